@@ -1,0 +1,154 @@
+import * as v from 'valibot';
+import { GearItem, Id, Text, ranged } from '../gear/gear';
+
+const Millimetre = ranged(-30000, 30000, 'mm');
+/** x forward, y left, z up, mm. */
+export const Point = v.tuple([Millimetre, Millimetre, Millimetre]);
+
+export const EXPOSURES = ['sheltered', 'splash', 'jet'] as const;
+export type Exposure = (typeof EXPOSURES)[number];
+
+/** IEC 60529 second digits any one of which answers an exposure; an empty set asks for nothing. */
+export const EXPOSURE_ASKS: Record<Exposure, readonly number[]> = {
+  sheltered: [],
+  splash: [4, 5, 6, 9],
+  jet: [5, 6, 9],
+};
+
+const GEAR_KINDS = GearItem.options.map((option) => option.entries.kind.literal);
+
+const Place = v.strictObject({
+  name: Text,
+  body: Id,
+  at: Point,
+  accepts: v.array(v.picklist(GEAR_KINDS)),
+  /** Free room across, up and in, mm. */
+  room: v.strictObject({ w: Millimetre, h: Millimetre, d: Millimetre }),
+  exposure: v.picklist(EXPOSURES),
+  /** Extra length left at this end so that the gear can be worked on, mm (common practice). */
+  allowanceMm: ranged(0, 3000, 'mm'),
+  covers: v.array(Id),
+});
+export type Place = v.InferOutput<typeof Place>;
+
+const Junction = v.strictObject({ name: Text, body: Id, at: Point });
+
+export const HAZARDS = {
+  hot: { name: 'exhaust or hot engine', banned: true },
+  moving: { name: 'moving suspension or chain', banned: true },
+  edge: { name: 'sharp edge', banned: false },
+  warm: { name: 'warm radiator hose', banned: false },
+} as const;
+export type Hazard = keyof typeof HAZARDS;
+
+const Leg = v.strictObject({
+  name: Text,
+  from: Id,
+  to: Id,
+  via: v.array(Point),
+  /** A joint this leg crosses; its length is then the joint's need, not the polyline. */
+  joint: v.optional(Id),
+  hazards: v.array(v.picklist(Object.keys(HAZARDS) as [Hazard, ...Hazard[]])),
+  engineSpace: v.boolean(),
+  covers: v.array(Id),
+});
+export type Leg = v.InferOutput<typeof Leg>;
+
+/** The one kind of joint so far: a steering neck. */
+const Joint = v.strictObject({
+  name: Text,
+  kind: v.literal('steer'),
+  /** `fixed` stays, `turning` swings. */
+  fixed: Id,
+  turning: Id,
+  axisPoint: Point,
+  axisDirection: v.tuple([v.number(), v.number(), v.number()]),
+  /** Lock to lock, degrees about the axis direction, right-hand rule; zero is straight ahead. */
+  rangeDeg: v.tuple([ranged(-120, 0, '°'), ranged(0, 120, '°')]),
+  /** Nothing passes nearer the axis than this, mm: the wire goes round the neck. */
+  obstacleRadiusMm: ranged(0, 300, 'mm'),
+  /** Added for the two bends at the tie points, mm (common practice). */
+  bendAllowanceMm: ranged(0, 300, 'mm'),
+});
+export type Joint = v.InferOutput<typeof Joint>;
+
+const Cover = v.strictObject({
+  name: Text,
+  /** Minutes to take off and to put back. */
+  minutes: v.strictObject({ off: ranged(0, 240, 'minutes'), on: ranged(0, 240, 'minutes') }),
+  /** Covers that come off before it. */
+  after: v.array(Id),
+});
+
+/** One stroke group of the drawing, in craft millimetres of its view. */
+const Stroke = v.strictObject({
+  body: Id,
+  pen: v.picklist(['outline', 'line', 'fine', 'hidden', 'centre']),
+  fill: v.picklist(['none', 'paper', 'panel', 'dark', 'metal', 'tyre', 'glass', 'seat', 'lamp', 'hot']),
+  cover: v.optional(Id),
+  d: v.pipe(v.string(), v.regex(/^[MLHVCSQTAZmlhvcsqtaz0-9 ,.\-\n]*$/, 'expected SVG path data')),
+});
+export type Stroke = v.InferOutput<typeof Stroke>;
+
+const View = v.strictObject({
+  /** Bounds in craft mm: [left, bottom, right, top]. Side view: x and z; top view: x and y. */
+  bounds: v.tuple([Millimetre, Millimetre, Millimetre, Millimetre]),
+  strokes: v.array(Stroke),
+});
+export type View = v.InferOutput<typeof View>;
+
+export const Pattern = v.strictObject({
+  id: Id,
+  name: Text,
+  kind: v.picklist(['motorcycle', 'sideBySide', 'boat', 'recreationalVehicle']),
+  bodies: v.record(Id, v.strictObject({ name: Text })),
+  places: v.record(Id, Place),
+  junctions: v.record(Id, Junction),
+  legs: v.record(Id, Leg),
+  joints: v.record(Id, Joint),
+  covers: v.record(Id, Cover),
+  /** Where the battery posts are and where a switched source can be tapped: keys of places. */
+  batteryPlace: Id,
+  switchedPlace: Id,
+  /** The listener's ears, on the body named. */
+  ears: Point,
+  /** Farthest a fuse may sit from the battery along the conductor, mm, and whose rule that is. */
+  fuseWithinMm: ranged(50, 2000, 'mm'),
+  fuseWithinSource: Text,
+  drawing: v.strictObject({ side: View, top: View }),
+});
+export type Pattern = v.InferOutput<typeof Pattern>;
+
+/** Everything a pattern names must exist, and only a joint may connect two bodies. Returns the faults. */
+export function patternFaults(pattern: Pattern): { path: string; expected: string }[] {
+  const faults: { path: string; expected: string }[] = [];
+  const need = (ok: boolean, path: string, expected: string) => {
+    if (!ok) faults.push({ path, expected });
+  };
+  const bodyOf = (id: string) => (pattern.places[id] ?? pattern.junctions[id])?.body;
+  for (const [id, node] of [...Object.entries(pattern.places), ...Object.entries(pattern.junctions)])
+    need(node.body in pattern.bodies, `${id}.body`, 'expected a body of this pattern');
+  for (const [id, leg] of Object.entries(pattern.legs)) {
+    const from = bodyOf(leg.from);
+    const to = bodyOf(leg.to);
+    need(from !== undefined, `legs.${id}.from`, 'expected a place or junction');
+    need(to !== undefined, `legs.${id}.to`, 'expected a place or junction');
+    const joint = leg.joint === undefined ? undefined : pattern.joints[leg.joint];
+    need(leg.joint === undefined || joint !== undefined, `legs.${id}.joint`, 'expected a joint of this pattern');
+    if (joint)
+      need(
+        from === joint.fixed && to === joint.turning,
+        `legs.${id}`,
+        'expected to run from the fixed body to the turning one',
+      );
+    else need(from === to, `legs.${id}`, 'expected a joint between two bodies');
+    for (const cover of leg.covers)
+      need(cover in pattern.covers, `legs.${id}.covers`, 'expected covers of this pattern');
+  }
+  for (const [id, place] of Object.entries(pattern.places))
+    for (const cover of place.covers)
+      need(cover in pattern.covers, `places.${id}.covers`, 'expected covers of this pattern');
+  need(pattern.batteryPlace in pattern.places, 'batteryPlace', 'expected a place of this pattern');
+  need(pattern.switchedPlace in pattern.places, 'switchedPlace', 'expected a place of this pattern');
+  return faults;
+}

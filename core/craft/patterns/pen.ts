@@ -1,0 +1,104 @@
+import type { Stroke } from '../pattern';
+
+const round = (x: number) => Math.round(x * 10) / 10;
+export const xy = (x: number, y: number) => `${round(x)} ${round(y)}`;
+
+type Fill = Stroke['fill'];
+
+/** Strokes of one body of the craft, written in the order they are laid on the sheet. */
+export function penFor(body: string, cover?: string) {
+  const make =
+    (pen: Stroke['pen']) =>
+    (d: string, fill: Fill = 'none'): Stroke =>
+      cover === undefined ? { body, pen, fill, d } : { body, pen, fill, cover, d };
+  return {
+    outline: make('outline'),
+    line: make('line'),
+    fine: make('fine'),
+    hidden: make('hidden'),
+    centre: make('centre'),
+  };
+}
+
+export function circle(x: number, y: number, r: number): string {
+  return `M${xy(x - r, y)}A${round(r)} ${round(r)} 0 1 0 ${xy(x + r, y)}A${round(r)} ${round(r)} 0 1 0 ${xy(x - r, y)}Z`;
+}
+
+export function ring(x: number, y: number, outer: number, inner: number): string {
+  return circle(x, y, outer) + circle(x, y, inner);
+}
+
+/** Ticks from radius `from` to `to`, `count` of them round a centre, turned by `phase` degrees. */
+export function rays(x: number, y: number, from: number, to: number, count: number, phase = 0, lean = 0): string {
+  let d = '';
+  for (let i = 0; i < count; i++) {
+    const a = ((phase + (360 / count) * i) * Math.PI) / 180;
+    const b = a + (lean * Math.PI) / 180;
+    d += `M${xy(x + from * Math.cos(a), y + from * Math.sin(a))}L${xy(x + to * Math.cos(b), y + to * Math.sin(b))}`;
+  }
+  return d;
+}
+
+/** Small circles round a centre: bolts of a cover, holes of a brake disc. */
+export function dots(x: number, y: number, r: number, dot: number, count: number, phase = 0): string {
+  let d = '';
+  for (let i = 0; i < count; i++) {
+    const a = ((phase + (360 / count) * i) * Math.PI) / 180;
+    d += circle(x + r * Math.cos(a), y + r * Math.sin(a), dot);
+  }
+  return d;
+}
+
+/** A tyre's outline with its tread blocks: `blocks` of them, each standing `depth` proud. */
+export function treads(x: number, y: number, r: number, depth: number, blocks: number): string {
+  const step = (2 * Math.PI) / blocks;
+  let d = '';
+  for (let i = 0; i < blocks; i++) {
+    const a = i * step;
+    const corners: readonly [number, number][] = [
+      [r - depth, a],
+      [r, a + step * 0.12],
+      [r, a + step * 0.62],
+      [r - depth, a + step * 0.74],
+    ];
+    for (const [radius, angle] of corners)
+      d += `${d === '' ? 'M' : 'L'}${xy(x + radius * Math.cos(angle), y + radius * Math.sin(angle))}`;
+  }
+  return `${d}Z`;
+}
+
+/** A tube of width `w` along straight pieces, as its two walls and its ends. */
+export function tube(points: readonly (readonly [number, number])[], w: number): string {
+  const left: string[] = [];
+  const right: string[] = [];
+  points.forEach(([x, y], i) => {
+    const [px, py] = points[Math.max(0, i - 1)]!;
+    const [nx, ny] = points[Math.min(points.length - 1, i + 1)]!;
+    const length = Math.hypot(nx - px, ny - py);
+    const ox = (-(ny - py) / length) * (w / 2);
+    const oy = ((nx - px) / length) * (w / 2);
+    left.push(xy(x + ox, y + oy));
+    right.unshift(xy(x - ox, y - oy));
+  });
+  return `M${[...left, ...right].join('L')}Z`;
+}
+
+const negative = (token: string) =>
+  token.startsWith('-') ? token.slice(1) : Number(token) === 0 ? token : `-${token}`;
+
+/** A path of absolute M, L, C, Q, A and Z turned over the line y = 0: the other side of a top view. */
+export function mirrored(d: string): string {
+  let command = '';
+  let n = 0;
+  return d.replace(/[MLCQAZ]|-?\d+(?:\.\d+)?/g, (token) => {
+    if (/[A-Z]/.test(token)) {
+      command = token;
+      n = 0;
+      return token;
+    }
+    const place = n++ % (command === 'A' ? 7 : 2);
+    // An arc: radii, turn, two flags, end point. Turned over, it sweeps the other way.
+    if (command === 'A') return place === 4 ? (token === '0' ? '1' : '0') : place === 6 ? negative(token) : token;
+    return place === 1 ? negative(token) : token;
+  });
+}

@@ -1,0 +1,74 @@
+import type { Source } from '../tables/source';
+
+export const STATIONS = ['gear', 'speakers', 'power', 'routing'] as const;
+export type Station = (typeof STATIONS)[number];
+
+export const SEVERITIES = ['stop', 'caution', 'note'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** The thing a finding judges; `id` is a key of the job or the plan. */
+export interface Subject {
+  readonly kind: 'job' | 'gear' | 'circuit' | 'feed' | 'run';
+  readonly id: string;
+}
+
+/** One number that went into a judgement, ready to be shown with its unit. */
+export interface FindingFigure {
+  readonly name: string;
+  readonly value: number;
+  readonly unit: string;
+}
+
+/** What one rule saw on one subject. `cure` is a job operation a person can accept with one press. */
+export interface Sighting<Op> {
+  readonly subject: Subject;
+  readonly reason: string;
+  readonly figures: readonly FindingFigure[];
+  readonly cure?: { readonly label: string; readonly operations: readonly Op[] };
+}
+
+export interface Finding<Op> extends Sighting<Op> {
+  /** Stable over re-planning: rule and subject. */
+  readonly key: string;
+  readonly rule: string;
+  readonly station: Station;
+  readonly severity: Severity;
+  readonly title: string;
+  readonly formula: string;
+  readonly source: Source;
+  readonly overrulable: boolean;
+}
+
+/** A rule is data with one function: it looks at the plan so far and reports each place it fires. */
+export interface Rule<Seen, Op> {
+  readonly id: string;
+  readonly station: Station;
+  readonly severity: Severity;
+  readonly title: string;
+  readonly formula: string;
+  readonly source: Source;
+  readonly overrulable: boolean;
+  readonly look: (seen: Seen) => readonly Sighting<Op>[];
+}
+
+/** Runs a chapter's rules; stops first, then cautions, then notes, each in the rules' own order. */
+export function judge<Seen, Op>(rules: readonly Rule<Seen, Op>[], seen: Seen): Finding<Op>[] {
+  return rules.flatMap(({ look, ...rule }) =>
+    look(seen).map((sighting) => ({
+      ...sighting,
+      key: `${rule.id}@${sighting.subject.kind}/${sighting.subject.id}`,
+      rule: rule.id,
+      station: rule.station,
+      severity: rule.severity,
+      title: rule.title,
+      formula: rule.formula,
+      source: rule.source,
+      overrulable: rule.overrulable,
+    })),
+  );
+}
+
+/** Orders findings by severity; the sort is stable, so chapter order is kept within one severity. */
+export function bySeverity<Op>(findings: readonly Finding<Op>[]): Finding<Op>[] {
+  return [...findings].sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+}

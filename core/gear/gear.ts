@@ -1,0 +1,126 @@
+import * as v from 'valibot';
+import { CHANNEL_SEATS } from '../tables/colours';
+import { FUSE_FAMILY_IDS } from '../tables/fuses';
+
+/** Stable keys: letters, digits and dashes, so that they can stand in a path, a file name and a URL. */
+export const Id = v.pipe(
+  v.string(),
+  v.regex(/^[A-Za-z0-9][A-Za-z0-9-]{0,63}$/, 'expected letters, digits and dashes, 1 to 64 long'),
+);
+export const Text = v.pipe(v.string(), v.maxLength(400, 'expected 400 characters at most'));
+const Name = v.pipe(v.string(), v.minLength(1, 'expected a name'), v.maxLength(80, 'expected 80 characters at most'));
+
+/** A finite number in a closed range; the message names the range and the unit. */
+export const ranged = (min: number, max: number, unit: string) =>
+  v.pipe(
+    v.number(`expected a number of ${unit}`),
+    v.check((x) => x >= min && x <= max, `expected ${min} to ${max} ${unit}`),
+  );
+
+const Millimetres = ranged(0, 20000, 'mm');
+
+const common = {
+  id: Id,
+  name: Name,
+  /** Across, up and into the panel or along the floor, mm; depth includes its plugs. */
+  size: v.strictObject({ w: Millimetres, h: Millimetres, d: Millimetres }),
+  massKg: ranged(0, 200, 'kg'),
+  /** IEC 60529 second digits it is proven for. They are sets, not a scale: 7 does not imply 5. */
+  water: v.array(v.picklist([0, 1, 2, 3, 4, 5, 6, 7, 8, 9], 'expected an IEC 60529 second digit, 0 to 9')),
+  /** Minutes to fit once its place is open (common practice of this workshop). */
+  fitMinutes: ranged(0, 600, 'minutes'),
+  note: Text,
+};
+
+/** Rated power at one load, W per channel, continuous, at `ratedVolts` (CTA-2006 style). */
+const PowerRow = v.strictObject({ ohm: ranged(0.25, 64, 'Ω'), watts: ranged(0.1, 5000, 'W') });
+
+const Bank = v.strictObject({
+  channels: v.pipe(
+    v.array(v.strictObject({ id: Id, name: Name, seat: v.picklist(CHANNEL_SEATS) })),
+    v.minLength(1, 'expected at least one channel'),
+    v.maxLength(12, 'expected twelve channels at most'),
+    v.check((list) => new Set(list.map((c) => c.id)).size === list.length, 'expected channel ids that differ'),
+  ),
+  power: v.pipe(v.array(PowerRow), v.minLength(1, 'expected at least one row of load and watts')),
+  /** Lowest load a channel may see, Ω. */
+  minOhm: ranged(0.25, 16, 'Ω'),
+});
+export type Bank = v.InferOutput<typeof Bank>;
+
+const Demand = v.strictObject({
+  class: v.picklist(['D', 'AB']),
+  /** Audio power out over power in at full sine. */
+  efficiency: ranged(0.2, 0.98, 'of 1'),
+  idleA: ranged(0, 20, 'A'),
+  /** A regulated supply holds its watts as the battery sags; an unregulated one loses them with V². */
+  regulated: v.boolean(),
+  ratedVolts: ranged(6, 60, 'V'),
+});
+export type Demand = v.InferOutput<typeof Demand>;
+
+export const HeadUnit = v.strictObject({
+  ...common,
+  kind: v.literal('headUnit'),
+  bank: Bank,
+  demand: Demand,
+  linePairs: v.pipe(v.number(), v.integer(), ranged(0, 6, 'pairs')),
+  remoteOutA: ranged(0, 10, 'A'),
+  makerMaxFuseA: ranged(0.5, 400, 'A'),
+});
+
+export const Amplifier = v.strictObject({
+  ...common,
+  kind: v.literal('amplifier'),
+  bank: Bank,
+  demand: Demand,
+  remoteInA: ranged(0, 5, 'A'),
+  /** The largest fuse the maker allows ahead of it; never exceeded. */
+  makerMaxFuseA: ranged(0.5, 400, 'A'),
+  /** The fuse on the amplifier itself; it does not protect the feed. */
+  onboardFuseA: v.nullable(ranged(0.5, 400, 'A')),
+});
+
+export const Speaker = v.strictObject({
+  ...common,
+  kind: v.literal('speaker'),
+  coils: v.pipe(
+    v.array(v.strictObject({ ohm: ranged(0.5, 64, 'Ω'), minOhm: ranged(0.25, 64, 'Ω') })),
+    v.minLength(1, 'expected one or two coils'),
+    v.maxLength(2, 'expected one or two coils'),
+  ),
+  /** Continuous power of the whole speaker, W. */
+  rmsWatts: ranged(0.5, 5000, 'W'),
+  /** Level at 1 m for 1 W into the nominal load, dB SPL. */
+  sensitivity: ranged(60, 115, 'dB'),
+});
+
+export const FuseHolder = v.strictObject({
+  ...common,
+  kind: v.literal('fuseHolder'),
+  family: v.picklist(FUSE_FAMILY_IDS),
+  /** Fuse and contacts together, mΩ. */
+  milliohm: ranged(0.01, 50, 'mΩ'),
+});
+
+export const GearItem = v.variant('kind', [HeadUnit, Amplifier, Speaker, FuseHolder]);
+export type GearItem = v.InferOutput<typeof GearItem>;
+export type HeadUnit = v.InferOutput<typeof HeadUnit>;
+export type Amplifier = v.InferOutput<typeof Amplifier>;
+export type Speaker = v.InferOutput<typeof Speaker>;
+export type FuseHolder = v.InferOutput<typeof FuseHolder>;
+export type GearKind = GearItem['kind'];
+
+/** Gear that has loudspeaker outputs and draws from a feed. */
+export type PoweredGear = HeadUnit | Amplifier;
+
+export function isPowered(item: GearItem): item is PoweredGear {
+  return item.kind === 'headUnit' || item.kind === 'amplifier';
+}
+
+export const GEAR_KIND_NAMES: Record<GearKind, string> = {
+  headUnit: 'Head unit',
+  amplifier: 'Amplifier',
+  speaker: 'Speaker',
+  fuseHolder: 'Fuse holder',
+};

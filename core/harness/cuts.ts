@@ -1,0 +1,91 @@
+import type { Job } from '../job/job';
+import { colourText, type Insulated } from '../tables/colours';
+import type { Gauge } from '../tables/conductors';
+
+/** What the cut list needs to know of a run. */
+export interface CutRun {
+  readonly id: string;
+  readonly kind: string;
+  readonly from: string;
+  readonly to: string;
+  readonly cutMm: number;
+  readonly conductors: readonly { readonly colour: Insulated; readonly use: string }[];
+}
+
+export interface Cut {
+  readonly run: string;
+  readonly from: string;
+  readonly to: string;
+  readonly use: string;
+  readonly colour: Insulated;
+  /** Undefined for a made-up lead such as a line pair. */
+  readonly gauge: Gauge | undefined;
+  readonly lengthMm: number;
+}
+
+export interface Reel {
+  readonly what: string;
+  readonly gauge: Gauge | undefined;
+  readonly colour: Insulated;
+  readonly pieces: number;
+  readonly totalMm: number;
+}
+
+export interface CutList {
+  readonly cuts: readonly Cut[];
+  readonly reels: readonly Reel[];
+  /** All conductors, m. */
+  readonly wireM: number;
+}
+
+export const DEFAULT_SPEAKER_LEAD: Gauge = '16';
+export const SIGNAL_LEAD: Gauge = '18';
+
+/** Gauge of a run's conductors; feeds and returns take their feed's, which `feedGauge` gives by gear. */
+export function runGauge(job: Job, run: CutRun, feedGauge: (gear: string) => Gauge | undefined): Gauge | undefined {
+  switch (run.kind) {
+    case 'feed':
+    case 'return':
+      return feedGauge(run.to);
+    case 'speaker':
+      return job.leadGauges[run.id] ?? DEFAULT_SPEAKER_LEAD;
+    case 'line':
+      return undefined;
+    default:
+      return SIGNAL_LEAD;
+  }
+}
+
+/** Every piece of wire to cut, and what it comes to by gauge and colour. */
+export function planCuts(job: Job, runs: readonly CutRun[], feedGauge: (gear: string) => Gauge | undefined): CutList {
+  const cuts = runs
+    .filter((run) => run.cutMm > 0)
+    .flatMap((run) =>
+      run.conductors.map(({ colour, use }): Cut => ({
+        run: run.id,
+        from: run.from,
+        to: run.to,
+        use,
+        colour,
+        gauge: runGauge(job, run, feedGauge),
+        lengthMm: run.cutMm,
+      })),
+    );
+  const reels = new Map<string, Reel>();
+  for (const cut of cuts) {
+    const what = `${cut.gauge ? `${cut.gauge} AWG` : 'screened line pair'} ${colourText(cut.colour)}`;
+    const reel = reels.get(what);
+    reels.set(what, {
+      what,
+      gauge: cut.gauge,
+      colour: cut.colour,
+      pieces: (reel?.pieces ?? 0) + 1,
+      totalMm: (reel?.totalMm ?? 0) + cut.lengthMm,
+    });
+  }
+  return {
+    cuts,
+    reels: [...reels.values()].sort((a, b) => b.totalMm - a.totalMm),
+    wireM: cuts.reduce((sum, cut) => sum + cut.lengthMm, 0) / 1000,
+  };
+}

@@ -1,0 +1,1 @@
+export { planCuts, runGauge, type Cut, type CutList, type Reel } from './cuts';

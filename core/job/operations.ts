@@ -1,0 +1,244 @@
+import * as v from 'valibot';
+import { FuseHolder, GearItem, Id, Text, ranged } from '../gear/gear';
+import { contentHash } from '../gear/hash';
+import { GAUGES } from '../tables/conductors';
+import { Battery, Charging, NO_FEED_CHOICE, Settings, Wiring, jobFaults, speakersOf, type Job } from './job';
+
+const Patch = v.strictObject({
+  path: v.pipe(v.array(v.string()), v.minLength(1)),
+  /** Absent = the member was, or shall be, missing. */
+  from: v.optional(v.unknown()),
+  to: v.optional(v.unknown()),
+});
+type Patch = v.InferOutput<typeof Patch>;
+
+/** Every edit of a job, by name. The same set serves mouse, keyboard, import, merge and tests. */
+export const Operation = v.variant('op', [
+  v.strictObject({
+    op: v.literal('setTitle'),
+    title: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a title'), v.maxLength(120)),
+  }),
+  v.strictObject({ op: v.literal('setCustomer'), customer: Text }),
+  v.strictObject({ op: v.literal('setBattery'), battery: v.partial(Battery) }),
+  v.strictObject({ op: v.literal('setCharging'), charging: v.partial(Charging) }),
+  v.strictObject({ op: v.literal('setSettings'), settings: v.partial(Settings) }),
+  v.strictObject({ op: v.literal('addGear'), id: Id, item: GearItem, place: v.nullable(Id) }),
+  v.strictObject({ op: v.literal('placeGear'), id: Id, place: v.nullable(Id) }),
+  v.strictObject({ op: v.literal('removeGear'), id: Id }),
+  v.strictObject({ op: v.literal('wireChannel'), channel: v.string(), wiring: v.nullable(Wiring) }),
+  v.strictObject({ op: v.literal('chooseHolder'), gear: Id, holder: v.nullable(FuseHolder) }),
+  v.strictObject({ op: v.literal('chooseFuse'), gear: Id, amps: v.nullable(ranged(0.5, 400, 'A')) }),
+  v.strictObject({ op: v.literal('chooseGauge'), gear: Id, gauge: v.nullable(v.picklist(GAUGES)) }),
+  v.strictObject({ op: v.literal('placeFuse'), gear: Id, atMm: ranged(0, 20000, 'mm') }),
+  v.strictObject({ op: v.literal('chooseWay'), run: v.string(), legs: v.nullable(v.array(Id)) }),
+  v.strictObject({ op: v.literal('chooseLead'), run: v.string(), gauge: v.nullable(v.picklist(GAUGES)) }),
+  v.strictObject({ op: v.literal('restore'), patches: v.pipe(v.array(Patch), v.minLength(1)) }),
+]);
+export type Operation = v.InferOutput<typeof Operation>;
+
+/** The operation does not apply to the job as it stands now. */
+export class OperationError extends Error {
+  constructor(
+    readonly operation: Operation['op'],
+    message: string,
+  ) {
+    super(message);
+    this.name = 'OperationError';
+  }
+}
+
+/** The job after one operation; the job given is left as it was. Throws OperationError. */
+export function apply(job: Job, operation: Operation): Job {
+  const next = change(job, operation);
+  if (next === job) return job;
+  const fault = jobFaults(next)[0];
+  if (fault) throw new OperationError(operation.op, `${fault.path.join('.')}: ${fault.expected}`);
+  return next;
+}
+
+export function applyAll(job: Job, operations: readonly Operation[]): Job {
+  return operations.reduce(apply, job);
+}
+
+function change(job: Job, o: Operation): Job {
+  switch (o.op) {
+    case 'setTitle':
+      return { ...job, title: o.title };
+    case 'setCustomer':
+      return { ...job, customer: o.customer };
+    case 'setBattery':
+      return { ...job, craft: { ...job.craft, battery: { ...job.craft.battery, ...defined(o.battery) } } };
+    case 'setCharging':
+      return { ...job, craft: { ...job.craft, charging: { ...job.craft.charging, ...defined(o.charging) } } };
+    case 'setSettings':
+      return { ...job, settings: { ...job.settings, ...defined(o.settings) } };
+    case 'addGear':
+      if (job.gear[o.id]) throw new OperationError(o.op, `gear ${o.id} is already in the job`);
+      return {
+        ...job,
+        gear: { ...job.gear, [o.id]: { item: o.item, itemHash: contentHash(o.item), place: o.place } },
+      };
+    case 'placeGear': {
+      const placed = gearOf(job, o.op, o.id);
+      return dropStaleWays({ ...job, gear: { ...job.gear, [o.id]: { ...placed, place: o.place } } }, o.id);
+    }
+    case 'removeGear': {
+      gearOf(job, o.op, o.id);
+      return dropStaleWays(
+        {
+          ...job,
+          gear: without(job.gear, (id) => id === o.id),
+          feeds: without(job.feeds, (id) => id === o.id),
+          circuits: without(
+            job.circuits,
+            (key, wiring) => key.startsWith(`${o.id}/`) || speakersOf(wiring).includes(o.id),
+          ),
+          leadGauges: without(job.leadGauges, (run) => touches(run, o.id)),
+        },
+        o.id,
+      );
+    }
+    case 'wireChannel':
+      return {
+        ...job,
+        circuits:
+          o.wiring === null
+            ? without(job.circuits, (key) => key === o.channel)
+            : { ...job.circuits, [o.channel]: o.wiring },
+      };
+    case 'chooseHolder':
+      return feed(job, o.op, o.gear, { holder: o.holder });
+    case 'chooseFuse':
+      return feed(job, o.op, o.gear, { fuseA: o.amps });
+    case 'chooseGauge':
+      return feed(job, o.op, o.gear, { gauge: o.gauge });
+    case 'placeFuse':
+      return feed(job, o.op, o.gear, { fuseAtMm: o.atMm });
+    case 'chooseWay':
+      return {
+        ...job,
+        ways: o.legs === null ? without(job.ways, (run) => run === o.run) : { ...job.ways, [o.run]: o.legs },
+      };
+    case 'chooseLead':
+      return {
+        ...job,
+        leadGauges:
+          o.gauge === null ? without(job.leadGauges, (run) => run === o.run) : { ...job.leadGauges, [o.run]: o.gauge },
+      };
+    case 'restore':
+      return o.patches.reduce<Job>((doc, patch) => patched(doc, patch, patch.path) as Job, job);
+  }
+}
+
+const defined = <T extends object>(part: T) =>
+  Object.fromEntries(Object.entries(part).filter(([, value]) => value !== undefined)) as {
+    [K in keyof T]-?: NonNullable<T[K]>;
+  };
+
+function gearOf(job: Job, op: Operation['op'], id: string) {
+  const placed = job.gear[id];
+  if (!placed) throw new OperationError(op, `gear ${id} is no longer in the job`);
+  return placed;
+}
+
+function feed(job: Job, op: Operation['op'], gear: string, part: Partial<Job['feeds'][string]>): Job {
+  gearOf(job, op, gear);
+  return { ...job, feeds: { ...job.feeds, [gear]: { ...NO_FEED_CHOICE, ...job.feeds[gear], ...part } } };
+}
+
+function without<T>(map: Record<string, T>, drop: (key: string, value: T) => boolean): Record<string, T> {
+  return Object.fromEntries(Object.entries(map).filter(([key, value]) => !drop(key, value)));
+}
+
+const touches = (run: string, gear: string) =>
+  run
+    .slice(run.indexOf(':') + 1)
+    .split('>')
+    .includes(gear);
+
+/** A pinned way leads between two places; when an end moves it no longer leads there. */
+function dropStaleWays(job: Job, gear: string): Job {
+  return { ...job, ways: without(job.ways, (run) => touches(run, gear)) };
+}
+
+// ── Exact undo ──────────────────────────────────────────────────────────────────────────────────
+
+type Tree = Record<string, unknown>;
+const isTree = (value: unknown): value is Tree => value !== null && typeof value === 'object' && !Array.isArray(value);
+
+function same(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => same(item, b[i]));
+  if (!isTree(a) || !isTree(b)) return false;
+  const keys = Object.keys(a);
+  return keys.length === Object.keys(b).length && keys.every((key) => key in b && same(a[key], b[key]));
+}
+
+function collect(before: unknown, after: unknown, path: string[], patches: Patch[]): void {
+  if (same(before, after)) return;
+  if (!isTree(before) || !isTree(after)) {
+    patches.push({
+      path,
+      ...(after === undefined ? {} : { from: after }),
+      ...(before === undefined ? {} : { to: before }),
+    });
+    return;
+  }
+  for (const key of new Set([...Object.keys(before), ...Object.keys(after)]))
+    collect(before[key], after[key], [...path, key], patches);
+}
+
+/**
+ * The operation that turns `after` back into `before`, touching only what differs between them, so
+ * that somebody else's edits elsewhere survive it. Undefined when nothing differs.
+ */
+export function undoOf(before: Job, after: Job): Operation | undefined {
+  const patches: Patch[] = [];
+  collect(before, after, [], patches);
+  return patches.length ? { op: 'restore', patches } : undefined;
+}
+
+function patched(doc: unknown, patch: Patch, path: readonly string[]): unknown {
+  const [key, ...rest] = path;
+  if (key === undefined) {
+    if (!same(doc, patch.from)) throw new OperationError('restore', `${patch.path.join('.')} has been changed since`);
+    return patch.to;
+  }
+  // Own members only: a path named __proto__ must not reach anything.
+  if (!isTree(doc) || key === '__proto__')
+    throw new OperationError('restore', `${patch.path.join('.')} is no longer there`);
+  const value = patched(Object.hasOwn(doc, key) ? doc[key] : undefined, patch, rest);
+  if (value === undefined) return without(doc, (k) => k === key);
+  return { ...doc, [key]: value };
+}
+
+// ── Words ───────────────────────────────────────────────────────────────────────────────────────
+
+/** What an operation did, for the undo button and the record. */
+export function describe(operation: Operation): string {
+  switch (operation.op) {
+    case 'addGear':
+      return `add ${operation.item.name}`;
+    case 'restore':
+      return 'restore';
+    default:
+      return OPERATION_WORDS[operation.op];
+  }
+}
+
+const OPERATION_WORDS: Record<Exclude<Operation['op'], 'addGear' | 'restore'>, string> = {
+  setTitle: 'change title',
+  setCustomer: 'change customer',
+  setBattery: 'change battery',
+  setCharging: 'change charging',
+  setSettings: 'change settings',
+  placeGear: 'move gear',
+  removeGear: 'take gear out',
+  wireChannel: 'wire channel',
+  chooseHolder: 'choose fuse holder',
+  chooseFuse: 'choose fuse',
+  chooseGauge: 'choose gauge',
+  placeFuse: 'move fuse',
+  chooseWay: 'choose way',
+  chooseLead: 'choose lead',
+};

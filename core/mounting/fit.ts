@@ -1,0 +1,56 @@
+import { EXPOSURE_ASKS, type Place } from '../craft/pattern';
+import type { GearItem } from '../gear/gear';
+
+export interface Fit {
+  /** The place takes gear of this kind. */
+  readonly accepted: boolean;
+  /** How far the item stands out of the free room, mm per direction; zero fits. */
+  readonly over: { readonly w: number; readonly h: number; readonly d: number };
+  /** Largest of `over`, mm. */
+  readonly worstMm: number;
+  /** Water digits the place asks for, any one of which would do; empty when the item answers. */
+  readonly waterAsked: readonly number[];
+  readonly good: boolean;
+}
+
+const ORDERS = [
+  ['w', 'h', 'd'],
+  ['w', 'd', 'h'],
+  ['h', 'w', 'd'],
+  ['h', 'd', 'w'],
+  ['d', 'w', 'h'],
+  ['d', 'h', 'w'],
+] as const;
+
+/**
+ * How an item sits in a place. Amplifiers and fuse holders may lie any way round, and the way that
+ * stands out least is taken; a head unit or speaker faces the way the place faces.
+ */
+export function fitOf(item: GearItem, place: Place): Fit {
+  const free = item.kind === 'amplifier' || item.kind === 'fuseHolder';
+  const candidates = (free ? ORDERS : [ORDERS[0]]).map(([w, h, d]) => ({
+    w: Math.max(0, item.size[w] - place.room.w),
+    h: Math.max(0, item.size[h] - place.room.h),
+    d: Math.max(0, item.size[d] - place.room.d),
+  }));
+  const worst = (over: Fit['over']) => Math.max(over.w, over.h, over.d);
+  const over = candidates.reduce((best, next) => (worst(next) < worst(best) ? next : best));
+  const asks = EXPOSURE_ASKS[place.exposure];
+  const waterAsked = asks.length && !asks.some((digit) => item.water.some((w) => w === digit)) ? asks : [];
+  const accepted = place.accepts.includes(item.kind);
+  const worstMm = worst(over);
+  return { accepted, over, worstMm, waterAsked, good: accepted && worstMm === 0 && waterAsked.length === 0 };
+}
+
+/** Places that take an item, the best fit first: good ones, then least standing out; `taken` go last. */
+export function rankPlaces(item: GearItem, places: Readonly<Record<string, Place>>, taken: ReadonlySet<string>) {
+  return Object.entries(places)
+    .map(([id, place]) => ({ id, place, fit: fitOf(item, place), taken: taken.has(id) }))
+    .filter(({ fit }) => fit.accepted)
+    .sort(
+      (a, b) =>
+        Number(a.taken) - Number(b.taken) ||
+        a.fit.worstMm - b.fit.worstMm ||
+        a.fit.waterAsked.length - b.fit.waterAsked.length,
+    );
+}

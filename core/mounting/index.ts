@@ -1,0 +1,2 @@
+export { fitOf, rankPlaces, type Fit } from './fit';
+export { gearRules } from './rules';

@@ -1,0 +1,150 @@
+import type { Rule } from '../findings/finding';
+import { GEAR_KIND_NAMES } from '../gear/gear';
+import type { Job } from '../job/job';
+import type { Operation } from '../job/operations';
+import { COMMON_PRACTICE, published } from '../tables/source';
+import { fitOf } from './fit';
+
+export interface GearSeen {
+  readonly job: Job;
+  readonly tags: Readonly<Record<string, string>>;
+}
+type GearRule = Rule<GearSeen, Operation>;
+
+const eachPlaced = ({ job, tags }: GearSeen) =>
+  Object.entries(job.gear).flatMap(([id, { item, place }]) =>
+    place === null
+      ? []
+      : [
+          {
+            id,
+            item,
+            placeId: place,
+            place: job.craft.pattern.places[place]!,
+            tag: tags[id] ?? id,
+            fit: fitOf(item, job.craft.pattern.places[place]!),
+          },
+        ],
+  );
+
+export const gearRules: readonly GearRule[] = [
+  {
+    id: 'no-place',
+    station: 'gear',
+    severity: 'caution',
+    title: 'Gear without a place',
+    formula: 'every item has a place',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, tags }) =>
+      Object.entries(job.gear)
+        .filter(([, { place }]) => place === null)
+        .map(([id, { item }]) => ({
+          subject: { kind: 'gear', id },
+          reason: `${tags[id] ?? ''} ${item.name} is not on the craft yet, so no wire is reckoned for it.`.trim(),
+          figures: [{ name: 'places', value: 0, unit: '' }],
+        })),
+  },
+  {
+    id: 'does-not-fit',
+    station: 'gear',
+    severity: 'caution',
+    title: 'Larger than its place',
+    formula: 'item − free room ≤ 0 across, up and in',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachPlaced(seen)
+        .filter(({ fit }) => fit.worstMm > 0)
+        .map(({ id, tag, fit, place }) => ({
+          subject: { kind: 'gear', id },
+          reason: `${tag} stands out of “${place.name}” by ${fit.worstMm} mm.`,
+          figures: [
+            { name: 'across', value: fit.over.w, unit: 'mm' },
+            { name: 'up', value: fit.over.h, unit: 'mm' },
+            { name: 'in', value: fit.over.d, unit: 'mm' },
+          ],
+        })),
+  },
+  {
+    id: 'wrong-kind',
+    station: 'gear',
+    severity: 'caution',
+    title: 'Place not meant for this gear',
+    formula: 'the place takes this kind',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachPlaced(seen)
+        .filter(({ fit }) => !fit.accepted)
+        .map(({ id, item, tag, place }) => ({
+          subject: { kind: 'gear', id },
+          reason: `${tag} is a ${GEAR_KIND_NAMES[item.kind].toLowerCase()}; “${place.name}” takes ${place.accepts.map((k) => GEAR_KIND_NAMES[k].toLowerCase()).join(', ') || 'no gear'}.`,
+          figures: [{ name: 'kinds taken', value: place.accepts.length, unit: '' }],
+        })),
+  },
+  {
+    id: 'water',
+    station: 'gear',
+    severity: 'caution',
+    title: 'Not proven against the water there',
+    formula: 'one of the digits the place asks for; digits are sets, 7 does not imply 5 or 6',
+    source: published('IEC 60529'),
+    overrulable: true,
+    look: (seen) =>
+      eachPlaced(seen)
+        .filter(({ fit }) => fit.waterAsked.length > 0)
+        .map(({ id, item, tag, fit, place }) => ({
+          subject: { kind: 'gear', id },
+          reason: `“${place.name}” gets ${place.exposure === 'jet' ? 'jets' : 'splashes'}: asks IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
+          figures: [{ name: 'digits that answer', value: 0, unit: '' }],
+        })),
+  },
+  {
+    id: 'place-shared',
+    station: 'gear',
+    severity: 'caution',
+    title: 'Two items in one place',
+    formula: 'one item to a place',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) => {
+      const first = new Map<string, string>();
+      return eachPlaced(seen).flatMap(({ id, placeId, place, tag }) => {
+        const other = first.get(placeId);
+        if (other === undefined) {
+          first.set(placeId, tag);
+          return [];
+        }
+        return [
+          {
+            subject: { kind: 'gear' as const, id },
+            reason: `${tag} and ${other} are both at “${place.name}”.`,
+            figures: [{ name: 'items there', value: 2, unit: '' }],
+          },
+        ];
+      });
+    },
+  },
+  {
+    id: 'no-head-unit',
+    station: 'gear',
+    severity: 'caution',
+    title: 'Nothing feeds the amplifier',
+    formula: 'an amplifier has a head unit with line outputs',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, tags }) => {
+      const items = Object.entries(job.gear);
+      const pairs = items.reduce((sum, [, { item }]) => sum + (item.kind === 'headUnit' ? item.linePairs : 0), 0);
+      if (pairs > 0) return [];
+      return items
+        .filter(([, { item }]) => item.kind === 'amplifier')
+        .map(([id]) => ({
+          subject: { kind: 'gear', id },
+          reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
+          figures: [{ name: 'line pairs', value: pairs, unit: '' }],
+        }));
+    },
+  },
+];

@@ -1,0 +1,307 @@
+import { isPowered, type PoweredGear } from '../gear/gear';
+import { NO_FEED_CHOICE, type FeedChoice, type Job } from '../job/job';
+import { GAUGES, ampacity, ohmsPerMetre, thicker, type Gauge } from '../tables/conductors';
+import { smallestFuse } from '../tables/fuses';
+import { drawOf, type Draw } from './demand';
+import { solveNetwork, type Network, type Resistor, type Solution } from './network';
+
+/** Resistance of one crimped ring or block contact, Ω (common practice: half a milliohm when sound). */
+export const CONTACT_OHM = 0.0005;
+/** Fuse ≥ 1.25 × continuous current (common practice). */
+export const FUSE_MARGIN = 1.25;
+/** Drop is stated against the system's nominal volts, as the drop tables do. */
+export const NOMINAL_VOLTS = 12;
+
+export interface FeedCase {
+  readonly id: 'restFull' | 'rideFull' | 'rideMusic';
+  readonly name: string;
+  readonly draw: Draw;
+}
+
+/** The states a feed is judged in. The first is the design case: everything is sized for it. */
+export const FEED_CASES: readonly FeedCase[] = [
+  { id: 'restFull', name: 'Engine off, full output', draw: 'full' },
+  { id: 'rideFull', name: 'Riding, full output', draw: 'full' },
+  { id: 'rideMusic', name: 'Riding, music', draw: 'music' },
+];
+
+export interface FeedRun {
+  /** Cut lengths out and back, mm: the current runs the whole of what is cut. */
+  readonly outMm: number;
+  readonly backMm: number;
+  readonly engineSpace: boolean;
+}
+
+export interface FeedState {
+  readonly postVolts: number;
+  readonly deviceVolts: number;
+  readonly amps: number;
+  readonly dropVolts: number;
+  /** % of 12 V. */
+  readonly dropPct: number;
+}
+
+/** One stretch of a feed, battery to device and back, with the volts lost on it in the design case. */
+export interface FeedStretch {
+  readonly name: string;
+  readonly ohm: number;
+  readonly lostVolts: number;
+  /** Where it begins and ends along the feed, mm from the battery post. */
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
+export interface Feed {
+  readonly gear: string;
+  readonly item: PoweredGear;
+  readonly choice: FeedChoice;
+  readonly audioWatts: number;
+  readonly run: FeedRun | undefined;
+  readonly gauge: Gauge;
+  readonly gaugePinned: boolean;
+  /** What the gauge was chosen for. */
+  readonly gaugeReason: 'drop' | 'ampacity' | 'pinned' | 'thickest';
+  readonly ampacityA: number;
+  /** Undefined without a holder, or when its family does not go so high. */
+  readonly fuseA: number | undefined;
+  readonly fusePinned: boolean;
+  /** 1.25 × design current, A. */
+  readonly fuseNeedA: number;
+  /** Design case solved; undefined when the volts collapse or the feed has no run. */
+  readonly states: Readonly<Partial<Record<FeedCase['id'], FeedState>>>;
+  readonly collapsed: boolean;
+  readonly stretches: readonly FeedStretch[];
+}
+
+export interface PowerPlan {
+  readonly feeds: Readonly<Record<string, Feed>>;
+  /** Battery current of each case, A; undefined when collapsed. */
+  readonly totalAmps: Readonly<Partial<Record<FeedCase['id'], number>>>;
+  readonly postVolts: Readonly<Partial<Record<FeedCase['id'], number>>>;
+}
+
+interface Draft {
+  readonly gear: string;
+  readonly item: PoweredGear;
+  readonly choice: FeedChoice;
+  readonly audioWatts: number;
+  readonly run: FeedRun | undefined;
+  gauge: Gauge;
+  reason: Feed['gaugeReason'];
+}
+
+/**
+ * Every feed of the job: gauge and fuse where the job leaves them open, amperes and volts in each case.
+ * Sizes start at the thinnest and are only ever raised, each for a stated reason, until every feed
+ * meets the drop limit and carries its fuse; raising one feed never worsens another, so what is left
+ * is the smallest set of sizes that will do.
+ */
+export function planPower(
+  job: Job,
+  runOf: (gear: string) => FeedRun | undefined,
+  audioWatts: Readonly<Record<string, number>>,
+): PowerPlan {
+  const drafts: Draft[] = Object.entries(job.gear).flatMap(([gear, { item }]) => {
+    if (!isPowered(item)) return [];
+    const choice = job.feeds[gear] ?? NO_FEED_CHOICE;
+    const run = runOf(gear);
+    return [
+      {
+        gear,
+        item,
+        choice,
+        audioWatts: audioWatts[gear] ?? 0,
+        run,
+        gauge: choice.gauge ?? GAUGES[0],
+        reason: choice.gauge ? ('pinned' as const) : ('ampacity' as const),
+      },
+    ];
+  });
+  const live = drafts.filter((draft) => draft.run);
+  // Alone first: no feed needs less beside others than alone, and one that collapses must not raise the rest.
+  for (const draft of live) raiseGauges(job, [draft]);
+  raiseGauges(job, live);
+  const solutions = FEED_CASES.map((feedCase) => ({ feedCase, solution: solveCase(job, live, feedCase) }));
+  return {
+    feeds: Object.fromEntries(drafts.map((draft) => [draft.gear, finish(job, draft, solutions)])),
+    totalAmps: collect(solutions, (s) => sum([...s.loadAmps.values()])),
+    postVolts: collect(solutions, (s) => s.volts.get('post')!),
+  };
+}
+
+type Solved = Extract<Solution, { state: 'solved' }>;
+type CaseSolution = { readonly feedCase: FeedCase; readonly solution: Solution };
+
+function collect(solutions: readonly CaseSolution[], of: (s: Solved) => number) {
+  return Object.fromEntries(
+    solutions.flatMap(({ feedCase, solution }) => (solution.state === 'solved' ? [[feedCase.id, of(solution)]] : [])),
+  ) as Partial<Record<FeedCase['id'], number>>;
+}
+
+const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
+
+function raiseGauges(job: Job, drafts: readonly Draft[]): void {
+  for (let raised = true; raised;) {
+    raised = false;
+    const solution = solveCase(job, drafts, FEED_CASES[0]!);
+    for (const draft of drafts) {
+      if (draft.choice.gauge) continue;
+      const amps = solution.state === 'solved' ? solution.loadAmps.get(draft.gear)! : roughAmps(draft, job);
+      const carries = Math.max(fuseFor(draft, amps) ?? 0, amps);
+      const short = ampacity(draft.gauge, job.settings.insulation, draft.run!.engineSpace) < carries;
+      const sags = solution.state === 'collapsed' || stateOf(solution, draft).dropPct > job.settings.dropLimitPct;
+      if (!short && !sags) continue;
+      const next = thicker(draft.gauge);
+      if (!next) {
+        draft.reason = 'thickest';
+        continue;
+      }
+      draft.gauge = next;
+      draft.reason = short ? 'ampacity' : 'drop';
+      raised = true;
+    }
+  }
+}
+
+/** Current if there were no drop: enough to begin sizing with when the thin start collapses. */
+function roughAmps(draft: Draft, job: Job): number {
+  const { watts, amps, siemens } = drawOf(draft.item.demand, draft.audioWatts, 'full');
+  return watts / job.craft.battery.restVolts + amps + siemens * job.craft.battery.restVolts;
+}
+
+function fuseFor(draft: Draft, amps: number): number | undefined {
+  if (!draft.choice.holder) return undefined;
+  return draft.choice.fuseA ?? smallestFuse(draft.choice.holder.family, FUSE_MARGIN * amps);
+}
+
+function resistorsOf(job: Job, draft: Draft): Resistor[] {
+  const { run, gear, choice } = draft;
+  const perMetre = ohmsPerMetre(draft.gauge, job.settings.conductorCelsius);
+  const fuseAt = choice.holder ? Math.min(choice.fuseAtMm, run!.outMm) : 0;
+  const name = (part: string) => `${gear}/${part}`;
+  const series: Resistor[] = [];
+  const chain = (from: string, to: string, parts: readonly [part: string, ohm: number][]) => {
+    let node = from;
+    parts.forEach(([part, ohm], i) => {
+      const next = i === parts.length - 1 ? to : name(`after-${part}`);
+      series.push({ name: name(part), a: node, b: next, ohm: Math.max(ohm, 1e-6) });
+      node = next;
+    });
+  };
+  chain('post', name('plus'), [
+    ['ring', CONTACT_OHM],
+    ...(choice.holder
+      ? ([
+          ['lead', (perMetre * fuseAt) / 1000],
+          ['fuse', choice.holder.milliohm / 1000],
+        ] as [string, number][])
+      : []),
+    ['out', (perMetre * (run!.outMm - fuseAt)) / 1000],
+    ['block', CONTACT_OHM],
+  ]);
+  chain(name('minus'), 'ground', [
+    ['block-back', CONTACT_OHM],
+    ['back', (perMetre * run!.backMm) / 1000],
+    ['ring-back', CONTACT_OHM],
+  ]);
+  return series;
+}
+
+/** The network of one case, as the solver and the SPICE check both take it. */
+export function feedNetwork(job: Job, plan: PowerPlan, feedCase: FeedCase): Network {
+  return networkOf(
+    job,
+    Object.values(plan.feeds).flatMap((feed) => (feed.run ? [{ ...feed, reason: feed.gaugeReason }] : [])),
+    feedCase,
+  );
+}
+
+function networkOf(job: Job, drafts: readonly Draft[], feedCase: FeedCase): Network {
+  const riding = feedCase.id !== 'restFull';
+  const { battery, charging } = job.craft;
+  return {
+    ground: 'ground',
+    supplies: [
+      riding
+        ? { node: 'post', volts: charging.setVolts, ohm: 0 }
+        : { node: 'post', volts: battery.restVolts, ohm: battery.internalMilliohm / 1000 },
+    ],
+    resistors: drafts.flatMap((draft) => resistorsOf(job, draft)),
+    loads: drafts.map((draft) => ({
+      name: draft.gear,
+      plus: `${draft.gear}/plus`,
+      minus: `${draft.gear}/minus`,
+      ...drawOf(draft.item.demand, draft.audioWatts, feedCase.draw),
+    })),
+  };
+}
+
+function solveCase(job: Job, drafts: readonly Draft[], feedCase: FeedCase): Solution {
+  return solveNetwork(networkOf(job, drafts, feedCase));
+}
+
+function stateOf(solution: Solved, draft: { readonly gear: string }): FeedState {
+  const postVolts = solution.volts.get('post')!;
+  const deviceVolts = solution.volts.get(`${draft.gear}/plus`)! - solution.volts.get(`${draft.gear}/minus`)!;
+  const dropVolts = postVolts - deviceVolts;
+  return {
+    postVolts,
+    deviceVolts,
+    amps: solution.loadAmps.get(draft.gear)!,
+    dropVolts,
+    dropPct: (dropVolts / NOMINAL_VOLTS) * 100,
+  };
+}
+
+const STRETCH_NAMES: Record<string, string> = {
+  ring: 'Ring on the + post',
+  lead: 'Post to fuse',
+  fuse: 'Fuse and holder',
+  out: 'Conductor out',
+  block: 'Terminal +',
+  'block-back': 'Terminal −',
+  back: 'Conductor back',
+  'ring-back': 'Ring on the − post',
+};
+
+function stretchesOf(job: Job, draft: Draft, amps: number): FeedStretch[] {
+  const fuseAt = draft.choice.holder ? Math.min(draft.choice.fuseAtMm, draft.run!.outMm) : 0;
+  const end = draft.run!.outMm;
+  const span: Record<string, readonly [number, number]> = {
+    ring: [0, 0],
+    lead: [0, fuseAt],
+    fuse: [fuseAt, fuseAt],
+    out: [fuseAt, end],
+  };
+  return resistorsOf(job, draft).map(({ name, ohm }) => {
+    const part = name.slice(name.indexOf('/') + 1);
+    const [fromMm, toMm] = part === 'back' ? [end, 0] : part === 'ring-back' ? [0, 0] : (span[part] ?? [end, end]);
+    return { name: STRETCH_NAMES[part]!, ohm, lostVolts: ohm * amps, fromMm, toMm };
+  });
+}
+
+function finish(job: Job, draft: Draft, solutions: readonly CaseSolution[]): Feed {
+  const states: Partial<Record<FeedCase['id'], FeedState>> = {};
+  if (draft.run)
+    for (const { feedCase, solution } of solutions)
+      if (solution.state === 'solved') states[feedCase.id] = stateOf(solution, draft);
+  const design = states.restFull;
+  const amps = design?.amps ?? roughAmps(draft, job);
+  return {
+    gear: draft.gear,
+    item: draft.item,
+    choice: draft.choice,
+    audioWatts: draft.audioWatts,
+    run: draft.run,
+    gauge: draft.gauge,
+    gaugePinned: draft.choice.gauge !== null,
+    gaugeReason: draft.reason,
+    ampacityA: ampacity(draft.gauge, job.settings.insulation, draft.run?.engineSpace ?? false),
+    fuseA: fuseFor(draft, amps),
+    fusePinned: draft.choice.fuseA !== null,
+    fuseNeedA: FUSE_MARGIN * amps,
+    states,
+    collapsed: draft.run !== undefined && design === undefined,
+    stretches: draft.run && design ? stretchesOf(job, draft, design.amps) : [],
+  };
+}

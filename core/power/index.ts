@@ -1,0 +1,19 @@
+export {
+  CONTACT_OHM,
+  FEED_CASES,
+  FUSE_MARGIN,
+  NOMINAL_VOLTS,
+  feedNetwork,
+  planPower,
+  type Feed,
+  type FeedCase,
+  type FeedRun,
+  type FeedState,
+  type FeedStretch,
+  type PowerPlan,
+} from './feeds';
+export { MUSIC_POWER, drawOf, musicCurrentPart } from './demand';
+export { solveNetwork, type Load, type Network, type Resistor, type Solution, type Supply } from './network';
+export { proposeHolders, type HolderProposal } from './propose';
+export { powerRules } from './rules';
+export { voltProfile, voltsAt, type ProfilePoint } from './profile';

@@ -1,0 +1,163 @@
+/** A resistor between two nodes, Ω > 0. */
+export interface Resistor {
+  readonly name: string;
+  readonly a: string;
+  readonly b: string;
+  readonly ohm: number;
+}
+
+/** An ideal source of `volts` behind `ohm` ≥ 0 feeding `node`, its other side on the ground node. */
+export interface Supply {
+  readonly node: string;
+  readonly volts: number;
+  readonly ohm: number;
+}
+
+/** Draws `watts / V + amps + siemens · V` from `plus` to `minus`, V being the volts between them. */
+export interface Load {
+  readonly name: string;
+  readonly plus: string;
+  readonly minus: string;
+  readonly watts: number;
+  readonly amps: number;
+  readonly siemens: number;
+}
+
+export interface Network {
+  readonly ground: string;
+  readonly supplies: readonly Supply[];
+  readonly resistors: readonly Resistor[];
+  readonly loads: readonly Load[];
+}
+
+export type Solution =
+  | {
+      readonly state: 'solved';
+      readonly volts: ReadonlyMap<string, number>;
+      /** Resistor name → amperes from a to b. */
+      readonly amps: ReadonlyMap<string, number>;
+      readonly loadAmps: ReadonlyMap<string, number>;
+      readonly iterations: number;
+    }
+  /** The loads ask for more than the network can bring: the volts fall in on themselves. */
+  | { readonly state: 'collapsed' };
+
+/** Stands in for zero source resistance: far below any lead, far above rounding. */
+const NEAR_SHORT = 1e-7;
+const MOST_ITERATIONS = 60;
+
+/**
+ * Volts and amperes of a direct-current network with constant-power loads, by Newton's method on the
+ * nodal equations, started from the unloaded network so that it ends on the upper, working branch.
+ * "Collapsed" when no such state exists. Exact to 1e-9 V. Throws RangeError on a part that hangs loose.
+ */
+export function solveNetwork(network: Network): Solution {
+  const nodes = [
+    ...new Set([
+      ...network.supplies.map((s) => s.node),
+      ...network.resistors.flatMap((r) => [r.a, r.b]),
+      ...network.loads.flatMap((l) => [l.plus, l.minus]),
+    ]),
+  ].filter((node) => node !== network.ground);
+  const index = new Map(nodes.map((node, i) => [node, i]));
+  const n = nodes.length;
+  const at = (node: string) => index.get(node) ?? -1;
+
+  const base = matrix(n);
+  const injected = new Float64Array(n);
+  const stamp = (m: Float64Array[], i: number, j: number, siemens: number) => {
+    if (i >= 0) m[i]![i]! += siemens;
+    if (j >= 0) m[j]![j]! += siemens;
+    if (i >= 0 && j >= 0) {
+      m[i]![j]! -= siemens;
+      m[j]![i]! -= siemens;
+    }
+  };
+  for (const { a, b, ohm } of network.resistors) stamp(base, at(a), at(b), 1 / ohm);
+  for (const { node, volts, ohm } of network.supplies) {
+    const siemens = 1 / Math.max(ohm, NEAR_SHORT);
+    stamp(base, at(node), -1, siemens);
+    const i = at(node);
+    if (i >= 0) injected[i]! += volts * siemens;
+  }
+  for (const { plus, minus, siemens } of network.loads) if (siemens) stamp(base, at(plus), at(minus), siemens);
+
+  const volts = solveLinear(base, injected);
+  if (!volts) throw new RangeError('part of the network hangs loose: no path to a supply');
+  const across = (load: Load) => value(volts, at(load.plus)) - value(volts, at(load.minus));
+  const highest = Math.max(...network.supplies.map((s) => s.volts));
+
+  for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
+    const jacobian = base.map((row) => row.slice());
+    const residual = injected.slice();
+    for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) residual[i]! -= base[i]![j]! * volts[j]!;
+    for (const load of network.loads) {
+      if (!load.watts && !load.amps) continue;
+      const u = across(load);
+      if (u <= 0 || u > 2 * highest) return { state: 'collapsed' };
+      const amps = load.watts / u + load.amps;
+      const plus = at(load.plus);
+      const minus = at(load.minus);
+      if (plus >= 0) residual[plus]! -= amps;
+      if (minus >= 0) residual[minus]! += amps;
+      // d(P/u)/du = −P/u²: a constant-power load looks like a negative conductance.
+      stamp(jacobian, plus, minus, -load.watts / (u * u));
+    }
+    const step = solveLinear(jacobian, residual);
+    if (!step) return { state: 'collapsed' };
+    let largest = 0;
+    for (let i = 0; i < n; i++) {
+      volts[i]! += step[i]!;
+      largest = Math.max(largest, Math.abs(step[i]!));
+    }
+    if (largest < 1e-9) return solved(network, volts, at, iteration);
+  }
+  return { state: 'collapsed' };
+}
+
+function solved(network: Network, volts: Float64Array, at: (node: string) => number, iterations: number): Solution {
+  const of = (node: string) => value(volts, at(node));
+  const map = new Map<string, number>([[network.ground, 0]]);
+  for (const { a, b } of network.resistors) map.set(a, of(a)).set(b, of(b));
+  for (const { node } of network.supplies) map.set(node, of(node));
+  return {
+    state: 'solved',
+    volts: map,
+    amps: new Map(network.resistors.map((r) => [r.name, (of(r.a) - of(r.b)) / r.ohm])),
+    loadAmps: new Map(
+      network.loads.map((l) => {
+        const u = of(l.plus) - of(l.minus);
+        return [l.name, l.watts / u + l.amps + l.siemens * u];
+      }),
+    ),
+    iterations,
+  };
+}
+
+const value = (volts: Float64Array, i: number) => (i < 0 ? 0 : volts[i]!);
+const matrix = (n: number) => Array.from({ length: n }, () => new Float64Array(n));
+
+/** Gaussian elimination with partial pivoting; undefined when the matrix is singular. */
+function solveLinear(a: readonly Float64Array[], b: Float64Array): Float64Array | undefined {
+  const n = b.length;
+  const m = a.map((row) => row.slice());
+  const x = b.slice();
+  for (let col = 0; col < n; col++) {
+    let pivot = col;
+    for (let row = col + 1; row < n; row++) if (Math.abs(m[row]![col]!) > Math.abs(m[pivot]![col]!)) pivot = row;
+    if (Math.abs(m[pivot]![col]!) < 1e-12) return undefined;
+    [m[col], m[pivot]] = [m[pivot]!, m[col]!];
+    [x[col], x[pivot]] = [x[pivot]!, x[col]!];
+    for (let row = col + 1; row < n; row++) {
+      const factor = m[row]![col]! / m[col]![col]!;
+      if (factor === 0) continue;
+      for (let k = col; k < n; k++) m[row]![k]! -= factor * m[col]![k]!;
+      x[row]! -= factor * x[col]!;
+    }
+  }
+  for (let row = n - 1; row >= 0; row--) {
+    for (let k = row + 1; k < n; k++) x[row]! -= m[row]![k]! * x[k]!;
+    x[row]! /= m[row]![row]!;
+  }
+  return x;
+}

@@ -1,0 +1,26 @@
+import type { FuseHolder } from '../gear/gear';
+import { smallestFuse } from '../tables/fuses';
+import type { Feed } from './feeds';
+
+export interface HolderProposal {
+  readonly holder: FuseHolder;
+  readonly fuseA: number;
+  readonly reason: string;
+}
+
+/**
+ * Fuse holders that suit a feed, best first: those whose family has a size from the need up to the
+ * maker's largest; the smallest such fuse wins, then the lowest resistance.
+ */
+export function proposeHolders(feed: Feed, holders: readonly FuseHolder[]): HolderProposal[] {
+  return holders
+    .flatMap((holder) => {
+      const fuseA = smallestFuse(holder.family, feed.fuseNeedA);
+      return fuseA !== undefined && fuseA <= feed.item.makerMaxFuseA ? [{ holder, fuseA }] : [];
+    })
+    .sort((a, b) => a.fuseA - b.fuseA || a.holder.milliohm - b.holder.milliohm)
+    .map((found) => ({
+      ...found,
+      reason: `${found.fuseA} A is its smallest size at or above ${feed.fuseNeedA.toFixed(1)} A, and not above the maker's ${feed.item.makerMaxFuseA} A`,
+    }));
+}

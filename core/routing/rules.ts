@@ -1,0 +1,138 @@
+import { HAZARDS } from '../craft/pattern';
+import type { Rule } from '../findings/finding';
+import type { Job } from '../job/job';
+import type { Operation } from '../job/operations';
+import { COMMON_PRACTICE } from '../tables/source';
+import { craftMap } from './graph';
+import { RUN_KIND_NAMES, endName, type Run } from './runs';
+
+export interface RoutingSeen {
+  readonly job: Job;
+  readonly runs: readonly Run[];
+  readonly tags: Readonly<Record<string, string>>;
+}
+type RoutingRule = Rule<RoutingSeen, Operation>;
+
+const nameOf = ({ job, tags }: RoutingSeen, run: Run) =>
+  `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
+
+export const routingRules: readonly RoutingRule[] = [
+  {
+    id: 'no-way',
+    station: 'routing',
+    severity: 'stop',
+    title: 'No way for a wire',
+    formula: 'a chain of legs without exhaust, hot engine or moving parts',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      seen.runs
+        .filter((run) => run.fromPlace !== undefined && run.toPlace !== undefined && !run.way)
+        .map((run) => ({
+          subject: { kind: 'run', id: run.id },
+          reason: `${nameOf(seen, run)}: no legs lead there that a wire may follow.`,
+          figures: [{ name: 'ways', value: 0, unit: '' }],
+        })),
+  },
+  {
+    id: 'pin-broken',
+    station: 'routing',
+    severity: 'caution',
+    title: 'Chosen way no longer leads there',
+    formula: 'the chosen legs form a chain from end to end',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      seen.runs
+        .filter((run) => run.pinBroken)
+        .map((run) => ({
+          subject: { kind: 'run', id: run.id },
+          reason: `${nameOf(seen, run)}: the shortest way is used in its stead.`,
+          figures: [{ name: 'legs chosen', value: seen.job.ways[run.id]!.length, unit: '' }],
+          cure: { label: 'Drop the choice', operations: [{ op: 'chooseWay', run: run.id, legs: null }] },
+        })),
+  },
+  {
+    id: 'banned-leg',
+    station: 'routing',
+    severity: 'stop',
+    title: 'Wire laid where it will be destroyed',
+    formula: 'no leg with exhaust, hot engine or moving parts',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) => {
+      const map = craftMap(seen.job.craft.pattern);
+      return seen.runs.flatMap((run) => {
+        const bad = run.way?.legs.map((id) => map.legs[id]!).find((leg) => leg.banned);
+        if (!bad) return [];
+        const hazards = bad.leg.hazards.map((h) => HAZARDS[h].name).join(', ');
+        return [
+          {
+            subject: { kind: 'run' as const, id: run.id },
+            reason: `${nameOf(seen, run)} passes ${bad.leg.name}: ${hazards}.`,
+            figures: [{ name: 'length there', value: bad.lengthMm, unit: 'mm' }],
+            cure: {
+              label: 'Take the shortest safe way',
+              operations: [{ op: 'chooseWay' as const, run: run.id, legs: null }],
+            },
+          },
+        ];
+      });
+    },
+  },
+  {
+    id: 'hazard-leg',
+    station: 'routing',
+    severity: 'note',
+    title: 'Sleeve needed along the way',
+    formula: 'no bare wire past an edge or a warm hose',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) => {
+      const map = craftMap(seen.job.craft.pattern);
+      return seen.runs.flatMap((run) => {
+        const rough = (run.way?.legs ?? [])
+          .map((id) => map.legs[id]!)
+          .filter((leg) => !leg.banned && leg.leg.hazards.length > 0);
+        if (!rough.length) return [];
+        const length = rough.reduce((sum, leg) => sum + leg.lengthMm, 0);
+        const what = [...new Set(rough.flatMap((leg) => leg.leg.hazards.map((h) => HAZARDS[h].name)))].join(', ');
+        return [
+          {
+            subject: { kind: 'run' as const, id: run.id },
+            reason: `${nameOf(seen, run)}: sleeve ${Math.round(length)} mm against ${what}.`,
+            figures: [{ name: 'sleeve', value: length, unit: 'mm' }],
+          },
+        ];
+      });
+    },
+  },
+  {
+    id: 'joint-slack',
+    station: 'routing',
+    severity: 'note',
+    title: 'Slack to park at the neck',
+    formula: 'need = longest path lock to lock + bends; parked = need − shortest path',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) => {
+      const map = craftMap(seen.job.craft.pattern);
+      const crossings = new Map<string, Run[]>();
+      for (const run of seen.runs)
+        for (const id of run.way?.legs ?? [])
+          if (map.legs[id]!.need) crossings.set(id, [...(crossings.get(id) ?? []), run]);
+      return [...crossings].map(([id, runs]) => {
+        const { need, leg } = map.legs[id]!;
+        return {
+          subject: { kind: 'run' as const, id: runs[0]!.id },
+          reason: `${leg.name}: ${runs.length} run${runs.length === 1 ? '' : 's'}, ${Math.round(need!.needMm)} mm between the ties, ${Math.round(need!.parkedMm)} mm of it hanging free. Tie at the pivot, check lock to lock; nothing may hold the bars.`,
+          figures: [
+            { name: 'between ties', value: need!.needMm, unit: 'mm' },
+            { name: 'longest at', value: need!.worstDeg, unit: '°' },
+            { name: 'parked', value: need!.parkedMm, unit: 'mm' },
+          ],
+        };
+      });
+    },
+  },
+];

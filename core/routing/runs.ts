@@ -1,0 +1,157 @@
+import type { Job } from '../job/job';
+import { speakersOf } from '../job/job';
+import { isPowered, type GearItem } from '../gear/gear';
+import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
+import { roundUpTo } from '../units/figures';
+import type { Vec3 } from '../units/vectors';
+import { craftMap, shortestWay, wayAlong, wayPoints, type CraftMap, type Way } from './graph';
+
+export type RunKind = 'feed' | 'return' | 'switched' | 'turnOn' | 'line' | 'speaker';
+
+export interface Conductor {
+  readonly colour: Insulated;
+  readonly use: string;
+}
+
+export interface RunNeed {
+  /** kind:from>to, from and to being gear ids or `battery`, `switched`. */
+  readonly id: string;
+  readonly kind: RunKind;
+  readonly from: string;
+  readonly to: string;
+  readonly conductors: readonly Conductor[];
+}
+
+export interface Run extends RunNeed {
+  readonly fromPlace: string | undefined;
+  readonly toPlace: string | undefined;
+  /** Undefined when an end has no place, or no way leads there. */
+  readonly way: Way | undefined;
+  readonly pinned: boolean;
+  /** The pinned way no longer leads there and the shortest is used in its stead. */
+  readonly pinBroken: boolean;
+  readonly points: readonly Vec3[];
+  /** Along legs and joints, mm. */
+  readonly layMm: number;
+  /** Left at both ends so that the gear can be worked on, mm. */
+  readonly allowanceMm: number;
+  /** What to cut, mm, rounded up to the workshop's step. */
+  readonly cutMm: number;
+}
+
+export const RUN_KIND_NAMES: Record<RunKind, string> = {
+  feed: 'Feed',
+  return: 'Return',
+  switched: 'Switched lead',
+  turnOn: 'Turn-on lead',
+  line: 'Line lead',
+  speaker: 'Speaker lead',
+};
+
+/** The head unit that leads: the first one placed, else the first there is. */
+export function leadHeadUnit(job: Job): string | undefined {
+  const ids = Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'headUnit');
+  return ids.find((id) => job.gear[id]!.place !== null) ?? ids[0];
+}
+
+/** Every run this job's gear and circuits call for. */
+export function neededRuns(job: Job): RunNeed[] {
+  const needs: RunNeed[] = [];
+  const add = (kind: RunKind, from: string, to: string, conductors: Conductor[]) =>
+    needs.push({ id: `${kind}:${from}>${to}`, kind, from, to, conductors });
+  const head = leadHeadUnit(job);
+
+  for (const [id, { item }] of Object.entries(job.gear)) {
+    if (!isPowered(item)) continue;
+    const colour = item.kind === 'headUnit' ? LEAD_COLOUR.constant : LEAD_COLOUR.feed;
+    add('feed', 'battery', id, [{ colour, use: 'constant +' }]);
+    add('return', 'battery', id, [{ colour: LEAD_COLOUR.ground, use: 'return −' }]);
+    if (item.kind === 'headUnit')
+      add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
+    else if (head !== undefined) {
+      add('turnOn', head, id, [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }]);
+      const pairs = Math.ceil(item.bank.channels.length / 2);
+      add(
+        'line',
+        head,
+        id,
+        Array.from({ length: pairs }, (_, i) => ({ colour: LEAD_COLOUR.line, use: `line pair ${i + 1}, screened` })),
+      );
+    }
+  }
+  for (const [key, wiring] of Object.entries(job.circuits)) {
+    const [source, channelId] = key.split('/') as [string, string];
+    const item = job.gear[source]?.item;
+    const channel = item && isPowered(item) ? item.bank.channels.find((c) => c.id === channelId) : undefined;
+    if (!channel) continue;
+    const body = SPEAKER_COLOUR[channel.seat];
+    for (const speaker of speakersOf(wiring))
+      add('speaker', source, speaker, [
+        { colour: { body }, use: `${channel.name} +` },
+        { colour: { body, stripe: 'black' }, use: `${channel.name} −` },
+      ]);
+  }
+  return needs;
+}
+
+function placeOf(job: Job, end: string): string | undefined {
+  if (end === 'battery') return job.craft.pattern.batteryPlace;
+  if (end === 'switched') return job.craft.pattern.switchedPlace;
+  return job.gear[end]?.place ?? undefined;
+}
+
+/** All runs with their ways and lengths: pinned where the job says so, else the shortest. */
+export function planRuns(job: Job, map: CraftMap = craftMap(job.craft.pattern)): Run[] {
+  const { places } = job.craft.pattern;
+  return neededRuns(job).map((need) => {
+    const fromPlace = placeOf(job, need.from);
+    const toPlace = placeOf(job, need.to);
+    const pin = job.ways[need.id];
+    const ready = fromPlace !== undefined && toPlace !== undefined;
+    const along = ready && pin ? wayAlong(map, fromPlace, toPlace, pin) : undefined;
+    const way = along ?? (ready ? shortestWay(map, fromPlace, toPlace) : undefined);
+    const allowanceMm = way
+      ? (places[fromPlace!]?.allowanceMm ?? 0) +
+        (places[toPlace!]?.allowanceMm ?? 0) +
+        2 * job.settings.terminalAllowanceMm
+      : 0;
+    return {
+      ...need,
+      fromPlace,
+      toPlace,
+      way,
+      pinned: along !== undefined,
+      pinBroken: pin !== undefined && ready && along === undefined,
+      points: way ? wayPoints(map, way) : [],
+      layMm: way?.lengthMm ?? 0,
+      allowanceMm,
+      cutMm: way ? roundUpTo(way.lengthMm + allowanceMm, job.settings.cutStepMm) : 0,
+    };
+  });
+}
+
+/** Covers that have to be opened to lay these runs and reach these places, with what must go before. */
+export function coversToOpen(job: Job, runs: readonly Run[]): string[] {
+  const { pattern } = job.craft;
+  const open = new Set<string>();
+  const take = (id: string): void => {
+    if (open.has(id)) return;
+    pattern.covers[id]?.after.forEach(take);
+    open.add(id);
+  };
+  for (const run of runs) {
+    for (const leg of run.way?.legs ?? []) pattern.legs[leg]?.covers.forEach(take);
+    for (const place of [run.fromPlace, run.toPlace])
+      if (place !== undefined && run.way) pattern.places[place]?.covers.forEach(take);
+  }
+  for (const { place } of Object.values(job.gear)) if (place !== null) pattern.places[place]?.covers.forEach(take);
+  return [...open];
+}
+
+/** Name of a run's end for a person. */
+export function endName(job: Job, end: string, tags: Readonly<Record<string, string>>): string {
+  if (end === 'battery') return 'Battery';
+  if (end === 'switched') return 'Accessory connector';
+  const item: GearItem | undefined = job.gear[end]?.item;
+  return item ? `${tags[end] ?? ''} ${item.name}`.trim() : end;
+}

@@ -1,0 +1,46 @@
+/** Insulation: body colour and, for a striped wire, the stripe. Names as the trade speaks them. */
+export interface Insulated {
+  readonly body: ColourName;
+  readonly stripe?: ColourName;
+}
+
+export const COLOUR_NAMES = [
+  'white',
+  'grey',
+  'green',
+  'violet',
+  'red',
+  'yellow',
+  'black',
+  'blue',
+  'orange',
+  'brown',
+] as const;
+export type ColourName = (typeof COLOUR_NAMES)[number];
+
+/** Where a channel's speakers sit, as the aftermarket colours know it. */
+export const CHANNEL_SEATS = ['frontLeft', 'frontRight', 'rearLeft', 'rearRight'] as const;
+export type ChannelSeat = (typeof CHANNEL_SEATS)[number];
+
+/** Aftermarket speaker colours: plain = positive, black stripe = negative (common practice). */
+export const SPEAKER_COLOUR: Record<ChannelSeat, ColourName> = {
+  frontLeft: 'white',
+  frontRight: 'grey',
+  rearLeft: 'green',
+  rearRight: 'violet',
+};
+
+/** Aftermarket power and control colours (common practice). Colour alone never proves function: meter it. */
+export const LEAD_COLOUR = {
+  constant: { body: 'yellow' },
+  feed: { body: 'red' },
+  switched: { body: 'red' },
+  ground: { body: 'black' },
+  turnOn: { body: 'blue', stripe: 'white' },
+  line: { body: 'brown' },
+} as const satisfies Record<string, Insulated>;
+
+/** "green/black" for a striped wire, "green" for a plain one. */
+export function colourText(wire: Insulated): string {
+  return wire.stripe ? `${wire.body}/${wire.stripe}` : wire.body;
+}

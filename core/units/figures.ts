@@ -1,0 +1,23 @@
+/** Smallest multiple of `step` that is not below `value`. Same unit in and out; `step` > 0. */
+export function roundUpTo(value: number, step: number): number {
+  // The nudge keeps a value that is a multiple but for rounding noise from climbing a whole step.
+  return Math.ceil(value / step - 1e-9) * step;
+}
+
+/** A figure for a person: fixed decimals, a true minus sign, no negative zero. */
+export function figure(value: number, decimals: number): string {
+  const text = value.toFixed(decimals);
+  return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
+}
+
+/** Ohms, amperes, volts and watts as the trade writes them: three figures at most, no idle zeros. */
+export function short(value: number): string {
+  const decimals = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
+  const text = figure(value, decimals);
+  return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+}
+
+/** Power ratio as decibels: 10·lg(ratio), ratio > 0. */
+export function decibels(ratio: number): number {
+  return 10 * Math.log10(ratio);
+}

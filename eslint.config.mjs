@@ -1,0 +1,39 @@
+import vue from 'eslint-plugin-vue';
+import tseslint from 'typescript-eslint';
+import vueParser from 'vue-eslint-parser';
+
+export default tseslint.config(
+  { ignores: ['dist/', 'node_modules/', 'data/', 'test-results/'] },
+  ...tseslint.configs.recommendedTypeChecked,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.ts', '**/*.vue'],
+    languageOptions: {
+      parser: vueParser,
+      parserOptions: {
+        parser: tseslint.parser,
+        projectService: { allowDefaultProject: ['web/vite.config.ts', 'jest.config.ts', 'playwright.config.ts'] },
+        extraFileExtensions: ['.vue'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      eqeqeq: 'error',
+      'no-console': ['error', { allow: ['error', 'log'] }],
+      // The "!" after an index is the price of noUncheckedIndexedAccess where the index is known good.
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-confusing-void-expression': 'off',
+      // Layout is prettier's.
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/html-indent': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/require-default-prop': 'off',
+    },
+  },
+  { files: ['**/*.mjs', '**/*.cjs'], ...tseslint.configs.disableTypeChecked },
+);

@@ -1,0 +1,133 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express, type Request } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import * as v from 'valibot';
+import { Id } from '#core/gear/gear';
+import { parseJob } from '#core/job/job';
+import { Operation } from '#core/job/operations';
+import type { JobStore } from '../store/jobs';
+import type { Library } from '../store/library';
+import { ownRequestsOnly } from './guard';
+import { Problem, sendProblem } from './problems';
+
+const SaveBody = v.strictObject({
+  base: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  saveId: Id,
+  operations: v.pipe(v.array(Operation), v.minLength(1), v.maxLength(500)),
+});
+
+function checked<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOutput<S> {
+  const parsed = v.safeParse(schema, input);
+  if (parsed.success) return parsed.output;
+  const problems = parsed.issues.map((issue) => ({
+    path: v.getDotPath(issue) ?? '(the body)',
+    expected: issue.message,
+  }));
+  throw new Problem(422, 'The request is not valid', problems.map((p) => `${p.path}: ${p.expected}`).join('\n'), {
+    problems,
+  });
+}
+
+function ifMatch(req: Request): number {
+  const match = /^"(\d+)"$/.exec(req.get('if-match') ?? '');
+  if (!match) throw new Problem(428, 'If-Match needed', 'send the revision you have seen as If-Match: "revision"');
+  return Number(match[1]);
+}
+
+export interface AppParts {
+  readonly jobs: JobStore;
+  readonly library: Library;
+  readonly log: Logger;
+  /** Folder of the built web application; absent in tests of the API. */
+  readonly web?: string;
+}
+
+/** The HTTP application: JSON under /api, the built web application beside it. */
+export function makeApp({ jobs, library, log, web }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log, autoLogging: false }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+        },
+      },
+      // Served over plain HTTP on loopback: there is no certificate to insist on.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(ownRequestsOnly);
+  app.use(compression());
+
+  const api = express.Router();
+  api.use((_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
+  api.get('/health', (_req, res) => {
+    res.json({ ready: true });
+  });
+  api.get('/jobs', async (_req, res) => {
+    res.json(await jobs.list());
+  });
+  api.post('/jobs', express.json({ limit: '4mb' }), async (req, res) => {
+    const body = checked(v.strictObject({ saveId: Id, job: v.unknown() }), req.body);
+    const stored = await jobs.create(parseJob(body.job), body.saveId);
+    res.status(201).location(`/api/jobs/${stored.job.id}`).set('ETag', `"${stored.revision}"`).json(stored);
+  });
+  api.get('/jobs/:id', async (req, res) => {
+    const stored = await jobs.read(req.params.id);
+    res.set('ETag', `"${stored.revision}"`).json(stored);
+  });
+  api.get('/jobs/:id/revisions/:revision', async (req, res) => {
+    const stored = await jobs.readRevision(req.params.id, Number(req.params.revision));
+    if (!stored) throw new Problem(404, 'No such revision', `no revision ${req.params.revision} of ${req.params.id}`);
+    res.json(stored);
+  });
+  api.post('/jobs/:id/saves', express.json({ limit: '1mb' }), async (req, res) => {
+    const saved = await jobs.save(req.params.id, checked(SaveBody, req.body));
+    res.set('ETag', `"${saved.revision}"`);
+    // The page has the document already unless somebody else's edits were merged in.
+    res.json(saved.merged ? saved : { revision: saved.revision, merged: false });
+  });
+  api.delete('/jobs/:id', async (req, res) => {
+    await jobs.remove(req.params.id, ifMatch(req));
+    res.status(204).end();
+  });
+  api.get('/shelf', async (_req, res) => {
+    res.json(await library.shelf());
+  });
+  api.get('/patterns', async (_req, res) => {
+    res.json(await library.patterns());
+  });
+  api.use((req) => {
+    throw new Problem(404, 'No such address', `nothing at ${req.method} ${req.originalUrl}`);
+  });
+  app.use('/api', api);
+
+  if (web !== undefined && existsSync(web)) {
+    app.use(express.static(web, { index: false, maxAge: '1h', immutable: false }));
+    // Every other address is a view of the one page.
+    app.get('/{*view}', (req, res, next) => {
+      if (/\.[a-z0-9]+$/i.test(req.path)) return next();
+      res.set('Cache-Control', 'no-cache').sendFile(join(web, 'index.html'));
+    });
+  }
+  app.use((req) => {
+    throw new Problem(404, 'No such address', `nothing at ${req.originalUrl}`);
+  });
+  app.use(sendProblem);
+  return app;
+}

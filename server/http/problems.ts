@@ -1,0 +1,60 @@
+import type { NextFunction, Request, Response } from 'express';
+import { JobError } from '#core/job/job';
+import { OperationError } from '#core/job/operations';
+import { JobExistsError, NoSuchJobError, SaveConflictError, StaleRevisionError } from '../store/jobs';
+
+/** A request refused, as RFC 9457 has it; `more` members are sent along. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    detail: string,
+    readonly more: Record<string, unknown> = {},
+  ) {
+    super(detail);
+  }
+}
+
+function asProblem(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  if (error instanceof JobError)
+    return new Problem(422, 'The job is not valid', error.message, { problems: error.problems });
+  if (error instanceof OperationError)
+    return new Problem(422, 'The operation does not apply', error.message, { operation: error.operation });
+  if (error instanceof NoSuchJobError) return new Problem(404, 'No such job', error.message);
+  if (error instanceof JobExistsError) return new Problem(409, 'The job exists', error.message);
+  if (error instanceof StaleRevisionError) return new Problem(412, 'Changed since', error.message);
+  if (error instanceof SaveConflictError)
+    return new Problem(409, 'Somebody else changed what this save touches', error.message, {
+      newest: error.newest,
+      base: error.base ?? null,
+    });
+  const { status, type, message } = (error ?? {}) as { status?: number; type?: string; message?: string };
+  if (type === 'entity.too.large') return new Problem(413, 'Too large', 'the body is over the limit of this address');
+  if (type === 'entity.parse.failed') return new Problem(400, 'Not JSON', message ?? 'the body is not JSON');
+  if (status !== undefined && status >= 400 && status < 500)
+    return new Problem(status, 'Refused', message ?? 'refused');
+  const code = (error as NodeJS.ErrnoException | undefined)?.code;
+  if (code === 'ENOSPC') return new Problem(507, 'Disk full', 'the disk of the data folder is full; nothing was saved');
+  if (code === 'EROFS' || code === 'EACCES')
+    return new Problem(507, 'Folder cannot be written', 'the data folder cannot be written; nothing was saved');
+  return new Problem(500, 'Something failed here', 'the server could not do this; its log says why');
+}
+
+export function sendProblem(error: unknown, req: Request, res: Response, next: NextFunction): void {
+  if (res.headersSent) return next(error);
+  const problem = asProblem(error);
+  if (problem.status >= 500) req.log?.error({ err: error }, problem.title);
+  res
+    .status(problem.status)
+    .type('application/problem+json')
+    .send(
+      JSON.stringify({
+        type: 'about:blank',
+        title: problem.title,
+        status: problem.status,
+        detail: problem.message,
+        ...problem.more,
+      }),
+    );
+}

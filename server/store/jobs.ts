@@ -1,0 +1,296 @@
+import type { PGlite, Transaction } from '@electric-sql/pglite';
+import { OperationError, applyAll, type Operation } from '#core/job/operations';
+import { JobError, parseJob, type Job } from '#core/job/job';
+import { planJob } from '#core/plan';
+import type { Journal, JournalLine } from './journal';
+
+export interface StoredJob {
+  readonly job: Job;
+  readonly revision: number;
+}
+
+/** What the Board shows of a job. Derived when it is saved, so that listing opens no document. */
+export interface JobSummary {
+  readonly craft: string;
+  readonly patternId: string;
+  readonly gear: number;
+  readonly stops: number;
+  readonly cautions: number;
+  readonly hours: number;
+  readonly next: string;
+}
+
+export interface JobRow extends JobSummary {
+  readonly id: string;
+  readonly title: string;
+  readonly customer: string;
+  readonly revision: number;
+  readonly changedAt: string;
+}
+
+export interface Save {
+  readonly base: number;
+  readonly saveId: string;
+  readonly operations: readonly Operation[];
+}
+
+export interface Saved extends StoredJob {
+  /** Somebody else had saved meanwhile and the operations were replayed on theirs. */
+  readonly merged: boolean;
+}
+
+export class NoSuchJobError extends Error {}
+export class JobExistsError extends Error {}
+export class StaleRevisionError extends Error {}
+/** The operations do not apply to what others have saved since: nothing was written. */
+export class SaveConflictError extends Error {
+  constructor(
+    message: string,
+    readonly newest: StoredJob,
+    readonly base: StoredJob | undefined,
+  ) {
+    super(message);
+  }
+}
+
+const JOURNAL_LIMIT = 32 * 1024 * 1024;
+
+export function summarise(job: Job): JobSummary {
+  const plan = planJob(job);
+  const items = Object.values(job.gear);
+  const first = plan.findings.find((f) => f.severity !== 'note');
+  const next = !items.length
+    ? 'Choose gear and put it on the craft'
+    : first
+      ? `${first.title}: ${first.reason}`
+      : 'Nothing open: lay the runs';
+  return {
+    craft: job.craft.pattern.name,
+    patternId: job.craft.pattern.id,
+    gear: items.length,
+    stops: plan.ledger.stops,
+    cautions: plan.findings.filter((f) => f.severity === 'caution').length,
+    hours: plan.ledger.hours,
+    next,
+  };
+}
+
+/**
+ * The jobs of one data folder. Changes go one after another; each is in the journal, on the disk,
+ * before the database commits and before anybody is told.
+ */
+export class JobStore {
+  #queue: Promise<unknown> = Promise.resolve();
+
+  constructor(
+    private readonly db: PGlite,
+    private readonly journal: Journal | undefined,
+  ) {}
+
+  #alone<T>(work: () => Promise<T>): Promise<T> {
+    const result = this.#queue.then(work);
+    this.#queue = result.catch(() => undefined);
+    return result;
+  }
+
+  async list(): Promise<JobRow[]> {
+    const { rows } = await this.db.query<JobRow & { summary: JobSummary }>(
+      `select id, title, customer, revision, summary,
+              to_char(changed_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as "changedAt"
+       from jobs order by changed_at desc, id`,
+    );
+    return rows.map(({ summary, ...row }) => ({ ...row, ...summary }));
+  }
+
+  async read(id: string): Promise<StoredJob> {
+    const found = await select(this.db, id);
+    if (!found) throw new NoSuchJobError(`no job ${id}`);
+    return found;
+  }
+
+  /** A job as it was at a past revision, by its operations from the first on. */
+  async readRevision(id: string, revision: number): Promise<StoredJob | undefined> {
+    const { rows } = await this.db.query<{ document: Job | null; operations: Operation[] | null }>(
+      'select document, operations from revisions where job_id = $1 and revision <= $2 order by revision',
+      [id, revision],
+    );
+    const start = rows.findLastIndex((row) => row.document !== null);
+    if (start === -1) return undefined;
+    const job = applyAll(
+      rows[start]!.document!,
+      rows.slice(start + 1).flatMap((row) => row.operations ?? []),
+    );
+    return { job, revision };
+  }
+
+  create(job: Job, saveId: string): Promise<StoredJob> {
+    return this.#alone(async () => {
+      const found = await select(this.db, job.id);
+      if (found) {
+        if (await this.#savedBefore(job.id, saveId)) return found;
+        throw new JobExistsError(`there is a job ${job.id} already`);
+      }
+      await this.#write({ kind: 'create', job: job.id, saveId, document: job }, (tx) => insert(tx, job, 1, saveId));
+      return { job, revision: 1 };
+    });
+  }
+
+  save(id: string, { base, saveId, operations }: Save): Promise<Saved> {
+    return this.#alone(async () => {
+      const newest = await this.read(id);
+      if (await this.#savedBefore(id, saveId)) return { ...newest, merged: newest.revision !== base + 1 };
+      if (base > newest.revision)
+        throw new SaveConflictError(`base revision ${base} is not known here`, newest, undefined);
+      let job: Job;
+      try {
+        job = parseJob(applyAll(newest.job, operations));
+      } catch (error) {
+        if (!(error instanceof OperationError || error instanceof JobError)) throw error;
+        if (base === newest.revision) throw error;
+        throw new SaveConflictError(error.message, newest, await this.readRevision(id, base));
+      }
+      const revision = newest.revision + 1;
+      await this.#write({ kind: 'save', job: id, revision, saveId, operations }, (tx) =>
+        update(tx, job, revision, saveId, operations),
+      );
+      return { job, revision, merged: base !== newest.revision };
+    });
+  }
+
+  remove(id: string, revision: number): Promise<void> {
+    return this.#alone(async () => {
+      const found = await this.read(id);
+      if (found.revision !== revision)
+        throw new StaleRevisionError(`the job is at revision ${found.revision}, not ${revision}`);
+      await this.#write({ kind: 'delete', job: id, revision }, async (tx) => {
+        await tx.query('delete from jobs where id = $1', [id]);
+      });
+    });
+  }
+
+  async #savedBefore(id: string, saveId: string): Promise<boolean> {
+    const { rows } = await this.db.query('select 1 from revisions where job_id = $1 and save_id = $2', [id, saveId]);
+    return rows.length > 0;
+  }
+
+  async #write(line: JournalLine, change: (tx: Transaction) => Promise<void>): Promise<void> {
+    const before = this.journal?.size ?? 0;
+    let written = false;
+    try {
+      await this.db.transaction(async (tx) => {
+        await change(tx);
+        this.journal?.append(line);
+        written = true;
+      });
+    } catch (error) {
+      if (written) this.journal?.retract(before);
+      throw error;
+    }
+  }
+
+  /**
+   * Brings back what was acknowledged and is missing from the database. Returns how many changes came
+   * back. The journal is begun anew when it has grown large, or when what it holds has just been replayed.
+   */
+  replay(): Promise<number> {
+    return this.#alone(async () => {
+      if (!this.journal) return 0;
+      let replayed = 0;
+      for (const line of livingLines(this.journal.lines)) {
+        const found = await select(this.db, line.job);
+        if (line.kind === 'delete') {
+          if (!found) continue;
+          await this.db.query('delete from jobs where id = $1', [line.job]);
+        } else if (line.kind === 'create' || line.kind === 'state') {
+          const revision = line.kind === 'create' ? 1 : line.revision;
+          const saveId = line.kind === 'create' ? line.saveId : `state-${revision}`;
+          // A row of the same id that was begun by another save is an earlier job, deleted since.
+          const own = line.kind === 'state' || (await this.#savedBefore(line.job, saveId));
+          if (found && own && found.revision >= revision) continue;
+          await this.db.transaction(async (tx) => {
+            await tx.query('delete from jobs where id = $1', [line.job]);
+            await insert(tx, line.document, revision, saveId);
+          });
+        } else {
+          if (!found || found.revision >= line.revision) continue;
+          if (found.revision !== line.revision - 1)
+            throw new Error(
+              `the journal jumps from revision ${found.revision} to ${line.revision} of job ${line.job}; nothing was changed`,
+            );
+          const job = applyAll(found.job, line.operations);
+          await this.db.transaction((tx) => update(tx, job, line.revision, line.saveId, line.operations));
+        }
+        replayed++;
+      }
+      if (this.journal.size > JOURNAL_LIMIT) await this.#restartJournal();
+      return replayed;
+    });
+  }
+
+  async #restartJournal(): Promise<void> {
+    const { rows } = await this.db.query<{ id: string; revision: number; document: Job }>(
+      'select id, revision, document from jobs order by id',
+    );
+    this.journal!.restart(rows.map(({ id, revision, document }) => ({ kind: 'state', job: id, revision, document })));
+  }
+}
+
+/** The lines that still count: of a deleted job only the deletion and what came after it. */
+function livingLines(lines: readonly JournalLine[]): JournalLine[] {
+  const lastDeletion = new Map<string, number>();
+  lines.forEach((line, i) => {
+    if (line.kind === 'delete') lastDeletion.set(line.job, i);
+  });
+  const later = new Set<string>();
+  return lines
+    .filter((line, i) => i >= (lastDeletion.get(line.job) ?? 0))
+    .reverse()
+    .filter((line) => {
+      // A deletion followed by a new job of that id is settled by that job's first line.
+      const settled = line.kind === 'delete' && later.has(line.job);
+      later.add(line.job);
+      return !settled;
+    })
+    .reverse();
+}
+
+async function select(db: PGlite | Transaction, id: string): Promise<StoredJob | undefined> {
+  const { rows } = await db.query<{ document: Job; revision: number }>(
+    'select document, revision from jobs where id = $1',
+    [id],
+  );
+  return rows[0] && { job: rows[0].document, revision: rows[0].revision };
+}
+
+async function insert(tx: Transaction, job: Job, revision: number, saveId: string): Promise<void> {
+  const document = JSON.stringify(job);
+  await tx.query(
+    'insert into jobs (id, title, customer, revision, document, summary) values ($1, $2, $3, $4, $5, $6)',
+    [job.id, job.title, job.customer, revision, document, JSON.stringify(summarise(job))],
+  );
+  await tx.query('insert into revisions (job_id, revision, save_id, document) values ($1, $2, $3, $4)', [
+    job.id,
+    revision,
+    saveId,
+    document,
+  ]);
+}
+
+async function update(
+  tx: Transaction,
+  job: Job,
+  revision: number,
+  saveId: string,
+  operations: readonly Operation[],
+): Promise<void> {
+  await tx.query(
+    'update jobs set title = $2, customer = $3, revision = $4, document = $5, summary = $6, changed_at = now() where id = $1',
+    [job.id, job.title, job.customer, revision, JSON.stringify(job), JSON.stringify(summarise(job))],
+  );
+  await tx.query('insert into revisions (job_id, revision, save_id, operations) values ($1, $2, $3, $4)', [
+    job.id,
+    revision,
+    saveId,
+    JSON.stringify(operations),
+  ]);
+}

@@ -1,0 +1,36 @@
+/** Numbered by position, from 1; a migration that has landed is never edited. */
+export const MIGRATIONS: readonly string[] = [
+  `
+  create table jobs (
+    id text primary key,
+    title text not null,
+    customer text not null,
+    revision integer not null,
+    document jsonb not null,
+    summary jsonb not null,
+    changed_at timestamptz not null default now()
+  );
+  create table revisions (
+    job_id text not null references jobs (id) on delete cascade,
+    revision integer not null,
+    save_id text not null,
+    -- The first revision holds the whole document, later ones the operations on the one before.
+    document jsonb,
+    operations jsonb,
+    saved_at timestamptz not null default now(),
+    primary key (job_id, revision),
+    unique (job_id, save_id)
+  );
+  create table shelf (
+    id text primary key,
+    position integer not null,
+    hash text not null,
+    item jsonb not null
+  );
+  create table patterns (
+    id text primary key,
+    hash text not null,
+    pattern jsonb not null
+  );
+  `,
+];

@@ -1,0 +1,81 @@
+import type { Pattern } from '#core/craft/pattern';
+import type { GearItem } from '#core/gear/gear';
+import type { Job } from '#core/job/job';
+import type { Operation } from '#core/job/operations';
+
+export interface JobRow {
+  readonly id: string;
+  readonly title: string;
+  readonly customer: string;
+  readonly revision: number;
+  readonly changedAt: string;
+  readonly craft: string;
+  readonly patternId: string;
+  readonly gear: number;
+  readonly stops: number;
+  readonly cautions: number;
+  readonly hours: number;
+  readonly next: string;
+}
+
+export interface StoredJob {
+  readonly job: Job;
+  readonly revision: number;
+}
+
+/** The server answered and said no. `body` is its problem document. */
+export class RefusedError extends Error {
+  constructor(
+    readonly status: number,
+    readonly body: { title?: string; detail?: string; newest?: StoredJob },
+  ) {
+    super(body.detail ?? body.title ?? `the server refused (${status})`);
+  }
+}
+
+/** The server did not answer at all. */
+export class AwayError extends Error {
+  constructor() {
+    super('the server does not answer');
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: body === undefined ? headers : { 'content-type': 'application/json', ...headers },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new AwayError();
+  }
+  if (response.status === 204) return undefined as T;
+  const text = await response.text();
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new RefusedError(response.status, { title: 'the server sent something that is not JSON' });
+  }
+  if (!response.ok) throw new RefusedError(response.status, value as RefusedError['body']);
+  return value as T;
+}
+
+const at = (id: string) => `/jobs/${encodeURIComponent(id)}`;
+
+export const api = {
+  jobs: () => call<JobRow[]>('GET', '/jobs'),
+  job: (id: string) => call<StoredJob>('GET', at(id)),
+  create: (job: Job, saveId: string) => call<StoredJob>('POST', '/jobs', { job, saveId }),
+  save: (id: string, base: number, saveId: string, operations: readonly Operation[]) =>
+    call<{ revision: number; merged: boolean; job?: Job }>('POST', `${at(id)}/saves`, { base, saveId, operations }),
+  remove: (id: string, revision: number) =>
+    call<undefined>('DELETE', at(id), undefined, { 'if-match': `"${revision}"` }),
+  shelf: () => call<GearItem[]>('GET', '/shelf'),
+  patterns: () => call<{ pattern: Pattern; hash: string }[]>('GET', '/patterns'),
+};
+
+/** A key nobody else has made. */
+export const newId = (): string => crypto.randomUUID();

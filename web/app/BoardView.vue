@@ -1,0 +1,327 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { newJob } from '#core/job/job';
+import { figure } from '#core/units/figures';
+import { api, newId, type JobRow } from '../api';
+import { useLibrary } from '../stores/library';
+import CraftSilhouette from './CraftSilhouette.vue';
+import { useTheme } from './theme';
+
+const library = useLibrary();
+const router = useRouter();
+const { theme, toggle } = useTheme();
+void library.loadJobs();
+void library.loadPatterns();
+document.title = 'Board · Haltrik';
+
+const search = ref('');
+const shown = computed(() => {
+  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean);
+  return (library.jobs ?? []).filter((row) => {
+    const text = `${row.title} ${row.customer} ${row.craft} ${row.next}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  });
+});
+const patternOf = (row: JobRow) => library.patterns.find((p) => p.pattern.id === row.patternId)?.pattern;
+const quarters = (hours: number) => figure(Math.ceil(hours * 4) / 4, 2);
+
+const making = ref(false);
+const title = ref('');
+const customer = ref('');
+const patternId = ref('');
+const error = ref('');
+const busy = ref(false);
+watch(
+  () => library.patterns,
+  (patterns) => (patternId.value ||= patterns[0]?.pattern.id ?? ''),
+  { immediate: true },
+);
+
+async function make(event: Event): Promise<void> {
+  event.preventDefault();
+  const chosen = library.patterns.find((p) => p.pattern.id === patternId.value);
+  error.value = '';
+  if (!title.value.trim()) error.value = 'Title: a job needs one, for example the craft and what it gets.';
+  else if (title.value.trim().length > 120) error.value = 'Title: 120 characters at most.';
+  else if (!chosen) error.value = 'Craft: choose a pattern.';
+  if (error.value || !chosen) return;
+  busy.value = true;
+  try {
+    const job = {
+      ...newJob(newId(), title.value.trim(), chosen.pattern, chosen.hash),
+      customer: customer.value.trim(),
+    };
+    await api.create(job, newId());
+    await router.push(`/jobs/${job.id}/gear`);
+  } catch (reason) {
+    error.value = reason instanceof Error ? reason.message : String(reason);
+  } finally {
+    busy.value = false;
+  }
+}
+
+const dropping = ref<JobRow>();
+async function drop(): Promise<void> {
+  const row = dropping.value!;
+  try {
+    await api.remove(row.id, row.revision);
+    error.value = '';
+  } catch (reason) {
+    error.value = `“${row.title}” was not deleted: ${reason instanceof Error ? reason.message : String(reason)}`;
+  }
+  dropping.value = undefined;
+  await library.loadJobs();
+}
+</script>
+
+<template>
+  <div class="board">
+    <header>
+      <h1>Haltrik</h1>
+      <p class="shop">Tarn Street Sound Works</p>
+      <label class="find">
+        <span class="visually-hidden">Find a job</span>
+        <input
+          v-model="search"
+          class="form-control"
+          type="search"
+          placeholder="Find by title, customer, craft, what is next"
+        />
+      </label>
+      <BButton
+        size="sm"
+        variant="outline-secondary"
+        :aria-pressed="theme === 'bay'"
+        title="Bright yard or dim bay"
+        @click="toggle"
+        >{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton
+      >
+      <BButton variant="primary" @click="making = true">New job</BButton>
+    </header>
+    <main>
+      <h2 class="visually-hidden">Jobs</h2>
+      <p v-if="library.failure" class="say" role="alert">
+        The jobs cannot be shown: {{ library.failure }}.
+        <BButton size="sm" variant="primary" @click="library.loadJobs()">Try again</BButton>
+      </p>
+      <p v-if="error && !making" class="say field-error" role="alert">{{ error }}</p>
+      <p v-if="!library.jobs && !library.failure" class="say" role="status">Fetching jobs…</p>
+      <div v-else-if="library.jobs && !library.jobs.length" class="say">
+        <p>No jobs yet. A job is one craft, one customer, one piece of work.</p>
+        <BButton variant="primary" @click="making = true">Begin the first job</BButton>
+      </div>
+      <p v-else-if="library.jobs && !shown.length" class="say">
+        Nothing matches “{{ search }}”.
+        <BButton size="sm" variant="outline-secondary" @click="search = ''">Show all</BButton>
+      </p>
+      <ol v-else class="jobs">
+        <li v-for="row in shown" :key="row.id" class="job" :data-job="row.id">
+          <RouterLink :to="`/jobs/${row.id}/${row.gear ? 'routing' : 'gear'}`" class="link">
+            <CraftSilhouette v-if="patternOf(row)" :pattern="patternOf(row)!" :w="300" :h="200" />
+            <span v-else class="blank" />
+            <span class="text">
+              <span class="title">{{ row.title }}</span>
+              <span class="who">{{ row.customer || 'No customer named' }} · {{ row.craft }}</span>
+              <span class="next"><b>Next</b> {{ row.next }}</span>
+            </span>
+            <span class="tally">
+              <span class="n"
+                ><b>{{ quarters(row.hours) }}</b> h of bench time</span
+              >
+              <span class="n" :class="{ alarm: row.stops }"
+                ><b>{{ row.stops }}</b> {{ row.stops === 1 ? 'stop' : 'stops' }}</span
+              >
+              <span class="n"
+                ><b>{{ row.cautions }}</b> {{ row.cautions === 1 ? 'caution' : 'cautions' }}</span
+              >
+            </span>
+          </RouterLink>
+          <button type="button" class="delete" :aria-label="`Delete ${row.title}`" @click="dropping = row">
+            Delete
+          </button>
+        </li>
+      </ol>
+    </main>
+
+    <BModal v-model="making" title="New job" no-footer size="lg" @hidden="error = ''">
+      <form class="form" novalidate @submit="make">
+        <div>
+          <label class="form-label" for="new-title">Title</label>
+          <input id="new-title" v-model="title" class="form-control" autofocus placeholder="Craft and what it gets" />
+        </div>
+        <div>
+          <label class="form-label" for="new-customer">Customer</label>
+          <input id="new-customer" v-model="customer" class="form-control" maxlength="400" />
+        </div>
+        <fieldset>
+          <legend class="form-label">Craft</legend>
+          <label
+            v-for="{ pattern } in library.patterns"
+            :key="pattern.id"
+            class="pattern"
+            :class="{ chosen: patternId === pattern.id }"
+          >
+            <input v-model="patternId" type="radio" name="pattern" :value="pattern.id" />
+            <CraftSilhouette :pattern="pattern" :w="230" :h="150" />
+            <span>{{ pattern.name }}</span>
+          </label>
+        </fieldset>
+        <p v-if="error" class="field-error" role="alert">{{ error }}</p>
+        <div class="ends">
+          <BButton type="submit" variant="primary" :disabled="busy">{{
+            busy ? 'Making the job…' : 'Make the job'
+          }}</BButton>
+          <BButton variant="outline-secondary" @click="making = false">Leave it</BButton>
+        </div>
+      </form>
+    </BModal>
+    <BModal :model-value="dropping !== undefined" title="Delete this job" no-footer @hidden="dropping = undefined">
+      <p>“{{ dropping?.title }}” and every revision of it will be gone. This cannot be undone.</p>
+      <div class="ends">
+        <BButton variant="primary" @click="drop">Delete it</BButton>
+        <BButton variant="outline-secondary" @click="dropping = undefined">Keep it</BButton>
+      </div>
+    </BModal>
+  </div>
+</template>
+
+<style scoped>
+.board {
+  min-height: 100%;
+  display: flex;
+  flex-direction: column;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 12px 28px;
+  border-bottom: 2px solid var(--ink);
+  background: var(--paper-raised);
+}
+h1 {
+  font-size: 30px;
+}
+.shop {
+  margin: 0;
+  flex: 1;
+  color: var(--ink-soft);
+}
+.find {
+  width: 330px;
+}
+main {
+  flex: 1;
+  padding: 8px 28px 40px;
+}
+.say {
+  padding: 40px 0;
+  font-size: 17px;
+}
+.jobs {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.job {
+  position: relative;
+  border-bottom: 1px solid var(--rule);
+}
+.link {
+  display: grid;
+  grid-template-columns: 300px minmax(0, 1fr) 190px;
+  gap: 32px;
+  align-items: center;
+  padding: 16px 8px 16px 0;
+  color: var(--ink);
+  text-decoration: none;
+}
+.link:hover {
+  background: var(--paper-raised);
+}
+.text {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+}
+.title {
+  font: 600 27px/1.15 var(--narrow);
+}
+.who {
+  color: var(--ink-soft);
+}
+.next {
+  margin-top: 10px;
+  max-width: 62ch;
+}
+.next b {
+  font-weight: 600;
+  color: var(--mud);
+  margin-right: 4px;
+}
+.tally {
+  display: flex;
+  flex-direction: column;
+  padding-bottom: 22px;
+}
+.n b {
+  font: 600 25px/1.25 var(--narrow);
+}
+.n.alarm {
+  color: var(--stop);
+}
+.delete {
+  position: absolute;
+  right: 8px;
+  bottom: 14px;
+  width: 190px;
+  text-align: left;
+  border: 0;
+  background: none;
+  padding: 0;
+  color: var(--ink-soft);
+  text-decoration: underline;
+  font-size: 14px;
+}
+.form {
+  display: grid;
+  gap: 12px;
+}
+.pattern {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 6px 12px;
+  border: 1px solid var(--rule);
+}
+.pattern.chosen {
+  border-color: var(--ink);
+  box-shadow: inset 3px 0 var(--mud);
+}
+.ends {
+  display: flex;
+  gap: 8px;
+}
+@media (max-width: 760px) {
+  header {
+    flex-wrap: wrap;
+    padding: 10px 14px;
+  }
+  .find {
+    order: 5;
+    width: 100%;
+  }
+  main {
+    padding: 0 14px 30px;
+  }
+  .link {
+    grid-template-columns: 1fr;
+    gap: 8px;
+    padding-bottom: 40px;
+  }
+  .pattern {
+    flex-wrap: wrap;
+  }
+}
+</style>

@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { SEVERITIES, type Finding, type Station } from '#core/findings/finding';
+import type { Operation } from '#core/job/operations';
+import { cite } from '#core/tables/source';
+import { short } from '#core/units/figures';
+import { useJob } from '../stores/job';
+import SeverityMark from './SeverityMark.vue';
+import { STATION_NAMES } from './stations';
+
+const props = defineProps<{ station: Station }>();
+const job = useJob();
+const router = useRouter();
+const opened = ref<string>();
+const all = ref(false);
+
+const here = computed(() => (job.plan?.findings ?? []).filter((f) => all.value || f.station === props.station));
+const elsewhere = computed(() => (job.plan?.findings ?? []).length - here.value.length);
+const counts = computed(() =>
+  SEVERITIES.map((severity) => ({ severity, n: here.value.filter((f) => f.severity === severity).length })).filter(
+    (c) => c.n,
+  ),
+);
+
+function toggle(finding: Finding<Operation>): void {
+  opened.value = opened.value === finding.key ? undefined : finding.key;
+  job.select(finding.subject.kind === 'job' ? undefined : finding.subject);
+  if (finding.station !== props.station) void router.push({ params: { station: finding.station } });
+}
+</script>
+
+<template>
+  <section class="findings" aria-labelledby="findings-head">
+    <header>
+      <h2 id="findings-head">Findings</h2>
+      <span class="counts">
+        <span v-for="c in counts" :key="c.severity">{{ c.n }} {{ c.severity }}{{ c.n > 1 ? 's' : '' }}</span>
+        <span v-if="!counts.length">none here</span>
+      </span>
+      <label class="all"><input v-model="all" type="checkbox" /> whole job</label>
+    </header>
+    <ul>
+      <li v-for="finding in here" :key="finding.key" :data-finding="finding.rule">
+        <button type="button" class="line" :aria-expanded="opened === finding.key" @click="toggle(finding)">
+          <SeverityMark :severity="finding.severity" />
+          <span
+            ><b class="word">{{ finding.severity }}</b> {{ finding.title
+            }}<i v-if="all"> · {{ STATION_NAMES[finding.station] }}</i></span
+          >
+        </button>
+        <p class="reason">{{ finding.reason }}</p>
+        <div v-if="opened === finding.key" class="why">
+          <p class="formula">{{ finding.formula }}</p>
+          <p>
+            <span v-for="x in finding.figures" :key="x.name" class="figure"
+              >{{ x.name }} <b>{{ short(x.value) }} {{ x.unit }}</b></span
+            >
+          </p>
+          <p>
+            Source: {{ cite(finding.source) }}.<template v-if="!finding.overrulable">
+              This cannot be overruled.</template
+            >
+          </p>
+        </div>
+        <BButton
+          v-if="finding.cure"
+          size="sm"
+          variant="outline-secondary"
+          @click="job.edit(finding.cure.operations, finding.cure.label.toLowerCase())"
+        >
+          {{ finding.cure.label }}
+        </BButton>
+      </li>
+    </ul>
+    <p v-if="!all && elsewhere" class="more">{{ elsewhere }} more at other stations.</p>
+    <p class="more">Local codes, the craft maker’s manual and licensed practice come first.</p>
+  </section>
+</template>
+
+<style scoped>
+.findings {
+  border-top: 2px solid var(--ink);
+  padding: 10px 14px 14px;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+}
+h2 {
+  font-size: 18px;
+}
+.counts {
+  font-size: 13px;
+  color: var(--ink-soft);
+  display: flex;
+  gap: 8px;
+  flex: 1;
+}
+.all {
+  font-size: 13px;
+}
+ul {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+}
+li {
+  padding: 6px 0 8px;
+  border-top: 1px solid var(--rule-soft);
+}
+.line {
+  display: flex;
+  gap: 8px;
+  align-items: flex-start;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  padding: 0;
+  font-weight: 500;
+}
+.word {
+  font-weight: 600;
+  text-transform: capitalize;
+}
+.word::after {
+  content: '.';
+}
+.reason {
+  margin: 2px 0 4px 24px;
+  font-size: 14px;
+}
+.why {
+  margin: 4px 0 6px 24px;
+  padding: 6px 8px;
+  background: var(--paper-sunk);
+  font-size: 13px;
+}
+.why p {
+  margin: 0 0 3px;
+}
+.formula {
+  font-weight: 500;
+}
+.figure {
+  margin-right: 12px;
+  white-space: nowrap;
+}
+li :deep(.btn) {
+  margin-left: 24px;
+}
+.more {
+  font-size: 13px;
+  color: var(--ink-soft);
+  margin: 6px 0 0;
+}
+</style>

@@ -1,0 +1,397 @@
+<script setup lang="ts">
+import { useEventListener } from './listen';
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, type Component } from 'vue';
+import { onBeforeRouteLeave, useRouter } from 'vue-router';
+import { STATIONS, type Station } from '#core/findings/finding';
+import { useJob } from '../stores/job';
+import { useLibrary } from '../stores/library';
+import LedgerStrip from './LedgerStrip.vue';
+import { STATION_NAMES, STATION_NUMBERS } from './stations';
+import { useTheme } from './theme';
+
+const props = defineProps<{ id: string; station: Station }>();
+const job = useJob();
+const library = useLibrary();
+const router = useRouter();
+const { theme, toggle } = useTheme();
+
+const VIEWS: Record<Station, Component> = {
+  gear: defineAsyncComponent(() => import('../stations/gear/GearStation.vue')),
+  speakers: defineAsyncComponent(() => import('../stations/speakers/SpeakersStation.vue')),
+  power: defineAsyncComponent(() => import('../stations/power/PowerStation.vue')),
+  routing: defineAsyncComponent(() => import('../stations/routing/RoutingStation.vue')),
+};
+
+watch(
+  () => props.id,
+  (id) => void job.open(id),
+  { immediate: true },
+);
+void library.loadShelf();
+watch(
+  () => [job.job?.title, props.station] as const,
+  ([title, station]) => {
+    document.title = title ? `${title} · ${STATION_NAMES[station]} · Haltrik` : 'Haltrik';
+  },
+  { immediate: true },
+);
+
+/** A station's mark: empty, in progress, has stops, or settled. */
+function markOf(station: Station): string {
+  const { plan } = job;
+  if (!plan || !job.job) return '';
+  const own = plan.findings.filter((f) => f.station === station);
+  if (own.some((f) => f.severity === 'stop')) return 'has stops';
+  const begun: Record<Station, boolean> = {
+    gear: Object.keys(job.job.gear).length > 0,
+    speakers: Object.keys(job.job.circuits).length > 0,
+    power: Object.keys(job.job.feeds).length > 0,
+    routing: plan.runs.some((run) => run.way),
+  };
+  if (!begun[station]) return 'empty';
+  return own.some((f) => f.severity === 'caution') ? 'in progress' : 'settled';
+}
+const tabs = computed(() =>
+  STATIONS.map((station) => ({
+    station,
+    name: STATION_NAMES[station],
+    number: STATION_NUMBERS[station],
+    mark: markOf(station),
+  })),
+);
+
+const saveText = computed(() => {
+  const { save } = job;
+  switch (save.is) {
+    case 'saved':
+      return save.at
+        ? `Saved ${save.at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' })}`
+        : 'Saved';
+    case 'waiting':
+    case 'saving':
+      return 'Saving…';
+    case 'away':
+      return 'Not saved: server away, trying again';
+    case 'conflict':
+      return 'Not saved: changed elsewhere';
+    case 'refused':
+      return 'Not saved: refused';
+  }
+  return '';
+});
+
+const title = ref('');
+const titleError = ref('');
+watch(
+  () => job.job?.title,
+  (now) => (title.value = now ?? ''),
+  { immediate: true },
+);
+function rename(): void {
+  const wanted = title.value.trim();
+  titleError.value = '';
+  if (wanted === job.job?.title) return;
+  if (!wanted || wanted.length > 120) {
+    titleError.value = wanted ? 'Title: 120 characters at most.' : 'Title: a job needs one.';
+    return;
+  }
+  job.edit([{ op: 'setTitle', title: wanted }]);
+}
+
+const typing = (event: Event) =>
+  event.target instanceof HTMLElement &&
+  event.target.matches('input:not([type=checkbox]):not([type=radio]), textarea, select');
+
+useEventListener(window, 'keydown', (event) => {
+  const ctrl = event.ctrlKey || event.metaKey;
+  const letter = event.key.toLowerCase();
+  if (ctrl && !typing(event) && (letter === 'z' || letter === 'y')) {
+    event.preventDefault();
+    if (letter === 'y' || event.shiftKey) job.redo();
+    else job.undo();
+  } else if (event.altKey && !ctrl) {
+    const tab = tabs.value.find((t) => String(t.number) === event.key);
+    if (!tab) return;
+    event.preventDefault();
+    void router.push({ params: { station: tab.station } });
+  }
+});
+useEventListener(window, 'beforeunload', (event) => {
+  if (!job.unsaved) return;
+  void job.flush();
+  event.preventDefault();
+});
+onBeforeRouteLeave(() => {
+  void job.flush();
+});
+onBeforeUnmount(() => {
+  if (!job.unsaved) job.reset();
+});
+
+const copyError = ref('');
+async function keepCopy(): Promise<void> {
+  try {
+    const id = await job.keepAsCopy();
+    await router.push({ params: { id } });
+  } catch (error) {
+    copyError.value = error instanceof Error ? error.message : String(error);
+  }
+}
+</script>
+
+<template>
+  <div class="shell">
+    <header class="head">
+      <RouterLink to="/" class="home" title="All jobs">Haltrik<span> Board</span></RouterLink>
+      <div class="title">
+        <label class="visually-hidden" for="job-title">Title of the job</label>
+        <input
+          id="job-title"
+          v-model="title"
+          :aria-invalid="titleError !== ''"
+          maxlength="200"
+          @change="rename"
+          @keydown.enter="($event.target as HTMLElement).blur()"
+        />
+        <p v-if="titleError" class="field-error" role="alert">{{ titleError }}</p>
+      </div>
+      <nav class="tabs" aria-label="Stations">
+        <RouterLink
+          v-for="tab in tabs"
+          :key="tab.station"
+          :to="{ params: { station: tab.station } }"
+          :class="['tab', { here: tab.station === station }]"
+          :title="`${tab.name}: ${tab.mark} (Alt+${tab.number})`"
+        >
+          <span class="number">{{ tab.number }}</span>{{ tab.name }}
+          <span class="state" :class="tab.mark.replace(' ', '-')"
+            ><span class="visually-hidden">, {{ tab.mark }}</span></span
+          >
+        </RouterLink>
+      </nav>
+      <div class="tools">
+        <BButton
+          size="sm"
+          variant="outline-secondary"
+          :disabled="!job.past.length"
+          :title="job.past.length ? `Undo: ${job.past.at(-1)!.label} (Ctrl+Z)` : 'Nothing to undo'"
+          @click="job.undo()"
+          >Undo</BButton
+        >
+        <BButton
+          size="sm"
+          variant="outline-secondary"
+          :disabled="!job.future.length"
+          :title="job.future.length ? `Redo: ${job.future.at(-1)!.label} (Ctrl+Y)` : 'Nothing to redo'"
+          @click="job.redo()"
+          >Redo</BButton
+        >
+        <BButton
+          size="sm"
+          variant="outline-secondary"
+          :aria-pressed="theme === 'bay'"
+          title="Bright yard or dim bay"
+          @click="toggle"
+          >{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton
+        >
+      </div>
+    </header>
+
+    <div v-if="job.save.is === 'conflict'" class="banner" role="alert">
+      <p>
+        <b>Somebody else changed what you changed.</b> {{ job.save.reason }}. Theirs is at revision
+        {{ job.save.newest.revision }}; nothing of either is lost yet.
+      </p>
+      <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
+      <BButton size="sm" variant="outline-secondary" @click="job.takeTheirs()">Take theirs</BButton>
+      <p v-if="copyError" class="field-error">{{ copyError }}</p>
+    </div>
+    <div v-else-if="job.save.is === 'refused'" class="banner" role="alert">
+      <p>
+        <b>The server refused this save.</b> {{ job.save.reason }}. Undo the last step and go on, or open the job again.
+      </p>
+      <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
+      <BButton size="sm" variant="outline-secondary" @click="job.takeTheirs()">Open what is saved</BButton>
+      <p v-if="copyError" class="field-error">{{ copyError }}</p>
+    </div>
+
+    <div v-if="job.failure" class="empty">
+      <p><b>This job cannot be opened.</b> {{ job.failure }}.</p>
+      <BButton variant="primary" @click="router.push('/')">Go to the Board</BButton>
+    </div>
+    <component :is="VIEWS[station]" v-else-if="job.job && job.plan" :key="station" />
+    <p v-else class="empty" role="status">Laying out the sheet…</p>
+
+    <LedgerStrip :ledger="job.plan?.ledger" :was="job.was">
+      <div class="block">
+        <span class="what">{{ job.job?.customer || 'No customer named' }}</span>
+        <span class="save" :class="job.save.is" role="status" data-testid="save-state">{{ saveText }}</span>
+      </div>
+    </LedgerStrip>
+    <div class="visually-hidden-live" aria-live="polite">{{ job.said }}</div>
+  </div>
+</template>
+
+<style scoped>
+.shell {
+  height: 100%;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+}
+.shell:has(.banner) {
+  grid-template-rows: auto auto minmax(0, 1fr) auto;
+}
+.head {
+  display: flex;
+  align-items: stretch;
+  gap: 14px;
+  height: 50px;
+  padding: 0 14px;
+  border-bottom: 2px solid var(--ink);
+  background: var(--paper-raised);
+}
+.home {
+  align-self: center;
+  font: 600 22px var(--narrow);
+  color: var(--ink);
+  text-decoration: none;
+}
+.home span {
+  font: 500 13px var(--text);
+  color: var(--tarn);
+  text-decoration: underline;
+}
+.title {
+  flex: 1;
+  align-self: center;
+  min-width: 60px;
+}
+.title input {
+  width: 100%;
+  border: 1px solid transparent;
+  background: none;
+  color: var(--ink);
+  font: 600 17px var(--narrow);
+  padding: 3px 6px;
+  text-overflow: ellipsis;
+}
+.title input:hover {
+  border-color: var(--rule);
+}
+.tabs {
+  display: flex;
+}
+.tab {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  padding: 0 14px;
+  color: var(--ink);
+  text-decoration: none;
+  border-left: 1px solid var(--rule-soft);
+  font-weight: 500;
+}
+.tab:last-child {
+  border-right: 1px solid var(--rule-soft);
+}
+.tab .number {
+  font: 600 19px var(--narrow);
+  color: var(--ink-soft);
+}
+.tab:hover {
+  background: var(--paper-sunk);
+}
+.tab.here {
+  background: var(--ink);
+  color: var(--paper);
+}
+.tab.here .number {
+  color: var(--paper);
+}
+.state {
+  width: 10px;
+  height: 10px;
+  border: 2px solid currentColor;
+  border-radius: 50%;
+}
+.state.has-stops {
+  border-radius: 0;
+  background: var(--stop);
+  border-color: var(--stop);
+}
+.state.settled {
+  background: currentColor;
+}
+.state.in-progress {
+  background: linear-gradient(90deg, currentColor 50%, transparent 50%);
+}
+.tools {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.banner {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 8px 14px;
+  border-bottom: 2px solid var(--stop);
+  background: var(--paper-raised);
+}
+.banner p {
+  margin: 0;
+  flex: 1;
+}
+.empty {
+  padding: 48px;
+  font-size: 17px;
+}
+.block {
+  flex: 1.7 1 0;
+  padding: 6px 12px 0;
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+}
+.what {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-weight: 500;
+}
+.save {
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.save.away,
+.save.conflict,
+.save.refused {
+  color: var(--stop);
+  font-weight: 500;
+}
+@media (max-width: 760px) {
+  .head {
+    height: auto;
+    flex-wrap: wrap;
+    gap: 4px 10px;
+    padding: 6px 10px 0;
+  }
+  .tabs {
+    order: 5;
+    width: 100%;
+  }
+  .tab {
+    flex: 1;
+    padding: 6px 4px;
+    gap: 4px;
+    justify-content: center;
+  }
+  .shell :deep(.ledger) {
+    height: auto;
+    flex-wrap: wrap;
+  }
+  .shell :deep(.cell) {
+    flex: 1 0 32%;
+  }
+}
+</style>

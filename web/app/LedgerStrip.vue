@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Ledger } from '#core/plan';
+import { figure } from '#core/units/figures';
+
+/** The sheet's title block: the job's live figures, each change shown as was → is. */
+const props = defineProps<{ ledger: Ledger | undefined; was: Ledger | undefined }>();
+
+interface Cell {
+  readonly id: string;
+  readonly name: string;
+  readonly unit: string;
+  readonly of: (ledger: Ledger) => string;
+}
+const or = (value: number | undefined, decimals: number) => (value === undefined ? '–' : figure(value, decimals));
+const CELLS: readonly Cell[] = [
+  { id: 'load', name: 'Lowest load', unit: 'Ω', of: (l) => or(l.worstLoadOhm, 1) },
+  { id: 'feed', name: 'From battery, full output', unit: 'A', of: (l) => or(l.feedA, 1) },
+  { id: 'drop', name: 'Worst drop', unit: '%', of: (l) => or(l.worstDropPct, 2) },
+  { id: 'wire', name: 'Wire', unit: 'm', of: (l) => figure(l.wireM, 2) },
+  { id: 'hours', name: 'Bench time', unit: 'h', of: (l) => figure(Math.ceil(l.hours * 4) / 4, 2) },
+  { id: 'stops', name: 'Stops', unit: '', of: (l) => String(l.stops) },
+];
+
+const cells = computed(() =>
+  CELLS.map((cell) => {
+    const is = props.ledger ? cell.of(props.ledger) : '…';
+    const was = props.was ? cell.of(props.was) : is;
+    return { ...cell, is, was: was === is ? undefined : was };
+  }),
+);
+</script>
+
+<template>
+  <dl class="ledger" aria-label="Ledger">
+    <div
+      v-for="cell in cells"
+      :key="cell.id"
+      class="cell"
+      :class="{ moved: cell.was, alarm: cell.id === 'stops' && cell.is !== '0' }"
+    >
+      <dt>{{ cell.name }}</dt>
+      <dd :data-ledger="cell.id">
+        <span v-if="cell.was" class="was"
+          ><span class="visually-hidden">was </span>{{ cell.was }}<span aria-hidden="true"> → </span
+          ><span class="visually-hidden"> is </span></span
+        >
+        <strong>{{ cell.is }}</strong> <span class="unit">{{ cell.unit }}</span>
+      </dd>
+    </div>
+    <slot />
+  </dl>
+</template>
+
+<style scoped>
+.ledger {
+  display: flex;
+  margin: 0;
+  border-top: 2px solid var(--ink);
+  background: var(--paper-raised);
+  height: 56px;
+}
+.cell {
+  flex: 1 1 0;
+  padding: 5px 12px 0;
+  border-right: 1px solid var(--rule);
+  min-width: 0;
+}
+dt {
+  font: 500 12px/1.2 var(--narrow);
+  color: var(--ink-soft);
+  white-space: nowrap;
+}
+dd {
+  margin: 0;
+  white-space: nowrap;
+  line-height: 1.2;
+}
+strong {
+  font: 600 24px/1.1 var(--narrow);
+}
+.unit {
+  color: var(--ink-soft);
+}
+.was {
+  color: var(--mud);
+  font: 500 16px var(--narrow);
+}
+.moved {
+  box-shadow: inset 0 -3px var(--mud);
+}
+.alarm strong {
+  color: var(--stop);
+}
+</style>

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { select } from 'd3-selection';
+import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
+import { onMounted, ref, useTemplateRef } from 'vue';
+import { SHEET } from './sheet';
+
+/** The sheet every station is drawn on: border, zone marks, and a drawing that can be brought nearer. */
+defineProps<{ label: string }>();
+const svg = useTemplateRef<SVGSVGElement>('svg');
+const transform = ref('');
+let behaviour: ZoomBehavior<SVGSVGElement, unknown>;
+
+onMounted(() => {
+  behaviour = zoom<SVGSVGElement, unknown>()
+    .scaleExtent([1, 8])
+    .translateExtent([
+      [0, 0],
+      [SHEET.w, SHEET.h],
+    ])
+    .extent([
+      [0, 0],
+      [SHEET.w, SHEET.h],
+    ])
+    // A wheel with Ctrl zooms; dragging moves what has been brought nearer. Gear is dragged from the shelf.
+    .filter((event: Event) => (event.type === 'wheel' ? (event as WheelEvent).ctrlKey : !(event as MouseEvent).button))
+    .on('zoom', ({ transform: t }: { transform: { k: number } }) => {
+      transform.value = t.k === 1 ? '' : String(t);
+    });
+  select(svg.value!).call(behaviour).on('dblclick.zoom', null);
+});
+
+const nearer = (factor: number) => behaviour.scaleBy(select(svg.value!), factor);
+const whole = () => behaviour.transform(select(svg.value!), zoomIdentity);
+
+function key(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return;
+  const act = { '+': () => nearer(1.4), '=': () => nearer(1.4), '-': () => nearer(1 / 1.4), '0': whole }[event.key];
+  if (!act) return;
+  act();
+  event.preventDefault();
+}
+
+const letters = ['A', 'B', 'C', 'D', 'E'];
+</script>
+
+<template>
+  <div class="sheet-holder">
+    <svg
+      ref="svg"
+      class="sheet"
+      :viewBox="`0 0 ${SHEET.w} ${SHEET.h}`"
+      preserveAspectRatio="xMidYMid meet"
+      role="group"
+      :aria-label="label"
+      @keydown="key"
+    >
+      <rect class="frame" x="4" y="4" :width="SHEET.w - 8" :height="SHEET.h - 8" stroke-width="0.8" />
+      <rect class="frame" x="16" y="16" :width="SHEET.w - 32" :height="SHEET.h - 32" stroke-width="1.8" />
+      <g aria-hidden="true">
+        <template v-for="i in 7" :key="i">
+          <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" y="10.5">{{ i }}</text>
+          <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" :y="SHEET.h - 10">{{ i }}</text>
+        </template>
+        <template v-for="(letter, i) in letters" :key="letter">
+          <text class="zone" x="10" :y="16 + ((SHEET.h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
+          <text class="zone" :x="SHEET.w - 10" :y="16 + ((SHEET.h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
+        </template>
+      </g>
+      <clipPath id="sheet-clip"><rect x="17" y="17" :width="SHEET.w - 34" :height="SHEET.h - 34" /></clipPath>
+      <g clip-path="url(#sheet-clip)">
+        <g :transform="transform">
+          <slot />
+        </g>
+      </g>
+    </svg>
+    <div class="zoom" role="group" aria-label="Size of the drawing">
+      <button type="button" aria-label="Nearer" title="Nearer (+)" @click="nearer(1.4)">+</button>
+      <button type="button" aria-label="Farther" title="Farther (−)" @click="nearer(1 / 1.4)">−</button>
+      <button type="button" aria-label="Whole sheet" title="Whole sheet (0)" @click="whole">▭</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.sheet-holder {
+  position: relative;
+  height: 100%;
+  min-width: 0;
+}
+.zoom {
+  position: absolute;
+  left: 50%;
+  bottom: 22px;
+  transform: translateX(-50%);
+  display: flex;
+  border: 1px solid var(--rule);
+  background: var(--paper-raised);
+}
+.zoom button {
+  width: 28px;
+  height: 26px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  line-height: 1;
+}
+.zoom button:hover {
+  background: var(--paper-sunk);
+}
+</style>

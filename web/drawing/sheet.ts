@@ -1,0 +1,20 @@
+import type { Pattern } from '#core/craft/pattern';
+import { project, stackedScale, type Box } from './projection';
+
+/** The sheet's own pixels: what the drawing takes up of a 1280 × 800 window. */
+export const SHEET = { w: 940, h: 692 } as const;
+
+/** Margin that holds the labels on either side of a two-view drawing, px. */
+export const LABEL_W = 172;
+export const LABEL_X = { left: 24, right: SHEET.w - 24 - LABEL_W } as const;
+
+/** Side view over top view, same scale, one above the other as a drawing office lays them. */
+export function twoViews(pattern: Pattern, box: Box = { x: 150, y: 20, w: SHEET.w - 300, h: SHEET.h - 40 }) {
+  const gap = 2;
+  const scale = stackedScale(pattern, box, gap);
+  const [, sb, , st] = pattern.drawing.side.bounds;
+  const sideHeight = (st - sb) * scale;
+  const side = project(pattern, 'side', { ...box, h: sideHeight }, scale);
+  const top = project(pattern, 'top', { ...box, y: box.y + sideHeight + gap, h: box.h - sideHeight - gap }, scale);
+  return { side, top };
+}

@@ -1,0 +1,400 @@
+<script setup lang="ts">
+import { computed, nextTick, ref } from 'vue';
+import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
+import { fitOf, rankPlaces } from '#core/mounting/index';
+import StationLayout from '../../app/StationLayout.vue';
+import { useEventListener } from '../../app/listen';
+import CraftView from '../../drawing/CraftView.vue';
+import GearMark from '../../drawing/GearMark.vue';
+import SheetFrame from '../../drawing/SheetFrame.vue';
+import { layCallouts } from '../../drawing/callouts';
+import { placedGear } from '../../drawing/placed';
+import { LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
+import { useJob } from '../../stores/job';
+import { useLibrary } from '../../stores/library';
+import { figuresOf, fitWords, sizeOf } from './words';
+
+const store = useJob();
+const library = useLibrary();
+const pattern = computed(() => store.job!.craft.pattern);
+const views = computed(() => twoViews(pattern.value));
+
+const KINDS = ['headUnit', 'amplifier', 'speaker'] as const satisfies readonly GearKind[];
+const kind = ref<(typeof KINDS)[number]>('headUnit');
+const offered = computed(() => library.shelf.filter((item) => item.kind === kind.value));
+
+/** What is being put somewhere: a new item off the shelf, or one that moves. */
+const hand = ref<{ item: GearItem; moving?: string }>();
+
+const atPlace = computed(() => {
+  const map = new Map<string, string[]>();
+  for (const [id, { place }] of Object.entries(store.job!.gear))
+    if (place !== null) map.set(place, [...(map.get(place) ?? []), id]);
+  return map;
+});
+const homeless = computed(() => Object.entries(store.job!.gear).filter(([, g]) => g.place === null));
+
+const HEIGHT = 42;
+const places = computed(() => Object.entries(pattern.value.places).filter(([, place]) => place.accepts.length));
+const callouts = computed(() => {
+  const { side, top } = views.value;
+  return layCallouts(
+    places.value.map(([id, place]) => ({
+      id,
+      at: (Math.abs(place.at[1]) < 40 ? side : top).to(place.at),
+      height: HEIGHT,
+    })),
+    SHEET.w / 2,
+    24,
+    SHEET.h - 24,
+  ).map((callout) => {
+    const place = pattern.value.places[callout.id]!;
+    const gear = atPlace.value.get(callout.id) ?? [];
+    const fit = hand.value ? fitOf(hand.value.item, place) : undefined;
+    const tags = gear.map((id) => `${store.plan!.tags[id]} ${store.job!.gear[id]!.item.name}`).join(', ');
+    return {
+      ...callout,
+      place,
+      gear,
+      fit: fit?.accepted ? fit : undefined,
+      line: fit?.accepted ? fitWords(fit) : tags || 'free',
+      worst: gear.flatMap((id) => store.findingsFor({ kind: 'gear', id }))[0]?.severity,
+    };
+  });
+});
+type PlaceLabel = (typeof callouts.value)[number];
+
+const isSelected = (id: string) => store.selected?.kind === 'gear' && store.selected.id === id;
+const selectedGear = computed(() => {
+  const id = store.selected?.kind === 'gear' ? store.selected.id : undefined;
+  const placed = id === undefined ? undefined : store.job!.gear[id];
+  return id !== undefined && placed ? { id, ...placed, tag: store.plan!.tags[id] ?? '' } : undefined;
+});
+const ranked = computed(() =>
+  hand.value ? rankPlaces(hand.value.item, pattern.value.places, new Set(atPlace.value.keys())) : [],
+);
+
+const newGearId = (k: GearKind) => `${k.toLowerCase()}-${crypto.randomUUID().slice(0, 6)}`;
+
+async function take(item: GearItem, moving?: string): Promise<void> {
+  hand.value = moving === undefined ? { item } : { item, moving };
+  await nextTick();
+  document.querySelector<HTMLElement>('[data-best-place]')?.focus();
+}
+
+async function put(place: string | null): Promise<void> {
+  const held = hand.value;
+  if (!held) return;
+  const id = held.moving ?? newGearId(held.item.kind);
+  const wrong = store.edit(
+    held.moving === undefined ? [{ op: 'addGear', id, item: held.item, place }] : [{ op: 'placeGear', id, place }],
+  );
+  if (wrong) return;
+  hand.value = undefined;
+  store.select({ kind: 'gear', id });
+  await nextTick();
+  document.querySelector<HTMLElement>(`[data-shelf="${held.item.id}"]`)?.focus();
+}
+
+function press(label: PlaceLabel): void {
+  if (hand.value && label.fit) void put(label.id);
+  else if (label.gear[0] !== undefined) store.select({ kind: 'gear', id: label.gear[0] });
+}
+
+function dragStart(event: DragEvent, item: GearItem, moving?: string): void {
+  event.dataTransfer!.setData('text/plain', item.name);
+  event.dataTransfer!.effectAllowed = 'copyMove';
+  hand.value = moving === undefined ? { item } : { item, moving };
+}
+function drop(event: DragEvent, label: PlaceLabel): void {
+  event.preventDefault();
+  if (label.fit) void put(label.id);
+}
+
+useEventListener(window, 'keydown', (event) => {
+  if (event.key === 'Escape') hand.value = undefined;
+});
+</script>
+
+<template>
+  <StationLayout station="gear">
+    <template #sheet>
+      <SheetFrame label="The craft from the right and from above, with its places">
+        <CraftView v-for="p in views" :key="p.view" :pattern="pattern" :projection="p" />
+        <g v-for="label in callouts" :key="label.id">
+          <path
+            class="leader"
+            aria-hidden="true"
+            :d="`M${label.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${label.y + HEIGHT / 2}L${label.side === 'left' ? LABEL_X.left + LABEL_W + 12 : LABEL_X.right - 12} ${label.y + HEIGHT / 2}L${label.at[0]} ${label.at[1]}`"
+          />
+          <circle :cx="label.at[0]" :cy="label.at[1]" r="3" class="dot" aria-hidden="true" />
+        </g>
+        <template v-for="p in views" :key="p.view">
+          <template v-for="{ id, item, at } in placedGear(store.job!)" :key="id">
+            <GearMark
+              :item="item"
+              :at="p.to(at)"
+              :projection="p"
+              :tag="store.plan!.tags[id]!"
+              :selected="isSelected(id)"
+            />
+          </template>
+          <template v-if="hand">
+            <GearMark
+              v-for="label in callouts.filter((c) => c.fit)"
+              :key="label.id"
+              :item="hand.item"
+              :at="p.to(label.place.at)"
+              :projection="p"
+              ghost
+              :misfit="!label.fit!.good"
+            />
+          </template>
+        </template>
+        <g
+          v-for="label in callouts"
+          :key="label.id"
+          class="press"
+          :class="{ offered: label.fit, misfit: label.fit && !label.fit.good, selected: label.gear.some(isSelected) }"
+          role="button"
+          :tabindex="label.fit || label.gear.length ? 0 : -1"
+          :aria-label="`${label.fit ? 'Put here: ' : ''}${label.place.name}, ${label.line}`"
+          :data-place="label.id"
+          @click="press(label)"
+          @keydown.enter.prevent="press(label)"
+          @keydown.space.prevent="press(label)"
+          @dragover.prevent
+          @drop="drop($event, label)"
+        >
+          <rect class="plate" :x="LABEL_X[label.side]" :y="label.y" :width="LABEL_W" :height="HEIGHT" />
+          <text :x="LABEL_X[label.side] + 8" :y="label.y + 17" class="small">{{ label.place.name }}</text>
+          <text
+            :x="LABEL_X[label.side] + 8"
+            :y="label.y + 34"
+            :class="[
+              label.gear.length && !label.fit ? 'strong' : '',
+              label.fit ? (label.fit.good ? 'good' : 'sev-stop') : '',
+            ]"
+            >{{ label.line }}</text
+          >
+          <text
+            v-if="label.worst && !label.fit"
+            :x="LABEL_X[label.side] + LABEL_W - 8"
+            :y="label.y + 17"
+            :class="`sev-${label.worst}`"
+            text-anchor="end"
+            >{{ label.worst }}</text
+          >
+        </g>
+      </SheetFrame>
+    </template>
+
+    <template #panel>
+      <section v-if="hand" class="hand" aria-live="polite">
+        <h2>Where does the {{ hand.item.name }} go?</h2>
+        <ul>
+          <li v-for="(r, i) in ranked" :key="r.id">
+            <button type="button" class="row" :data-best-place="i === 0 ? '' : undefined" @click="put(r.id)">
+              <span>{{ r.place.name }}<template v-if="r.taken"> (taken)</template></span>
+              <span :class="r.fit.good ? 'good' : 'bad'">{{ fitWords(r.fit) }}</span>
+            </button>
+          </li>
+        </ul>
+        <p v-if="!ranked.length">No place on this craft takes it.</p>
+        <div class="ends">
+          <BButton v-if="hand.moving === undefined" size="sm" variant="outline-secondary" @click="put(null)"
+            >Add without a place</BButton
+          >
+          <BButton size="sm" variant="outline-secondary" @click="hand = undefined">Put it back (Esc)</BButton>
+        </div>
+      </section>
+
+      <section v-else-if="selectedGear" class="one">
+        <h2>
+          <span class="tag">{{ selectedGear.tag }}</span> {{ selectedGear.item.name }}
+        </h2>
+        <p>{{ figuresOf(selectedGear.item) }}</p>
+        <p>
+          {{ sizeOf(selectedGear.item) }} · {{ selectedGear.item.massKg }} kg<template v-if="selectedGear.item.note">
+            · {{ selectedGear.item.note }}</template
+          >
+        </p>
+        <p v-if="selectedGear.place !== null">
+          At “{{ pattern.places[selectedGear.place]!.name }}”, free room
+          {{ pattern.places[selectedGear.place]!.room.w }} × {{ pattern.places[selectedGear.place]!.room.h }} ×
+          {{ pattern.places[selectedGear.place]!.room.d }} mm:
+          <b>{{ fitWords(fitOf(selectedGear.item, pattern.places[selectedGear.place]!)) }}</b>.
+        </p>
+        <div class="ends">
+          <BButton size="sm" variant="primary" @click="take(selectedGear.item, selectedGear.id)">Move it</BButton>
+          <BButton
+            size="sm"
+            variant="outline-secondary"
+            @click="store.edit([{ op: 'removeGear', id: selectedGear.id }])"
+            >Take it out</BButton
+          >
+          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+        </div>
+      </section>
+
+      <section v-if="homeless.length && !hand" class="homeless">
+        <h3>Without a place</h3>
+        <button
+          v-for="[id, g] in homeless"
+          :key="id"
+          type="button"
+          class="row"
+          draggable="true"
+          @click="take(g.item, id)"
+          @dragstart="dragStart($event, g.item, id)"
+        >
+          <span>{{ store.plan!.tags[id] }} {{ g.item.name }}</span
+          ><span class="good">place it</span>
+        </button>
+      </section>
+
+      <section v-if="!hand" class="shelf">
+        <h2>Shelf</h2>
+        <div class="kinds" role="radiogroup" aria-label="Kind of gear">
+          <label v-for="k in KINDS" :key="k" :class="{ on: kind === k }">
+            <input v-model="kind" class="visually-hidden" type="radio" name="kind" :value="k" />{{
+              GEAR_KIND_NAMES[k]
+            }}s
+          </label>
+        </div>
+        <p v-if="!Object.keys(store.job!.gear).length" class="teach">
+          Take a head unit, an amplifier and speakers off the shelf. Press one, then its place; or drag it there.
+        </p>
+        <p v-if="library.failure" class="field-error" role="alert">
+          The shelf cannot be shown: {{ library.failure }}.
+          <BButton size="sm" variant="outline-secondary" @click="library.loadShelf()">Try again</BButton>
+        </p>
+        <ul>
+          <li v-for="item in offered" :key="item.id">
+            <button
+              type="button"
+              class="item"
+              :data-shelf="item.id"
+              draggable="true"
+              @click="take(item)"
+              @dragstart="dragStart($event, item)"
+              @dragend="hand = undefined"
+            >
+              <span class="name">{{ item.name }}</span>
+              <span>{{ figuresOf(item) }}</span>
+              <span
+                >{{ sizeOf(item) }}<template v-if="item.note"> · {{ item.note }}</template></span
+              >
+            </button>
+          </li>
+        </ul>
+        <p class="teach">Fuse holders are chosen at Power, with the feed they protect.</p>
+      </section>
+    </template>
+  </StationLayout>
+</template>
+
+<style scoped>
+.dot {
+  fill: var(--ink-soft);
+}
+.strong {
+  font-weight: 600;
+}
+.sheet .good {
+  fill: var(--tarn);
+  font-weight: 500;
+}
+h2 {
+  font-size: 19px;
+  margin-bottom: 6px;
+}
+h3 {
+  font-size: 16px;
+  margin: 10px 0 4px;
+}
+p {
+  margin: 0 0 6px;
+  font-size: 14px;
+}
+.tag {
+  background: var(--ink);
+  color: var(--paper);
+  padding: 0 6px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  border-top: 1px solid var(--rule-soft);
+  background: none;
+  color: var(--ink);
+  padding: 6px 4px;
+  font-size: 14px;
+}
+.row:hover,
+.item:hover {
+  background: var(--tarn-wash);
+}
+.good {
+  color: var(--tarn);
+  font-weight: 500;
+}
+.bad {
+  color: var(--stop);
+  text-align: right;
+}
+.ends {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin: 8px 0 12px;
+}
+.kinds {
+  display: flex;
+  border: 1px solid var(--rule);
+  margin-bottom: 6px;
+}
+.kinds label {
+  flex: 1;
+  text-align: center;
+  padding: 4px 2px;
+  font-size: 14px;
+  cursor: pointer;
+}
+.kinds .on {
+  background: var(--ink);
+  color: var(--paper);
+}
+.kinds label:has(:focus-visible) {
+  outline: 3px solid var(--mud);
+  outline-offset: 1px;
+}
+.item {
+  display: flex;
+  flex-direction: column;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  border-top: 1px solid var(--rule-soft);
+  background: none;
+  color: var(--ink);
+  padding: 7px 4px;
+  font-size: 13px;
+  cursor: grab;
+}
+.item .name {
+  font: 600 17px var(--narrow);
+}
+.teach {
+  color: var(--ink-soft);
+}
+</style>

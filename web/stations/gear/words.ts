@@ -1,0 +1,30 @@
+import type { GearItem } from '#core/gear/gear';
+import type { Fit } from '#core/mounting/index';
+import { short } from '#core/units/figures';
+
+const water = (item: GearItem) => (item.water.length ? `IPX${item.water.join(', ')}` : 'no water rating');
+
+/** What decides about an item, in one line. */
+export function figuresOf(item: GearItem): string {
+  switch (item.kind) {
+    case 'speaker':
+      return `${item.coils.map((coil) => short(coil.ohm)).join(' + ')} Ω · ${short(item.rmsWatts)} W RMS · ${short(item.sensitivity)} dB · ${water(item)}`;
+    case 'amplifier':
+    case 'headUnit': {
+      const rows = item.bank.power.map((row) => `${short(row.watts)} W at ${short(row.ohm)} Ω`).join(', ');
+      return `${item.bank.channels.length} × ${rows} · ${short(item.bank.minOhm)} Ω least · ${water(item)}`;
+    }
+    case 'fuseHolder':
+      return `${short(item.milliohm)} mΩ · ${water(item)}`;
+  }
+}
+
+export const sizeOf = ({ size }: GearItem) => `${size.w} × ${size.h} × ${size.d} mm`;
+
+/** How a candidate sits in a place: "fits", or by how much it does not. */
+export function fitWords(fit: Fit): string {
+  const names = { w: 'across', h: 'up', d: 'in' } as const;
+  const over = (['w', 'h', 'd'] as const).filter((k) => fit.over[k] > 0).map((k) => `+${fit.over[k]} mm ${names[k]}`);
+  const wet = fit.waterAsked.length ? [`asks IPX${fit.waterAsked.join('/')}`] : [];
+  return [...over, ...wet].join(', ') || 'fits';
+}

@@ -1,0 +1,447 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { HAZARDS } from '#core/craft/pattern';
+import { RUN_KIND_NAMES, craftMap, endName, type Run, type Way, type WayProposal } from '#core/routing/index';
+import { colourText } from '#core/tables/colours';
+import { GAUGES, type Gauge } from '#core/tables/conductors';
+import { figure } from '#core/units/figures';
+import StationLayout from '../../app/StationLayout.vue';
+import CraftView from '../../drawing/CraftView.vue';
+import GearMark from '../../drawing/GearMark.vue';
+import SheetFrame from '../../drawing/SheetFrame.vue';
+import WireLine from '../../drawing/WireLine.vue';
+import { layCallouts } from '../../drawing/callouts';
+import { layLanes } from '../../drawing/lanes';
+import { placedGear } from '../../drawing/placed';
+import { LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
+import { useJob } from '../../stores/job';
+import { planner } from '../../workers';
+import NeckView from './NeckView.vue';
+
+const store = useJob();
+const router = useRouter();
+const pattern = computed(() => store.job!.craft.pattern);
+const map = computed(() => craftMap(pattern.value));
+const views = computed(() => twoViews(pattern.value));
+const runs = computed(() => store.plan!.runs);
+const laid = computed(() => runs.value.filter((run) => run.way));
+const lanes = computed(() => ({
+  side: layLanes(pattern.value, laid.value, views.value.side),
+  top: layLanes(pattern.value, laid.value, views.value.top),
+}));
+const selected = computed(() => {
+  const chosen = store.selected;
+  return chosen?.kind === 'run' ? runs.value.find((run) => run.id === chosen.id) : undefined;
+});
+const names = (run: Run) => `${RUN_KIND_NAMES[run.kind].replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
+const short = (end: string) =>
+  end === 'battery' ? 'battery' : end === 'switched' ? 'accessory' : (store.plan!.tags[end] ?? end);
+const full = (end: string) => endName(store.job!, end, store.plan!.tags);
+
+const HEIGHT = computed(() => Math.min(40, (SHEET.h - 60) / Math.max(1, Math.ceil(laid.value.length / 2)) - 5));
+const callouts = computed(() =>
+  layCallouts(
+    // Speaker leads are told apart from above, where left and right are; the rest from the side.
+    laid.value.map((run, i) => ({
+      id: run.id,
+      at: lanes.value[run.kind === 'speaker' ? 'top' : 'side'][i]!.label,
+      height: HEIGHT.value,
+    })),
+    SHEET.w / 2,
+    26,
+    SHEET.h - 26,
+    5,
+  ).map((c) => ({ ...c, run: laid.value.find((run) => run.id === c.id)! })),
+);
+const press = (run: Run) => store.select(selected.value?.id === run.id ? undefined : { kind: 'run', id: run.id });
+
+const legsOf = (run: Run) => (run.way?.legs ?? []).map((id) => map.value.legs[id]!);
+const crossing = computed(() =>
+  (selected.value ? legsOf(selected.value) : laid.value.flatMap(legsOf)).find((leg) => leg.need),
+);
+const neck = computed(() => {
+  const leg = crossing.value;
+  return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
+});
+
+const proposal = shallowRef<WayProposal>();
+watch(
+  () => [selected.value?.id, selected.value?.fromPlace, selected.value?.toPlace] as const,
+  async ([id, from, to]) => {
+    proposal.value = undefined;
+    if (id === undefined || from === undefined || to === undefined) return;
+    const answer = await planner().ways(store.job!, from, to);
+    if (selected.value?.id === id) proposal.value = answer;
+  },
+  { immediate: true },
+);
+const sameWay = (way: Way) => way.legs.join() === selected.value?.way?.legs.join();
+const coversOf = (way: Way) => [...new Set(way.legs.flatMap((id) => pattern.value.legs[id]!.covers))];
+const minutesOf = (covers: readonly string[]) =>
+  covers.reduce((sum, id) => sum + pattern.value.covers[id]!.minutes.off + pattern.value.covers[id]!.minutes.on, 0);
+const coverNames = (covers: readonly string[]) =>
+  covers.map((id) => pattern.value.covers[id]!.name.toLowerCase()).join(', ') || 'no cover';
+
+const cuts = computed(() => store.plan!.cutList.cuts.filter((cut) => cut.run === selected.value?.id));
+const setLead = (event: Event) => {
+  const { value } = event.target as HTMLSelectElement;
+  store.edit([{ op: 'chooseLead', run: selected.value!.id, gauge: value === '' ? null : (value as Gauge) }]);
+};
+</script>
+
+<template>
+  <StationLayout station="routing">
+    <template #sheet>
+      <SheetFrame label="Every run on the craft, from the right and from above">
+        <CraftView v-for="p in views" :key="p.view" :pattern="pattern" :projection="p" faint />
+        <text v-if="!laid.length" :x="SHEET.w / 2" y="52" text-anchor="middle" class="big"
+          >No runs yet. Put gear on the craft and its wires are laid here.</text
+        >
+        <template v-for="p in views" :key="p.view">
+          <WireLine
+            v-for="lane in lanes[p.view]"
+            :key="lane.run.id"
+            :path="lane.path"
+            :wires="lane.run.conductors.map((c) => c.colour)"
+            :width="selected?.id === lane.run.id ? 4.5 : 3"
+            :dim="selected !== undefined && selected.id !== lane.run.id"
+            @click="press(lane.run)"
+          />
+          <template v-for="{ id, item, at } in placedGear(store.job!)" :key="id">
+            <GearMark
+              :item="item"
+              :at="p.to(at)"
+              :projection="p"
+              :tag="store.plan!.tags[id]!"
+              :selected="selected !== undefined && (selected.from === id || selected.to === id)"
+            />
+          </template>
+          <g
+            v-for="end in [pattern.batteryPlace, pattern.switchedPlace]"
+            :key="end"
+            :transform="`translate(${p.to(pattern.places[end]!.at)[0]} ${p.to(pattern.places[end]!.at)[1]})`"
+          >
+            <rect v-if="end === pattern.batteryPlace" class="battery" x="-13" y="-9" width="26" height="18" />
+            <circle v-else class="battery" r="5" />
+            <text v-if="end === pattern.batteryPlace" y="4.5" text-anchor="middle" class="strong">+ −</text>
+          </g>
+        </template>
+        <g v-for="c in callouts" :key="c.id">
+          <path
+            v-if="!selected || selected.id === c.id"
+            class="leader"
+            aria-hidden="true"
+            :d="`M${c.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${c.y + HEIGHT / 2}L${c.side === 'left' ? LABEL_X.left + LABEL_W + 10 : LABEL_X.right - 10} ${c.y + HEIGHT / 2}L${c.at[0]} ${c.at[1]}`"
+          />
+          <g
+            class="press"
+            :class="{ selected: selected?.id === c.id }"
+            role="button"
+            tabindex="0"
+            :aria-pressed="selected?.id === c.id"
+            :data-run="c.id"
+            :aria-label="`${names(c.run)}, ${c.run.cutMm} millimetres`"
+            @click="press(c.run)"
+            @keydown.enter.prevent="press(c.run)"
+            @keydown.space.prevent="press(c.run)"
+          >
+            <rect class="plate" :x="LABEL_X[c.side]" :y="c.y" :width="LABEL_W" :height="HEIGHT" />
+            <g :transform="`translate(${LABEL_X[c.side] + 8} ${c.y + HEIGHT * 0.7})`">
+              <WireLine path="M2 0H40" :wires="c.run.conductors.map((x) => x.colour)" :width="4" />
+            </g>
+            <text :x="LABEL_X[c.side] + 8" :y="c.y + HEIGHT * 0.38" class="small">{{ names(c.run) }}</text>
+            <text :x="LABEL_X[c.side] + 56" :y="c.y + HEIGHT * 0.82" class="strong">{{ c.run.cutMm }} mm</text>
+            <text
+              v-if="c.run.pinned"
+              :x="LABEL_X[c.side] + LABEL_W - 8"
+              :y="c.y + HEIGHT * 0.82"
+              class="small"
+              text-anchor="end"
+              >chosen</text
+            >
+          </g>
+        </g>
+      </SheetFrame>
+    </template>
+
+    <template #panel>
+      <section v-if="selected">
+        <h2>{{ RUN_KIND_NAMES[selected.kind] }}</h2>
+        <p>{{ full(selected.from) }} → {{ full(selected.to) }}</p>
+        <template v-if="selected.way">
+          <dl>
+            <div v-for="leg in legsOf(selected)" :key="leg.id">
+              <dt>
+                {{ leg.leg.name
+                }}<i v-if="leg.leg.hazards.length"> · {{ leg.leg.hazards.map((h) => HAZARDS[h].name).join(', ') }}</i>
+              </dt>
+              <dd>{{ Math.round(leg.lengthMm) }}</dd>
+            </div>
+            <div>
+              <dt>Left at both ends, terminals</dt>
+              <dd>{{ selected.allowanceMm }}</dd>
+            </div>
+            <div class="sum">
+              <dt>Cut, in steps of {{ store.job!.settings.cutStepMm }} mm</dt>
+              <dd data-figure="cut">{{ selected.cutMm }} mm</dd>
+            </div>
+          </dl>
+          <p v-for="cut in cuts" :key="cut.use" class="cut">
+            {{ cut.gauge ? `${cut.gauge} AWG ` : '' }}{{ colourText(cut.colour) }}: {{ cut.use }}
+          </p>
+          <div v-if="selected.kind === 'speaker'" class="lead">
+            <label class="form-label" for="lead">Lead gauge</label>
+            <select id="lead" class="form-select" :value="store.job!.leadGauges[selected.id] ?? ''" @change="setLead">
+              <option value="">usual: 16 AWG</option>
+              <option v-for="g in GAUGES.slice(0, 6)" :key="g" :value="g">{{ g }} AWG</option>
+            </select>
+          </div>
+        </template>
+        <NeckView
+          v-if="neck"
+          :key="neck.leg.id"
+          :joint="neck.joint"
+          :fixed-tie="map.at(neck.leg.from)"
+          :turning-tie="map.at(neck.leg.to)"
+          :wire="selected.conductors[0]!.colour"
+          :name="neck.leg.leg.name"
+        />
+        <h3>Ways</h3>
+        <p v-if="!proposal" role="status">Looking for other ways…</p>
+        <template v-else>
+          <p class="small">
+            {{ proposal.examined }} ways looked at{{
+              proposal.proven ? '; the first is the shortest there is' : ', more remain'
+            }}.
+          </p>
+          <ul>
+            <li v-for="way in proposal.ways" :key="way.legs.join()">
+              <button
+                type="button"
+                class="row"
+                :class="{ now: sameWay(way) }"
+                :aria-pressed="sameWay(way)"
+                @click="store.edit([{ op: 'chooseWay', run: selected.id, legs: [...way.legs] }], 'choose way')"
+              >
+                <span
+                  ><b>{{ Math.round(way.lengthMm) }} mm</b> by {{ way.legs.length }} legs;
+                  {{ coverNames(coversOf(way)) }}</span
+                >
+                <span>{{ minutesOf(coversOf(way)) }} min</span>
+              </button>
+            </li>
+          </ul>
+        </template>
+        <div class="ends">
+          <BButton
+            v-if="store.job!.ways[selected.id]"
+            size="sm"
+            variant="outline-secondary"
+            @click="store.edit([{ op: 'chooseWay', run: selected.id, legs: null }], 'let the plan choose')"
+            >Let the plan choose</BButton
+          >
+          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Show all runs</BButton>
+        </div>
+      </section>
+
+      <section v-else-if="laid.length">
+        <h2>Cut list</h2>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Wire</th>
+              <th scope="col">Pieces</th>
+              <th scope="col">Total</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="reel in store.plan!.cutList.reels" :key="reel.what">
+              <th scope="row">
+                <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
+                  <WireLine path="M3 4.5H23" :wires="[reel.colour]" :width="3.5" /></svg
+                >{{ reel.what }}
+              </th>
+              <td>{{ reel.pieces }}</td>
+              <td>{{ figure(reel.totalMm / 1000, 2) }} m</td>
+            </tr>
+          </tbody>
+          <tfoot>
+            <tr>
+              <th scope="row">All wire</th>
+              <td>{{ store.plan!.cutList.cuts.length }}</td>
+              <td data-figure="wire">{{ figure(store.plan!.cutList.wireM, 2) }} m</td>
+            </tr>
+          </tfoot>
+        </table>
+        <h3>Pieces</h3>
+        <ul class="pieces">
+          <li v-for="cut in store.plan!.cutList.cuts" :key="cut.run + cut.use">
+            <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
+              <WireLine path="M3 4.5H23" :wires="[cut.colour]" :width="3.5" />
+            </svg>
+            <span>{{ short(cut.from) }} → {{ short(cut.to) }}, {{ cut.use }}</span
+            ><b>{{ cut.lengthMm }}</b>
+          </li>
+        </ul>
+        <h3>Covers to open</h3>
+        <p>{{ coverNames(store.plan!.covers) }}: {{ store.plan!.minutes.covers }} min off and on.</p>
+        <template v-if="neck">
+          <h3>Round the neck</h3>
+          <NeckView
+            :key="neck.leg.id"
+            :joint="neck.joint"
+            :fixed-tie="map.at(neck.leg.from)"
+            :turning-tie="map.at(neck.leg.to)"
+            :wire="{ body: 'red' }"
+            :name="neck.leg.leg.name"
+          />
+          <p class="caution">Nothing may hold or snag the bars. Check lock to lock before a panel goes back.</p>
+        </template>
+      </section>
+
+      <section v-else>
+        <h2>Runs</h2>
+        <p>Wires follow from gear and circuits: nothing is drawn by hand here.</p>
+        <BButton size="sm" variant="primary" @click="router.push({ params: { station: 'gear' } })">Go to Gear</BButton>
+      </section>
+    </template>
+  </StationLayout>
+</template>
+
+<style scoped>
+.battery {
+  fill: var(--paper-raised);
+  stroke: var(--ink);
+  stroke-width: 1.4px;
+}
+.strong {
+  font-weight: 600;
+}
+h2 {
+  font-size: 19px;
+  margin-bottom: 6px;
+}
+h3 {
+  font-size: 16px;
+  margin: 12px 0 2px;
+}
+p {
+  font-size: 14px;
+  margin: 0 0 6px;
+}
+.small {
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+dl {
+  margin: 0 0 10px;
+}
+dl div {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  border-top: 1px solid var(--rule-soft);
+  padding: 3px 0;
+  font-size: 14px;
+}
+dt {
+  font-weight: 400;
+}
+dt i {
+  color: var(--caution);
+}
+dd {
+  margin: 0;
+  font-weight: 500;
+  white-space: nowrap;
+}
+.sum {
+  border-top: 2px solid var(--ink);
+}
+.sum dd {
+  font-weight: 600;
+}
+.cut {
+  margin: 0;
+  color: var(--ink-soft);
+}
+.lead {
+  margin: 8px 0 12px;
+  width: 170px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  border: 0;
+  border-top: 1px solid var(--rule-soft);
+  background: none;
+  color: var(--ink);
+  padding: 5px 6px;
+  font-size: 14px;
+  text-align: left;
+}
+.row:hover {
+  background: var(--tarn-wash);
+}
+.row.now {
+  box-shadow: inset 3px 0 var(--mud);
+}
+.row span:last-child {
+  white-space: nowrap;
+}
+.ends {
+  display: flex;
+  gap: 6px;
+  margin: 10px 0 0;
+}
+table {
+  width: 100%;
+  font-size: 14px;
+}
+th,
+td {
+  font-weight: 400;
+  padding: 3px 0;
+  border-top: 1px solid var(--rule-soft);
+  text-align: right;
+}
+th:first-child {
+  text-align: left;
+}
+thead th {
+  color: var(--ink-soft);
+  border: 0;
+}
+tfoot th,
+tfoot td {
+  border-top: 2px solid var(--ink);
+  font-weight: 600;
+}
+.swatch {
+  width: 26px;
+  height: 9px;
+  margin-right: 7px;
+  flex: none;
+}
+.pieces li {
+  display: flex;
+  align-items: center;
+  font-size: 13px;
+  padding: 1px 0;
+}
+.pieces span {
+  flex: 1;
+}
+.caution {
+  padding-left: 8px;
+  border-left: 3px solid var(--caution);
+}
+</style>

@@ -1,0 +1,627 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import type { Speaker } from '#core/gear/gear';
+import { speakersOf, type Wiring } from '#core/job/job';
+import type { Operation } from '#core/job/operations';
+import { joined, joiningOf, members, join, ownWiring, partOf, withoutSpeaker, type Joining } from '#core/job/wiring';
+import { impedance, type WiringProposals } from '#core/speakers/index';
+import { figure, short } from '#core/units/figures';
+import StationLayout from '../../app/StationLayout.vue';
+import CraftView from '../../drawing/CraftView.vue';
+import GearMark from '../../drawing/GearMark.vue';
+import SheetFrame from '../../drawing/SheetFrame.vue';
+import WireLine from '../../drawing/WireLine.vue';
+import { project } from '../../drawing/projection';
+import { placedGear } from '../../drawing/placed';
+import { SHEET } from '../../drawing/sheet';
+import { useJob } from '../../stores/job';
+import { planner } from '../../workers';
+import { BLOCK, BOX, coilPath, layBlocks, layBoxes, layLeads, terminalAt, type SpeakerBox } from './layout';
+
+const store = useJob();
+const router = useRouter();
+const pattern = computed(() => store.job!.craft.pattern);
+const projection = computed(() =>
+  project(pattern.value, 'top', { x: 212, y: 176, w: SHEET.w - 236, h: SHEET.h - 352 }),
+);
+const spot = (gear: string) => {
+  const place = store.job!.gear[gear]?.place;
+  return place ? projection.value.to(pattern.value.places[place]!.at) : undefined;
+};
+
+const blocks = computed(() => layBlocks(store.job!));
+const boxes = computed(() => layBoxes(store.job!, (gear) => spot(gear)?.[0]));
+const circuits = computed(() => Object.values(store.plan!.speakers.circuits));
+const leads = computed(() => layLeads(blocks.value, boxes.value, circuits.value));
+const shares = computed(
+  () => new Map(circuits.value.flatMap((c) => c.speakers.map((s) => [s.gear, { ...s, circuit: c }] as const))),
+);
+
+const selectedSpeaker = computed(() => {
+  const id = store.selected?.kind === 'gear' ? store.selected.id : undefined;
+  const item = id === undefined ? undefined : store.job!.gear[id]?.item;
+  return id !== undefined && item?.kind === 'speaker' ? { id, item, share: shares.value.get(id) } : undefined;
+});
+const selectedChannel = computed(() => (store.selected?.kind === 'circuit' ? store.selected.id : undefined));
+const litChannel = computed(() => selectedChannel.value ?? selectedSpeaker.value?.share?.circuit.key);
+
+const tag = (gear: string) => store.plan!.tags[gear] ?? '';
+const nameOf = (key: string) => {
+  const [gear, channel] = key.split('/') as [string, string];
+  const block = blocks.value.find((b) => b.gear === gear);
+  return `${tag(gear)} ${block?.rows.find((r) => r.key === key)?.name ?? channel}`;
+};
+
+/** Nominal load of a wiring, Ω, for the what-if beside each choice. */
+const loadOf = (wiring: Wiring) =>
+  impedance(wiring, {
+    coilOhm: (gear, coil) => (store.job!.gear[gear]!.item as Speaker).coils[coil]!.ohm,
+    leadOhm: () => 0,
+  });
+
+/** Operations that hang a speaker on a channel, off wherever it hangs now; `joining` counts when others hang there. */
+function hang(gear: string, channel: string, joining: Joining, coils: Joining): Operation[] {
+  const item = store.job!.gear[gear]!.item as Speaker;
+  const operations: Operation[] = [];
+  for (const [key, wiring] of Object.entries(store.job!.circuits)) {
+    if (key === channel) continue;
+    const left = withoutSpeaker(wiring, gear);
+    if (left !== wiring && partOf(wiring, gear))
+      operations.push({ op: 'wireChannel', channel: key, wiring: left ?? null });
+  }
+  const there = store.job!.circuits[channel];
+  const rest = there && withoutSpeaker(there, gear);
+  operations.push({ op: 'wireChannel', channel, wiring: joined(rest, ownWiring(gear, item, coils), joining) });
+  return operations;
+}
+
+const coilsNow = (gear: string): Joining => {
+  const wiring = shares.value.get(gear)?.circuit.wiring;
+  const own = wiring && partOf(wiring, gear);
+  return own && 'parallel' in own ? 'parallel' : 'series';
+};
+
+interface Choice {
+  readonly key: string;
+  readonly joining: Joining;
+  readonly text: string;
+  readonly ohm: number;
+  readonly allowed: boolean;
+  readonly now: boolean;
+}
+const choices = computed((): Choice[] => {
+  const speaker = selectedSpeaker.value;
+  if (!speaker) return [];
+  return blocks.value.flatMap((block) =>
+    block.rows.flatMap((row): Choice[] => {
+      const there = store.job!.circuits[row.key];
+      const rest = there && withoutSpeaker(there, speaker.id);
+      const own = ownWiring(speaker.id, speaker.item, coilsNow(speaker.id));
+      const others = rest ? members(rest).length : 0;
+      return (others ? (['parallel', 'series'] as const) : (['parallel'] as const)).map((joining) => {
+        const ohm = loadOf(joined(rest, own, joining));
+        const on = speaker.share?.circuit.key === row.key;
+        return {
+          key: row.key,
+          joining,
+          text: `${tag(block.gear)} ${row.name}${others ? `, in ${joining}` : ''}`,
+          ohm,
+          allowed: ohm >= block.item.bank.minOhm - 1e-9,
+          now: on && (!others || joiningOf(there!) === joining),
+        };
+      });
+    }),
+  );
+});
+
+const choose = (choice: Choice) =>
+  store.edit(
+    hang(selectedSpeaker.value!.id, choice.key, choice.joining, coilsNow(selectedSpeaker.value!.id)),
+    `put ${tag(selectedSpeaker.value!.id)} on ${nameOf(choice.key)}`,
+  );
+
+function setCoils(joining: Joining): void {
+  const { id, item, share } = selectedSpeaker.value!;
+  if (!share) return;
+  const replace = (wiring: Wiring): Wiring => {
+    if (partOf(wiring, id) === wiring) return ownWiring(id, item, joining);
+    return join(
+      joiningOf(wiring)!,
+      members(wiring).map((member) => (partOf(member, id) ? replace(member) : member)),
+    );
+  };
+  store.edit(
+    [{ op: 'wireChannel', channel: share.circuit.key, wiring: replace(share.circuit.wiring) }],
+    `coils of ${tag(id)} in ${joining}`,
+  );
+}
+
+function takeOff(gear: string): void {
+  const { circuit } = shares.value.get(gear)!;
+  store.edit(
+    [{ op: 'wireChannel', channel: circuit.key, wiring: withoutSpeaker(circuit.wiring, gear) ?? null }],
+    `take ${tag(gear)} off ${nameOf(circuit.key)}`,
+  );
+}
+
+function pressChannel(key: string): void {
+  if (selectedSpeaker.value && !selectedSpeaker.value.share) drop(selectedSpeaker.value.id, key);
+  else store.select({ kind: 'circuit', id: key });
+}
+const drop = (gear: string, key: string) =>
+  store.edit(hang(gear, key, 'parallel', coilsNow(gear)), `put ${tag(gear)} on ${nameOf(key)}`);
+
+// Dragging a speaker onto a channel.
+const drag = ref<{ gear: string; moved: boolean }>();
+const over = ref<string>();
+function dragBegin(event: PointerEvent, box: SpeakerBox): void {
+  if (event.button !== 0) return;
+  drag.value = { gear: box.gear, moved: false };
+  (event.currentTarget as Element).setPointerCapture(event.pointerId);
+}
+function dragMove(event: PointerEvent): void {
+  if (!drag.value) return;
+  drag.value.moved ||= Math.hypot(event.movementX, event.movementY) > 1;
+  over.value = document.elementFromPoint(event.clientX, event.clientY)?.closest<SVGGElement>('[data-channel]')?.dataset[
+    'channel'
+  ];
+}
+function dragEnd(): void {
+  const held = drag.value;
+  const target = over.value;
+  drag.value = over.value = undefined;
+  if (held?.moved && target !== undefined) drop(held.gear, target);
+}
+
+// Proposals.
+const proposals = shallowRef<WiringProposals>();
+const searching = ref(false);
+async function propose(): Promise<void> {
+  searching.value = true;
+  try {
+    proposals.value = await planner().wirings(store.job!);
+  } finally {
+    searching.value = false;
+  }
+}
+function accept(circuitsWanted: Readonly<Record<string, Wiring>>): void {
+  const clear = Object.keys(store.job!.circuits).filter((key) => !(key in circuitsWanted));
+  store.edit(
+    [
+      // Cleared first: a coil may hang on one channel only at every moment.
+      ...Object.keys(store.job!.circuits).map((channel): Operation => ({ op: 'wireChannel', channel, wiring: null })),
+      ...Object.entries(circuitsWanted).map(([channel, wiring]): Operation => ({ op: 'wireChannel', channel, wiring })),
+    ],
+    clear.length ? 'rewire as proposed' : 'wire as proposed',
+  );
+  proposals.value = undefined;
+}
+watch(
+  () => store.job?.gear,
+  () => (proposals.value = undefined),
+);
+const describeWiring = (all: Readonly<Record<string, Wiring>>) =>
+  Object.entries(all).map(
+    ([key, wiring]) =>
+      `${nameOf(key)}: ${members(wiring)
+        .map((m) => tag(speakersOf(m)[0]!))
+        .join(joiningOf(wiring) === 'series' ? ' + ' : ' ∥ ')}`,
+  );
+const speakersThere = computed(() => boxes.value.length > 0);
+</script>
+
+<template>
+  <StationLayout station="speakers">
+    <template #sheet>
+      <SheetFrame label="Speakers and the channels that drive them">
+        <CraftView :pattern="pattern" :projection="projection" faint />
+        <text v-if="!blocks.length || !speakersThere" :x="SHEET.w / 2 + 60" y="150" text-anchor="middle" class="big">
+          {{ !blocks.length ? 'No amplifier or head unit in the job yet.' : 'No speakers in the job yet.' }} Choose them
+          at Gear.
+        </text>
+        <template v-for="box in boxes" :key="`l-${box.gear}`">
+          <path
+            v-if="spot(box.gear)"
+            class="leader"
+            stroke-dasharray="3 3"
+            :d="`M${box.x + BOX.w - 12} ${box.row === 'top' ? box.y + BOX.h : box.y}L${spot(box.gear)![0]} ${spot(box.gear)![1]}`"
+          />
+        </template>
+        <WireLine
+          v-for="lead in leads"
+          :key="lead.key"
+          :path="lead.path"
+          :wires="[lead.wire]"
+          :width="3"
+          :dim="litChannel !== undefined && litChannel !== lead.channel"
+        />
+        <GearMark
+          v-for="{ id, item, at } in placedGear(store.job!)"
+          :key="id"
+          :item="item"
+          :at="projection.to(at)"
+          :projection="projection"
+          :tag="tag(id)"
+          :selected="selectedSpeaker?.id === id"
+        />
+
+        <g v-for="block in blocks" :key="block.gear">
+          <rect class="block" :x="BLOCK.x" :y="block.y" :width="BLOCK.w" :height="block.h" />
+          <text :x="BLOCK.x + 8" :y="block.y + 16" class="block-name">{{ tag(block.gear) }} {{ block.item.name }}</text>
+          <text :x="BLOCK.x + 8" :y="block.y + 30" class="small">{{ short(block.item.bank.minOhm) }} Ω least</text>
+          <g
+            v-for="row in block.rows"
+            :key="row.key"
+            class="press"
+            :class="{ selected: selectedChannel === row.key, offered: over === row.key }"
+            role="button"
+            tabindex="0"
+            :data-channel="row.key"
+            :aria-label="`${nameOf(row.key)}${store.plan!.speakers.circuits[row.key] ? `, ${short(store.plan!.speakers.circuits[row.key]!.nominalOhm)} ohms` : ', free'}`"
+            @click="pressChannel(row.key)"
+            @keydown.enter.prevent="pressChannel(row.key)"
+            @keydown.space.prevent="pressChannel(row.key)"
+          >
+            <rect class="plate" :x="BLOCK.x" :y="row.y" :width="BLOCK.w" :height="BLOCK.row" />
+            <text :x="BLOCK.x + 8" :y="row.y + 14" class="small">{{ row.name }}</text>
+            <text
+              :x="BLOCK.x + 8"
+              :y="row.y + 29"
+              :class="{ 'sev-stop': store.plan!.speakers.circuits[row.key]?.refused, strong: true }"
+            >
+              {{
+                store.plan!.speakers.circuits[row.key]
+                  ? `${short(store.plan!.speakers.circuits[row.key]!.nominalOhm)} Ω  ${store.plan!.speakers.circuits[row.key]!.refused ? 'too low' : `${short(store.plan!.speakers.circuits[row.key]!.watts)} W`}`
+                  : 'free'
+              }}
+            </text>
+            <circle class="terminal" :cx="BLOCK.x + BLOCK.w - 10" :cy="row.y + 11" r="4" />
+            <circle class="terminal" :cx="BLOCK.x + BLOCK.w - 10" :cy="row.y + 23" r="4" />
+            <path
+              class="screw"
+              :d="`M${BLOCK.x + BLOCK.w - 13} ${row.y + 11}h6m-3 -3v6M${BLOCK.x + BLOCK.w - 13} ${row.y + 23}h6`"
+            />
+          </g>
+        </g>
+
+        <g
+          v-for="box in boxes"
+          :key="box.gear"
+          class="press speaker"
+          :class="{ selected: selectedSpeaker?.id === box.gear }"
+          role="button"
+          tabindex="0"
+          :data-speaker="box.gear"
+          :aria-label="`${tag(box.gear)} ${store.job!.gear[box.gear]!.item.name}${shares.get(box.gear) ? `, ${short(shares.get(box.gear)!.watts)} watts` : ', on no channel'}`"
+          @click="store.select({ kind: 'gear', id: box.gear })"
+          @keydown.enter.prevent="store.select({ kind: 'gear', id: box.gear })"
+          @keydown.space.prevent="store.select({ kind: 'gear', id: box.gear })"
+          @mousedown.stop
+          @pointerdown="dragBegin($event, box)"
+          @pointermove="dragMove"
+          @pointerup="dragEnd"
+          @pointercancel="drag = over = undefined"
+        >
+          <rect class="plate" :x="box.x" :y="box.y" :width="BOX.w" :height="BOX.h" />
+          <template v-for="coil in box.coils" :key="coil">
+            <path class="coil" :d="coilPath(box, coil - 1)" />
+            <text
+              v-for="pole in ['+', '−'] as const"
+              :key="pole"
+              class="small"
+              text-anchor="middle"
+              :x="terminalAt(box, coil - 1, pole)[0] + (pole === '+' ? -8 : 8)"
+              :y="terminalAt(box, coil - 1, pole)[1] + (box.row === 'top' ? -6 : 14)"
+              >{{ pole }}</text
+            >
+            <text
+              class="small"
+              text-anchor="middle"
+              :x="terminalAt(box, coil - 1, '+')[0] + 22"
+              :y="box.row === 'top' ? box.y + BOX.h - 8 : box.y + 15"
+            >
+              {{ short((store.job!.gear[box.gear]!.item as Speaker).coils[coil - 1]!.ohm) }} Ω
+            </text>
+          </template>
+          <g :transform="`translate(${box.x + 8} ${box.row === 'top' ? box.y : box.y + 50})`">
+            <text y="18"
+              ><tspan class="strong">{{ tag(box.gear) }}</tspan> {{ store.job!.gear[box.gear]!.item.name }}</text
+            >
+            <template v-if="shares.get(box.gear) && !shares.get(box.gear)!.circuit.refused">
+              <text y="42" class="big">{{ short(shares.get(box.gear)!.watts) }} W</text>
+              <text x="74" y="41" class="small"
+                >{{ figure(shares.get(box.gear)!.rmsRatio * 100, 0) }} % of
+                {{ short(shares.get(box.gear)!.item.rmsWatts) }}</text
+              >
+            </template>
+            <text v-else y="41" class="sev-stop">{{ shares.get(box.gear) ? 'load too low' : 'on no channel' }}</text>
+          </g>
+        </g>
+      </SheetFrame>
+    </template>
+
+    <template #panel>
+      <section v-if="selectedSpeaker">
+        <h2>
+          <span class="tag">{{ tag(selectedSpeaker.id) }}</span> {{ selectedSpeaker.item.name }}
+        </h2>
+        <dl v-if="selectedSpeaker.share && !selectedSpeaker.share.circuit.refused">
+          <div>
+            <dt>Power</dt>
+            <dd data-figure="watts">{{ figure(selectedSpeaker.share.watts, 2) }} W</dd>
+          </div>
+          <div>
+            <dt>Against RMS</dt>
+            <dd>
+              {{ figure(selectedSpeaker.share.rmsRatio * 100, 0) }} % of {{ short(selectedSpeaker.item.rmsWatts) }} W
+            </dd>
+          </div>
+          <div>
+            <dt>Part of the channel</dt>
+            <dd>{{ figure(selectedSpeaker.share.share * 100, 1) }} %</dd>
+          </div>
+          <div v-if="selectedSpeaker.share.level">
+            <dt>At the rider’s ears</dt>
+            <dd>{{ figure(selectedSpeaker.share.level, 1) }} dB at {{ figure(selectedSpeaker.share.metres!, 2) }} m</dd>
+          </div>
+          <div>
+            <dt>Lead, out and back</dt>
+            <dd>
+              {{ figure(selectedSpeaker.share.leadOhm, 3) }} Ω, {{ figure(selectedSpeaker.share.leadLossDb, 2) }} dB
+            </dd>
+          </div>
+        </dl>
+        <fieldset v-if="selectedSpeaker.item.coils.length > 1 && selectedSpeaker.share">
+          <legend>Its two coils</legend>
+          <BButton
+            v-for="j in ['series', 'parallel'] as const"
+            :key="j"
+            size="sm"
+            :variant="coilsNow(selectedSpeaker.id) === j ? 'primary' : 'outline-secondary'"
+            :aria-pressed="coilsNow(selectedSpeaker.id) === j"
+            @click="setCoils(j)"
+            >in {{ j }}</BButton
+          >
+        </fieldset>
+        <h3>Put it on</h3>
+        <ul>
+          <li v-for="c in choices" :key="c.key + c.joining">
+            <button
+              type="button"
+              class="row"
+              :class="{ now: c.now }"
+              :aria-pressed="c.now"
+              :data-choice="`${c.key} ${c.joining}`"
+              @click="choose(c)"
+            >
+              <span>{{ c.text }}</span><span :class="{ bad: !c.allowed }"
+                >{{ short(c.ohm) }} Ω{{ c.allowed ? '' : ', too low' }}</span
+              >
+            </button>
+          </li>
+        </ul>
+        <p v-if="!choices.length">There is no channel in the job. Choose an amplifier or head unit at Gear.</p>
+        <div class="ends">
+          <BButton
+            v-if="selectedSpeaker.share"
+            size="sm"
+            variant="outline-secondary"
+            @click="takeOff(selectedSpeaker.id)"
+            >Take it off its channel</BButton
+          >
+          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+        </div>
+      </section>
+
+      <section v-else-if="selectedChannel && store.plan!.speakers.circuits[selectedChannel]">
+        <h2>{{ nameOf(selectedChannel) }}</h2>
+        <dl v-for="c in [store.plan!.speakers.circuits[selectedChannel]!]" :key="c.key">
+          <div>
+            <dt>Load, nominal</dt>
+            <dd>{{ figure(c.nominalOhm, 2) }} Ω</dd>
+          </div>
+          <div>
+            <dt>May dip to</dt>
+            <dd>{{ figure(c.dipOhm, 2) }} Ω</dd>
+          </div>
+          <div>
+            <dt>With its leads</dt>
+            <dd>{{ figure(c.loadOhm, 3) }} Ω</dd>
+          </div>
+          <div>
+            <dt>Least allowed</dt>
+            <dd>{{ short(c.sourceItem.bank.minOhm) }} Ω</dd>
+          </div>
+          <div>
+            <dt>Volts at full sine</dt>
+            <dd>{{ figure(c.volts, 2) }} V</dd>
+          </div>
+          <div>
+            <dt>Power out</dt>
+            <dd>{{ figure(c.watts, 2) }} W</dd>
+          </div>
+        </dl>
+        <div class="ends">
+          <BButton
+            size="sm"
+            variant="outline-secondary"
+            @click="
+              store.edit(
+                [{ op: 'wireChannel', channel: selectedChannel, wiring: null }],
+                `clear ${nameOf(selectedChannel)}`,
+              )
+            "
+            >Clear the channel</BButton
+          >
+          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+        </div>
+      </section>
+
+      <section v-else>
+        <h2>Which speaker on which channel</h2>
+        <p v-if="!blocks.length || !speakersThere">
+          There is nothing to wire yet.
+          <BButton size="sm" variant="primary" @click="router.push({ params: { station: 'gear' } })"
+            >Go to Gear</BButton
+          >
+        </p>
+        <template v-else>
+          <p>Press a speaker, then its channel; or drag it there. Or have every legal wiring looked at.</p>
+          <dl v-if="store.plan!.speakers.level !== undefined">
+            <div>
+              <dt>All together at the ears</dt>
+              <dd>{{ figure(store.plan!.speakers.level, 1) }} dB, standing still</dd>
+            </div>
+            <div>
+              <dt>Loudest less quietest</dt>
+              <dd>{{ figure(store.plan!.speakers.spreadDb!, 1) }} dB</dd>
+            </div>
+          </dl>
+          <BButton variant="primary" :disabled="searching" @click="propose">{{
+            searching ? 'Looking at wirings…' : 'Propose a wiring'
+          }}</BButton>
+          <div v-if="proposals" class="proposals" aria-live="polite">
+            <p>
+              {{ proposals.examined }} wirings looked at;
+              {{ proposals.proven ? 'the first is proven best of them' : 'more remain, so a better one may exist' }}.
+              Left and right are kept apart.
+            </p>
+            <p v-if="!proposals.best.length">None keeps every load within its channel’s minimum.</p>
+            <ol>
+              <li v-for="(p, i) in proposals.best" :key="i">
+                <p>{{ p.reason }}</p>
+                <p class="small">{{ describeWiring(p.circuits).join(' · ') }}</p>
+                <BButton size="sm" :variant="i ? 'outline-secondary' : 'primary'" @click="accept(p.circuits)"
+                  >Wire it so</BButton
+                >
+              </li>
+            </ol>
+          </div>
+          <p class="hearing">Hearing: 85 dBA for 8 h, half the time for each 3 dB more (NIOSH).</p>
+        </template>
+      </section>
+    </template>
+  </StationLayout>
+</template>
+
+<style scoped>
+.block {
+  fill: var(--paper-sunk);
+  stroke: var(--ink);
+  stroke-width: 1.5px;
+}
+.block-name,
+.strong {
+  font-weight: 600;
+}
+.terminal {
+  fill: var(--craft-metal);
+  stroke: var(--ink);
+}
+.screw {
+  stroke: var(--ink);
+  stroke-width: 1px;
+  fill: none;
+}
+.coil {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.6px;
+}
+.speaker {
+  cursor: grab;
+}
+h2 {
+  font-size: 19px;
+  margin-bottom: 6px;
+}
+h3 {
+  font-size: 16px;
+  margin: 10px 0 2px;
+}
+p {
+  margin: 0 0 8px;
+  font-size: 14px;
+}
+.small {
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.tag {
+  background: var(--ink);
+  color: var(--paper);
+  padding: 0 6px;
+}
+dl {
+  margin: 0 0 10px;
+}
+dl div {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  border-top: 1px solid var(--rule-soft);
+  padding: 3px 0;
+  font-size: 14px;
+}
+dt {
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+  font-weight: 500;
+}
+ul,
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+ol li {
+  border-top: 1px solid var(--rule-soft);
+  padding: 6px 0 8px;
+}
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  border: 0;
+  border-top: 1px solid var(--rule-soft);
+  background: none;
+  color: var(--ink);
+  padding: 5px 6px;
+  font-size: 14px;
+  text-align: left;
+}
+.row:hover {
+  background: var(--tarn-wash);
+}
+.row.now {
+  box-shadow: inset 3px 0 var(--mud);
+  font-weight: 600;
+}
+.bad {
+  color: var(--stop);
+}
+.ends,
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin: 8px 0;
+}
+legend {
+  font-size: 14px;
+  width: 100%;
+}
+.proposals {
+  margin-top: 10px;
+}
+.hearing {
+  margin-top: 14px;
+  color: var(--ink-soft);
+  font-size: 13px;
+}
+</style>

@@ -1,0 +1,219 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import type { Finding, Subject } from '#core/findings/finding';
+import type { Job } from '#core/job/job';
+import { OperationError, applyAll, describe, undoOf, type Operation } from '#core/job/operations';
+import type { Ledger, Plan } from '#core/plan';
+import { AwayError, RefusedError, api, newId, type StoredJob } from '../api';
+import { planner } from '../workers';
+
+export type SaveState =
+  | { is: 'saved'; at: Date | undefined }
+  | { is: 'waiting' }
+  | { is: 'saving' }
+  | { is: 'away' }
+  | { is: 'conflict'; reason: string; newest: StoredJob }
+  | { is: 'refused'; reason: string };
+
+interface Step {
+  readonly label: string;
+  readonly back: Operation;
+  readonly forward: Operation;
+}
+
+const SAVE_AFTER_MS = 250;
+const RETRY_MS = 2500;
+
+/** The job on the sheet: its document, its plan, what can be undone, what is saved. */
+export const useJob = defineStore('job', () => {
+  const job = shallowRef<Job>();
+  const plan = shallowRef<Plan>();
+  const was = shallowRef<Ledger>();
+  const past = shallowRef<Step[]>([]);
+  const future = shallowRef<Step[]>([]);
+  const save = ref<SaveState>({ is: 'saved', at: undefined });
+  const selected = ref<Subject>();
+  const failure = ref<string>();
+  const said = ref('');
+
+  let revision = 0;
+  /** Made here, not yet acknowledged by the server. */
+  let waiting: Operation[] = [];
+  let sending: { saveId: string; operations: Operation[]; base: number } | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let planned = 0;
+
+  async function replan(keepWas: boolean): Promise<void> {
+    const turn = ++planned;
+    const current = job.value!;
+    const next = await planner().plan(current);
+    // A newer edit is already being planned; its plan will do.
+    if (turn !== planned) return;
+    if (!keepWas) was.value = plan.value?.ledger;
+    plan.value = next;
+  }
+
+  async function open(id: string): Promise<void> {
+    if (job.value?.id === id) return;
+    await flush();
+    reset();
+    try {
+      const stored = await api.job(id);
+      revision = stored.revision;
+      job.value = stored.job;
+      await replan(true);
+    } catch (error) {
+      failure.value = error instanceof Error ? error.message : String(error);
+    }
+  }
+
+  function reset(): void {
+    clearTimeout(timer);
+    job.value = plan.value = was.value = undefined;
+    past.value = future.value = [];
+    selected.value = failure.value = undefined;
+    save.value = { is: 'saved', at: undefined };
+    waiting = [];
+    sending = undefined;
+  }
+
+  /** Does operations as one step that undo takes back whole. Returns what was wrong, if anything. */
+  function edit(operations: readonly Operation[], label = describe(operations[0]!)): string | undefined {
+    const before = job.value!;
+    let after: Job;
+    try {
+      after = applyAll(before, operations);
+    } catch (error) {
+      if (!(error instanceof OperationError)) throw error;
+      said.value = error.message;
+      return error.message;
+    }
+    const back = undoOf(before, after);
+    const forward = undoOf(after, before);
+    if (!back || !forward) return undefined;
+    past.value = [...past.value, { label, back, forward }];
+    future.value = [];
+    take(after, operations);
+    said.value = label;
+    return undefined;
+  }
+
+  function take(after: Job, operations: readonly Operation[]): void {
+    job.value = after;
+    if (selected.value?.kind === 'gear' && !after.gear[selected.value.id]) selected.value = undefined;
+    waiting.push(...operations);
+    void replan(false);
+    if (save.value.is === 'conflict') return;
+    save.value = { is: 'waiting' };
+    schedule(SAVE_AFTER_MS);
+  }
+
+  function step(from: typeof past, to: typeof past, way: 'back' | 'forward'): void {
+    const last = from.value.at(-1);
+    if (!last) return;
+    try {
+      const after = applyAll(job.value!, [last[way]]);
+      from.value = from.value.slice(0, -1);
+      to.value = [...to.value, last];
+      take(after, [last[way]]);
+      said.value = `${way === 'back' ? 'undone' : 'redone'}: ${last.label}`;
+    } catch (error) {
+      if (!(error instanceof OperationError)) throw error;
+      // Somebody else has changed the same thing since: theirs stands, the step is gone.
+      from.value = from.value.slice(0, -1);
+      said.value = `cannot be ${way === 'back' ? 'undone' : 'redone'}: ${error.message}`;
+    }
+  }
+  const undo = () => step(past, future, 'back');
+  const redo = () => step(future, past, 'forward');
+
+  function schedule(ms: number): void {
+    clearTimeout(timer);
+    timer = setTimeout(() => void flush(), ms);
+  }
+
+  let flushing: Promise<void> | undefined;
+  /** Sends what is waiting; resolves when it is acknowledged, or the server is away or says no. */
+  function flush(): Promise<void> {
+    flushing ??= send().finally(() => {
+      flushing = undefined;
+    });
+    return flushing;
+  }
+
+  async function send(): Promise<void> {
+    clearTimeout(timer);
+    while (job.value && (sending || waiting.length)) {
+      // An answer that was lost is asked for again under the same id; the server knows it.
+      sending ??= { saveId: newId(), operations: waiting.splice(0, 500), base: revision };
+      save.value = { is: 'saving' };
+      try {
+        const answer = await api.save(job.value.id, sending.base, sending.saveId, sending.operations);
+        revision = answer.revision;
+        sending = undefined;
+        if (answer.merged && answer.job) {
+          job.value = applyAll(answer.job, waiting);
+          void replan(true);
+        }
+      } catch (error) {
+        if (error instanceof AwayError || (error instanceof RefusedError && error.status >= 500)) {
+          save.value = { is: 'away' };
+          schedule(RETRY_MS);
+          return;
+        }
+        if (error instanceof RefusedError && error.status === 409 && error.body.newest) {
+          save.value = { is: 'conflict', reason: error.message, newest: error.body.newest };
+          return;
+        }
+        save.value = { is: 'refused', reason: error instanceof Error ? error.message : String(error) };
+        return;
+      }
+    }
+    save.value = { is: 'saved', at: new Date() };
+  }
+
+  /** After a conflict: theirs is shown, what was not saved here is dropped. */
+  async function takeTheirs(): Promise<void> {
+    const id = job.value!.id;
+    reset();
+    await open(id);
+  }
+
+  /** After a conflict: ours goes on as a job of its own. Returns its id. */
+  async function keepAsCopy(): Promise<string> {
+    const copy: Job = { ...job.value!, id: newId(), title: `${job.value!.title} (copy)`.slice(0, 120) };
+    await api.create(copy, newId());
+    reset();
+    return copy.id;
+  }
+
+  const unsaved = computed(() => save.value.is !== 'saved');
+  const findingsFor = (subject: Subject): readonly Finding<Operation>[] =>
+    plan.value?.findings.filter((f) => f.subject.kind === subject.kind && f.subject.id === subject.id) ?? [];
+  const select = (subject: Subject | undefined) => {
+    selected.value = subject;
+  };
+
+  return {
+    job,
+    plan,
+    was,
+    past,
+    future,
+    save,
+    selected,
+    failure,
+    said,
+    unsaved,
+    open,
+    edit,
+    undo,
+    redo,
+    flush,
+    reset,
+    takeTheirs,
+    keepAsCopy,
+    findingsFor,
+    select,
+  };
+});

@@ -1,0 +1,29 @@
+import { defineStore } from 'pinia';
+import { shallowRef } from 'vue';
+import type { Pattern } from '#core/craft/pattern';
+import type { GearItem } from '#core/gear/gear';
+import { api, type JobRow } from '../api';
+
+/** What jobs are made from: the list of jobs, the shelf, the patterns. */
+export const useLibrary = defineStore('library', () => {
+  const jobs = shallowRef<JobRow[]>();
+  const shelf = shallowRef<GearItem[]>([]);
+  const patterns = shallowRef<{ pattern: Pattern; hash: string }[]>([]);
+  const failure = shallowRef<string>();
+
+  async function attempt(work: () => Promise<void>): Promise<void> {
+    try {
+      await work();
+      failure.value = undefined;
+    } catch (error) {
+      failure.value = error instanceof Error ? error.message : String(error);
+    }
+  }
+
+  const loadJobs = () => attempt(async () => void (jobs.value = await api.jobs()));
+  const loadShelf = () => attempt(async () => void (shelf.value.length || (shelf.value = await api.shelf())));
+  const loadPatterns = () =>
+    attempt(async () => void (patterns.value.length || (patterns.value = await api.patterns())));
+
+  return { jobs, shelf, patterns, failure, loadJobs, loadShelf, loadPatterns };
+});
