@@ -184,13 +184,29 @@ export class JobError extends Error {
   }
 }
 
+/** A schema's complaints as paths and what is expected there, in plain words. */
+export function problemsOf(
+  issues: readonly v.BaseIssue<unknown>[],
+  root: string,
+): { path: string; expected: string }[] {
+  return issues.map((issue) => {
+    const path = v.getDotPath(issue) ?? root;
+    if (issue.type === 'strict_object' && issue.expected === 'never')
+      return { path, expected: 'expected no such member' };
+    if (issue.type === 'strict_object' && issue.received === 'undefined')
+      return { path, expected: 'expected this member; it is missing' };
+    // Valibot's own words begin so; ours say what is expected from the start.
+    if (issue.message.startsWith('Invalid '))
+      return { path, expected: `expected ${issue.expected ?? 'something else'}, not ${issue.received}` };
+    return { path, expected: issue.message };
+  });
+}
+
 /** Checks unknown input against the job schema. Throws JobError naming each path and what is expected. */
 export function parseJob(input: unknown): Job {
   const parsed = v.safeParse(Job, input);
   if (parsed.success) return parsed.output;
-  throw new JobError(
-    parsed.issues.map((issue) => ({ path: v.getDotPath(issue) ?? '(the document)', expected: issue.message })),
-  );
+  throw new JobError(problemsOf(parsed.issues, '(the document)'));
 }
 
 /** What a new job assumes until it is told: stated on screen, changed by operation. */

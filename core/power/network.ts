@@ -42,8 +42,6 @@ export type Solution =
   /** The loads ask for more than the network can bring: the volts fall in on themselves. */
   | { readonly state: 'collapsed' };
 
-/** Stands in for zero source resistance: far below any lead, far above rounding. */
-const NEAR_SHORT = 1e-7;
 const MOST_ITERATIONS = 60;
 
 /**
@@ -58,9 +56,12 @@ export function solveNetwork(network: Network): Solution {
       ...network.resistors.flatMap((r) => [r.a, r.b]),
       ...network.loads.flatMap((l) => [l.plus, l.minus]),
     ]),
-  ].filter((node) => node !== network.ground);
-  const index = new Map(nodes.map((node, i) => [node, i]));
-  const n = nodes.length;
+  ];
+  // Ground and what an ideal source holds are known; only the rest is solved for.
+  const known = new Map<string, number>([[network.ground, 0]]);
+  for (const { node, volts, ohm } of network.supplies) if (ohm === 0) known.set(node, volts);
+  const index = new Map(nodes.filter((node) => !known.has(node)).map((node, i) => [node, i]));
+  const n = index.size;
   const at = (node: string) => index.get(node) ?? -1;
 
   const base = matrix(n);
@@ -73,18 +74,23 @@ export function solveNetwork(network: Network): Solution {
       m[j]![i]! -= siemens;
     }
   };
-  for (const { a, b, ohm } of network.resistors) stamp(base, at(a), at(b), 1 / ohm);
+  const conduct = (a: string, b: string, siemens: number) => {
+    stamp(base, at(a), at(b), siemens);
+    if (at(a) >= 0) injected[at(a)]! += siemens * (known.get(b) ?? 0);
+    if (at(b) >= 0) injected[at(b)]! += siemens * (known.get(a) ?? 0);
+  };
+  for (const { a, b, ohm } of network.resistors) conduct(a, b, 1 / ohm);
   for (const { node, volts, ohm } of network.supplies) {
-    const siemens = 1 / Math.max(ohm, NEAR_SHORT);
-    stamp(base, at(node), -1, siemens);
-    const i = at(node);
-    if (i >= 0) injected[i]! += volts * siemens;
+    if (ohm === 0) continue;
+    conduct(node, network.ground, 1 / ohm);
+    if (at(node) >= 0) injected[at(node)]! += volts / ohm;
   }
-  for (const { plus, minus, siemens } of network.loads) if (siemens) stamp(base, at(plus), at(minus), siemens);
+  for (const { plus, minus, siemens } of network.loads) if (siemens) conduct(plus, minus, siemens);
 
   const volts = solveLinear(base, injected);
   if (!volts) throw new RangeError('part of the network hangs loose: no path to a supply');
-  const across = (load: Load) => value(volts, at(load.plus)) - value(volts, at(load.minus));
+  const of = (node: string) => known.get(node) ?? volts[at(node)]!;
+  const across = (load: Load) => of(load.plus) - of(load.minus);
   const highest = Math.max(...network.supplies.map((s) => s.volts));
 
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
@@ -110,13 +116,12 @@ export function solveNetwork(network: Network): Solution {
       volts[i]! += step[i]!;
       largest = Math.max(largest, Math.abs(step[i]!));
     }
-    if (largest < 1e-9) return solved(network, volts, at, iteration);
+    if (largest < 1e-9) return solved(network, of, iteration);
   }
   return { state: 'collapsed' };
 }
 
-function solved(network: Network, volts: Float64Array, at: (node: string) => number, iterations: number): Solution {
-  const of = (node: string) => value(volts, at(node));
+function solved(network: Network, of: (node: string) => number, iterations: number): Solution {
   const map = new Map<string, number>([[network.ground, 0]]);
   for (const { a, b } of network.resistors) map.set(a, of(a)).set(b, of(b));
   for (const { node } of network.supplies) map.set(node, of(node));
@@ -134,7 +139,6 @@ function solved(network: Network, volts: Float64Array, at: (node: string) => num
   };
 }
 
-const value = (volts: Float64Array, i: number) => (i < 0 ? 0 : volts[i]!);
 const matrix = (n: number) => Array.from({ length: n }, () => new Float64Array(n));
 
 /** Gaussian elimination with partial pivoting; undefined when the matrix is singular. */

@@ -30,7 +30,7 @@ const MOST_PER_CHANNEL = 4;
  * Wirings of all placed speakers on all channels: every speaker to any channel of its own side, each
  * channel's speakers all in series, all in parallel, or four as two pairs; both coils of a speaker in
  * series or in parallel. Ranked: speakers kept within their channel's minimum load; level spread in
- * 1 dB bands; power against RMS in 3 dB bands; channels used; front and rear kept; then finer spread.
+ * 1 dB bands; power against RMS in 1 dB bands; channels used; front and rear kept; then finer spread.
  * Looks at `budget` wirings at most and says so when that was not all.
  */
 export function proposeWiring(
@@ -130,7 +130,7 @@ function rankOf(job: Job, plan: SpeakerPlan, channels: readonly Channel[]): numb
     const { front } = channels.find((c) => c.key === circuit.key)!;
     return speakersOf(circuit.wiring).some((id) => isFront(job, id) !== front);
   }).length;
-  return [Math.floor(spread), Math.floor(misfit / 3), all.length, swapped, spread, misfit];
+  return [Math.floor(spread), Math.floor(misfit), all.length, swapped, spread, misfit];
 }
 
 function compareRanks(a: readonly number[], b: readonly number[]): number {

@@ -7,7 +7,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as v from 'valibot';
 import { Id } from '#core/gear/gear';
-import { parseJob } from '#core/job/job';
+import { parseJob, problemsOf } from '#core/job/job';
 import { Operation } from '#core/job/operations';
 import type { JobStore } from '../store/jobs';
 import type { Library } from '../store/library';
@@ -23,10 +23,7 @@ const SaveBody = v.strictObject({
 function checked<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOutput<S> {
   const parsed = v.safeParse(schema, input);
   if (parsed.success) return parsed.output;
-  const problems = parsed.issues.map((issue) => ({
-    path: v.getDotPath(issue) ?? '(the body)',
-    expected: issue.message,
-  }));
+  const problems = problemsOf(parsed.issues, '(the body)');
   throw new Problem(422, 'The request is not valid', problems.map((p) => `${p.path}: ${p.expected}`).join('\n'), {
     problems,
   });

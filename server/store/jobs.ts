@@ -110,12 +110,12 @@ export class JobStore {
 
   /** A job as it was at a past revision, by its operations from the first on. */
   async readRevision(id: string, revision: number): Promise<StoredJob | undefined> {
-    const { rows } = await this.db.query<{ document: Job | null; operations: Operation[] | null }>(
-      'select document, operations from revisions where job_id = $1 and revision <= $2 order by revision',
+    const { rows } = await this.db.query<{ revision: number; document: Job | null; operations: Operation[] | null }>(
+      'select revision, document, operations from revisions where job_id = $1 and revision <= $2 order by revision',
       [id, revision],
     );
     const start = rows.findLastIndex((row) => row.document !== null);
-    if (start === -1) return undefined;
+    if (start === -1 || rows.at(-1)!.revision !== revision) return undefined;
     const job = applyAll(
       rows[start]!.document!,
       rows.slice(start + 1).flatMap((row) => row.operations ?? []),

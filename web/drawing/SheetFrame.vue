@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
+import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { onMounted, ref, useTemplateRef } from 'vue';
 import { SHEET } from './sheet';
 
@@ -23,8 +23,8 @@ onMounted(() => {
     ])
     // A wheel with Ctrl zooms; dragging moves what has been brought nearer. Gear is dragged from the shelf.
     .filter((event: Event) => (event.type === 'wheel' ? (event as WheelEvent).ctrlKey : !(event as MouseEvent).button))
-    .on('zoom', ({ transform: t }: { transform: { k: number } }) => {
-      transform.value = t.k === 1 ? '' : String(t);
+    .on('zoom', ({ transform: t }: { transform: ZoomTransform }) => {
+      transform.value = t.k === 1 ? '' : t.toString();
     });
   select(svg.value!).call(behaviour).on('dblclick.zoom', null);
 });

@@ -1,0 +1,71 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
+import { planJob } from '#core/plan';
+import { jobFileSchema, readJobFile, writeJobFile } from '#formats/job-file';
+import { run } from './main';
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'haltrik-'));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function cli(command: string, text?: string) {
+  const file = join(folder, 'job.json');
+  if (text !== undefined) writeFileSync(file, text);
+  const out: string[] = [];
+  const err: string[] = [];
+  const code = run(text === undefined ? [command] : [command, file], (t) => out.push(t), (t) => err.push(t));
+  return { code, out: out.join('\n'), err: err.join('\n') };
+}
+
+test('plan prints the plan as JSON', () => {
+  const { code, out } = cli('plan', writeJobFile(TOURER_JOB));
+  expect(code).toBe(0);
+  expect(JSON.parse(out)).toEqual(JSON.parse(JSON.stringify(planJob(TOURER_JOB))));
+});
+
+test('check prints findings and exits 1 only on stops', () => {
+  const good = cli('check', writeJobFile(TOURER_JOB));
+  expect(good.code).toBe(0);
+  expect(good.out).toMatch(/NOTE routing: Slack to park at the neck/);
+  const bad = cli('check', writeJobFile(HIRE_JOB));
+  expect(bad.code).toBe(1);
+  expect(bad.out).toMatch(/STOP power: No fuse at the battery\..*common practice/);
+  expect(bad.out).toMatch(/\d+ stops, \d+ cautions and notes$/);
+});
+
+test.each<[string, string, RegExp]>([
+  ['not JSON', '{', /\(the file\): expected JSON/],
+  ['a missing part', JSON.stringify({ ...TOURER_JOB, settings: undefined }), /settings: /],
+  ['a wrong number', JSON.stringify({ ...TOURER_JOB, settings: { ...TOURER_JOB.settings, dropLimitPct: 'x' } }), /settings\.dropLimitPct: expected a number of %/],
+  ['a list for a job', '[]', /format: expected this member; it is missing/],
+  ['a member too many', JSON.stringify({ ...TOURER_JOB, spare: 1 }), /spare: expected no such member/],
+  ['text where a map belongs', JSON.stringify({ ...TOURER_JOB, gear: 'none' }), /gear: expected Object, not "none"/],
+])('%s: the path and what is expected, exit 2', (_, text, message) => {
+  const { code, out, err } = cli('check', text);
+  expect(code).toBe(2);
+  expect(out).toBe('');
+  expect(err).toMatch(message);
+});
+
+test('a file that is not there, and words that are off, exit 2', () => {
+  const err: string[] = [];
+  expect(run(['plan', join(folder, 'none.json')], () => undefined, (t) => err.push(t))).toBe(2);
+  expect(run(['frob'], () => undefined, (t) => err.push(t))).toBe(2);
+  expect(run([], () => undefined, (t) => err.push(t))).toBe(2);
+  expect(err.join('\n')).toMatch(/usage: /);
+});
+
+test('a job file written is read back equal', () => {
+  expect(readJobFile(writeJobFile(TOURER_JOB))).toEqual(TOURER_JOB);
+});
+
+test('the JSON Schema in the repository is the one the Valibot schema makes', () => {
+  const kept = execFileSync('cat', ['formats/job-file.schema.json'], { encoding: 'utf8' });
+  expect(JSON.parse(kept)).toEqual(JSON.parse(JSON.stringify(jobFileSchema())));
+  expect(cli('schema').code).toBe(0);
+});

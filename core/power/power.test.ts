@@ -1,0 +1,236 @@
+import fc from 'fast-check';
+import { shelfItem } from '#demo/shelf';
+import { TOURER_JOB } from '#demo/jobs';
+import type { FuseHolder } from '../gear/gear';
+import type { Job } from '../job/job';
+import { applyAll, type Operation } from '../job/operations';
+import { GAUGES, ampacity, gaugeArea, ohmsPerMetre } from '../tables/conductors';
+import { drawOf, musicCurrentPart } from './demand';
+import { CONTACT_OHM, planPower, type FeedRun } from './feeds';
+import { solveNetwork, type Network } from './network';
+import { voltProfile, voltsAt } from './profile';
+import { proposeHolders } from './propose';
+
+const RUN: FeedRun = { outMm: 1500, backMm: 1500, engineSpace: true };
+const plan = (job: Job = TOURER_JOB, watts = 178, run: FeedRun | null = RUN) =>
+  planPower(job, (gear) => (gear === 'amp' && run ? run : undefined), { amp: watts });
+const withOps = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
+
+describe('the network', () => {
+  const simple = (watts: number, ohm = 0.1): Network => ({
+    ground: 'g',
+    supplies: [{ node: 'p', volts: 12, ohm: 0 }],
+    resistors: [{ name: 'r', a: 'p', b: 'd', ohm }],
+    loads: [{ name: 'load', plus: 'd', minus: 'g', watts, amps: 0, siemens: 0 }],
+  });
+
+  test('a constant-power load: the upper root of V² − E·V + P·R = 0', () => {
+    const s = solveNetwork(simple(120));
+    if (s.state !== 'solved') throw new Error('collapsed');
+    expect(s.volts.get('d')).toBeCloseTo((12 + Math.sqrt(144 - 4 * 120 * 0.1)) / 2, 6);
+    expect(s.amps.get('r')).toBeCloseTo(120 / s.volts.get('d')!, 6);
+  });
+
+  test('collapse comes at E²/4R and not before', () => {
+    const most = 144 / 0.4;
+    expect(solveNetwork(simple(most * 0.999)).state).toBe('solved');
+    expect(solveNetwork(simple(most * 1.001)).state).toBe('collapsed');
+    expect(solveNetwork(simple(most * 50)).state).toBe('collapsed');
+  });
+
+  test('constant current and conductance are Ohm’s law', () => {
+    const s = solveNetwork({
+      ...simple(0),
+      loads: [{ name: 'load', plus: 'd', minus: 'g', watts: 0, amps: 3, siemens: 0.5 }],
+    });
+    if (s.state !== 'solved') throw new Error('collapsed');
+    // (12 − V)/0.1 = 3 + 0.5·V
+    expect(s.volts.get('d')).toBeCloseTo((120 - 3) / 10.5, 6);
+  });
+
+  test('two sources behind resistance share a load as superposition says', () => {
+    const s = solveNetwork({
+      ground: 'g',
+      supplies: [
+        { node: 'n', volts: 12.6, ohm: 0.02 },
+        { node: 'n', volts: 13.8, ohm: 0.05 },
+      ],
+      resistors: [{ name: 'r', a: 'n', b: 'd', ohm: 0.01 }],
+      loads: [{ name: 'load', plus: 'd', minus: 'g', watts: 0, amps: 20, siemens: 0 }],
+    });
+    if (s.state !== 'solved') throw new Error('collapsed');
+    expect(s.volts.get('n')).toBeCloseTo((12.6 / 0.02 + 13.8 / 0.05 - 20) / (1 / 0.02 + 1 / 0.05), 6);
+  });
+
+  test('a part that hangs loose is named as such', () => {
+    expect(() =>
+      solveNetwork({
+        ...simple(10),
+        resistors: [],
+        loads: [{ name: 'l', plus: 'x', minus: 'y', watts: 5, amps: 0, siemens: 0 }],
+      }),
+    ).toThrow(RangeError);
+  });
+
+  test('more load never raises the far voltage', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 300, noNaN: true }),
+        fc.double({ min: 0.1, max: 60, noNaN: true }),
+        (watts, more) => {
+          const a = solveNetwork(simple(watts));
+          const b = solveNetwork(simple(watts + more));
+          if (a.state === 'collapsed') expect(b.state).toBe('collapsed');
+          else if (b.state === 'solved') expect(b.volts.get('d')!).toBeLessThan(a.volts.get('d')!);
+        },
+      ),
+      { seed: 11 },
+    );
+  });
+});
+
+describe('demand', () => {
+  const d = { class: 'D', efficiency: 0.8, idleA: 0.6, regulated: true, ratedVolts: 14.4 } as const;
+  test('full sine is P/η; music is an eighth for class D and its root for class AB', () => {
+    expect(drawOf(d, 160, 'full')).toEqual({ watts: 200, amps: 0.6, siemens: 0 });
+    expect(drawOf(d, 160, 'music').watts).toBe(25);
+    expect(drawOf(d, 160, 'idle').watts).toBe(0);
+    expect(musicCurrentPart('AB')).toBeCloseTo(0.3536, 4);
+  });
+  test('an unregulated supply is a conductance that draws its rated current at its rated volts', () => {
+    const { siemens, watts } = drawOf({ ...d, regulated: false }, 144, 'full');
+    expect(watts).toBe(0);
+    expect(siemens * 14.4).toBeCloseTo(180 / 14.4, 9);
+  });
+});
+
+describe('sizing', () => {
+  test('the gauge is the thinnest that keeps the drop and carries the fuse', () => {
+    const feed = plan().feeds['amp']!;
+    expect(feed.states.restFull!.dropPct).toBeLessThanOrEqual(3);
+    expect(feed.ampacityA).toBeGreaterThanOrEqual(feed.fuseA!);
+    const thinner = GAUGES[GAUGES.indexOf(feed.gauge) - 1]!;
+    const forced = plan(withOps({ op: 'chooseGauge', gear: 'amp', gauge: thinner })).feeds['amp']!;
+    expect(forced.states.restFull!.dropPct > 3 || forced.ampacityA < forced.fuseA!).toBe(true);
+    expect(forced.gaugeReason).toBe('pinned');
+  });
+
+  test('drop by hand: I·R of wire out and back, fuse and four contacts', () => {
+    const feed = plan().feeds['amp']!;
+    const { amps, dropVolts, dropPct } = feed.states.restFull!;
+    const ohm = 3.0 * ohmsPerMetre(feed.gauge, 60) + 0.0013 + 4 * CONTACT_OHM;
+    expect(dropVolts).toBeCloseTo(amps * ohm, 6);
+    expect(dropPct).toBeCloseTo((dropVolts / 12) * 100, 9);
+    expect(amps).toBeCloseTo(178 / 0.8 / feed.states.restFull!.deviceVolts + 0.6, 6);
+    expect(feed.states.restFull!.postVolts).toBeCloseTo(12.7 - amps * 0.009, 6);
+    expect(feed.stretches.reduce((sum, s) => sum + s.lostVolts, 0)).toBeCloseTo(dropVolts, 6);
+  });
+
+  test('the fuse is the smallest at or above 1.25 × design current', () => {
+    const feed = plan().feeds['amp']!;
+    expect(feed.fuseNeedA).toBeCloseTo(1.25 * feed.states.restFull!.amps, 9);
+    expect(feed.fuseA).toBe(30);
+    expect(plan(withOps({ op: 'chooseFuse', gear: 'amp', amps: 40 })).feeds['amp']!.fuseA).toBe(40);
+  });
+
+  test('ampacity binds when the wire is short, drop when it is long', () => {
+    expect(plan(TOURER_JOB, 178, { ...RUN, outMm: 300, backMm: 300 }).feeds['amp']!.gaugeReason).toBe('ampacity');
+    expect(plan(TOURER_JOB, 178, { ...RUN, outMm: 4000, backMm: 4000 }).feeds['amp']!.gaugeReason).toBe('drop');
+  });
+
+  test('what no wire can bring is called collapse, and the thickest size is named', () => {
+    const feed = plan(TOURER_JOB, 5000, { ...RUN, outMm: 20000, backMm: 20000 }).feeds['amp']!;
+    expect(feed.collapsed).toBe(true);
+    expect(feed.gauge).toBe('2/0');
+    expect(feed.gaugeReason).toBe('thickest');
+    expect(feed.stretches).toEqual([]);
+  });
+
+  test('a feed that collapses alone does not make the others thicker', () => {
+    const both = (watts: number) => planPower(TOURER_JOB, () => RUN, { amp: watts, head: 20 }).feeds['head']!.gauge;
+    const alone = planPower(TOURER_JOB, (gear) => (gear === 'head' ? RUN : undefined), { head: 20 }).feeds['head']!
+      .gauge;
+    expect(both(170)).toBe(alone);
+  });
+
+  test('no run: no length, no volts, and the other figures still stand', () => {
+    const feed = plan(TOURER_JOB, 178, null).feeds['amp']!;
+    expect(feed.states).toEqual({});
+    expect(feed.collapsed).toBe(false);
+    expect(feed.fuseNeedA).toBeGreaterThan(20);
+  });
+
+  test('thicker wire never raises the drop, and no planned fuse is above its wire', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 20, max: 400 }),
+        fc.integer({ min: 300, max: 6000 }),
+        fc.constantFrom('unknown' as const, '80' as const, '105' as const),
+        (watts, mm, insulation) => {
+          const run = { outMm: mm, backMm: mm, engineSpace: watts % 2 === 0 };
+          const job = withOps(
+            { op: 'setSettings', settings: { insulation } },
+            { op: 'chooseHolder', gear: 'amp', holder: shelfItem('holder-strip') as FuseHolder },
+          );
+          const feed = plan(job, watts, run).feeds['amp']!;
+          if (feed.gaugeReason !== 'thickest') {
+            expect(feed.fuseA!).toBeLessThanOrEqual(ampacity(feed.gauge, insulation, run.engineSpace));
+            expect(feed.states.restFull!.dropPct).toBeLessThanOrEqual(3);
+          }
+          const drops = GAUGES.slice(4).map(
+            (gauge) =>
+              plan(applyAll(job, [{ op: 'chooseGauge', gear: 'amp', gauge }]), watts, run).feeds['amp']!.states.restFull
+                ?.dropVolts ?? Infinity,
+          );
+          drops.slice(1).forEach((drop, i) => expect(drop).toBeLessThanOrEqual(drops[i]!));
+        },
+      ),
+      { seed: 5, numRuns: 40 },
+    );
+  });
+});
+
+// ABYC form CM = 10.75·I·L/E (from memory), L feet out and back: the size it asks for against ours.
+test.each([
+  [10, 20, 0.03],
+  [20, 20, 0.03],
+  [15, 40, 0.03],
+  [25, 30, 0.03],
+  [25, 30, 0.1],
+  [50, 20, 0.1],
+  [40, 50, 0.1],
+])('%d A over %d ft: the size by the CM form is ours, wire alone at 30 °C', (amps, feet, part) => {
+  const circularMils = (10.75 * amps * feet) / (12 * part);
+  const theirs = GAUGES.find((gauge) => gaugeArea(gauge) / 5.067e-4 >= circularMils);
+  const ours = GAUGES.find((gauge) => amps * ohmsPerMetre(gauge, 30) * feet * 0.3048 <= 12 * part);
+  expect(ours).toBe(theirs);
+});
+
+describe('the volts along a feed', () => {
+  test('fall from the posts to the gear and end where the network says', () => {
+    const feed = plan().feeds['amp']!;
+    const profile = voltProfile(feed);
+    expect(profile[0]).toEqual({ mm: 0, volts: feed.states.restFull!.postVolts, what: 'Battery posts' });
+    expect(profile.at(-1)!.volts).toBeCloseTo(feed.states.restFull!.deviceVolts, 9);
+    profile.slice(1).forEach((p, i) => {
+      expect(p.volts).toBeLessThanOrEqual(profile[i]!.volts);
+      expect(p.mm).toBeGreaterThanOrEqual(profile[i]!.mm);
+    });
+    const half = voltsAt(profile, 750);
+    expect(half).toBeLessThan(voltsAt(profile, 200));
+    expect(voltsAt(profile, 1500)).toBe(profile.at(-1)!.volts);
+    expect(voltProfile(plan(TOURER_JOB, 178, null).feeds['amp']!)).toEqual([]);
+  });
+});
+
+describe('holders', () => {
+  const holders = ['holder-blade', 'holder-maxi', 'holder-strip'].map((id) => shelfItem(id) as FuseHolder);
+  test('the smallest fuse that will do, and never above what the gear allows', () => {
+    const feed = plan().feeds['amp']!;
+    const [first] = proposeHolders(feed, holders);
+    expect(first!.fuseA).toBe(25);
+    expect(first!.holder.id).toBe('holder-blade');
+    const greedy = plan(TOURER_JOB, 400).feeds['amp']!;
+    expect(proposeHolders(greedy, holders)).toEqual([]);
+  });
+});

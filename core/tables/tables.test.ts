@@ -1,0 +1,79 @@
+import { execFileSync } from 'node:child_process';
+import { GAUGES, ampacity, gaugeArea, gaugeDiameter, ohmsPerMetre, thicker, type Gauge } from './conductors';
+import { FUSE_FAMILIES, FUSE_FAMILY_IDS, smallestFuse } from './fuses';
+import { cite, memory, published } from './source';
+
+// NFPA 70 chapter 9 table 8, stranded uncoated copper at 75 °C, Ω per 1000 ft (from memory).
+const NFPA: Partial<Record<Gauge, number>> = {
+  '18': 7.95,
+  '16': 4.99,
+  '14': 3.14,
+  '12': 1.98,
+  '10': 1.24,
+  '8': 0.778,
+  '6': 0.491,
+  '4': 0.308,
+  '2': 0.194,
+};
+
+test.each(Object.entries(NFPA) as [Gauge, number][])(
+  '%s AWG agrees with NFPA 70 table 8 within 1.5 %%',
+  (gauge, ohmsPerKft) => {
+    const ours = ohmsPerMetre(gauge, 75) * 304.8;
+    expect(Math.abs(ours / ohmsPerKft - 1)).toBeLessThan(0.015);
+  },
+);
+
+test('diameters agree with GNU units, which knows wire gauges on its own', () => {
+  for (const [gauge, n] of [
+    ['18', '18'],
+    ['8', '8'],
+    ['2', '2'],
+    ['1/0', '0'],
+    ['2/0', '(-1)'],
+  ] as const) {
+    const theirs = Number(execFileSync('units', ['-t', `wiregauge(${n})`, 'mm'], { encoding: 'utf8' }));
+    expect(gaugeDiameter(gauge)).toBeCloseTo(theirs, 3);
+  }
+});
+
+test('sizes grow thicker, carry more and resist less, one by one', () => {
+  for (const gauge of GAUGES) {
+    const next = thicker(gauge);
+    if (!next) continue;
+    expect(gaugeArea(next)).toBeGreaterThan(gaugeArea(gauge));
+    expect(ohmsPerMetre(next, 20)).toBeLessThan(ohmsPerMetre(gauge, 20));
+    for (const insulation of ['80', '105'] as const)
+      for (const engine of [false, true])
+        expect(ampacity(next, insulation, engine)).toBeGreaterThan(ampacity(gauge, insulation, engine));
+  }
+  expect(thicker('2/0')).toBeUndefined();
+});
+
+test('unknown insulation counts as 80 °C and an engine space costs ampacity', () => {
+  expect(ampacity('10', 'unknown', false)).toBe(50);
+  expect(ampacity('10', 'unknown', false)).toBe(ampacity('10', '80', false));
+  expect(ampacity('10', '80', true)).toBeCloseTo(39, 6);
+  expect(ampacity('10', '105', true)).toBe(51);
+});
+
+test('copper at 20 °C by IEC 60028: 12 AWG solid is 5.21 Ω/km, 2 % more as a strand', () => {
+  expect(ohmsPerMetre('12', 20) * 1000).toBeCloseTo((1000 / 58 / gaugeArea('12')) * 1.02, 9);
+  expect(gaugeArea('12')).toBeCloseTo(3.309, 3);
+});
+
+test('fuse families rise and the smallest fuse is never below what is asked', () => {
+  for (const family of FUSE_FAMILY_IDS) {
+    const sizes = FUSE_FAMILIES[family].amps;
+    expect([...sizes].sort((a, b) => a - b)).toEqual(sizes);
+    expect(smallestFuse(family, sizes[0] / 2)).toBe(sizes[0]);
+    expect(smallestFuse(family, sizes.at(-1)! + 0.1)).toBeUndefined();
+  }
+  expect(smallestFuse('blade', 7.5)).toBe(7.5);
+  expect(smallestFuse('maxi', 30.01)).toBe(40);
+});
+
+test('a recalled value says so', () => {
+  expect(cite(memory('ABYC E-11'))).toBe('ABYC E-11 (from memory)');
+  expect(cite(published('IEC 60028'))).toBe('IEC 60028');
+});

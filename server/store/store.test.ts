@@ -1,0 +1,244 @@
+import { appendFileSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
+import { SHELF, shelfItem } from '#demo/shelf';
+import { OperationError, applyAll, undoOf, type Operation } from '#core/job/operations';
+import type { PGlite } from '@electric-sql/pglite';
+import { NewerSchemaError, migrate, openDatabase } from './database';
+import { JobExistsError, JobStore, NoSuchJobError, SaveConflictError, StaleRevisionError, summarise } from './jobs';
+import { Journal } from './journal';
+import { Library } from './library';
+import { FolderHeldError, holdFolder } from './lock';
+
+let db: PGlite;
+let folder: string;
+let journal: Journal;
+let store: JobStore;
+beforeAll(async () => {
+  db = await openDatabase();
+});
+afterAll(() => db.close());
+beforeEach(async () => {
+  await db.exec('delete from jobs');
+  folder = mkdtempSync(join(tmpdir(), 'haltrik-'));
+  journal = Journal.open(join(folder, 'journal.ndjson'));
+  store = new JobStore(db, journal);
+});
+afterEach(() => {
+  journal.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const id = TOURER_JOB.id;
+const title = (text: string): Operation => ({ op: 'setTitle', title: text });
+const linesOf = () => readFileSync(join(folder, 'journal.ndjson'), 'utf8').trim().split('\n').filter(Boolean);
+
+describe('saves', () => {
+  test('go up by one revision and can be read back at each', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await store.save(id, { base: 1, saveId: 's2', operations: [title('Two')] });
+    const three = await store.save(id, { base: 2, saveId: 's3', operations: [{ op: 'removeGear', id: 'amp' }] });
+    expect(three).toMatchObject({ revision: 3, merged: false });
+    expect((await store.read(id)).job).toEqual(three.job);
+    expect((await store.readRevision(id, 1))!.job).toEqual(TOURER_JOB);
+    expect((await store.readRevision(id, 2))!.job).toEqual({ ...TOURER_JOB, title: 'Two' });
+    expect(linesOf()).toHaveLength(3);
+  });
+
+  test('a save sent twice is taken once', async () => {
+    await store.create(TOURER_JOB, 's1');
+    expect((await store.create(TOURER_JOB, 's1')).revision).toBe(1);
+    const save = { base: 1, saveId: 's2', operations: [title('Once')] };
+    await store.save(id, save);
+    expect((await store.save(id, save)).revision).toBe(2);
+    expect(linesOf()).toHaveLength(2);
+  });
+
+  test('a stale save is replayed on the newest where it applies', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await store.save(id, { base: 1, saveId: 'theirs', operations: [title('Theirs')] });
+    const mine = await store.save(id, {
+      base: 1,
+      saveId: 'mine',
+      operations: [{ op: 'placeGear', id: 'amp', place: 'underSeat' }],
+    });
+    expect(mine).toMatchObject({ revision: 3, merged: true });
+    expect(mine.job.title).toBe('Theirs');
+    expect(mine.job.gear['amp']!.place).toBe('underSeat');
+  });
+
+  test('a stale save that no longer applies is refused with both versions and writes nothing', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await store.save(id, { base: 1, saveId: 'theirs', operations: [{ op: 'removeGear', id: 'amp' }] });
+    const refused = await store
+      .save(id, { base: 1, saveId: 'mine', operations: [{ op: 'chooseGauge', gear: 'amp', gauge: '8' }] })
+      .catch((error: unknown) => error as SaveConflictError);
+    expect(refused).toBeInstanceOf(SaveConflictError);
+    const conflict = refused as SaveConflictError;
+    expect(conflict.newest.revision).toBe(2);
+    expect(conflict.base!.job).toEqual(TOURER_JOB);
+    expect((await store.read(id)).revision).toBe(2);
+    expect(linesOf()).toHaveLength(2);
+  });
+
+  test('undo of something another has changed since is a conflict, not an overwrite', async () => {
+    await store.create(TOURER_JOB, 's1');
+    const mine = applyAll(TOURER_JOB, [title('Mine')]);
+    await store.save(id, { base: 1, saveId: 'a', operations: [title('Mine')] });
+    await store.save(id, { base: 2, saveId: 'b', operations: [title('Theirs')] });
+    await expect(
+      store.save(id, { base: 2, saveId: 'c', operations: [undoOf(TOURER_JOB, mine)!] }),
+    ).rejects.toBeInstanceOf(SaveConflictError);
+  });
+
+  test('a wrong operation on the newest revision is an error of the caller', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await expect(
+      store.save(id, { base: 1, saveId: 'x', operations: [{ op: 'removeGear', id: 'ghost' }] }),
+    ).rejects.toBeInstanceOf(OperationError);
+    await expect(store.save(id, { base: 9, saveId: 'x', operations: [title('x')] })).rejects.toBeInstanceOf(
+      SaveConflictError,
+    );
+    await expect(store.read('ghost')).rejects.toBeInstanceOf(NoSuchJobError);
+    await expect(store.create(TOURER_JOB, 'other')).rejects.toBeInstanceOf(JobExistsError);
+  });
+
+  test('two hundred at once all land, one after another', async () => {
+    await store.create(TOURER_JOB, 's1');
+    const all = await Promise.all(
+      Array.from({ length: 60 }, (_, i) =>
+        store.save(id, { base: 1, saveId: `n${i}`, operations: [title(`Title ${i}`)] }),
+      ),
+    );
+    expect(new Set(all.map((s) => s.revision)).size).toBe(60);
+    expect((await store.read(id)).revision).toBe(61);
+  });
+
+  test('deleting asks for the revision seen', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await expect(store.remove(id, 7)).rejects.toBeInstanceOf(StaleRevisionError);
+    await store.remove(id, 1);
+    expect(await store.list()).toEqual([]);
+  });
+
+  test('when the journal cannot be written nothing is saved', async () => {
+    await store.create(TOURER_JOB, 's1');
+    const append = journal.append.bind(journal);
+    journal.append = () => {
+      throw Object.assign(new Error('no space left'), { code: 'ENOSPC' });
+    };
+    await expect(store.save(id, { base: 1, saveId: 's2', operations: [title('Lost')] })).rejects.toMatchObject({
+      code: 'ENOSPC',
+    });
+    journal.append = append;
+    expect((await store.read(id)).job.title).toBe(TOURER_JOB.title);
+    expect((await store.save(id, { base: 1, saveId: 's2', operations: [title('Kept')] })).revision).toBe(2);
+  });
+});
+
+describe('the journal', () => {
+  const reopened = () => new JobStore(db, Journal.open(join(folder, 'journal.ndjson')));
+
+  test('brings back acknowledged saves that are missing from the database', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await store.create(HIRE_JOB, 'h1');
+    await store.save(id, { base: 1, saveId: 's2', operations: [title('Two')] });
+    await store.save(id, { base: 2, saveId: 's3', operations: [title('Three')] });
+    // As after a power cut: the database has lost the last saves and one whole job.
+    await db.query('delete from revisions where job_id = $1 and revision > 1', [id]);
+    await db.query('update jobs set revision = 1, document = $2 where id = $1', [id, JSON.stringify(TOURER_JOB)]);
+    await db.query('delete from jobs where id = $1', [HIRE_JOB.id]);
+    const again = reopened();
+    expect(await again.replay()).toBe(3);
+    expect(await again.read(id)).toEqual({ job: { ...TOURER_JOB, title: 'Three' }, revision: 3 });
+    expect((await again.read(HIRE_JOB.id)).job).toEqual(HIRE_JOB);
+    expect(await reopened().replay()).toBe(0);
+  });
+
+  test('keeps a deleted job deleted, and a later one of the same id whole', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await store.save(id, { base: 1, saveId: 's2', operations: [title('Old life')] });
+    await store.remove(id, 2);
+    expect(await reopened().replay()).toBe(0);
+    await expect(reopened().read(id)).rejects.toBeInstanceOf(NoSuchJobError);
+    await store.create({ ...TOURER_JOB, title: 'New life' }, 's9');
+    expect(await reopened().replay()).toBe(0);
+    expect((await store.read(id)).job.title).toBe('New life');
+    // The deletion and the new job lost from the database: the old row must not pass for the new one.
+    await db.query('delete from jobs');
+    const other = mkdtempSync(join(tmpdir(), 'haltrik-'));
+    const before = new JobStore(db, Journal.open(join(other, 'journal.ndjson')));
+    await before.create(TOURER_JOB, 's1');
+    await reopened().replay();
+    expect((await store.read(id)).job.title).toBe('New life');
+    rmSync(other, { recursive: true });
+  });
+
+  test('a line cut off by a crash is dropped; a damaged one in the middle is refused and left alone', async () => {
+    await store.create(TOURER_JOB, 's1');
+    const path = join(folder, 'journal.ndjson');
+    appendFileSync(path, '{"kind":"save","job":"tour');
+    const cut = Journal.open(path);
+    expect(cut.lines).toHaveLength(1);
+    cut.append({ kind: 'delete', job: 'x', revision: 1 });
+    cut.close();
+    expect(linesOf()).toHaveLength(2);
+    writeFileSync(path, `nonsense\n${linesOf().join('\n')}\n`);
+    expect(() => Journal.open(path)).toThrow(/damaged at line 1/);
+    expect(readFileSync(path, 'utf8')).toContain('nonsense');
+  });
+
+  test('begun anew it holds the state of every job and brings it back', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await store.save(id, { base: 1, saveId: 's2', operations: [title('Two')] });
+    journal.restart([{ kind: 'state', job: id, revision: 2, document: { ...TOURER_JOB, title: 'Two' } }]);
+    await store.save(id, { base: 2, saveId: 's3', operations: [title('Three')] });
+    await db.query('delete from jobs');
+    const again = reopened();
+    expect(await again.replay()).toBe(2);
+    expect(await again.read(id)).toEqual({ job: { ...TOURER_JOB, title: 'Three' }, revision: 3 });
+  });
+});
+
+describe('the lock', () => {
+  test('holds a folder for one process and lets go', () => {
+    const release = holdFolder(folder);
+    expect(() => holdFolder(folder)).toThrow(FolderHeldError);
+    release();
+    holdFolder(folder)();
+    expect(existsSync(join(folder, 'lock'))).toBe(false);
+  });
+  test('one left by a dead process, or by an earlier process of the same number, is taken over', () => {
+    writeFileSync(join(folder, 'lock'), '999999 1\n');
+    holdFolder(folder)();
+    writeFileSync(join(folder, 'lock'), `${process.pid} 1\n`);
+    holdFolder(folder)();
+  });
+});
+
+describe('the database', () => {
+  test('of a newer schema is refused and left as it is', async () => {
+    await db.query('update schema_version set version = 99');
+    await expect(migrate(db)).rejects.toBeInstanceOf(NewerSchemaError);
+    const { rows } = await db.query('select version from schema_version');
+    expect(rows).toEqual([{ version: 99 }]);
+    await db.query('update schema_version set version = 1');
+    await migrate(db);
+  });
+  test('the shelf keeps its order, and stocking again changes only what differs', async () => {
+    const library = new Library(db);
+    await library.stock(SHELF, [TOURER_JOB.craft.pattern]);
+    await library.stock([{ ...shelfItem('kingcup-3'), note: 'changed' }], []);
+    const shelf = await library.shelf();
+    expect(shelf.map((item) => item.id)).toEqual(SHELF.map((item) => item.id));
+    expect(shelf[0]!.note).toBe('changed');
+    expect((await library.patterns())[0]!.pattern).toEqual(TOURER_JOB.craft.pattern);
+  });
+});
+
+test('the Board’s summary names the next thing to do', () => {
+  expect(summarise(TOURER_JOB)).toMatchObject({ stops: 0, gear: 6, next: 'Nothing open: lay the runs' });
+  expect(summarise(HIRE_JOB).next).toMatch(/^No fuse at the battery/);
+  expect(summarise({ ...TOURER_JOB, gear: {}, circuits: {}, feeds: {} }).next).toMatch(/Choose gear/);
+});
