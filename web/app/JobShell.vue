@@ -142,6 +142,7 @@ async function keepCopy(): Promise<void> {
 <template>
   <div class="shell">
     <header class="head">
+      <h1 class="visually-hidden">{{ job.job?.title ?? 'Job' }}: {{ STATION_NAMES[station] }}</h1>
       <RouterLink to="/" class="home" title="All jobs">Haltrik<span> Board</span></RouterLink>
       <div class="title">
         <label class="visually-hidden" for="job-title">Title of the job</label>
@@ -347,7 +348,7 @@ async function keepCopy(): Promise<void> {
   font-size: 17px;
 }
 .block {
-  flex: 1.7 1 0;
+  flex: 1.6 1 0;
   padding: 6px 12px 0;
   display: flex;
   flex-direction: column;
@@ -388,6 +389,9 @@ async function keepCopy(): Promise<void> {
   }
   .shell :deep(.ledger) {
     height: auto;
+    flex-direction: column;
+  }
+  .shell :deep(.ledger dl) {
     flex-wrap: wrap;
   }
   .shell :deep(.cell) {

@@ -32,33 +32,40 @@ const cells = computed(() =>
 </script>
 
 <template>
-  <dl class="ledger" aria-label="Ledger">
-    <div
-      v-for="cell in cells"
-      :key="cell.id"
-      class="cell"
-      :class="{ moved: cell.was, alarm: cell.id === 'stops' && cell.is !== '0' }"
-    >
-      <dt>{{ cell.name }}</dt>
-      <dd :data-ledger="cell.id">
-        <span v-if="cell.was" class="was"
-          ><span class="visually-hidden">was </span>{{ cell.was }}<span aria-hidden="true"> → </span
-          ><span class="visually-hidden"> is </span></span
-        >
-        <strong>{{ cell.is }}</strong> <span class="unit">{{ cell.unit }}</span>
-      </dd>
-    </div>
+  <footer class="ledger">
+    <dl>
+      <div
+        v-for="cell in cells"
+        :key="cell.id"
+        class="cell"
+        :class="{ moved: cell.was, alarm: cell.id === 'stops' && cell.is !== '0' }"
+      >
+        <dt>{{ cell.name }}</dt>
+        <dd :data-ledger="cell.id">
+          <span v-if="cell.was" class="was"
+            ><span class="visually-hidden">was </span>{{ cell.was }}<span aria-hidden="true"> → </span
+            ><span class="visually-hidden"> is </span></span
+          >
+          <strong>{{ cell.is }}</strong> <span class="unit">{{ cell.unit }}</span>
+        </dd>
+      </div>
+    </dl>
     <slot />
-  </dl>
+  </footer>
 </template>
 
 <style scoped>
 .ledger {
   display: flex;
-  margin: 0;
   border-top: 2px solid var(--ink);
   background: var(--paper-raised);
   height: 56px;
+}
+dl {
+  display: flex;
+  flex: 6 1 0;
+  margin: 0;
+  min-width: 0;
 }
 .cell {
   flex: 1 1 0;

@@ -31,11 +31,13 @@ export const useJob = defineStore('job', () => {
   const was = shallowRef<Ledger>();
   const past = shallowRef<Step[]>([]);
   const future = shallowRef<Step[]>([]);
-  const save = ref<SaveState>({ is: 'saved', at: undefined });
+  const save = shallowRef<SaveState>({ is: 'saved', at: undefined });
   const selected = ref<Subject>();
   const failure = ref<string>();
   const said = ref('');
 
+  /** The document with every edit so far; `job` follows with its plan, so that the two always belong together. */
+  let latest: Job | undefined;
   let revision = 0;
   /** Made here, not yet acknowledged by the server. */
   let waiting: Operation[] = [];
@@ -45,22 +47,28 @@ export const useJob = defineStore('job', () => {
 
   async function replan(keepWas: boolean): Promise<void> {
     const turn = ++planned;
-    const current = job.value!;
-    const next = await planner().plan(current);
-    // A newer edit is already being planned; its plan will do.
-    if (turn !== planned) return;
-    if (!keepWas) was.value = plan.value?.ledger;
-    plan.value = next;
+    const current = latest!;
+    try {
+      const next = await planner().plan(current);
+      // A newer edit is already being planned; its plan will do.
+      if (turn !== planned) return;
+      if (!keepWas) was.value = plan.value?.ledger;
+      job.value = current;
+      plan.value = next;
+      if (selected.value?.kind === 'gear' && !current.gear[selected.value.id]) selected.value = undefined;
+    } catch (error) {
+      failure.value = `its plan cannot be reckoned: ${error instanceof Error ? error.message : String(error)}`;
+    }
   }
 
   async function open(id: string): Promise<void> {
-    if (job.value?.id === id) return;
+    if (latest?.id === id) return;
     await flush();
     reset();
     try {
       const stored = await api.job(id);
       revision = stored.revision;
-      job.value = stored.job;
+      latest = stored.job;
       await replan(true);
     } catch (error) {
       failure.value = error instanceof Error ? error.message : String(error);
@@ -69,7 +77,9 @@ export const useJob = defineStore('job', () => {
 
   function reset(): void {
     clearTimeout(timer);
-    job.value = plan.value = was.value = undefined;
+    // An answer still on its way from the planner is no longer wanted.
+    planned++;
+    latest = job.value = plan.value = was.value = undefined;
     past.value = future.value = [];
     selected.value = failure.value = undefined;
     save.value = { is: 'saved', at: undefined };
@@ -79,7 +89,7 @@ export const useJob = defineStore('job', () => {
 
   /** Does operations as one step that undo takes back whole. Returns what was wrong, if anything. */
   function edit(operations: readonly Operation[], label = describe(operations[0]!)): string | undefined {
-    const before = job.value!;
+    const before = latest!;
     let after: Job;
     try {
       after = applyAll(before, operations);
@@ -99,8 +109,7 @@ export const useJob = defineStore('job', () => {
   }
 
   function take(after: Job, operations: readonly Operation[]): void {
-    job.value = after;
-    if (selected.value?.kind === 'gear' && !after.gear[selected.value.id]) selected.value = undefined;
+    latest = after;
     waiting.push(...operations);
     void replan(false);
     if (save.value.is === 'conflict') return;
@@ -112,7 +121,7 @@ export const useJob = defineStore('job', () => {
     const last = from.value.at(-1);
     if (!last) return;
     try {
-      const after = applyAll(job.value!, [last[way]]);
+      const after = applyAll(latest!, [last[way]]);
       from.value = from.value.slice(0, -1);
       to.value = [...to.value, last];
       take(after, [last[way]]);
@@ -143,16 +152,16 @@ export const useJob = defineStore('job', () => {
 
   async function send(): Promise<void> {
     clearTimeout(timer);
-    while (job.value && (sending || waiting.length)) {
+    while (latest && (sending || waiting.length)) {
       // An answer that was lost is asked for again under the same id; the server knows it.
       sending ??= { saveId: newId(), operations: waiting.splice(0, 500), base: revision };
       save.value = { is: 'saving' };
       try {
-        const answer = await api.save(job.value.id, sending.base, sending.saveId, sending.operations);
+        const answer = await api.save(latest.id, sending.base, sending.saveId, sending.operations);
         revision = answer.revision;
         sending = undefined;
         if (answer.merged && answer.job) {
-          job.value = applyAll(answer.job, waiting);
+          latest = applyAll(answer.job, waiting);
           void replan(true);
         }
       } catch (error) {
@@ -174,14 +183,14 @@ export const useJob = defineStore('job', () => {
 
   /** After a conflict: theirs is shown, what was not saved here is dropped. */
   async function takeTheirs(): Promise<void> {
-    const id = job.value!.id;
+    const { id } = latest!;
     reset();
     await open(id);
   }
 
   /** After a conflict: ours goes on as a job of its own. Returns its id. */
   async function keepAsCopy(): Promise<string> {
-    const copy: Job = { ...job.value!, id: newId(), title: `${job.value!.title} (copy)`.slice(0, 120) };
+    const copy: Job = { ...latest!, id: newId(), title: `${latest!.title} (copy)`.slice(0, 120) };
     await api.create(copy, newId());
     reset();
     return copy.id;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue';
+import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { fitOf, rankPlaces } from '#core/mounting/index';
 import StationLayout from '../../app/StationLayout.vue';
@@ -24,7 +24,7 @@ const kind = ref<(typeof KINDS)[number]>('headUnit');
 const offered = computed(() => library.shelf.filter((item) => item.kind === kind.value));
 
 /** What is being put somewhere: a new item off the shelf, or one that moves. */
-const hand = ref<{ item: GearItem; moving?: string }>();
+const hand = shallowRef<{ item: GearItem; moving?: string }>();
 
 const atPlace = computed(() => {
   const map = new Map<string, string[]>();

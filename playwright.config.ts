@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  testMatch: '*.spec.ts',
+  workers: 2,
+  fullyParallel: true,
+  retries: 0,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  outputDir: 'test-results',
+  reporter: process.env['HALTRIK_JSON'] ? [['line'], ['json', { outputFile: process.env['HALTRIK_JSON'] }]] : 'line',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+    trace: 'off',
+  },
+});

@@ -1,0 +1,115 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import { TOURER_JOB } from '#demo/jobs';
+import { startServer, tempFolder, type Running } from '../support/server';
+
+const id = TOURER_JOB.id;
+const post = (server: Running, path: string, body: unknown) =>
+  fetch(`${server.url}/api${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+const read = async (server: Running) =>
+  (await (await fetch(`${server.url}/api/jobs/${id}`)).json()) as { revision: number; job: { title: string } };
+
+test('kill -9 while saving, 20 times: no acknowledged save is lost', async () => {
+  const folder = tempFolder();
+  let acknowledged = 1;
+  let sent = 0;
+  for (let round = 0; round < 20; round++) {
+    const server = await startServer(folder.path);
+    const found = await read(server);
+    // Everything that was said to be saved is there; one save more may be, whose answer was cut off.
+    expect(found.revision).toBeGreaterThanOrEqual(acknowledged);
+    expect(found.revision).toBeLessThanOrEqual(acknowledged + 1);
+    acknowledged = found.revision;
+    let running = true;
+    const saving = (async () => {
+      while (running) {
+        const saveId = `r${round}-${++sent}`;
+        try {
+          const answer = await post(server, `/jobs/${id}/saves`, {
+            base: acknowledged,
+            saveId,
+            operations: [{ op: 'setTitle', title: `Save ${sent}` }],
+          });
+          const body = (await answer.json()) as { revision: number };
+          expect(answer.status).toBe(200);
+          acknowledged = body.revision;
+        } catch (error) {
+          if (error instanceof TypeError) return;
+          throw error;
+        }
+      }
+    })();
+    await new Promise((done) => setTimeout(done, 120 + ((round * 37) % 150)));
+    await server.kill();
+    running = false;
+    await saving;
+  }
+  const last = await startServer(folder.path);
+  expect((await read(last)).revision).toBeGreaterThanOrEqual(acknowledged);
+  expect(acknowledged).toBeGreaterThan(60);
+  expect(await last.stop()).toBe(0);
+  folder.drop();
+}, 240000);
+
+test('a second server on the same folder is refused and the first goes on', async () => {
+  const folder = tempFolder();
+  const first = await startServer(folder.path);
+  await expect(startServer(folder.path)).rejects.toThrow(/in use by another Haltrik \(process \d+\)/);
+  expect((await fetch(`${first.url}/api/health`)).status).toBe(200);
+  expect(await first.stop()).toBe(0);
+  const next = await startServer(folder.path);
+  await next.stop();
+  folder.drop();
+}, 60000);
+
+test('a save acknowledged but missing from the database comes back from the journal', async () => {
+  const folder = tempFolder();
+  const server = await startServer(folder.path);
+  await post(server, `/jobs/${id}/saves`, {
+    base: 1,
+    saveId: 'kept',
+    operations: [{ op: 'setTitle', title: 'Kept by the journal' }],
+  });
+  await server.stop();
+  const db = await PGlite.create(join(folder.path, 'db'));
+  await db.query('delete from revisions where job_id = $1 and revision = 2', [id]);
+  await db.query('update jobs set revision = 1, title = $2, document = $3 where id = $1', [
+    id,
+    TOURER_JOB.title,
+    JSON.stringify(TOURER_JOB),
+  ]);
+  await db.close();
+  const again = await startServer(folder.path);
+  expect(await read(again)).toMatchObject({ revision: 2, job: { title: 'Kept by the journal' } });
+  await again.stop();
+  folder.drop();
+}, 60000);
+
+test('a folder of a newer schema is refused with a message and left as it is', async () => {
+  const folder = tempFolder();
+  await (await startServer(folder.path)).stop();
+  const db = await PGlite.create(join(folder.path, 'db'));
+  await db.exec('update schema_version set version = 99');
+  await db.close();
+  const journal = readFileSync(join(folder.path, 'journal.ndjson'));
+  await expect(startServer(folder.path)).rejects.toThrow(/newer Haltrik \(schema 99/);
+  expect(readFileSync(join(folder.path, 'journal.ndjson'))).toEqual(journal);
+  folder.drop();
+}, 60000);
+
+test('an empty start has no jobs; a port that is taken or wrong is said so', async () => {
+  const folder = tempFolder();
+  const other = tempFolder();
+  const server = await startServer(folder.path, ['--empty']);
+  expect(await (await fetch(`${server.url}/api/jobs`)).json()).toEqual([]);
+  await expect(startServer(other.path, [], server.port)).rejects.toThrow(/port \d+ is taken/);
+  await expect(startServer(other.path, ['--port', '70000'])).rejects.toThrow(/--port: expected 0 to 65535/);
+  await server.stop();
+  folder.drop();
+  other.drop();
+}, 60000);

@@ -1,0 +1,206 @@
+import type { Page } from '@playwright/test';
+import { expect, ledger, saved, test } from './fixtures';
+import { cutMm, feeds, layLengths, ohmPerMetre, speakerWatts, type AmpData, type PatternData } from './own-figures';
+
+const BLADE = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40];
+
+async function newJob(page: Page, title: string): Promise<void> {
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('Title').fill(title);
+  await page.getByLabel('Customer').fill('A rider');
+  await page.getByRole('button', { name: 'Make the job' }).click();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+}
+
+async function put(page: Page, kind: string, item: string, place: string): Promise<void> {
+  await page.locator('.kinds label', { hasText: kind }).click();
+  await page.locator(`[data-shelf="${item}"]`).click();
+  await page.locator(`[data-place="${place}"]`).click();
+  await expect(page.getByRole('button', { name: 'Take it out' })).toBeVisible();
+}
+
+const SPEAKERS = ['fairingLeft', 'fairingRight', 'pannierLeft', 'pannierRight'];
+
+async function wholeJob(page: Page): Promise<void> {
+  await newJob(page, 'Bench test tourer');
+  await put(page, 'Head units', 'kingcup-3', 'dash');
+  await put(page, 'Amplifiers', 'weir-4-45', 'lampShelf');
+  for (const place of SPEAKERS.slice(0, 3)) await put(page, 'Speakers', 'bittern-165', place);
+  // The last one by dragging it off the shelf.
+  await page.locator('[data-shelf="bittern-165"]').dragTo(page.locator('[data-place="pannierRight"]'));
+  await expect(page.locator('[data-place="pannierRight"]')).toHaveAttribute('aria-label', /S4 Bittern 165/);
+
+  await page.getByRole('link', { name: /Speakers/ }).click();
+  const channel = (name: string) => page.locator('[data-channel]', { hasText: name }).first();
+  const speaker = (tag: string) => page.locator('[data-speaker]', { hasText: tag });
+  // Four ways to say the same: speaker then channel, a choice in the panel, a drag, and a drag again.
+  await speaker('S1').click();
+  await channel('front left').click();
+  await expect(page.locator('[data-figure=watts]')).toBeVisible();
+  await speaker('S2').click();
+  await page.locator('[data-choice]', { hasText: 'A1 front right' }).click();
+  await expect(page.locator('[data-figure=watts]')).toBeVisible();
+  for (const [tag, name] of [
+    ['S3', 'rear left'],
+    ['S4', 'rear right'],
+  ] as const) {
+    const from = (await speaker(tag).boundingBox())!;
+    const to = (await channel(name).boundingBox())!;
+    await page.mouse.move(from.x + 40, from.y + 30);
+    await page.mouse.down();
+    await page.mouse.move(to.x + 90, to.y + 20, { steps: 8 });
+    await page.mouse.move(to.x + 40, to.y + 16, { steps: 4 });
+    await page.mouse.up();
+    await expect(channel(name)).toContainText('4 Ω');
+  }
+
+  await page.getByRole('link', { name: /Power/ }).click();
+  for (const tag of ['A1', 'H1']) {
+    await page.locator('[data-feed]', { hasText: tag }).click();
+    await page.getByRole('button', { name: 'Fit the proposed fuse' }).click();
+    await expect(page.locator('[data-feed]', { hasText: tag })).toContainText('A fuse');
+  }
+}
+
+test('a motorcycle job from nothing: every figure as reckoned here, the same after a reload', async ({
+  board: page,
+  server,
+}) => {
+  await wholeJob(page);
+  const pattern = ((await (await fetch(`${server.url}/api/patterns`)).json()) as { pattern: PatternData }[])[0]!
+    .pattern;
+  const shelf = (await (await fetch(`${server.url}/api/shelf`)).json()) as (AmpData & { id: string })[];
+  const item = (id: string) => shelf.find((s) => s.id === id)!;
+
+  const lay = layLengths(pattern);
+  const cut = (from: string, to: string) => cutMm(pattern, lay, from, to);
+  const leads = SPEAKERS.map((place) => cut('lampShelf', place));
+  const watts = leads.map((mm) => speakerWatts(item('weir-4-45'), 4, (2 * mm * ohmPerMetre(16)) / 1000));
+  const [amp, head] = feeds([
+    {
+      watts: watts.reduce((sum, w) => sum + w.channel, 0),
+      demand: item('weir-4-45').demand,
+      mm: cut('battery', 'lampShelf'),
+      holderOhm: 0.0026,
+      sizes: BLADE,
+    },
+    { watts: 0, demand: item('kingcup-3').demand, mm: cut('battery', 'dash'), holderOhm: 0.0026, sizes: BLADE },
+  ]);
+  const wireM =
+    (2 * leads.reduce((sum, mm) => sum + mm, 0) +
+      2 * cut('battery', 'lampShelf') +
+      2 * cut('battery', 'dash') +
+      cut('accessory', 'dash') +
+      // Turn-on and two line pairs.
+      3 * cut('dash', 'lampShelf')) /
+    1000;
+
+  const shown = await ledger(page);
+  expect(shown).toMatchObject({
+    load: '4.0',
+    feed: (amp!.amps + head!.amps).toFixed(1),
+    drop: Math.max(amp!.dropPct, head!.dropPct).toFixed(2),
+    wire: wireM.toFixed(2),
+    stops: '0',
+  });
+  const ampCard = page.locator('[data-feed]', { hasText: 'A1' });
+  await expect(ampCard).toContainText(`${amp!.gauge} AWG`);
+  await expect(ampCard).toContainText(`${amp!.fuse} A fuse`);
+  await expect(ampCard).toContainText(`${amp!.amps.toFixed(2)} A, drop ${amp!.dropPct.toFixed(2)} %`);
+  await ampCard.click();
+  await expect(page.locator('[data-case=restFull]')).toContainText(`${amp!.volts.toFixed(2)} V`);
+  await expect(page.locator('[data-feed]', { hasText: 'H1' })).toContainText(`${head!.gauge} AWG`);
+  await expect(page.locator('[data-feed]', { hasText: 'H1' })).toContainText(`${head!.fuse} A fuse`);
+
+  await page.getByRole('link', { name: /Speakers/ }).click();
+  for (const [i, tag] of ['S1', 'S2', 'S3', 'S4'].entries()) {
+    await page.locator('[data-speaker]', { hasText: tag }).click();
+    await expect(page.locator('[data-figure=watts]')).toHaveText(`${watts[i]!.speaker.toFixed(2)} W`);
+  }
+  await page.getByRole('link', { name: /Routing/ }).click();
+  await page
+    .getByRole('button', { name: 'Show all runs' })
+    .or(page.getByRole('heading', { name: 'Cut list' }))
+    .first()
+    .waitFor();
+  const runText = (name: string) => page.locator('[data-run]', { hasText: name });
+  for (const [i, tag] of ['S1', 'S2', 'S3', 'S4'].entries())
+    await expect(runText(`Speaker A1 → ${tag}`)).toContainText(`${leads[i]} mm`);
+  await expect(runText('Feed battery → A1')).toContainText(`${cut('battery', 'lampShelf')} mm`);
+  await expect(runText('Switched accessory → H1')).toContainText(`${cut('accessory', 'dash')} mm`);
+
+  await saved(page);
+  await page.reload();
+  await expect(page.locator('[data-ledger=load]')).toHaveText(/4\.0/);
+  expect(await ledger(page)).toEqual(shown);
+  await expect(runText('Feed battery → A1')).toContainText(`${cut('battery', 'lampShelf')} mm`);
+  await page.getByRole('link', { name: 'Haltrik Board' }).click();
+  await expect(page.locator('.job', { hasText: 'Bench test tourer' })).toContainText('0 stops');
+});
+
+test('undone to nothing and redone to the same', async ({ board: page }) => {
+  await wholeJob(page);
+  const full = await ledger(page);
+  const undo = page.getByRole('button', { name: 'Undo' });
+  const redo = page.getByRole('button', { name: 'Redo' });
+  let steps = 0;
+  while (await undo.isEnabled()) {
+    await page.keyboard.press('Control+z');
+    steps++;
+    expect(steps).toBeLessThan(30);
+  }
+  // Six pieces of gear, four channels, two fuses.
+  expect(steps).toBe(12);
+  await expect(page.locator('[data-ledger=load] strong')).toHaveText('–');
+  expect(await ledger(page)).toEqual({ load: '–', feed: '–', drop: '–', wire: '0.00', hours: '0.00', stops: '0' });
+  for (let i = 0; i < steps; i++) await redo.click();
+  await expect(redo).toBeDisabled();
+  await expect(page.locator('[data-ledger=wire] strong')).toHaveText(full.wire);
+  expect(await ledger(page)).toEqual(full);
+  await saved(page);
+  await page.reload();
+  await expect(page.locator('[data-ledger=wire] strong')).toHaveText(full.wire);
+  expect(await ledger(page)).toEqual(full);
+});
+
+test('moving the amplifier: everything follows at once and the ledger shows was → is', async ({ board: page }) => {
+  await page.locator('[data-job=tourer-four-speakers] a').click();
+  await page.getByRole('link', { name: /Gear/ }).click();
+  const before = await ledger(page);
+  await page.locator('[data-place=lampShelf]').click();
+  await page.getByRole('button', { name: 'Move it' }).click();
+  await page.locator('[data-place=underSeat]').click();
+  await expect(page.locator('[data-ledger=wire]')).toContainText(`was ${before.wire}`);
+  await expect(page.locator('[data-ledger=drop]')).toContainText(`was ${before.drop}`);
+  await expect(page.locator('[data-place=lampShelf]')).toHaveAttribute('aria-label', /free/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-ledger=wire] strong')).toHaveText(before.wire);
+});
+
+test('another way is chosen and given up; a stop is cured by its button', async ({ board: page }) => {
+  await page.locator('[data-job=tourer-four-speakers] a').click();
+  const run = page.locator('[data-run="feed:battery>amp"]');
+  await run.click();
+  const cut = page.locator('[data-figure=cut]');
+  const shortest = await cut.innerText();
+  await expect(page.getByText(/ways looked at; the first is the shortest there is/)).toBeVisible();
+  await page.locator('.panel .row').nth(2).click();
+  await expect(run).toContainText('chosen');
+  await expect(cut).not.toHaveText(shortest);
+  await page.getByRole('button', { name: 'Let the plan choose' }).click();
+  await expect(cut).toHaveText(shortest);
+
+  await page.getByRole('link', { name: /Power/ }).click();
+  await page.getByLabel('Gauge, out and back').selectOption('18');
+  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('1');
+  const finding = page.locator('[data-finding=fuse-above-ampacity]');
+  await finding.getByRole('button').first().click();
+  await expect(finding).toContainText('This cannot be overruled.');
+  await finding.getByRole('button', { name: 'Let the plan choose gauge and fuse' }).click();
+  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('0');
+
+  await page.getByLabel('Fuse from the post').fill('a lot');
+  await page.getByLabel('Fuse from the post').blur();
+  await expect(page.getByText('Fuse from the post: expected 0 to 20000 mm.')).toBeVisible();
+  await expect(page.getByLabel('Fuse from the post')).toHaveValue('a lot');
+});

@@ -1,0 +1,112 @@
+import AxeBuilder from '@axe-core/playwright';
+import { startServer, tempFolder } from '../support/server';
+import { expect, ledger, saved, test } from './fixtures';
+
+const JOB = '/jobs/tourer-four-speakers';
+
+test('two windows on one job: edits that do not clash are merged, those that do are shown', async ({
+  board: one,
+  server,
+  context,
+}) => {
+  await one.goto(`${server.url}${JOB}/gear`);
+  const two = await context.newPage();
+  await two.goto(`${server.url}${JOB}/power`);
+  await one.getByLabel('Title of the job').fill('Renamed here');
+  await one.getByLabel('Title of the job').press('Enter');
+  await saved(one);
+  await two.locator('[data-feed=amp]').click();
+  await two.getByLabel('Gauge, out and back').selectOption('4');
+  await saved(two);
+  await expect(two.getByLabel('Title of the job')).toHaveValue('Renamed here');
+
+  // One takes the amplifier out; the other still sizes its feed.
+  await one.reload();
+  await one.locator('[data-place=lampShelf]').click();
+  await one.getByRole('button', { name: 'Take it out' }).click();
+  await saved(one);
+  await two.getByLabel('Gauge, out and back').selectOption('6');
+  await expect(two.getByRole('alert')).toContainText('Somebody else changed what you changed');
+  await two.getByRole('button', { name: 'Keep mine as a new job' }).click();
+  await expect(two.getByLabel('Title of the job')).toHaveValue('Renamed here (copy)');
+  await expect(two.locator('[data-feed=amp]')).toContainText('6 AWG');
+  await one.reload();
+  await expect(one.locator('[data-place=lampShelf]')).toHaveAttribute('aria-label', /free/);
+});
+
+test('the server goes away and comes back: nothing typed is lost', async ({ page }) => {
+  const folder = tempFolder();
+  const first = await startServer(folder.path);
+  await page.goto(`${first.url}${JOB}/power`);
+  await page.locator('[data-feed=amp]').click();
+  await first.stop();
+  await page.getByLabel('Gauge, out and back').selectOption('2');
+  await expect(page.getByTestId('save-state')).toHaveText(/Not saved: server away/);
+  await page.getByLabel('Gauge, out and back').selectOption('4');
+  const shown = await ledger(page);
+  const second = await startServer(folder.path, [], first.port);
+  await saved(page);
+  await page.reload();
+  await expect(page.locator('[data-feed=amp]')).toContainText('4 AWG');
+  expect(await ledger(page)).toEqual(shown);
+  await second.stop();
+  folder.drop();
+});
+
+test('the Board finds, makes clear errors, and deletes only when told twice', async ({ board: page }) => {
+  await page.getByPlaceholder(/Find by title/).fill('boathouse');
+  await expect(page.locator('.job')).toHaveCount(1);
+  await page.getByPlaceholder(/Find by title/).fill('zeppelin');
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(page.locator('.job')).toHaveCount(2);
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByRole('button', { name: 'Make the job' }).click();
+  await expect(page.getByText('Title: a job needs one')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Delete Hire fleet tourer, number 3' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.locator('.job')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Delete Hire fleet tourer, number 3' }).click();
+  await page.getByRole('button', { name: 'Delete it' }).click();
+  await expect(page.locator('.job')).toHaveCount(1);
+  await page.goto('/jobs/hire-tourer/gear').catch(() => undefined);
+});
+
+test('a twin-coil woofer: too low in parallel, cured in series', async ({ board: page, server }) => {
+  await page.goto(`${server.url}/jobs/hire-tourer/speakers`);
+  await page.locator('[data-speaker=pannier-left]').click();
+  await expect(page.locator('[data-channel="amp/fl"]')).toContainText('2 Ω');
+  await page.getByRole('button', { name: 'in series' }).click();
+  await expect(page.locator('[data-channel="amp/fl"]')).toContainText('8 Ω');
+  await expect(page.locator('[data-ledger=load]')).toContainText('was 2.0');
+});
+
+for (const theme of ['light', 'dark'] as const)
+  test(`no accessibility violation on any view, ${theme}`, async ({ board: page, server }) => {
+    await page.emulateMedia({ colorScheme: theme });
+    for (const path of [
+      '/',
+      `${JOB}/gear`,
+      `${JOB}/speakers`,
+      `${JOB}/power`,
+      `${JOB}/routing`,
+      '/jobs/hire-tourer/gear',
+      '/jobs/hire-tourer/power',
+    ]) {
+      await page.goto(`${server.url}${path}`);
+      await page
+        .locator(path === '/' ? '.job' : '.panel')
+        .first()
+        .waitFor();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(
+        violations.map(
+          (v) =>
+            `${path} ${v.id}: ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
+    }
+  });
