@@ -18,7 +18,11 @@ function cli(command: string, text?: string) {
   if (text !== undefined) writeFileSync(file, text);
   const out: string[] = [];
   const err: string[] = [];
-  const code = run(text === undefined ? [command] : [command, file], (t) => out.push(t), (t) => err.push(t));
+  const code = run(
+    text === undefined ? [command] : [command, file],
+    (t) => out.push(t),
+    (t) => err.push(t),
+  );
   return { code, out: out.join('\n'), err: err.join('\n') };
 }
 
@@ -41,7 +45,11 @@ test('check prints findings and exits 1 only on stops', () => {
 test.each<[string, string, RegExp]>([
   ['not JSON', '{', /\(the file\): expected JSON/],
   ['a missing part', JSON.stringify({ ...TOURER_JOB, settings: undefined }), /settings: /],
-  ['a wrong number', JSON.stringify({ ...TOURER_JOB, settings: { ...TOURER_JOB.settings, dropLimitPct: 'x' } }), /settings\.dropLimitPct: expected a number of %/],
+  [
+    'a wrong number',
+    JSON.stringify({ ...TOURER_JOB, settings: { ...TOURER_JOB.settings, dropLimitPct: 'x' } }),
+    /settings\.dropLimitPct: expected a number of %/,
+  ],
   ['a list for a job', '[]', /format: expected this member; it is missing/],
   ['a member too many', JSON.stringify({ ...TOURER_JOB, spare: 1 }), /spare: expected no such member/],
   ['text where a map belongs', JSON.stringify({ ...TOURER_JOB, gear: 'none' }), /gear: expected Object, not "none"/],
@@ -54,9 +62,27 @@ test.each<[string, string, RegExp]>([
 
 test('a file that is not there, and words that are off, exit 2', () => {
   const err: string[] = [];
-  expect(run(['plan', join(folder, 'none.json')], () => undefined, (t) => err.push(t))).toBe(2);
-  expect(run(['frob'], () => undefined, (t) => err.push(t))).toBe(2);
-  expect(run([], () => undefined, (t) => err.push(t))).toBe(2);
+  expect(
+    run(
+      ['plan', join(folder, 'none.json')],
+      () => undefined,
+      (t) => err.push(t),
+    ),
+  ).toBe(2);
+  expect(
+    run(
+      ['frob'],
+      () => undefined,
+      (t) => err.push(t),
+    ),
+  ).toBe(2);
+  expect(
+    run(
+      [],
+      () => undefined,
+      (t) => err.push(t),
+    ),
+  ).toBe(2);
   expect(err.join('\n')).toMatch(/usage: /);
 });
 

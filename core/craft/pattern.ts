@@ -95,7 +95,6 @@ const View = v.strictObject({
   bounds: v.tuple([Millimetre, Millimetre, Millimetre, Millimetre]),
   strokes: v.array(Stroke),
 });
-export type View = v.InferOutput<typeof View>;
 
 export const Pattern = v.strictObject({
   id: Id,

@@ -64,7 +64,6 @@ export type FeedChoice = v.InferOutput<typeof FeedChoice>;
 export const NO_FEED_CHOICE: FeedChoice = { holder: null, fuseA: null, gauge: null, fuseAtMm: 150 };
 
 const PlacedGear = v.strictObject({ item: GearItem, itemHash: v.string(), place: v.nullable(Id) });
-export type PlacedGear = v.InferOutput<typeof PlacedGear>;
 
 const PathKey = v.pipe(v.string(), v.regex(/^[a-z]+:[A-Za-z0-9-]+>[A-Za-z0-9-]+$/i, 'expected kind:from>to'));
 

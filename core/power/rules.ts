@@ -2,7 +2,7 @@ import type { Rule, Sighting } from '../findings/finding';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { AMPACITY_SOURCE } from '../tables/conductors';
-import { FUSE_FAMILIES } from '../tables/fuses';
+import { FUSE_FAMILIES, FUSE_SOURCE } from '../tables/fuses';
 import { COMMON_PRACTICE } from '../tables/source';
 import { short } from '../units/figures';
 import { MUSIC_SOURCE } from './demand';
@@ -55,7 +55,7 @@ export const powerRules: readonly PowerRule[] = [
     severity: 'stop',
     title: 'Holder takes no fuse large enough',
     formula: 'fuse ≥ 1.25 × design current',
-    source: COMMON_PRACTICE,
+    source: FUSE_SOURCE,
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {

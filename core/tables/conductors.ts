@@ -1,4 +1,4 @@
-import { memory, published } from './source';
+import { memory } from './source';
 
 /** American wire gauge sizes offered for runs, thin to thick. */
 export const GAUGES = ['18', '16', '14', '12', '10', '8', '6', '4', '2', '1', '1/0', '2/0'] as const;
@@ -6,7 +6,6 @@ export type Gauge = (typeof GAUGES)[number];
 
 export type Insulation = 'unknown' | '80' | '105';
 
-export const WIRE_SOURCE = published('ASTM B258 diameters, IEC 60028 copper');
 export const AMPACITY_SOURCE = memory('ABYC E-11 DC ampacity');
 
 /** Resistivity of annealed copper at 20 °C, Ω·mm²/m (IEC 60028: 1/58). */

@@ -238,7 +238,7 @@ useEventListener(window, 'keydown', (event) => {
       </section>
 
       <section v-if="homeless.length && !hand" class="homeless">
-        <h3>Without a place</h3>
+        <h2>Without a place</h2>
         <button
           v-for="[id, g] in homeless"
           :key="id"

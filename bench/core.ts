@@ -1,0 +1,59 @@
+import { TOURER_JOB } from '#demo/jobs';
+import { shelfItem } from '#demo/shelf';
+import { craftMap, proposeWays } from '#core/routing/index';
+import { proposeWiring } from '#core/speakers/index';
+import { solveNetwork, type Network } from '#core/power/index';
+import { planJob } from '#core/plan';
+import type { Job } from '#core/job/job';
+import { measure, type Row } from './measure';
+
+/** A ladder of blocks and constant-power loads with `nodes` nodes. */
+function ladder(nodes: number): Network {
+  const rungs = Math.floor(nodes / 2);
+  return {
+    ground: 'g',
+    supplies: [{ node: 'n0', volts: 12.7, ohm: 0.005 }],
+    resistors: Array.from({ length: rungs }, (_, i) => [
+      { name: `a${i}`, a: `n${i}`, b: `n${i + 1}`, ohm: 0.001 },
+      { name: `b${i}`, a: `n${i + 1}`, b: `d${i}`, ohm: 0.01 },
+    ]).flat(),
+    loads: Array.from({ length: rungs }, (_, i) => ({
+      name: `l${i}`,
+      plus: `d${i}`,
+      minus: 'g',
+      watts: 4,
+      amps: 0.05,
+      siemens: 0,
+    })),
+  };
+}
+
+/** Eight speakers, four a side, on the amplifier's four channels and the head unit's four. */
+function eightSpeakers(): Job {
+  const places = ['fairing', 'pannier', 'guard', 'fairing'];
+  const gear = { ...TOURER_JOB.gear };
+  for (const id of Object.keys(gear)) if (gear[id]!.item.kind === 'speaker') delete gear[id];
+  places.forEach((place, i) => {
+    for (const side of ['Left', 'Right'])
+      gear[`s${i}${side}`] = { item: shelfItem('bittern-165'), itemHash: '', place: `${place}${side}` };
+  });
+  return { ...TOURER_JOB, gear, circuits: {} };
+}
+
+export async function coreRows(): Promise<Row[]> {
+  const eight = eightSpeakers();
+  const map = craftMap(TOURER_JOB.craft.pattern);
+  const hundred = ladder(100);
+  return [
+    await measure('planJob, heaviest demo job', 300, () => planJob(TOURER_JOB), 4),
+    await measure('feed network, 100 nodes', 100, () => solveNetwork(hundred), 1),
+    await measure(
+      'wiring proposal, 4 speakers on 8 channels',
+      10,
+      () => proposeWiring({ ...TOURER_JOB, circuits: {} }, () => 0.05),
+      50,
+    ),
+    await measure('wiring proposal, 8 on 8, cut at 5 000 wirings', 3, () => proposeWiring(eight, () => 0.05, 5, 5000)),
+    await measure('ways of one run, all simple ways', 50, () => proposeWays(map, 'battery', 'lampShelf')),
+  ];
+}
