@@ -64,14 +64,14 @@ export function solveNetwork(network: Network): Solution {
   const n = index.size;
   const at = (node: string) => index.get(node) ?? -1;
 
-  const base = matrix(n);
+  const base = emptyMatrix(n);
   const injected = new Float64Array(n);
-  const stamp = (m: Float64Array[], i: number, j: number, siemens: number) => {
-    if (i >= 0) m[i]![i]! += siemens;
-    if (j >= 0) m[j]![j]! += siemens;
+  const stamp = (m: Matrix, i: number, j: number, siemens: number) => {
+    if (i >= 0) bump(m, i, i, siemens);
+    if (j >= 0) bump(m, j, j, siemens);
     if (i >= 0 && j >= 0) {
-      m[i]![j]! -= siemens;
-      m[j]![i]! -= siemens;
+      bump(m, i, j, -siemens);
+      bump(m, j, i, -siemens);
     }
   };
   const conduct = (a: string, b: string, siemens: number) => {
@@ -87,16 +87,22 @@ export function solveNetwork(network: Network): Solution {
   }
   for (const { plus, minus, siemens } of network.loads) if (siemens) conduct(plus, minus, siemens);
 
-  const volts = solveLinear(base, injected);
+  // A load may join nodes nothing else joins: its place in the matrix is there from the start.
+  for (const { plus, minus } of network.loads) stamp(base, at(plus), at(minus), 0);
+  const order = eliminationOrder(base);
+  const volts = solvePositive(base, injected, order);
   if (!volts) throw new RangeError('part of the network hangs loose: no path to a supply');
   const of = (node: string) => known.get(node) ?? volts[at(node)]!;
   const across = (load: Load) => of(load.plus) - of(load.minus);
   const highest = Math.max(...network.supplies.map((s) => s.volts));
 
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
-    const jacobian = base.map((row) => row.slice());
-    const residual = injected.slice();
-    for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) residual[i]! -= base[i]![j]! * volts[j]!;
+    const jacobian = base.map((row) => new Map(row));
+    const residual = injected.map((x, i) => {
+      let left = x;
+      for (const [j, siemens] of base[i]!) left -= siemens * volts[j]!;
+      return left;
+    });
     for (const load of network.loads) {
       if (!load.watts && !load.amps) continue;
       const u = across(load);
@@ -109,7 +115,7 @@ export function solveNetwork(network: Network): Solution {
       // d(P/u)/du = −P/u²: a constant-power load looks like a negative conductance.
       stamp(jacobian, plus, minus, -load.watts / (u * u));
     }
-    const step = solveLinear(jacobian, residual);
+    const step = solvePositive(jacobian, residual, order);
     if (!step) return { state: 'collapsed' };
     let largest = 0;
     for (let i = 0; i < n; i++) {
@@ -139,29 +145,56 @@ function solved(network: Network, of: (node: string) => number, iterations: numb
   };
 }
 
-const matrix = (n: number) => Array.from({ length: n }, () => new Float64Array(n));
+/** Symmetric, a row a node, only what is not zero. */
+type Matrix = Map<number, number>[];
+const emptyMatrix = (n: number): Matrix => Array.from({ length: n }, () => new Map<number, number>());
+const bump = (m: Matrix, i: number, j: number, by: number) => m[i]!.set(j, (m[i]!.get(j) ?? 0) + by);
 
-/** Gaussian elimination with partial pivoting; undefined when the matrix is singular. */
-function solveLinear(a: readonly Float64Array[], b: Float64Array): Float64Array | undefined {
-  const n = b.length;
-  const m = a.map((row) => row.slice());
-  const x = b.slice();
-  for (let col = 0; col < n; col++) {
-    let pivot = col;
-    for (let row = col + 1; row < n; row++) if (Math.abs(m[row]![col]!) > Math.abs(m[pivot]![col]!)) pivot = row;
-    if (Math.abs(m[pivot]![col]!) < 1e-12) return undefined;
-    [m[col], m[pivot]] = [m[pivot]!, m[col]!];
-    [x[col], x[pivot]] = [x[pivot]!, x[col]!];
-    for (let row = col + 1; row < n; row++) {
-      const factor = m[row]![col]! / m[col]![col]!;
-      if (factor === 0) continue;
-      for (let k = col; k < n; k++) m[row]![k]! -= factor * m[col]![k]!;
-      x[row]! -= factor * x[col]!;
+/** Nodes with the fewest neighbours first: a harness is nearly a tree, and a tree so taken fills nothing in. */
+function eliminationOrder(m: Matrix): number[] {
+  const near = m.map((row, i) => new Set([...row.keys()].filter((j) => j !== i)));
+  const left = new Set(near.keys());
+  const order: number[] = [];
+  while (left.size) {
+    let next = -1;
+    for (const i of left) if (next < 0 || near[i]!.size < near[next]!.size) next = i;
+    left.delete(next);
+    order.push(next);
+    for (const a of near[next]!) {
+      near[a]!.delete(next);
+      for (const b of near[next]!) if (a !== b) near[a]!.add(b);
     }
   }
-  for (let row = n - 1; row >= 0; row--) {
-    for (let k = row + 1; k < n; k++) x[row]! -= m[row]![k]! * x[k]!;
-    x[row]! /= m[row]![row]!;
+  return order;
+}
+
+/**
+ * Solves a symmetric positive definite system by elimination in the order given. Undefined when a pivot
+ * is not positive: on the working branch of a feed the matrix is positive definite (volts above the
+ * working ones only make it more so), so such a pivot means there is no working state.
+ */
+function solvePositive(m: Matrix, b: Float64Array, order: readonly number[]): Float64Array | undefined {
+  const rows = m.map((row) => new Map(row));
+  const x = b.slice();
+  const done: { i: number; pivot: number; row: [number, number][] }[] = [];
+  for (const i of order) {
+    const row = rows[i]!;
+    const pivot = row.get(i) ?? 0;
+    if (!(pivot > 1e-12)) return undefined;
+    const others = [...row].filter(([j]) => j !== i);
+    for (const [j, a] of others) {
+      const target = rows[j]!;
+      const factor = a / pivot;
+      target.delete(i);
+      x[j]! -= factor * x[i]!;
+      for (const [k, c] of others) target.set(k, (target.get(k) ?? 0) - factor * c);
+    }
+    done.push({ i, pivot, row: others });
+  }
+  for (const { i, pivot, row } of done.reverse()) {
+    let left = x[i]!;
+    for (const [j, a] of row) left -= a * x[j]!;
+    x[i] = left / pivot;
   }
   return x;
 }

@@ -23,7 +23,16 @@ export interface CraftMap {
   readonly legsAt: (node: string) => readonly MapLeg[];
 }
 
+/** A pattern never changes in place, so its map is made once for each pattern object. */
+const maps = new WeakMap<Pattern, CraftMap>();
+
 export function craftMap(pattern: Pattern): CraftMap {
+  let map = maps.get(pattern);
+  if (!map) maps.set(pattern, (map = drawMap(pattern)));
+  return map;
+}
+
+function drawMap(pattern: Pattern): CraftMap {
   const at = (node: string): Vec3 => {
     const found = pattern.places[node] ?? pattern.junctions[node];
     if (!found) throw new RangeError(`no place or junction ${node} on this craft`);

@@ -56,23 +56,26 @@ export interface SpeakerPlan {
  * Loads, watts and levels of every circuit. `leadOhm` gives a lead's out-and-back resistance by
  * source and speaker; `supply` the volts at a source, which only unregulated gear minds.
  */
-export function planSpeakers(
-  job: Job,
-  leadOhm: (source: string, speaker: string) => number,
-  supply: (source: string) => number | undefined,
-): SpeakerPlan {
-  const circuits: Record<string, Circuit> = {};
-  for (const [key, wiring] of Object.entries(job.circuits)) {
-    const circuit = planCircuit(job, key, wiring, leadOhm, supply);
-    if (circuit) circuits[key] = circuit;
-  }
-  const all = Object.values(circuits);
+export function planSpeakers(job: Job, leadOhm: LeadOhm, supply: SupplyVolts): SpeakerPlan {
+  return gatherCircuits(
+    job,
+    Object.entries(job.circuits).flatMap(([key, wiring]) => planCircuit(job, key, wiring, leadOhm, supply) ?? []),
+  );
+}
+
+/** Out-and-back resistance of the lead from a source to a speaker, Ω. */
+export type LeadOhm = (source: string, speaker: string) => number;
+/** Volts at a source; undefined counts as its rated volts. */
+export type SupplyVolts = (source: string) => number | undefined;
+
+/** What a set of circuits comes to together. */
+export function gatherCircuits(job: Job, all: readonly Circuit[]): SpeakerPlan {
   const wired = new Set(all.flatMap((circuit) => speakersOf(circuit.wiring)));
   const levels = all.flatMap((c) => c.speakers.flatMap((s) => s.level ?? []));
   const audioWatts: Record<string, number> = {};
   for (const circuit of all) audioWatts[circuit.source] = (audioWatts[circuit.source] ?? 0) + circuit.watts;
   return {
-    circuits,
+    circuits: Object.fromEntries(all.map((circuit) => [circuit.key, circuit])),
     unwired: Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'speaker' && !wired.has(id)),
     level: levels.length ? sumLevels(levels) : undefined,
     spreadDb: levels.length ? Math.max(...levels) - Math.min(...levels) : undefined,
@@ -80,12 +83,13 @@ export function planSpeakers(
   };
 }
 
-function planCircuit(
+/** One channel with what hangs on it; undefined when the job has no such channel. */
+export function planCircuit(
   job: Job,
   key: string,
   wiring: Wiring,
-  leadOhm: (source: string, speaker: string) => number,
-  supply: (source: string) => number | undefined,
+  leadOhm: LeadOhm,
+  supply: SupplyVolts,
 ): Circuit | undefined {
   const [source, channelId] = key.split('/') as [string, string];
   const sourceItem = job.gear[source]?.item;

@@ -1,6 +1,6 @@
 import { isPowered, type PoweredGear, type Speaker } from '../gear/gear';
 import { speakersOf, type Job, type Wiring } from '../job/job';
-import { planSpeakers, type SpeakerPlan } from './circuits';
+import { gatherCircuits, planCircuit, type Circuit, type SpeakerPlan } from './circuits';
 
 export interface WiringProposal {
   readonly circuits: Readonly<Record<string, Wiring>>;
@@ -43,33 +43,46 @@ export function proposeWiring(
   const speakers = Object.keys(job.gear).filter(
     (id) => job.gear[id]!.item.kind === 'speaker' && job.gear[id]!.place !== null,
   );
-  const found: { proposal: WiringProposal; rank: number[] }[] = [];
+  const found: { circuits: readonly Circuit[]; rank: number[] }[] = [];
   const groups = new Map<string, string[]>();
   let examined = 0;
   if (!speakers.length || !channels.length) return { best: [], examined: 0, proven: true };
 
-  const weigh = (circuits: Record<string, Wiring>): void => {
+  // A channel is reckoned once for each group and wiring, however many whole wirings it stands in.
+  const options = new Map<string, Circuit[]>();
+  const optionsOf = (key: string): Circuit[] => {
+    const group = groups.get(key)!;
+    const name = `${key} ${group.join(' ')}`;
+    let found = options.get(name);
+    if (!found) {
+      found = wiringsOf(job, group).flatMap((wiring) => planCircuit(job, key, wiring, leadOhm, () => undefined) ?? []);
+      options.set(name, found);
+    }
+    return found;
+  };
+
+  const weigh = (circuits: readonly Circuit[]): void => {
     examined++;
-    const plan = planSpeakers({ ...job, circuits }, leadOhm, () => undefined);
-    const all = Object.values(plan.circuits);
-    if (all.some((circuit) => circuit.refused)) return;
-    const rank = rankOf(job, plan, channels);
-    found.push({ proposal: { circuits, plan, reason: reasonFor(plan) }, rank });
+    if (circuits.some((circuit) => circuit.refused)) return;
+    const rank = rankOf(job, circuits, channels);
+    const worst = found.at(-1);
+    if (found.length === keep && worst && compareRanks(rank, worst.rank) >= 0) return;
+    found.push({ circuits, rank });
     found.sort((a, b) => compareRanks(a.rank, b.rank));
     found.length = Math.min(found.length, keep);
   };
 
-  const wire = (keys: readonly string[], circuits: Record<string, Wiring>): void => {
+  const wire = (keys: readonly string[], circuits: readonly Circuit[]): void => {
     const [key, ...rest] = keys;
     if (examined >= budget) return;
     if (key === undefined) return weigh(circuits);
-    for (const wiring of wiringsOf(job, groups.get(key)!)) wire(rest, { ...circuits, [key]: wiring });
+    for (const circuit of optionsOf(key)) wire(rest, [...circuits, circuit]);
   };
 
   const assign = (index: number): void => {
     if (examined >= budget) return;
     const speaker = speakers[index];
-    if (speaker === undefined) return wire([...groups.keys()], {});
+    if (speaker === undefined) return wire([...groups.keys()], []);
     for (const channel of channels) {
       if (channel.left !== isLeft(job, speaker)) continue;
       const group = groups.get(channel.key) ?? [];
@@ -81,7 +94,11 @@ export function proposeWiring(
     }
   };
   assign(0);
-  return { best: found.map((f) => f.proposal), examined, proven: examined < budget };
+  const best = found.map(({ circuits }): WiringProposal => {
+    const plan = gatherCircuits(job, circuits);
+    return { circuits: Object.fromEntries(circuits.map((c) => [c.key, c.wiring])), plan, reason: reasonFor(plan) };
+  });
+  return { best, examined, proven: examined < budget };
 }
 
 function channelsOf(job: Job): Channel[] {
@@ -121,10 +138,10 @@ function wiringsOf(job: Job, group: readonly string[]): Wiring[] {
   });
 }
 
-function rankOf(job: Job, plan: SpeakerPlan, channels: readonly Channel[]): number[] {
-  const all = Object.values(plan.circuits);
+function rankOf(job: Job, all: readonly Circuit[], channels: readonly Channel[]): number[] {
   const shares = all.flatMap((circuit) => circuit.speakers);
-  const spread = plan.spreadDb ?? 0;
+  const levels = shares.flatMap((share) => share.level ?? []);
+  const spread = levels.length ? Math.max(...levels) - Math.min(...levels) : 0;
   const misfit = Math.max(...shares.map((s) => Math.abs(10 * Math.log10(Math.max(s.rmsRatio, 1e-6)))));
   const swapped = all.filter((circuit) => {
     const { front } = channels.find((c) => c.key === circuit.key)!;

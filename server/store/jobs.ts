@@ -1,5 +1,7 @@
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import { OperationError, applyAll, type Operation } from '#core/job/operations';
+import type { Pattern } from '#core/craft/pattern';
+import { contentHash } from '#core/gear/hash';
 import { JobError, parseJob, type Job } from '#core/job/job';
 import { planJob } from '#core/plan';
 import type { Journal, JournalLine } from './journal';
@@ -81,6 +83,8 @@ export function summarise(job: Job): JobSummary {
  */
 export class JobStore {
   #queue: Promise<unknown> = Promise.resolve();
+  /** The job saved last, as it is in the database: most saves are of the same one. */
+  #newest: StoredJob | undefined;
 
   constructor(
     private readonly db: PGlite,
@@ -110,14 +114,21 @@ export class JobStore {
 
   /** A job as it was at a past revision, by its operations from the first on. */
   async readRevision(id: string, revision: number): Promise<StoredJob | undefined> {
-    const { rows } = await this.db.query<{ revision: number; document: Job | null; operations: Operation[] | null }>(
-      'select revision, document, operations from revisions where job_id = $1 and revision <= $2 order by revision',
+    const { rows } = await this.db.query<{
+      revision: number;
+      document: Bare | null;
+      pattern: Pattern | null;
+      operations: Operation[] | null;
+    }>(
+      `select revision, document, pattern, operations from revisions left join crafts on crafts.hash = craft_hash
+       where job_id = $1 and revision <= $2 order by revision`,
       [id, revision],
     );
     const start = rows.findLastIndex((row) => row.document !== null);
     if (start === -1 || rows.at(-1)!.revision !== revision) return undefined;
+    const first = withPattern(rows[start]!.document!, rows[start]!.pattern!);
     const job = applyAll(
-      rows[start]!.document!,
+      first,
       rows.slice(start + 1).flatMap((row) => row.operations ?? []),
     );
     return { job, revision };
@@ -137,13 +148,17 @@ export class JobStore {
 
   save(id: string, { base, saveId, operations }: Save): Promise<Saved> {
     return this.#alone(async () => {
-      const newest = await this.read(id);
-      if (await this.#savedBefore(id, saveId)) return { ...newest, merged: newest.revision !== base + 1 };
+      const newest = this.#newest?.job.id === id ? this.#newest : await this.read(id);
+      // A save sent again names an older base than what it has itself become.
+      if (base < newest.revision && (await this.#savedBefore(id, saveId)))
+        return { ...newest, merged: newest.revision !== base + 1 };
       if (base > newest.revision)
         throw new SaveConflictError(`base revision ${base} is not known here`, newest, undefined);
+      let applied: Job;
       let job: Job;
       try {
-        job = parseJob(applyAll(newest.job, operations));
+        applied = applyAll(newest.job, operations);
+        job = parseJob(applied);
       } catch (error) {
         if (!(error instanceof OperationError || error instanceof JobError)) throw error;
         if (base === newest.revision) throw error;
@@ -151,8 +166,9 @@ export class JobStore {
       }
       const revision = newest.revision + 1;
       await this.#write({ kind: 'save', job: id, revision, saveId, operations }, (tx) =>
-        update(tx, job, revision, saveId, operations),
+        update(tx, job, revision, saveId, operations, applied.craft.pattern === newest.job.craft.pattern),
       );
+      this.#newest = { job, revision };
       return { job, revision, merged: base !== newest.revision };
     });
   }
@@ -176,6 +192,7 @@ export class JobStore {
   async #write(line: JournalLine, change: (tx: Transaction) => Promise<void>): Promise<void> {
     const before = this.journal?.size ?? 0;
     let written = false;
+    this.#newest = undefined;
     try {
       await this.db.transaction(async (tx) => {
         await change(tx);
@@ -218,7 +235,8 @@ export class JobStore {
               `the journal jumps from revision ${found.revision} to ${line.revision} of job ${line.job}; nothing was changed`,
             );
           const job = applyAll(found.job, line.operations);
-          await this.db.transaction((tx) => update(tx, job, line.revision, line.saveId, line.operations));
+          const same = job.craft.pattern === found.job.craft.pattern;
+          await this.db.transaction((tx) => update(tx, job, line.revision, line.saveId, line.operations, same));
         }
         replayed++;
       }
@@ -228,10 +246,17 @@ export class JobStore {
   }
 
   async #restartJournal(): Promise<void> {
-    const { rows } = await this.db.query<{ id: string; revision: number; document: Job }>(
-      'select id, revision, document from jobs order by id',
+    const { rows } = await this.db.query<{ id: string; revision: number; document: Bare; pattern: Pattern }>(
+      'select id, revision, document, pattern from jobs join crafts on crafts.hash = craft_hash order by id',
     );
-    this.journal!.restart(rows.map(({ id, revision, document }) => ({ kind: 'state', job: id, revision, document })));
+    this.journal!.restart(
+      rows.map(({ id, revision, document, pattern }) => ({
+        kind: 'state',
+        job: id,
+        revision,
+        document: withPattern(document, pattern),
+      })),
+    );
   }
 }
 
@@ -254,39 +279,62 @@ function livingLines(lines: readonly JournalLine[]): JournalLine[] {
     .reverse();
 }
 
+/** A document as its row holds it: the pattern stands in a row of its own. */
+type Bare = Omit<Job, 'craft'> & { craft: Omit<Job['craft'], 'pattern'> };
+
+function withoutPattern(job: Job): string {
+  const { pattern, ...craft } = job.craft;
+  return JSON.stringify({ ...job, craft } satisfies Bare & { craft: { pattern?: typeof pattern } });
+}
+
+const withPattern = (document: Bare, pattern: Pattern): Job => ({ ...document, craft: { ...document.craft, pattern } });
+
+/** Keeps a pattern, once; returns the hash it is kept under. */
+async function keepPattern(tx: Transaction, pattern: Pattern): Promise<string> {
+  const hash = contentHash(pattern);
+  await tx.query('insert into crafts (hash, pattern) values ($1, $2) on conflict (hash) do nothing', [
+    hash,
+    JSON.stringify(pattern),
+  ]);
+  return hash;
+}
+
 async function select(db: PGlite | Transaction, id: string): Promise<StoredJob | undefined> {
-  const { rows } = await db.query<{ document: Job; revision: number }>(
-    'select document, revision from jobs where id = $1',
+  const { rows } = await db.query<{ document: Bare; revision: number; pattern: Pattern }>(
+    'select document, revision, pattern from jobs join crafts on crafts.hash = craft_hash where id = $1',
     [id],
   );
-  return rows[0] && { job: rows[0].document, revision: rows[0].revision };
+  return rows[0] && { job: withPattern(rows[0].document, rows[0].pattern), revision: rows[0].revision };
 }
 
 async function insert(tx: Transaction, job: Job, revision: number, saveId: string): Promise<void> {
-  const document = JSON.stringify(job);
+  const document = withoutPattern(job);
+  const craft = await keepPattern(tx, job.craft.pattern);
   await tx.query(
-    'insert into jobs (id, title, customer, revision, document, summary) values ($1, $2, $3, $4, $5, $6)',
-    [job.id, job.title, job.customer, revision, document, JSON.stringify(summarise(job))],
+    'insert into jobs (id, title, customer, revision, document, craft_hash, summary) values ($1, $2, $3, $4, $5, $6, $7)',
+    [job.id, job.title, job.customer, revision, document, craft, JSON.stringify(summarise(job))],
   );
-  await tx.query('insert into revisions (job_id, revision, save_id, document) values ($1, $2, $3, $4)', [
-    job.id,
-    revision,
-    saveId,
-    document,
-  ]);
+  await tx.query(
+    'insert into revisions (job_id, revision, save_id, document, craft_hash) values ($1, $2, $3, $4, $5)',
+    [job.id, revision, saveId, document, craft],
+  );
 }
 
+/** `samePattern`: the operations left the craft's pattern alone, as all but a few do. */
 async function update(
   tx: Transaction,
   job: Job,
   revision: number,
   saveId: string,
   operations: readonly Operation[],
+  samePattern: boolean,
 ): Promise<void> {
   await tx.query(
     'update jobs set title = $2, customer = $3, revision = $4, document = $5, summary = $6, changed_at = now() where id = $1',
-    [job.id, job.title, job.customer, revision, JSON.stringify(job), JSON.stringify(summarise(job))],
+    [job.id, job.title, job.customer, revision, withoutPattern(job), JSON.stringify(summarise(job))],
   );
+  if (!samePattern)
+    await tx.query('update jobs set craft_hash = $2 where id = $1', [job.id, await keepPattern(tx, job.craft.pattern)]);
   await tx.query('insert into revisions (job_id, revision, save_id, operations) values ($1, $2, $3, $4)', [
     job.id,
     revision,

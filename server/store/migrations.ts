@@ -1,12 +1,19 @@
 /** Numbered by position, from 1; a migration that has landed is never edited. */
 export const MIGRATIONS: readonly string[] = [
   `
+  -- The craft patterns that jobs embed, each once: most of a document, and it hardly ever changes.
+  create table crafts (
+    hash text primary key,
+    pattern jsonb not null
+  );
   create table jobs (
     id text primary key,
     title text not null,
     customer text not null,
     revision integer not null,
+    -- Without craft.pattern, which is the row of crafts.
     document jsonb not null,
+    craft_hash text not null references crafts (hash),
     summary jsonb not null,
     changed_at timestamptz not null default now()
   );
@@ -16,6 +23,7 @@ export const MIGRATIONS: readonly string[] = [
     save_id text not null,
     -- The first revision holds the whole document, later ones the operations on the one before.
     document jsonb,
+    craft_hash text references crafts (hash),
     operations jsonb,
     saved_at timestamptz not null default now(),
     primary key (job_id, revision),

@@ -21,6 +21,14 @@ interface Step {
   readonly forward: Operation;
 }
 
+const EMPTY_VIEW = { bounds: [0, 0, 1, 1], strokes: [] } satisfies Job['craft']['pattern']['drawing']['side'];
+
+/** The job without its line work, which the planner does not look at and most of the document is. */
+function withoutDrawing(job: Job): Job {
+  const pattern = { ...job.craft.pattern, drawing: { side: EMPTY_VIEW, top: EMPTY_VIEW } };
+  return { ...job, craft: { ...job.craft, pattern } };
+}
+
 const SAVE_AFTER_MS = 250;
 const RETRY_MS = 2500;
 
@@ -49,7 +57,7 @@ export const useJob = defineStore('job', () => {
     const turn = ++planned;
     const current = latest!;
     try {
-      const next = await planner().plan(current);
+      const next = await planner().plan(withoutDrawing(current));
       // A newer edit is already being planned; its plan will do.
       if (turn !== planned) return;
       if (!keepWas) was.value = plan.value?.ledger;
