@@ -184,7 +184,7 @@ test('another way is chosen and given up; a stop is cured by its button', async 
   const cut = page.locator('[data-figure=cut]');
   const shortest = await cut.innerText();
   await expect(page.getByText(/ways looked at; the first is the shortest there is/)).toBeVisible();
-  await page.locator('.panel .row').nth(2).click();
+  await page.locator('.panel .option').nth(2).click();
   await expect(run).toContainText('chosen');
   await expect(cut).not.toHaveText(shortest);
   await page.getByRole('button', { name: 'Let the plan choose' }).click();

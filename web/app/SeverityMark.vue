@@ -6,7 +6,7 @@ defineProps<{ severity: Severity }>();
 </script>
 
 <template>
-  <svg class="mark" :class="severity" viewBox="0 0 16 16" width="16" height="16" aria-hidden="true">
+  <svg class="severity" :class="severity" viewBox="0 0 16 16" width="16" height="16" aria-hidden="true">
     <g v-if="severity === 'stop'">
       <rect x="1.5" y="1.5" width="13" height="13" />
       <path d="M4 8h8" class="cut" />
@@ -20,7 +20,7 @@ defineProps<{ severity: Severity }>();
 </template>
 
 <style scoped>
-.mark {
+.severity {
   flex: none;
   margin-top: 2px;
 }

@@ -89,9 +89,8 @@ const letters = ['A', 'B', 'C', 'D', 'E'];
 }
 .zoom {
   position: absolute;
-  left: 50%;
+  left: 24px;
   bottom: 22px;
-  transform: translateX(-50%);
   display: flex;
   border: 1px solid var(--rule);
   background: var(--paper-raised);

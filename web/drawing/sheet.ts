@@ -8,6 +8,9 @@ export const SHEET = { w: 940, h: 692 } as const;
 export const LABEL_W = 172;
 export const LABEL_X = { left: 24, right: SHEET.w - 24 - LABEL_W } as const;
 
+/** Labels end above the buttons that bring the drawing nearer. */
+export const LABELS_END = SHEET.h - 58;
+
 /** Side view over top view, same scale, one above the other as a drawing office lays them. */
 export function twoViews(pattern: Pattern, box: Box = { x: 150, y: 20, w: SHEET.w - 300, h: SHEET.h - 40 }) {
   const gap = 2;

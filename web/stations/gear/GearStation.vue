@@ -9,7 +9,7 @@ import GearMark from '../../drawing/GearMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import { layCallouts } from '../../drawing/callouts';
 import { placedGear } from '../../drawing/placed';
-import { LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
+import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
 import { figuresOf, fitWords, sizeOf } from './words';
@@ -46,7 +46,7 @@ const callouts = computed(() => {
     })),
     SHEET.w / 2,
     24,
-    SHEET.h - 24,
+    LABELS_END,
   ).map((callout) => {
     const place = pattern.value.places[callout.id]!;
     const gear = atPlace.value.get(callout.id) ?? [];
@@ -194,7 +194,7 @@ useEventListener(window, 'keydown', (event) => {
         <h2>Where does the {{ hand.item.name }} go?</h2>
         <ul>
           <li v-for="(r, i) in ranked" :key="r.id">
-            <button type="button" class="row" :data-best-place="i === 0 ? '' : undefined" @click="put(r.id)">
+            <button type="button" class="option" :data-best-place="i === 0 ? '' : undefined" @click="put(r.id)">
               <span>{{ r.place.name }}<template v-if="r.taken"> (taken)</template></span>
               <span :class="r.fit.good ? 'good' : 'bad'">{{ fitWords(r.fit) }}</span>
             </button>
@@ -243,7 +243,7 @@ useEventListener(window, 'keydown', (event) => {
           v-for="[id, g] in homeless"
           :key="id"
           type="button"
-          class="row"
+          class="option"
           draggable="true"
           @click="take(g.item, id)"
           @dragstart="dragStart($event, g.item, id)"
@@ -327,7 +327,7 @@ ul {
   margin: 0;
   padding: 0;
 }
-.row {
+.option {
   display: flex;
   justify-content: space-between;
   gap: 8px;
@@ -340,7 +340,7 @@ ul {
   padding: 6px 4px;
   font-size: 14px;
 }
-.row:hover,
+.option:hover,
 .item:hover {
   background: var(--tarn-wash);
 }

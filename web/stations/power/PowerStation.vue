@@ -65,7 +65,7 @@ const printed = computed(() => {
 });
 
 // Volts against length, below the craft.
-const CHART = { x: 78, y: 492, w: SHEET.w - 130, h: 132 } as const;
+const CHART = { x: 78, y: 484, w: SHEET.w - 130, h: 132 } as const;
 const chart = computed(() => {
   const points = profile.value;
   if (!points.length || !feed.value?.run) return undefined;

@@ -52,8 +52,7 @@ const sweep = computed(() => {
     </svg>
     <label>
       <span
-        >Bars at <b>{{ deg }}°</b>: taut
-        {{ Math.round(need.needMm - hanging - joint.bendAllowanceMm) + joint.bendAllowanceMm }} mm, hanging free
+        >Bars at <b>{{ deg }}°</b>: taut {{ Math.round(need.needMm - hanging) }} mm, hanging free
         {{ Math.round(hanging) }} mm</span
       >
       <input

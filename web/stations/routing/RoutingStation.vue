@@ -14,7 +14,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import { layCallouts } from '../../drawing/callouts';
 import { layLanes } from '../../drawing/lanes';
 import { placedGear } from '../../drawing/placed';
-import { LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
+import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
 import { useJob } from '../../stores/job';
 import { planner } from '../../workers';
 import NeckView from './NeckView.vue';
@@ -39,7 +39,7 @@ const short = (end: string) =>
   end === 'battery' ? 'battery' : end === 'switched' ? 'accessory' : (store.plan!.tags[end] ?? end);
 const full = (end: string) => endName(store.job!, end, store.plan!.tags);
 
-const HEIGHT = computed(() => Math.min(40, (SHEET.h - 60) / Math.max(1, Math.ceil(laid.value.length / 2)) - 5));
+const HEIGHT = computed(() => Math.min(40, (LABELS_END - 26) / Math.max(1, Math.ceil(laid.value.length / 2)) - 5));
 const callouts = computed(() =>
   layCallouts(
     // Speaker leads are told apart from above, where left and right are; the rest from the side.
@@ -50,7 +50,7 @@ const callouts = computed(() =>
     })),
     SHEET.w / 2,
     26,
-    SHEET.h - 26,
+    LABELS_END,
     5,
   ).map((c) => ({ ...c, run: laid.value.find((run) => run.id === c.id)! })),
 );
@@ -219,7 +219,7 @@ const setLead = (event: Event) => {
             <li v-for="way in proposal.ways" :key="way.legs.join()">
               <button
                 type="button"
-                class="row"
+                class="option"
                 :class="{ now: sameWay(way) }"
                 :aria-pressed="sameWay(way)"
                 @click="store.edit([{ op: 'chooseWay', run: selected.id, legs: [...way.legs] }], 'choose way')"
@@ -375,7 +375,7 @@ ul {
   margin: 0;
   padding: 0;
 }
-.row {
+.option {
   display: flex;
   justify-content: space-between;
   gap: 8px;
@@ -388,13 +388,13 @@ ul {
   font-size: 14px;
   text-align: left;
 }
-.row:hover {
+.option:hover {
   background: var(--tarn-wash);
 }
-.row.now {
+.option.now {
   box-shadow: inset 3px 0 var(--mud);
 }
-.row span:last-child {
+.option span:last-child {
   white-space: nowrap;
 }
 .ends {

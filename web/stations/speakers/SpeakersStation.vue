@@ -389,7 +389,7 @@ const speakersThere = computed(() => boxes.value.length > 0);
           <li v-for="c in choices" :key="c.key + c.joining">
             <button
               type="button"
-              class="row"
+              class="option"
               :class="{ now: c.now }"
               :aria-pressed="c.now"
               :data-choice="`${c.key} ${c.joining}`"
@@ -582,7 +582,7 @@ ol li {
   border-top: 1px solid var(--rule-soft);
   padding: 6px 0 8px;
 }
-.row {
+.option {
   display: flex;
   justify-content: space-between;
   gap: 8px;
@@ -595,10 +595,10 @@ ol li {
   font-size: 14px;
   text-align: left;
 }
-.row:hover {
+.option:hover {
   background: var(--tarn-wash);
 }
-.row.now {
+.option.now {
   box-shadow: inset 3px 0 var(--mud);
   font-weight: 600;
 }
