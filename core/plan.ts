@@ -70,7 +70,7 @@ function tagGear(job: Job): Record<string, string> {
   const position = (id: string): readonly [number, number] => {
     const place = job.gear[id]!.place;
     const at = place === null ? undefined : job.craft.pattern.places[place]!.at;
-    return at ? [-at[0], -at[1]] : [Infinity, Infinity];
+    return at ? [-at[0], -at[1]] : [Number.MAX_VALUE, Number.MAX_VALUE];
   };
   const order = Object.keys(job.gear)
     .map((id) => ({ id, at: position(id) }))

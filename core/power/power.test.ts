@@ -180,7 +180,7 @@ describe('sizing', () => {
           const drops = GAUGES.slice(4).map(
             (gauge) =>
               plan(applyAll(job, [{ op: 'chooseGauge', gear: 'amp', gauge }]), watts, run).feeds['amp']!.states.restFull
-                ?.dropVolts ?? Infinity,
+                ?.dropVolts ?? Number.MAX_VALUE,
           );
           drops.slice(1).forEach((drop, i) => expect(drop).toBeLessThanOrEqual(drops[i]!));
         },

@@ -88,7 +88,7 @@ export function shortestWay(map: CraftMap, from: string, to: string): Way | unde
       if (leg.banned) continue;
       const next = otherEnd(leg, node);
       const through = cost + leg.lengthMm;
-      if (through < (best.get(next)?.cost ?? Infinity)) best.set(next, { cost: through, leg, before: node });
+      if (through < (best.get(next)?.cost ?? Number.MAX_VALUE)) best.set(next, { cost: through, leg, before: node });
     }
   }
   const legs: string[] = [];

@@ -76,8 +76,8 @@ export function layLengths(pattern: PatternData): (from: string, to: string) => 
           [a, b],
           [b, a],
         ] as const) {
-          const through = (best.get(x) ?? Infinity) + mm;
-          if (through < (best.get(y) ?? Infinity) - 1e-9) {
+          const through = (best.get(x) ?? Number.MAX_VALUE) + mm;
+          if (through < (best.get(y) ?? Number.MAX_VALUE) - 1e-9) {
             best.set(y, through);
             again = true;
           }

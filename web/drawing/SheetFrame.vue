@@ -34,7 +34,17 @@ const whole = () => behaviour.transform(select(svg.value!), zoomIdentity);
 
 function key(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
-  const act = { '+': () => nearer(1.4), '=': () => nearer(1.4), '-': () => nearer(1 / 1.4), '0': whole }[event.key];
+  const pan = (x: number, y: number) => () => behaviour.translateBy(select(svg.value!), x, y);
+  const act = {
+    '+': () => nearer(1.4),
+    '=': () => nearer(1.4),
+    '-': () => nearer(1 / 1.4),
+    '0': whole,
+    ArrowLeft: pan(40, 0),
+    ArrowRight: pan(-40, 0),
+    ArrowUp: pan(0, 40),
+    ArrowDown: pan(0, -40),
+  }[event.key];
   if (!act) return;
   act();
   event.preventDefault();

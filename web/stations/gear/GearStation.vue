@@ -298,65 +298,9 @@ useEventListener(window, 'keydown', (event) => {
 .dot {
   fill: var(--ink-soft);
 }
-.strong {
-  font-weight: 600;
-}
 .sheet .good {
   fill: var(--tarn);
   font-weight: 500;
-}
-h2 {
-  font-size: 19px;
-  margin-bottom: 6px;
-}
-h3 {
-  font-size: 16px;
-  margin: 10px 0 4px;
-}
-p {
-  margin: 0 0 6px;
-  font-size: 14px;
-}
-.tag {
-  background: var(--ink);
-  color: var(--paper);
-  padding: 0 6px;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.option {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  width: 100%;
-  text-align: left;
-  border: 0;
-  border-top: 1px solid var(--rule-soft);
-  background: none;
-  color: var(--ink);
-  padding: 6px 4px;
-  font-size: 14px;
-}
-.option:hover,
-.item:hover {
-  background: var(--tarn-wash);
-}
-.good {
-  color: var(--tarn);
-  font-weight: 500;
-}
-.bad {
-  color: var(--stop);
-  text-align: right;
-}
-.ends {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin: 8px 0 12px;
 }
 .kinds {
   display: flex;
@@ -390,6 +334,9 @@ ul {
   padding: 7px 4px;
   font-size: 13px;
   cursor: grab;
+}
+.item:hover {
+  background: var(--tarn-wash);
 }
 .item .name {
   font: 600 17px var(--narrow);

@@ -1,27 +1,24 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import type { FuseHolder } from '#core/gear/gear';
-import { LEAD_COLOUR } from '#core/tables/colours';
-import { GAUGES, ampacity, gaugeArea, gaugeDiameter, type Gauge } from '#core/tables/conductors';
-import { FUSE_FAMILIES } from '#core/tables/fuses';
-import { FEED_CASES, proposeHolders, voltProfile, voltsAt, type Feed } from '#core/power/index';
+import { gaugeDiameter } from '#core/tables/conductors';
+import { voltProfile, voltsAt, type Feed } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
-import NumberField from '../../app/NumberField.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { layLanes } from '../../drawing/lanes';
-import { pathOf, project } from '../../drawing/projection';
+import { project } from '../../drawing/projection';
 import { SHEET } from '../../drawing/sheet';
 import { useJob } from '../../stores/job';
-import { useLibrary } from '../../stores/library';
+import BatteryPanel from './BatteryPanel.vue';
+import FeedPanel from './FeedPanel.vue';
+import VoltChart from './VoltChart.vue';
 import { alongPath } from './along';
 
 const store = useJob();
-const library = useLibrary();
 const router = useRouter();
 const pattern = computed(() => store.job!.craft.pattern);
 const VIEW = { x: 224, y: 22, w: SHEET.w - 250, h: 436 } as const;
@@ -64,71 +61,6 @@ const printed = computed(() => {
   });
 });
 
-// Volts against length, below the craft.
-const CHART = { x: 78, y: 484, w: SHEET.w - 130, h: 132 } as const;
-const chart = computed(() => {
-  const points = profile.value;
-  if (!points.length || !feed.value?.run) return undefined;
-  const end = feed.value.run.outMm;
-  const high = points[0]!.volts;
-  const limit = high - (store.job!.settings.dropLimitPct / 100) * 12;
-  const low = Math.min(points.at(-1)!.volts, limit) - 0.08;
-  const x = (mm: number) => CHART.x + (mm / end) * CHART.w;
-  const y = (v: number) => CHART.y + ((high - v) / (high - low)) * CHART.h;
-  const step = high - low > 1 ? 0.5 : high - low > 0.35 ? 0.1 : 0.05;
-  const ticks: number[] = [];
-  for (let v = Math.ceil(low / step) * step; v <= high + 1e-9; v += step) ticks.push(v);
-  const metres: number[] = [];
-  for (let mm = 0; mm <= end; mm += end > 3000 ? 1000 : 500) metres.push(mm);
-  return {
-    line: pathOf(points.map((p) => [x(p.mm), y(p.volts)])),
-    area: `${pathOf(points.map((p) => [x(p.mm), y(p.volts)]))}L${x(end)} ${y(low)}L${x(0)} ${y(low)}Z`,
-    limitY: y(limit),
-    limit,
-    ticks: ticks.map((v) => ({ v, y: y(v) })),
-    metres: metres.map((mm) => ({ mm, x: x(mm) })),
-    fuse: points.find((p) => p.what === 'After the fuse'),
-    x,
-    y,
-  };
-});
-
-const holders = computed(() => library.shelf.filter((item): item is FuseHolder => item.kind === 'fuseHolder'));
-const proposed = computed(() => (feed.value ? proposeHolders(feed.value, holders.value) : []));
-const fuseSizes = computed(() =>
-  feed.value?.choice.holder ? FUSE_FAMILIES[feed.value.choice.holder.family].amps : [],
-);
-const gaugeText = (gauge: Gauge) =>
-  `${gauge} AWG · ${figure(gaugeArea(gauge), gaugeArea(gauge) < 10 ? 2 : 1)} mm² · ${short(ampacity(gauge, store.job!.settings.insulation, feed.value?.run?.engineSpace ?? false))} A`;
-
-const REASONS: Record<Feed['gaugeReason'], string> = {
-  drop: 'the smallest that keeps the drop',
-  ampacity: 'the smallest that carries the current and its fuse',
-  pinned: 'chosen by hand',
-  thickest: 'the thickest in the table, still not enough',
-};
-
-function setHolder(event: Event): void {
-  const { value } = event.target as HTMLSelectElement;
-  const holder = holders.value.find((h) => h.id === value) ?? null;
-  store.edit([
-    { op: 'chooseHolder', gear: feed.value!.gear, holder },
-    // A size the new family does not have cannot stay chosen.
-    { op: 'chooseFuse', gear: feed.value!.gear, amps: null },
-  ]);
-}
-const setFuse = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'chooseFuse', gear: feed.value!.gear, amps: value === '' ? null : Number(value) }]);
-};
-const setGauge = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'chooseGauge', gear: feed.value!.gear, gauge: value === '' ? null : (value as Gauge) }]);
-};
-const setInsulation = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'setSettings', settings: { insulation: value as 'unknown' | '80' | '105' } }]);
-};
 const batteryAt = computed(() => projection.value.to(pattern.value.places[pattern.value.batteryPlace]!.at));
 const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
 </script>
@@ -217,33 +149,12 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
           </g>
         </g>
 
-        <g v-if="chart && feed" aria-hidden="true">
-          <text :x="CHART.x" :y="CHART.y - 14" class="strong"
-            >Volts along the feed to {{ tag(feed.gear) }}, engine off, full output</text
-          >
-          <g v-for="t in chart.ticks" :key="t.v">
-            <path class="grid" :d="`M${CHART.x} ${t.y}H${CHART.x + CHART.w}`" />
-            <text class="small" :x="CHART.x - 8" :y="t.y + 4" text-anchor="end">{{ figure(t.v, 2) }} V</text>
-          </g>
-          <g v-for="m in chart.metres" :key="m.mm">
-            <path class="grid" :d="`M${m.x} ${CHART.y + CHART.h}v6`" />
-            <text class="small" :x="m.x" :y="CHART.y + CHART.h + 20" text-anchor="middle">{{ m.mm / 1000 }} m</text>
-          </g>
-          <path class="fall-area" :d="chart.area" />
-          <path class="limit" :d="`M${CHART.x} ${chart.limitY}H${CHART.x + CHART.w}`" />
-          <text class="small" :x="CHART.x + CHART.w - 6" :y="chart.limitY + 14" text-anchor="end"
-            >limit {{ short(store.job!.settings.dropLimitPct) }} % of 12 V</text
-          >
-          <path class="fall" :d="chart.line" />
-          <g v-if="chart.fuse">
-            <circle class="knot" :cx="chart.x(chart.fuse.mm)" :cy="chart.y(chart.fuse.volts)" r="4" />
-            <text :x="chart.x(chart.fuse.mm) + 9" :y="chart.y(chart.fuse.volts) - 6" class="small">fuse</text>
-          </g>
-          <circle class="knot" :cx="CHART.x + CHART.w" :cy="chart.y(profile.at(-1)!.volts)" r="4" />
-          <text :x="CHART.x + CHART.w - 10" :y="chart.y(profile.at(-1)!.volts) + 17" text-anchor="end" class="strong"
-            >{{ figure(profile.at(-1)!.volts, 2) }} V at {{ tag(feed.gear) }}</text
-          >
-        </g>
+        <VoltChart
+          v-if="feed && profile.length"
+          :profile="profile"
+          :tag="tag(feed.gear)"
+          :limit-pct="store.job!.settings.dropLimitPct"
+        />
         <text v-else-if="feed && feed.collapsed" :x="SHEET.w / 2" y="560" text-anchor="middle" class="big sev-stop"
           >There is no steady voltage at which this feed brings that power.</text
         >
@@ -254,206 +165,8 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
     </template>
 
     <template #panel>
-      <section v-if="showBattery">
-        <h2>Battery and charging</h2>
-        <div class="fields">
-          <NumberField
-            label="At rest, engine off"
-            unit="V"
-            :min="10"
-            :max="15"
-            :model-value="store.job!.craft.battery.restVolts"
-            @update:model-value="store.edit([{ op: 'setBattery', battery: { restVolts: $event } }])"
-          />
-          <NumberField
-            label="Internal resistance"
-            unit="mΩ"
-            :min="0.1"
-            :max="500"
-            :model-value="store.job!.craft.battery.internalMilliohm"
-            @update:model-value="store.edit([{ op: 'setBattery', battery: { internalMilliohm: $event } }])"
-          />
-          <NumberField
-            label="Posts while riding"
-            unit="V"
-            :min="12"
-            :max="16"
-            :model-value="store.job!.craft.charging.setVolts"
-            @update:model-value="store.edit([{ op: 'setCharging', charging: { setVolts: $event } }])"
-          />
-          <NumberField
-            label="Spare at idle"
-            unit="A"
-            :min="0"
-            :max="300"
-            :model-value="store.job!.craft.charging.spareIdleA"
-            @update:model-value="store.edit([{ op: 'setCharging', charging: { spareIdleA: $event } }])"
-          />
-          <NumberField
-            label="Spare at cruise"
-            unit="A"
-            :min="0"
-            :max="300"
-            :model-value="store.job!.craft.charging.spareCruiseA"
-            @update:model-value="store.edit([{ op: 'setCharging', charging: { spareCruiseA: $event } }])"
-          />
-          <NumberField
-            label="Drop allowed"
-            unit="%"
-            :min="0.5"
-            :max="15"
-            :model-value="store.job!.settings.dropLimitPct"
-            @update:model-value="store.edit([{ op: 'setSettings', settings: { dropLimitPct: $event } }])"
-          />
-          <NumberField
-            label="Wire works at"
-            unit="°C"
-            :min="0"
-            :max="105"
-            :model-value="store.job!.settings.conductorCelsius"
-            @update:model-value="store.edit([{ op: 'setSettings', settings: { conductorCelsius: $event } }])"
-          />
-          <div>
-            <label class="form-label" for="insulation">Insulation</label>
-            <select id="insulation" class="form-select" :value="store.job!.settings.insulation" @change="setInsulation">
-              <option value="105">105 °C</option>
-              <option value="80">80 °C</option>
-              <option value="unknown">unknown, as 80 °C</option>
-            </select>
-          </div>
-        </div>
-        <p class="caution">Battery negative off first, and last back on. The fuse is fitted last.</p>
-        <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
-      </section>
-
-      <section v-else-if="feed && feed.run">
-        <h2>
-          Feed to <span class="tag">{{ tag(feed.gear) }}</span> {{ feed.item.name }}
-        </h2>
-        <div class="fields">
-          <div class="wide">
-            <label class="form-label" for="holder">Fuse holder at the battery</label>
-            <select id="holder" class="form-select" :value="feed.choice.holder?.id ?? ''" @change="setHolder">
-              <option value="">none</option>
-              <option v-for="h in holders" :key="h.id" :value="h.id">{{ h.name }}</option>
-              <option
-                v-if="feed.choice.holder && !holders.some((h) => h.id === feed!.choice.holder!.id)"
-                :value="feed.choice.holder.id"
-              >
-                {{ feed.choice.holder.name }}
-              </option>
-            </select>
-          </div>
-          <div v-if="!feed.choice.holder && proposed[0]" class="wide proposal">
-            <p>{{ proposed[0].holder.name }}, {{ short(proposed[0].fuseA) }} A: {{ proposed[0].reason }}.</p>
-            <BButton
-              size="sm"
-              variant="primary"
-              @click="store.edit([{ op: 'chooseHolder', gear: feed.gear, holder: proposed[0].holder }])"
-              >Fit the proposed fuse</BButton
-            >
-          </div>
-          <div v-if="feed.choice.holder">
-            <label class="form-label" for="fuse">Fuse</label>
-            <select id="fuse" class="form-select" :value="feed.choice.fuseA ?? ''" @change="setFuse">
-              <option value="">
-                as planned{{ feed.fusePinned || feed.fuseA === undefined ? '' : `: ${short(feed.fuseA)} A` }}
-              </option>
-              <option v-for="size in fuseSizes" :key="size" :value="size">{{ short(size) }} A</option>
-            </select>
-          </div>
-          <NumberField
-            v-if="feed.choice.holder"
-            label="Fuse from the post"
-            unit="mm"
-            :min="0"
-            :max="20000"
-            :model-value="feed.choice.fuseAtMm"
-            @update:model-value="store.edit([{ op: 'placeFuse', gear: feed.gear, atMm: $event }])"
-          />
-          <div class="wide">
-            <label class="form-label" for="gauge">Gauge, out and back</label>
-            <select id="gauge" class="form-select" :value="feed.choice.gauge ?? ''" @change="setGauge">
-              <option value="">as planned{{ feed.gaugePinned ? '' : `: ${feed.gauge} AWG` }}</option>
-              <option v-for="g in GAUGES" :key="g" :value="g">{{ gaugeText(g) }}</option>
-            </select>
-          </div>
-        </div>
-        <dl>
-          <div>
-            <dt>Gauge</dt>
-            <dd data-figure="gauge">{{ feed.gauge }} AWG</dd>
-          </div>
-          <div class="because">
-            <dt>because it is</dt>
-            <dd>{{ REASONS[feed.gaugeReason] }}</dd>
-          </div>
-          <div>
-            <dt>Carries{{ feed.run.engineSpace ? ' in the engine space' : '' }}</dt>
-            <dd>{{ short(feed.ampacityA) }} A</dd>
-          </div>
-          <div>
-            <dt>Fuse at least</dt>
-            <dd>1.25 × {{ figure(feed.fuseNeedA / 1.25, 2) }} = {{ figure(feed.fuseNeedA, 2) }} A</dd>
-          </div>
-          <div>
-            <dt>Gear allows ahead of it</dt>
-            <dd>{{ short(feed.item.makerMaxFuseA) }} A</dd>
-          </div>
-          <div>
-            <dt>Sound at full output</dt>
-            <dd>{{ figure(feed.audioWatts, 1) }} W</dd>
-          </div>
-        </dl>
-        <table>
-          <caption class="visually-hidden">
-            Volts and amperes in each state
-          </caption>
-          <thead>
-            <tr>
-              <th scope="col">State</th>
-              <th scope="col">Posts</th>
-              <th scope="col">At {{ tag(feed.gear) }}</th>
-              <th scope="col">Draws</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="c in FEED_CASES" :key="c.id" :data-case="c.id">
-              <th scope="row">{{ c.name }}</th>
-              <template v-if="feed.states[c.id]">
-                <td>{{ figure(feed.states[c.id]!.postVolts, 2) }} V</td>
-                <td>{{ figure(feed.states[c.id]!.deviceVolts, 2) }} V</td>
-                <td>{{ figure(feed.states[c.id]!.amps, 2) }} A</td>
-              </template>
-              <td v-else colspan="3" class="bad">collapses</td>
-            </tr>
-          </tbody>
-        </table>
-        <h3>Where the volts go, engine off</h3>
-        <dl class="losses">
-          <div v-for="s in feed.stretches" :key="s.name">
-            <dt>
-              <svg class="swatch" viewBox="0 0 22 8" aria-hidden="true">
-                <WireLine
-                  v-if="s.name.startsWith('Conductor') || s.name === 'Post to fuse'"
-                  path="M2 4H20"
-                  :wires="[
-                    s.name.endsWith('back')
-                      ? LEAD_COLOUR.ground
-                      : feed.item.kind === 'headUnit'
-                        ? LEAD_COLOUR.constant
-                        : LEAD_COLOUR.feed,
-                  ]"
-                  :width="3"
-                /></svg
-              >{{ s.name }}
-            </dt>
-            <dd>{{ figure(s.ohm * 1000, 2) }} mΩ</dd>
-            <dd>{{ figure(s.lostVolts * 1000, 0) }} mV</dd>
-          </div>
-        </dl>
-        <p class="caution">Battery negative off first. Colour never proves what a wire is: meter it.</p>
-      </section>
+      <BatteryPanel v-if="showBattery" />
+      <FeedPanel v-else-if="feed && feed.run" :feed="feed" />
 
       <section v-else>
         <h2>Feeds</h2>
@@ -468,9 +181,6 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
 </template>
 
 <style scoped>
-.strong {
-  font-weight: 600;
-}
 .battery {
   stroke: var(--ink);
   stroke-width: 1.5px;
@@ -492,122 +202,5 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
   stroke: var(--paper);
   stroke-width: 5px;
   stroke-linejoin: round;
-}
-.grid {
-  stroke: var(--rule-soft);
-  fill: none;
-}
-.limit {
-  stroke: var(--stop);
-  stroke-dasharray: 7 4;
-  fill: none;
-}
-.fall {
-  stroke: var(--ink);
-  stroke-width: 2.2px;
-  fill: none;
-}
-.fall-area {
-  fill: var(--tarn-wash);
-  opacity: 0.6;
-}
-.knot {
-  fill: var(--ink);
-}
-h2 {
-  font-size: 19px;
-  margin-bottom: 8px;
-}
-h3 {
-  font-size: 16px;
-  margin: 12px 0 2px;
-}
-p {
-  font-size: 14px;
-  margin: 0 0 6px;
-}
-.tag {
-  background: var(--ink);
-  color: var(--paper);
-  padding: 0 6px;
-}
-.fields {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px 12px;
-  margin-bottom: 10px;
-  align-items: start;
-}
-.wide {
-  grid-column: 1 / -1;
-}
-.proposal {
-  border-left: 3px solid var(--tarn);
-  padding-left: 8px;
-}
-dl {
-  margin: 0 0 10px;
-}
-dl div {
-  display: flex;
-  justify-content: space-between;
-  gap: 10px;
-  border-top: 1px solid var(--rule-soft);
-  padding: 3px 0;
-  font-size: 14px;
-}
-dl .because {
-  border-top: 0;
-  padding-top: 0;
-}
-dt {
-  font-weight: 400;
-  color: var(--ink-soft);
-  white-space: nowrap;
-}
-dd {
-  margin: 0;
-  font-weight: 500;
-  text-align: right;
-}
-.losses dt {
-  flex: 1;
-}
-.losses dd {
-  width: 68px;
-}
-.swatch {
-  width: 22px;
-  height: 8px;
-  margin-right: 6px;
-}
-table {
-  width: 100%;
-  font-size: 14px;
-}
-th,
-td {
-  font-weight: 400;
-  text-align: right;
-  padding: 3px 0 3px 6px;
-  border-top: 1px solid var(--rule-soft);
-  white-space: nowrap;
-}
-thead th {
-  color: var(--ink-soft);
-  border: 0;
-}
-th:first-child {
-  text-align: left;
-  padding-left: 0;
-  white-space: normal;
-}
-.bad {
-  color: var(--stop);
-}
-.caution {
-  margin-top: 12px;
-  padding-left: 8px;
-  border-left: 3px solid var(--caution);
 }
 </style>

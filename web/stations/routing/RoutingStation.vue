@@ -315,46 +315,14 @@ const setLead = (event: Event) => {
   stroke: var(--ink);
   stroke-width: 1.4px;
 }
-.strong {
-  font-weight: 600;
-}
-h2 {
-  font-size: 19px;
-  margin-bottom: 6px;
-}
-h3 {
-  font-size: 16px;
-  margin: 12px 0 2px;
-}
-p {
-  font-size: 14px;
-  margin: 0 0 6px;
-}
-.small {
-  font-size: 13px;
-  color: var(--ink-soft);
-}
-dl {
-  margin: 0 0 10px;
-}
-dl div {
-  display: flex;
-  justify-content: space-between;
-  gap: 10px;
-  border-top: 1px solid var(--rule-soft);
-  padding: 3px 0;
-  font-size: 14px;
-}
 dt {
-  font-weight: 400;
+  color: var(--ink);
+}
+dd {
+  white-space: nowrap;
 }
 dt i {
   color: var(--caution);
-}
-dd {
-  margin: 0;
-  font-weight: 500;
-  white-space: nowrap;
 }
 .sum {
   border-top: 2px solid var(--ink);
@@ -370,66 +338,13 @@ dd {
   margin: 8px 0 12px;
   width: 170px;
 }
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.option {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  width: 100%;
-  border: 0;
-  border-top: 1px solid var(--rule-soft);
-  background: none;
-  color: var(--ink);
-  padding: 5px 6px;
-  font-size: 14px;
-  text-align: left;
-}
-.option:hover {
-  background: var(--tarn-wash);
-}
-.option.now {
-  box-shadow: inset 3px 0 var(--mud);
-}
 .option span:last-child {
   white-space: nowrap;
-}
-.ends {
-  display: flex;
-  gap: 6px;
-  margin: 10px 0 0;
-}
-table {
-  width: 100%;
-  font-size: 14px;
-}
-th,
-td {
-  font-weight: 400;
-  padding: 3px 0;
-  border-top: 1px solid var(--rule-soft);
-  text-align: right;
-}
-th:first-child {
-  text-align: left;
-}
-thead th {
-  color: var(--ink-soft);
-  border: 0;
 }
 tfoot th,
 tfoot td {
   border-top: 2px solid var(--ink);
   font-weight: 600;
-}
-.swatch {
-  width: 26px;
-  height: 9px;
-  margin-right: 7px;
-  flex: none;
 }
 .pieces li {
   display: flex;
@@ -439,9 +354,5 @@ tfoot td {
 }
 .pieces span {
   flex: 1;
-}
-.caution {
-  padding-left: 8px;
-  border-left: 3px solid var(--caution);
 }
 </style>

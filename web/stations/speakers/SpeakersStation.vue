@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { computed, ref } from 'vue';
 import type { Speaker } from '#core/gear/gear';
-import { speakersOf, type Wiring } from '#core/job/job';
+import type { Wiring } from '#core/job/job';
 import type { Operation } from '#core/job/operations';
 import { joined, joiningOf, members, join, ownWiring, partOf, withoutSpeaker, type Joining } from '#core/job/wiring';
-import { impedance, type WiringProposals } from '#core/speakers/index';
+import { impedance } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
@@ -16,11 +15,10 @@ import { project } from '../../drawing/projection';
 import { placedGear } from '../../drawing/placed';
 import { SHEET } from '../../drawing/sheet';
 import { useJob } from '../../stores/job';
-import { planner } from '../../workers';
+import WiringPanel from './WiringPanel.vue';
 import { BLOCK, BOX, coilPath, layBlocks, layBoxes, layLeads, terminalAt, type SpeakerBox } from './layout';
 
 const store = useJob();
-const router = useRouter();
 const pattern = computed(() => store.job!.craft.pattern);
 const projection = computed(() =>
   project(pattern.value, 'top', { x: 212, y: 176, w: SHEET.w - 236, h: SHEET.h - 352 }),
@@ -173,42 +171,6 @@ function dragEnd(): void {
   drag.value = over.value = undefined;
   if (held?.moved && target !== undefined) drop(held.gear, target);
 }
-
-// Proposals.
-const proposals = shallowRef<WiringProposals>();
-const searching = ref(false);
-async function propose(): Promise<void> {
-  searching.value = true;
-  try {
-    proposals.value = await planner().wirings(store.job!);
-  } finally {
-    searching.value = false;
-  }
-}
-function accept(circuitsWanted: Readonly<Record<string, Wiring>>): void {
-  const clear = Object.keys(store.job!.circuits).filter((key) => !(key in circuitsWanted));
-  store.edit(
-    [
-      // Cleared first: a coil may hang on one channel only at every moment.
-      ...Object.keys(store.job!.circuits).map((channel): Operation => ({ op: 'wireChannel', channel, wiring: null })),
-      ...Object.entries(circuitsWanted).map(([channel, wiring]): Operation => ({ op: 'wireChannel', channel, wiring })),
-    ],
-    clear.length ? 'rewire as proposed' : 'wire as proposed',
-  );
-  proposals.value = undefined;
-}
-watch(
-  () => store.job?.gear,
-  () => (proposals.value = undefined),
-);
-const describeWiring = (all: Readonly<Record<string, Wiring>>) =>
-  Object.entries(all).map(
-    ([key, wiring]) =>
-      `${nameOf(key)}: ${members(wiring)
-        .map((m) => tag(speakersOf(m)[0]!))
-        .join(joiningOf(wiring) === 'series' ? ' + ' : ' ∥ ')}`,
-  );
-const speakersThere = computed(() => boxes.value.length > 0);
 </script>
 
 <template>
@@ -216,7 +178,7 @@ const speakersThere = computed(() => boxes.value.length > 0);
     <template #sheet>
       <SheetFrame label="Speakers and the channels that drive them">
         <CraftView :pattern="pattern" :projection="projection" faint />
-        <text v-if="!blocks.length || !speakersThere" :x="SHEET.w / 2 + 60" y="150" text-anchor="middle" class="big">
+        <text v-if="!blocks.length || !boxes.length" :x="SHEET.w / 2 + 60" y="150" text-anchor="middle" class="big">
           {{ !blocks.length ? 'No amplifier or head unit in the job yet.' : 'No speakers in the job yet.' }} Choose them
           at Gear.
         </text>
@@ -458,49 +420,7 @@ const speakersThere = computed(() => boxes.value.length > 0);
         </div>
       </section>
 
-      <section v-else>
-        <h2>Which speaker on which channel</h2>
-        <p v-if="!blocks.length || !speakersThere">
-          There is nothing to wire yet.
-          <BButton size="sm" variant="primary" @click="router.push({ params: { station: 'gear' } })"
-            >Go to Gear</BButton
-          >
-        </p>
-        <template v-else>
-          <p>Press a speaker, then its channel; or drag it there. Or have every legal wiring looked at.</p>
-          <dl v-if="store.plan!.speakers.level !== undefined">
-            <div>
-              <dt>All together at the ears</dt>
-              <dd>{{ figure(store.plan!.speakers.level, 1) }} dB, standing still</dd>
-            </div>
-            <div>
-              <dt>Loudest less quietest</dt>
-              <dd>{{ figure(store.plan!.speakers.spreadDb!, 1) }} dB</dd>
-            </div>
-          </dl>
-          <BButton variant="primary" :disabled="searching" @click="propose">{{
-            searching ? 'Looking at wirings…' : 'Propose a wiring'
-          }}</BButton>
-          <div v-if="proposals" class="proposals" aria-live="polite">
-            <p>
-              {{ proposals.examined }} wirings looked at;
-              {{ proposals.proven ? 'the first is proven best of them' : 'more remain, so a better one may exist' }}.
-              Left and right are kept apart.
-            </p>
-            <p v-if="!proposals.best.length">None keeps every load within its channel’s minimum.</p>
-            <ol>
-              <li v-for="(p, i) in proposals.best" :key="i">
-                <p>{{ p.reason }}</p>
-                <p class="small">{{ describeWiring(p.circuits).join(' · ') }}</p>
-                <BButton size="sm" :variant="i ? 'outline-secondary' : 'primary'" @click="accept(p.circuits)"
-                  >Wire it so</BButton
-                >
-              </li>
-            </ol>
-          </div>
-          <p class="hearing">Hearing: 85 dBA for 8 h, half the time for each 3 dB more (NIOSH).</p>
-        </template>
-      </section>
+      <WiringPanel v-else :ready="blocks.length > 0 && boxes.length > 0" :name-of="nameOf" />
     </template>
   </StationLayout>
 </template>
@@ -511,8 +431,7 @@ const speakersThere = computed(() => boxes.value.length > 0);
   stroke: var(--ink);
   stroke-width: 1.5px;
 }
-.block-name,
-.strong {
+.block-name {
   font-weight: 600;
 }
 .terminal {
@@ -532,80 +451,6 @@ const speakersThere = computed(() => boxes.value.length > 0);
 .speaker {
   cursor: grab;
 }
-h2 {
-  font-size: 19px;
-  margin-bottom: 6px;
-}
-h3 {
-  font-size: 16px;
-  margin: 10px 0 2px;
-}
-p {
-  margin: 0 0 8px;
-  font-size: 14px;
-}
-.small {
-  font-size: 13px;
-  color: var(--ink-soft);
-}
-.tag {
-  background: var(--ink);
-  color: var(--paper);
-  padding: 0 6px;
-}
-dl {
-  margin: 0 0 10px;
-}
-dl div {
-  display: flex;
-  justify-content: space-between;
-  gap: 10px;
-  border-top: 1px solid var(--rule-soft);
-  padding: 3px 0;
-  font-size: 14px;
-}
-dt {
-  font-weight: 400;
-  color: var(--ink-soft);
-}
-dd {
-  margin: 0;
-  font-weight: 500;
-}
-ul,
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-ol li {
-  border-top: 1px solid var(--rule-soft);
-  padding: 6px 0 8px;
-}
-.option {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  width: 100%;
-  border: 0;
-  border-top: 1px solid var(--rule-soft);
-  background: none;
-  color: var(--ink);
-  padding: 5px 6px;
-  font-size: 14px;
-  text-align: left;
-}
-.option:hover {
-  background: var(--tarn-wash);
-}
-.option.now {
-  box-shadow: inset 3px 0 var(--mud);
-  font-weight: 600;
-}
-.bad {
-  color: var(--stop);
-}
-.ends,
 fieldset {
   display: flex;
   flex-wrap: wrap;
@@ -615,13 +460,5 @@ fieldset {
 legend {
   font-size: 14px;
   width: 100%;
-}
-.proposals {
-  margin-top: 10px;
-}
-.hearing {
-  margin-top: 14px;
-  color: var(--ink-soft);
-  font-size: 13px;
 }
 </style>
