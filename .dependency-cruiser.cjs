@@ -37,7 +37,7 @@ module.exports = {
       name: 'chapters-by-their-door',
       comment: 'from outside, a computed chapter is entered by its index',
       severity: 'error',
-      from: { pathNot: [`^core/${COMPUTED}/`, '\\.test\\.ts$', '^tests/', '^bench/'] },
+      from: { pathNot: `^core/${COMPUTED}/` },
       to: { path: `^core/${COMPUTED}/`, pathNot: '/index\\.ts$' },
     },
     {
@@ -53,7 +53,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '^dist/' },
+    exclude: { path: ['^dist/', '\\.test\\.ts$'] },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.walls.json' },
     enhancedResolveOptions: {

@@ -12,7 +12,7 @@ export default tseslint.config(
       parser: vueParser,
       parserOptions: {
         parser: tseslint.parser,
-        projectService: { allowDefaultProject: ['web/vite.config.ts', 'jest.config.ts', 'playwright.config.ts'] },
+        projectService: { allowDefaultProject: ['web/vite.config.ts'] },
         extraFileExtensions: ['.vue'],
         tsconfigRootDir: import.meta.dirname,
       },

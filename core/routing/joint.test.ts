@@ -48,7 +48,7 @@ function brutePath(a: Vec3, b: Vec3, r: number, winding: number): number {
     if (toB < Math.PI / 2 && clear(p, flatB)) graph.addEdge(`r${i}`, 'b', { weight: distance(p, flatB) });
   });
   if (Math.abs(winding) < Math.PI && clear(flatA, flatB)) graph.addEdge('a', 'b', { weight: distance(flatA, flatB) });
-  const way = dijkstra.bidirectional(graph, 'a', 'b', 'weight')!;
+  const way = dijkstra.bidirectional(graph, 'a', 'b', 'weight');
   const flat = way
     .slice(1)
     .reduce((sum, node, i) => sum + graph.getEdgeAttribute(graph.edge(way[i]!, node)!, 'weight'), 0);

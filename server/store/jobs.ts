@@ -282,10 +282,8 @@ function livingLines(lines: readonly JournalLine[]): JournalLine[] {
 /** A document as its row holds it: the pattern stands in a row of its own. */
 type Bare = Omit<Job, 'craft'> & { craft: Omit<Job['craft'], 'pattern'> };
 
-function withoutPattern(job: Job): string {
-  const { pattern, ...craft } = job.craft;
-  return JSON.stringify({ ...job, craft } satisfies Bare & { craft: { pattern?: typeof pattern } });
-}
+// JSON leaves out what is undefined.
+const withoutPattern = (job: Job): string => JSON.stringify({ ...job, craft: { ...job.craft, pattern: undefined } });
 
 const withPattern = (document: Bare, pattern: Pattern): Job => ({ ...document, craft: { ...document.craft, pattern } });
 

@@ -3,7 +3,6 @@ import { startServer, tempFolder, type Running } from '../support/server';
 
 /** Each test has a server of its own on a folder of its own, and a page that must not complain. */
 export const test = base.extend<{ server: Running; board: Page }>({
-  // eslint-disable-next-line no-empty-pattern
   server: async ({}, use) => {
     const folder = tempFolder();
     const server = await startServer(folder.path);
