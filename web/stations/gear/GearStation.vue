@@ -12,7 +12,7 @@ import { placedGear } from '../../drawing/placed';
 import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
-import { figuresOf, fitWords, sizeOf } from './words';
+import { figuresOf, fitMark, fitWords, sizeOf } from './words';
 
 const store = useJob();
 const library = useLibrary();
@@ -57,7 +57,7 @@ const callouts = computed(() => {
       place,
       gear,
       fit: fit?.accepted ? fit : undefined,
-      line: fit?.accepted ? fitWords(fit) : tags || 'free',
+      line: fit?.accepted ? fitMark(fit) : tags || 'free',
       worst: gear.flatMap((id) => store.findingsFor({ kind: 'gear', id }))[0]?.severity,
     };
   });

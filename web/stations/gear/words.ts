@@ -28,3 +28,10 @@ export function fitWords(fit: Fit): string {
   const wet = fit.waterAsked.length ? [`asks IPX${fit.waterAsked.join('/')}`] : [];
   return [...over, ...wet].join(', ') || 'fits';
 }
+
+/** The same in as few signs as a label on the drawing has room for: the worst direction, and the water asked. */
+export function fitMark(fit: Fit): string {
+  const over = fit.worstMm > 0 ? [`+${fit.worstMm} mm`] : [];
+  const wet = fit.waterAsked.length ? [`asks IPX${fit.waterAsked.join('/')}`] : [];
+  return [...over, ...wet].join(', ') || 'fits';
+}
