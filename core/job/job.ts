@@ -84,8 +84,6 @@ const Shape = v.strictObject({
     note: Text,
     battery: Battery,
     charging: Charging,
-    /** Spare amperes of the switched source. */
-    switchedSpareA: ranged(0, 60, 'A'),
   }),
   settings: Settings,
   gear: v.record(Id, PlacedGear),
@@ -231,7 +229,6 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
       note: '',
       battery: { chemistry: 'agm', capacityAh: 12, restVolts: 12.7, internalMilliohm: 9 },
       charging: { setVolts: 14.2, spareCruiseA: 16, spareIdleA: 5 },
-      switchedSpareA: 5,
     },
     settings: DEFAULT_SETTINGS,
     gear: {},

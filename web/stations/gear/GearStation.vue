@@ -6,6 +6,7 @@ import StationLayout from '../../app/StationLayout.vue';
 import { useEventListener } from '../../app/listen';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import { layCallouts } from '../../drawing/callouts';
 import { placedGear } from '../../drawing/placed';
@@ -151,18 +152,14 @@ useEventListener(window, 'keydown', (event) => {
             />
           </template>
         </template>
-        <g
+        <PressMark
           v-for="label in callouts"
           :key="label.id"
-          class="press"
           :class="{ offered: label.fit, misfit: label.fit && !label.fit.good, selected: label.gear.some(isSelected) }"
-          role="button"
           :tabindex="label.fit || label.gear.length ? 0 : -1"
           :aria-label="`${label.fit ? 'Put here: ' : ''}${label.place.name}, ${label.line}`"
           :data-place="label.id"
-          @click="press(label)"
-          @keydown.enter.prevent="press(label)"
-          @keydown.space.prevent="press(label)"
+          @press="press(label)"
           @dragover.prevent
           @drop="drop($event, label)"
         >
@@ -185,7 +182,7 @@ useEventListener(window, 'keydown', (event) => {
             text-anchor="end"
             >{{ label.worst }}</text
           >
-        </g>
+        </PressMark>
       </SheetFrame>
     </template>
 

@@ -7,6 +7,7 @@ import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { layLanes } from '../../drawing/lanes';
@@ -91,22 +92,17 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
           :tag="tag(f.gear)"
           :selected="feed?.gear === f.gear"
         />
-        <g
-          class="press"
+        <PressMark
           :class="{ selected: showBattery }"
-          role="button"
-          tabindex="0"
           aria-label="Battery and charging"
           data-testid="battery"
           :transform="`translate(${batteryAt[0]} ${batteryAt[1]})`"
-          @click="openBattery"
-          @keydown.enter.prevent="openBattery"
-          @keydown.space.prevent="openBattery"
+          @press="openBattery"
         >
           <rect class="plate battery" x="-21" y="-17" width="42" height="34" />
           <path class="posts" d="M-14 -17v-5h8v5M6 -17v-5h8v5" />
           <text y="5" text-anchor="middle" class="strong">+ −</text>
-        </g>
+        </PressMark>
         <g v-if="fuseSpot" :transform="`translate(${fuseSpot.at[0]} ${fuseSpot.at[1]})`" aria-hidden="true">
           <rect class="fuse" x="-15" y="-9" width="30" height="18" rx="9" />
           <text class="fuse-text" text-anchor="middle" y="4.5">{{
@@ -118,16 +114,11 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
         </g>
 
         <g v-for="(f, i) in feeds" :key="f.gear">
-          <g
-            class="press"
+          <PressMark
             :class="{ selected: feed?.gear === f.gear && !showBattery }"
-            role="button"
-            tabindex="0"
             :data-feed="f.gear"
             :aria-label="`Feed to ${tag(f.gear)} ${f.item.name}, ${f.gauge} AWG, ${f.fuseA === undefined ? 'no fuse' : `${short(f.fuseA)} ampere fuse`}`"
-            @click="store.select({ kind: 'feed', id: f.gear })"
-            @keydown.enter.prevent="store.select({ kind: 'feed', id: f.gear })"
-            @keydown.space.prevent="store.select({ kind: 'feed', id: f.gear })"
+            @press="store.select({ kind: 'feed', id: f.gear })"
           >
             <rect class="plate" x="28" :y="34 + i * 104" width="186" height="94" />
             <text x="38" :y="54 + i * 104" class="strong">{{ tag(f.gear) }} {{ f.item.name }}</text>
@@ -146,7 +137,7 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
                 >{{ figure(f.run.outMm / 1000, 2) }} m out, {{ figure(f.run.backMm / 1000, 2) }} m back</text
               >
             </template>
-          </g>
+          </PressMark>
         </g>
 
         <VoltChart

@@ -9,6 +9,7 @@ import { figure } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { layCallouts } from '../../drawing/callouts';
@@ -134,17 +135,12 @@ const setLead = (event: Event) => {
             aria-hidden="true"
             :d="`M${c.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${c.y + HEIGHT / 2}L${c.side === 'left' ? LABEL_X.left + LABEL_W + 10 : LABEL_X.right - 10} ${c.y + HEIGHT / 2}L${c.at[0]} ${c.at[1]}`"
           />
-          <g
-            class="press"
+          <PressMark
             :class="{ selected: selected?.id === c.id }"
-            role="button"
-            tabindex="0"
             :aria-pressed="selected?.id === c.id"
             :data-run="c.id"
             :aria-label="`${names(c.run)}, ${c.run.cutMm} millimetres`"
-            @click="press(c.run)"
-            @keydown.enter.prevent="press(c.run)"
-            @keydown.space.prevent="press(c.run)"
+            @press="press(c.run)"
           >
             <rect class="plate" :x="LABEL_X[c.side]" :y="c.y" :width="LABEL_W" :height="HEIGHT" />
             <g :transform="`translate(${LABEL_X[c.side] + 8} ${c.y + HEIGHT * 0.7})`">
@@ -160,7 +156,7 @@ const setLead = (event: Event) => {
               text-anchor="end"
               >chosen</text
             >
-          </g>
+          </PressMark>
         </g>
       </SheetFrame>
     </template>

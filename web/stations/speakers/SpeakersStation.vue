@@ -9,6 +9,7 @@ import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { project } from '../../drawing/projection';
@@ -212,18 +213,13 @@ function dragEnd(): void {
           <rect class="block" :x="BLOCK.x" :y="block.y" :width="BLOCK.w" :height="block.h" />
           <text :x="BLOCK.x + 8" :y="block.y + 16" class="block-name">{{ tag(block.gear) }} {{ block.item.name }}</text>
           <text :x="BLOCK.x + 8" :y="block.y + 30" class="small">{{ short(block.item.bank.minOhm) }} Ω least</text>
-          <g
+          <PressMark
             v-for="row in block.rows"
             :key="row.key"
-            class="press"
             :class="{ selected: selectedChannel === row.key, offered: over === row.key }"
-            role="button"
-            tabindex="0"
             :data-channel="row.key"
             :aria-label="`${nameOf(row.key)}${store.plan!.speakers.circuits[row.key] ? `, ${short(store.plan!.speakers.circuits[row.key]!.nominalOhm)} ohms` : ', free'}`"
-            @click="pressChannel(row.key)"
-            @keydown.enter.prevent="pressChannel(row.key)"
-            @keydown.space.prevent="pressChannel(row.key)"
+            @press="pressChannel(row.key)"
           >
             <rect class="plate" :x="BLOCK.x" :y="row.y" :width="BLOCK.w" :height="BLOCK.row" />
             <text :x="BLOCK.x + 8" :y="row.y + 14" class="small">{{ row.name }}</text>
@@ -244,21 +240,17 @@ function dragEnd(): void {
               class="screw"
               :d="`M${BLOCK.x + BLOCK.w - 13} ${row.y + 11}h6m-3 -3v6M${BLOCK.x + BLOCK.w - 13} ${row.y + 23}h6`"
             />
-          </g>
+          </PressMark>
         </g>
 
-        <g
+        <PressMark
           v-for="box in boxes"
           :key="box.gear"
-          class="press speaker"
+          class="speaker"
           :class="{ selected: selectedSpeaker?.id === box.gear }"
-          role="button"
-          tabindex="0"
           :data-speaker="box.gear"
           :aria-label="`${tag(box.gear)} ${store.job!.gear[box.gear]!.item.name}${shares.get(box.gear) ? `, ${short(shares.get(box.gear)!.watts)} watts` : ', on no channel'}`"
-          @click="store.select({ kind: 'gear', id: box.gear })"
-          @keydown.enter.prevent="store.select({ kind: 'gear', id: box.gear })"
-          @keydown.space.prevent="store.select({ kind: 'gear', id: box.gear })"
+          @press="store.select({ kind: 'gear', id: box.gear })"
           @mousedown.stop
           @pointerdown="dragBegin($event, box)"
           @pointermove="dragMove"
@@ -299,7 +291,7 @@ function dragEnd(): void {
             </template>
             <text v-else y="41" class="sev-stop">{{ shares.get(box.gear) ? 'load too low' : 'on no channel' }}</text>
           </g>
-        </g>
+        </PressMark>
       </SheetFrame>
     </template>
 
