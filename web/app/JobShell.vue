@@ -216,12 +216,12 @@ async function keepCopy(): Promise<void> {
       <p v-if="copyError" class="field-error">{{ copyError }}</p>
     </div>
 
-    <div v-if="job.failure" class="empty">
+    <div v-if="job.failure" class="message">
       <p><b>This job cannot be opened.</b> {{ job.failure }}.</p>
       <BButton variant="primary" @click="router.push('/')">Go to the Board</BButton>
     </div>
     <component :is="VIEWS[station]" v-else-if="job.job && job.plan" :key="station" />
-    <p v-else class="empty" role="status">Laying out the sheet…</p>
+    <p v-else class="message" role="status">Laying out the sheet…</p>
 
     <LedgerStrip :ledger="job.plan?.ledger" :was="job.was">
       <div class="block">
@@ -343,7 +343,7 @@ async function keepCopy(): Promise<void> {
   margin: 0;
   flex: 1;
 }
-.empty {
+.message {
   padding: 48px;
   font-size: 17px;
 }

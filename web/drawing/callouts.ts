@@ -15,7 +15,7 @@ export interface Callout {
 }
 
 /**
- * Labels in the two margins, each level with what it names as far as room allows, on the nearer side of
+ * Labels in the two margins, each as level with what it names as room allows, on the nearer side of
  * `middle` unless that margin is full. Labels keep the order of their anchors from the top, so leaders
  * cross as little as they can.
  */
@@ -33,19 +33,33 @@ export function layCallouts(
   return [...stack(byX.slice(0, left), 'left', top, bottom, gap), ...stack(byX.slice(left), 'right', top, bottom, gap)];
 }
 
+/**
+ * One margin's labels: in the order of their anchors, apart by `gap`, inside top and bottom, and with the
+ * least sum of squared distances from where each would like to be. Taking off what the labels above take
+ * up turns "apart" into "not decreasing", so this is an isotonic regression: pool adjacent violators.
+ */
 function stack(anchors: readonly Anchor[], side: Callout['side'], top: number, bottom: number, gap: number): Callout[] {
   const order = [...anchors].sort((a, b) => a.at[1] - b.at[1]);
-  let floor = top;
-  const laid = order.map((anchor) => {
-    const y = Math.max(floor, anchor.at[1] - anchor.height / 2);
-    floor = y + anchor.height + gap;
-    return { id: anchor.id, at: anchor.at, side, y, height: anchor.height };
-  });
-  // Pushed past the foot of the sheet: shove back up from the bottom.
-  let ceiling = bottom;
-  for (const label of [...laid].reverse()) {
-    label.y = Math.min(label.y, ceiling - label.height);
-    ceiling = label.y - gap;
+  const pools: { sum: number; count: number }[] = [];
+  const above: number[] = [];
+  let taken = 0;
+  for (const anchor of order) {
+    above.push(taken);
+    let pool = { sum: anchor.at[1] - anchor.height / 2 - taken, count: 1 };
+    for (let last = pools.at(-1); last && last.sum / last.count > pool.sum / pool.count; last = pools.at(-1)) {
+      pool = { sum: last.sum + pool.sum, count: last.count + pool.count };
+      pools.pop();
+    }
+    pools.push(pool);
+    taken += anchor.height + gap;
   }
-  return laid;
+  const wanted = pools.flatMap(({ sum, count }) => Array<number>(count).fill(sum / count));
+  // Held between the edges the answer stays the best one there.
+  const lowest = bottom - taken + gap;
+  return order.map((anchor, i) => ({
+    id: anchor.id,
+    at: anchor.at,
+    side,
+    y: Math.max(top, Math.min(lowest, wanted[i]!)) + above[i]!,
+  }));
 }

@@ -64,6 +64,29 @@ test('labels do not overlap, stay between top and bottom, and fill no margin pas
   expect(layCallouts([], 470, 20, 640)).toEqual([]);
 });
 
+test('labels stand as near their anchors as they can: no nudge of a group brings the squares down', () => {
+  const near = (ys: readonly number[]) =>
+    layCallouts(
+      ys.map((y, i) => ({ id: `${i}`, at: [600, y] as const, height: 40 })),
+      470,
+      20,
+      640,
+    );
+  const cost = (laid: readonly { at: readonly [number, number]; y: number }[]) =>
+    laid.reduce((sum, c) => sum + (c.y + 20 - c.at[1]) ** 2, 0);
+  const laid = near([100, 110, 115, 300, 420, 421]);
+  for (let from = 0; from < laid.length; from++)
+    for (let to = from + 1; to <= laid.length; to++)
+      for (const by of [-1, 1]) {
+        const moved = laid.map((c, i) => (i >= from && i < to ? { ...c, y: c.y + by } : c));
+        const apart = moved.every((c, i) => !i || c.y - moved[i - 1]!.y >= 46 - 1e-9);
+        if (apart) expect(cost(moved)).toBeGreaterThan(cost(laid));
+      }
+  // A lone label is level with its anchor; one that would leave the sheet stops at its edge.
+  expect(near([300])[0]!.y).toBe(280);
+  expect(near([5])[0]!.y).toBe(20);
+});
+
 test('every terminal of every wired coil has a lead that ends on it', () => {
   const blocks = layBlocks(TOURER_JOB);
   const boxes = layBoxes(TOURER_JOB, () => 500);

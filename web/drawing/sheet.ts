@@ -5,8 +5,8 @@ import { project, stackedScale, type Box } from './projection';
 export const SHEET = { w: 940, h: 692 } as const;
 
 /** Margin that holds the labels on either side of a two-view drawing, px. */
-export const LABEL_W = 172;
-export const LABEL_X = { left: 24, right: SHEET.w - 24 - LABEL_W } as const;
+export const LABEL_W = 160;
+export const LABEL_X = { left: 22, right: SHEET.w - 22 - LABEL_W } as const;
 
 /** Labels end above the buttons that bring the drawing nearer. */
 export const LABELS_END = SHEET.h - 58;

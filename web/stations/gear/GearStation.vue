@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { fitOf, rankPlaces } from '#core/mounting/index';
+import SeverityMark from '../../app/SeverityMark.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import { useEventListener } from '../../app/listen';
 import CraftView from '../../drawing/CraftView.vue';
@@ -157,7 +158,7 @@ useEventListener(window, 'keydown', (event) => {
           :key="label.id"
           :class="{ offered: label.fit, misfit: label.fit && !label.fit.good, selected: label.gear.some(isSelected) }"
           :tabindex="label.fit || label.gear.length ? 0 : -1"
-          :aria-label="`${label.fit ? 'Put here: ' : ''}${label.place.name}, ${label.line}`"
+          :aria-label="`${label.fit ? 'Put here: ' : ''}${label.place.name}, ${label.line}${label.worst && !label.fit ? `, ${label.worst}` : ''}`"
           :data-place="label.id"
           @press="press(label)"
           @dragover.prevent
@@ -174,14 +175,12 @@ useEventListener(window, 'keydown', (event) => {
             ]"
             >{{ label.line }}</text
           >
-          <text
+          <SeverityMark
             v-if="label.worst && !label.fit"
-            :x="LABEL_X[label.side] + LABEL_W - 8"
-            :y="label.y + 17"
-            :class="`sev-${label.worst}`"
-            text-anchor="end"
-            >{{ label.worst }}</text
-          >
+            :severity="label.worst"
+            :x="LABEL_X[label.side] + LABEL_W - 19"
+            :y="label.y + 21"
+          />
         </PressMark>
       </SheetFrame>
     </template>

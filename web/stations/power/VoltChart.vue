@@ -60,7 +60,7 @@ const chart = computed(() => {
       <text :x="chart.x(chart.fuse.mm) + 9" :y="chart.y(chart.fuse.volts) - 6" class="small">fuse</text>
     </g>
     <circle class="knot" :cx="CHART.x + CHART.w" :cy="chart.y(profile.at(-1)!.volts)" r="4" />
-    <text :x="CHART.x + CHART.w - 10" :y="chart.y(profile.at(-1)!.volts) + 17" text-anchor="end" class="strong"
+    <text :x="CHART.x + CHART.w - 10" :y="chart.y(profile.at(-1)!.volts) - 20" text-anchor="end" class="strong"
       >{{ figure(profile.at(-1)!.volts, 2) }} V at {{ tag }}</text
     >
   </g>
