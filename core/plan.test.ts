@@ -8,7 +8,7 @@ import type { FuseHolder } from './gear/gear';
 import { contentHash } from './gear/hash';
 import { newJob, type Job, type Wiring } from './job/job';
 import { applyAll, type Operation } from './job/operations';
-import { fitOf, rankPlaces } from './mounting';
+import { fitOf, rankPlaces, seatOf } from './mounting';
 import { planJob } from './plan';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
@@ -247,6 +247,44 @@ describe('fit', () => {
     expect(ranked.at(-1)!.id).toBe('fairingLeft');
     expect(ranked[0]!.fit.good).toBe(true);
     expect(ranked.every((r) => r.place.accepts.includes('speaker'))).toBe(true);
+  });
+});
+
+describe('the seat', () => {
+  const corner = (seat: ReturnType<typeof seatOf>, part: number) =>
+    seat.centre.map((x, i) => x + (seat.out[i]! * seat.size.d * part) / 2);
+  test('a speaker is flush with its wall; one too deep stands out at the back', () => {
+    const place = ADVENTURE_TOURER.places['pannierLeft']!;
+    for (const item of ['bittern-165', 'heron-165']) {
+      const seat = seatOf(shelfItem(item), place);
+      expect(seat.round).toBe(true);
+      // The pannier's front wall is the plane x = 132.
+      expect(corner(seat, 1)[0]).toBeCloseTo(132, 9);
+      expect(corner(seat, -1)[0]).toBeCloseTo(132 - shelfItem(item).size.d, 9);
+    }
+  });
+  test('an amplifier lies on the floor of its room, the way round that fits', () => {
+    const place = ADVENTURE_TOURER.places['pannierFloorLeft']!;
+    const seat = seatOf(shelfItem('weir-2-80'), place);
+    expect(seat.centre[2] - seat.size.h / 2).toBeCloseTo(place.at[2] - place.room.h / 2, 9);
+    expect([seat.size.w, seat.size.h, seat.size.d].sort()).toEqual(Object.values(shelfItem('weir-2-80').size).sort());
+  });
+  test('its axes are square to each other and of length one, also where the face is level', () => {
+    for (const faces of [
+      [-0.85, 0, 0.53],
+      [0, 0, 2],
+      [3, -1, 0.5],
+    ] as [number, number, number][]) {
+      const { across, up, out } = seatOf(shelfItem('kingcup-3'), { ...ADVENTURE_TOURER.places['dash']!, faces });
+      for (const axis of [across, up, out]) expect(Math.hypot(...axis)).toBeCloseTo(1, 9);
+      for (const [a, b] of [
+        [across, up],
+        [up, out],
+        [out, across],
+      ] as const)
+        expect(a[0] * b[0] + a[1] * b[1] + a[2] * b[2]).toBeCloseTo(0, 9);
+      expect(up[2]).toBeGreaterThanOrEqual(-1e-9);
+    }
   });
 });
 

@@ -20,7 +20,13 @@ const GEAR_KINDS = GearItem.options.map((option) => option.entries.kind.literal)
 const Place = v.strictObject({
   name: Text,
   body: Id,
+  /** Middle of the free room. */
   at: Point,
+  /** The way the place faces: a direction in craft coordinates, of any length but none. */
+  faces: v.pipe(
+    v.tuple([v.number(), v.number(), v.number()]),
+    v.check((direction) => direction.some((part) => part !== 0), 'expected a direction, not 0, 0, 0'),
+  ),
   accepts: v.array(v.picklist(GEAR_KINDS)),
   /** Free room across, up and in, mm. */
   room: v.strictObject({ w: Millimetre, h: Millimetre, d: Millimetre }),

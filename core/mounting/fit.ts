@@ -6,6 +6,8 @@ export interface Fit {
   readonly accepted: boolean;
   /** How far the item stands out of the free room, mm per direction; zero fits. */
   readonly over: { readonly w: number; readonly h: number; readonly d: number };
+  /** The item's sizes across, up and in, the way round it is taken to lie, mm. */
+  readonly as: { readonly w: number; readonly h: number; readonly d: number };
   /** Largest of `over`, mm. */
   readonly worstMm: number;
   /** Water digits the place asks for, any one of which would do; empty when the item answers. */
@@ -22,24 +24,28 @@ const ORDERS = [
   ['d', 'h', 'w'],
 ] as const;
 
+/** Amplifiers and fuse holders have no face that must be seen: they lie any way round. */
+export const liesFreely = (item: GearItem): boolean => item.kind === 'amplifier' || item.kind === 'fuseHolder';
+
 /**
  * How an item sits in a place. Amplifiers and fuse holders may lie any way round, and the way that
  * stands out least is taken; a head unit or speaker faces the way the place faces.
  */
 export function fitOf(item: GearItem, place: Place): Fit {
-  const free = item.kind === 'amplifier' || item.kind === 'fuseHolder';
-  const candidates = (free ? ORDERS : [ORDERS[0]]).map(([w, h, d]) => ({
-    w: Math.max(0, item.size[w] - place.room.w),
-    h: Math.max(0, item.size[h] - place.room.h),
-    d: Math.max(0, item.size[d] - place.room.d),
-  }));
-  const worst = (over: Fit['over']) => Math.max(over.w, over.h, over.d);
-  const over = candidates.reduce((best, next) => (worst(next) < worst(best) ? next : best));
+  const candidates = (liesFreely(item) ? ORDERS : [ORDERS[0]]).map(([w, h, d]) => {
+    const as = { w: item.size[w], h: item.size[h], d: item.size[d] };
+    const over = {
+      w: Math.max(0, as.w - place.room.w),
+      h: Math.max(0, as.h - place.room.h),
+      d: Math.max(0, as.d - place.room.d),
+    };
+    return { as, over, worstMm: Math.max(over.w, over.h, over.d) };
+  });
+  const { as, over, worstMm } = candidates.reduce((best, next) => (next.worstMm < best.worstMm ? next : best));
   const asks = EXPOSURE_ASKS[place.exposure];
   const waterAsked = asks.length && !asks.some((digit) => item.water.some((w) => w === digit)) ? asks : [];
   const accepted = place.accepts.includes(item.kind);
-  const worstMm = worst(over);
-  return { accepted, over, worstMm, waterAsked, good: accepted && worstMm === 0 && waterAsked.length === 0 };
+  return { accepted, over, as, worstMm, waterAsked, good: accepted && worstMm === 0 && waterAsked.length === 0 };
 }
 
 /** Places that take an item, the best fit first: good ones, then least standing out; `taken` go last. */

@@ -1,2 +1,3 @@
 export { fitOf, rankPlaces, type Fit } from './fit';
 export { gearRules } from './rules';
+export { seatOf, type Seat } from './seat';

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import type { Place } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
-import type { Projection, Px } from './projection';
+import { seatOf } from '#core/mounting/index';
+import type { Projection } from './projection';
+import { silhouette } from './silhouette';
 
-/** An item where it sits, to scale, with its tag. Never drawn so small that the tag cannot be read. */
+/** An item where and as it sits, to scale, with its tag. */
 const props = defineProps<{
   item: GearItem;
-  at: Px;
+  place: Place;
   projection: Projection;
   tag?: string;
   selected?: boolean;
@@ -14,41 +17,17 @@ const props = defineProps<{
   misfit?: boolean;
 }>();
 
-const round = computed(
-  () => props.item.kind === 'speaker' || (props.item.kind === 'headUnit' && props.item.size.w === props.item.size.h),
+const seat = computed(() => seatOf(props.item, props.place));
+const shape = computed(() =>
+  silhouette(seat.value, props.item.kind === 'speaker' ? 'speaker' : 'other', props.projection),
 );
-const half = computed(() => {
-  const { w, h, d } = props.item.size;
-  const k = props.projection.scale;
-  const up = props.projection.view === 'side' ? h : d;
-  return { x: Math.max(11, (w * k) / 2), y: Math.max(8, (up * k) / 2), r: Math.max(11, (w * k) / 2) };
-});
+const middle = computed(() => props.projection.to(seat.value.centre));
 </script>
 
 <template>
-  <g :transform="`translate(${at[0]} ${at[1]})`">
-    <template v-if="round">
-      <circle class="gear-shape" :class="{ selected, ghost, misfit }" :r="half.r" />
-      <circle v-if="item.kind === 'speaker' && !ghost" :r="half.r - 3" class="rim" />
-    </template>
-    <rect
-      v-else
-      class="gear-shape"
-      :class="{ selected, ghost, misfit }"
-      :x="-half.x"
-      :y="-half.y"
-      :width="2 * half.x"
-      :height="2 * half.y"
-      rx="1.5"
-    />
-    <text v-if="tag" class="gear-tag">{{ tag }}</text>
+  <g class="gear" :class="{ selected, ghost, misfit }">
+    <path v-for="(d, i) in shape.bodies" :key="i" class="gear-shape" :d="d" />
+    <path v-for="(d, i) in shape.marks" :key="`m${i}`" class="gear-line" :d="d" />
+    <text v-if="tag" class="gear-tag" :x="middle[0]" :y="middle[1]">{{ tag }}</text>
   </g>
 </template>
-
-<style scoped>
-.rim {
-  fill: none;
-  stroke: var(--paper);
-  stroke-width: 0.8px;
-}
-</style>

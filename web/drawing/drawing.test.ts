@@ -9,6 +9,9 @@ import { layLanes } from './lanes';
 import { placedGear } from './placed';
 import { project } from './projection';
 import { SHEET, twoViews } from './sheet';
+import { silhouette } from './silhouette';
+import { fitOf, seatOf } from '#core/mounting/index';
+import { shelfItem } from '#demo/shelf';
 
 const plan = planJob(TOURER_JOB);
 
@@ -135,7 +138,47 @@ test('a point along a polyline, and its ends', () => {
   expect(alongPath([[3, 4]], 0.5).at).toEqual([3, 4]);
 });
 
-test('small gear is drawn on top of large', () => {
-  const areas = placedGear(TOURER_JOB).map(({ item }) => item.size.w * item.size.h);
-  expect([...areas].sort((a, b) => b - a)).toEqual(areas);
+test('what is nearer the reader is drawn later', () => {
+  const side = placedGear(TOURER_JOB, 'side').map(({ place }) => place.at[1]);
+  expect([...side].sort((a, b) => b - a)).toEqual(side);
+  const top = placedGear(TOURER_JOB, 'top').map(({ place }) => place.at[2]);
+  expect([...top].sort((a, b) => a - b)).toEqual(top);
+});
+
+describe('gear in true projection', () => {
+  const projection = project(ADVENTURE_TOURER, 'side', { x: 0, y: 0, w: 900, h: 600 });
+  const extent = (paths: readonly string[]) => {
+    const points = paths.flatMap((d) =>
+      [...d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => [+m[1]!, +m[2]!] as const),
+    );
+    const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
+    return { w: Math.max(...xs) - Math.min(...xs), h: Math.max(...ys) - Math.min(...ys) };
+  };
+  const drawn = (item: string, place: string, view = projection) =>
+    silhouette(
+      seatOf(shelfItem(item), ADVENTURE_TOURER.places[place]!),
+      shelfItem(item).kind === 'speaker' ? 'speaker' : 'other',
+      view,
+    );
+
+  test('a speaker on a wall that faces forward shows its depth and height from the side', () => {
+    const { size } = shelfItem('bittern-165');
+    const { w, h } = extent(drawn('bittern-165', 'pannierLeft').bodies);
+    expect(w).toBeCloseTo(size.d * projection.scale, 0);
+    expect(h).toBeCloseTo(size.h * projection.scale, 0);
+    expect(drawn('bittern-165', 'pannierLeft').marks).toEqual([]);
+  });
+
+  test('an amplifier on a floor shows the sizes it lies with', () => {
+    const { as } = fitOf(shelfItem('weir-2-80'), ADVENTURE_TOURER.places['pannierFloorLeft']!);
+    const side = extent(drawn('weir-2-80', 'pannierFloorLeft').bodies);
+    expect([side.w, side.h].map((x) => Math.round(x / projection.scale))).toEqual([as.d, as.h]);
+  });
+
+  test('a tilted round unit is an ellipse: as wide as its tilt lets it be seen', () => {
+    const top = project(ADVENTURE_TOURER, 'top', { x: 0, y: 0, w: 900, h: 600 });
+    const { size } = shelfItem('kingcup-3');
+    const { h } = extent(drawn('kingcup-3', 'dash', top).bodies);
+    expect(h / top.scale).toBeCloseTo(size.w, 0);
+  });
 });

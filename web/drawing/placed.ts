@@ -1,10 +1,12 @@
+import type { Place } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
 import type { Job } from '#core/job/job';
-import type { Vec3 } from '#core/units/vectors';
+import type { ViewName } from './projection';
 
-/** Gear that has a place, the largest first, so that small items are drawn on top of large ones. */
-export function placedGear(job: Job): { id: string; item: GearItem; at: Vec3 }[] {
+/** Gear that has a place, farthest from the reader first: the side view is seen from the right, the top from above. */
+export function placedGear(job: Job, view: ViewName): { id: string; item: GearItem; place: Place }[] {
+  const near = ({ at }: Place) => (view === 'side' ? -at[1] : at[2]);
   return Object.entries(job.gear)
-    .flatMap(([id, { item, place }]) => (place === null ? [] : [{ id, item, at: job.craft.pattern.places[place]!.at }]))
-    .sort((a, b) => b.item.size.w * b.item.size.h - a.item.size.w * a.item.size.h);
+    .flatMap(([id, { item, place }]) => (place === null ? [] : [{ id, item, place: job.craft.pattern.places[place]! }]))
+    .sort((a, b) => near(a.place) - near(b.place));
 }

@@ -132,10 +132,10 @@ useEventListener(window, 'keydown', (event) => {
           <circle :cx="label.at[0]" :cy="label.at[1]" r="3" class="dot" aria-hidden="true" />
         </g>
         <template v-for="p in views" :key="p.view">
-          <template v-for="{ id, item, at } in placedGear(store.job!)" :key="id">
+          <template v-for="{ id, item, place } in placedGear(store.job!, p.view)" :key="id">
             <GearMark
               :item="item"
-              :at="p.to(at)"
+              :place="place"
               :projection="p"
               :tag="store.plan!.tags[id]!"
               :selected="isSelected(id)"
@@ -146,7 +146,7 @@ useEventListener(window, 'keydown', (event) => {
               v-for="label in callouts.filter((c) => c.fit)"
               :key="label.id"
               :item="hand.item"
-              :at="p.to(label.place.at)"
+              :place="label.place"
               :projection="p"
               ghost
               :misfit="!label.fit!.good"

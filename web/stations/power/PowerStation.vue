@@ -87,7 +87,7 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
           v-for="f in feeds.filter((x) => x.run)"
           :key="f.gear"
           :item="f.item"
-          :at="projection.to(pattern.places[store.job!.gear[f.gear]!.place!]!.at)"
+          :place="pattern.places[store.job!.gear[f.gear]!.place!]!"
           :projection="projection"
           :tag="tag(f.gear)"
           :selected="feed?.gear === f.gear"

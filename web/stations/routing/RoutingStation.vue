@@ -109,10 +109,10 @@ const setLead = (event: Event) => {
             :dim="selected !== undefined && selected.id !== lane.run.id"
             @click="press(lane.run)"
           />
-          <template v-for="{ id, item, at } in placedGear(store.job!)" :key="id">
+          <template v-for="{ id, item, place } in placedGear(store.job!, p.view)" :key="id">
             <GearMark
               :item="item"
-              :at="p.to(at)"
+              :place="place"
               :projection="p"
               :tag="store.plan!.tags[id]!"
               :selected="selected !== undefined && (selected.from === id || selected.to === id)"

@@ -200,10 +200,10 @@ function dragEnd(): void {
           :dim="litChannel !== undefined && litChannel !== lead.channel"
         />
         <GearMark
-          v-for="{ id, item, at } in placedGear(store.job!)"
+          v-for="{ id, item, place } in placedGear(store.job!, 'top')"
           :key="id"
           :item="item"
-          :at="projection.to(at)"
+          :place="place"
           :projection="projection"
           :tag="tag(id)"
           :selected="selectedSpeaker?.id === id"
