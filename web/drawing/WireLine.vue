@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Insulated } from '#core/tables/colours';
+import { WIRE_WIDTH } from './lanes';
 
 /** A wire in its insulation: halo, casing, body, stripe. */
 const props = defineProps<{ path: string; wires: readonly Insulated[]; width?: number; dim?: boolean }>();
-const width = computed(() => props.width ?? 3);
+const width = computed(() => props.width ?? WIRE_WIDTH);
 const stripe = computed(() => props.wires.find((wire) => wire.stripe)?.stripe);
 </script>
 

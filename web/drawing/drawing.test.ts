@@ -5,9 +5,10 @@ import { applyAll } from '#core/job/operations';
 import { BLOCK, BOX, layBlocks, layBoxes, layLeads, terminalAt } from '../stations/speakers/layout';
 import { alongPath } from '../stations/power/along';
 import { layCallouts } from './callouts';
-import { layLanes } from './lanes';
+import { craftMap } from '#core/routing/index';
+import { bentPath, layLanes } from './lanes';
 import { placedGear } from './placed';
-import { project } from './projection';
+import { project, type Px } from './projection';
 import { SHEET, twoViews } from './sheet';
 import { silhouette } from './silhouette';
 import { fitOf, seatOf } from '#core/mounting/index';
@@ -32,24 +33,102 @@ test('views are to scale, one scale for both, and stay on the sheet', () => {
   expect(side.to([700, 0, 0])[0]).toBeCloseTo(top.to([700, 0, 0])[0], 9);
 });
 
-test('runs that share a leg lie in lanes of their own, at least a wire and a gap apart', () => {
-  const runs = plan.runs.filter((run) => run.way?.legs.includes('spineLeft'));
-  expect(runs.length).toBeGreaterThan(3);
-  const projection = project(ADVENTURE_TOURER, 'top', { x: 0, y: 0, w: 900, h: 400 });
-  const starts = layLanes(ADVENTURE_TOURER, runs, projection).map((lane) => lane.path);
-  expect(new Set(starts).size).toBe(runs.length);
-  const [ax, ay] = projection.to([980, 72, 884]);
-  // Where each lane passes the bend of that leg, its distance from the leg's own line.
-  const offs = starts
-    .map((path) => {
-      const points = [...path.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const);
-      const near = points.reduce((best, p) =>
-        Math.hypot(p[0] - ax, p[1] - ay) < Math.hypot(best[0] - ax, best[1] - ay) ? p : best,
-      );
-      return near[1] - ay;
-    })
-    .sort((a, b) => a - b);
-  offs.slice(1).forEach((off, i) => expect(off - offs[i]!).toBeGreaterThan(4.4));
+/** Every point a path names, bends' corners among them. */
+const pointsOf = (path: string) =>
+  [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m): Px => [Number(m[1]), Number(m[2])]);
+
+/** How far to the right of the line a → b a path passes at its middle, for one who walks from a to b. */
+function passesRight(path: string, a: Px, b: Px): number {
+  const points = pointsOf(path);
+  const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const [dx, dy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  const hits = points.slice(1).flatMap((q, i) => {
+    const p = points[i]!;
+    const along = (x: Px) => (x[0] - mx) * dx + (x[1] - my) * dy;
+    const right = (x: Px) => (x[1] - my) * dx - (x[0] - mx) * dy;
+    const [u, v] = [along(p), along(q)];
+    return u * v > 0 || u === v ? [] : [right(p) + ((right(q) - right(p)) * -u) / (v - u)];
+  });
+  return hits.reduce((near, x) => (Math.abs(x) < Math.abs(near) ? x : near), Infinity);
+}
+
+describe('lanes', () => {
+  // Both panniers and the fairing: every kind of parting there is.
+  const { runs } = plan;
+  // Drawn large, so that most pieces are long against what lanes take up.
+  const box = { x: 0, y: 0, w: 3600, h: 2400 };
+  const views = { side: project(ADVENTURE_TOURER, 'side', box), top: project(ADVENTURE_TOURER, 'top', box) };
+  const map = craftMap(ADVENTURE_TOURER);
+  // A piece long enough on the sheet for its lanes to have settled.
+  const settled = (view: 'side' | 'top') =>
+    Object.values(map.legs).flatMap((leg) => {
+      if (leg.need) return [];
+      const points = leg.points.map(views[view].to);
+      const pieces = points.slice(1).map((b, i) => [points[i]!, b] as const);
+      const piece = pieces.find(([a, b]) => Math.hypot(b[0] - a[0], b[1] - a[1]) > 90);
+      const own = runs.filter((run) => run.way?.legs.includes(leg.id));
+      return piece && own.length > 1 ? [{ leg, piece, own }] : [];
+    });
+
+  test.each(['side', 'top'] as const)('runs that share a leg lie a wire and a gap apart, %s', (view) => {
+    const path = new Map(layLanes(ADVENTURE_TOURER, runs, views[view]).map((lane) => [lane.run.id, lane.path]));
+    expect(settled(view).length).toBeGreaterThan(2);
+    for (const { piece, own } of settled(view)) {
+      const offs = own.map((run) => passesRight(path.get(run.id)!, ...piece)).sort((a, b) => a - b);
+      offs.slice(1).forEach((off, i) => expect(off - offs[i]!).toBeGreaterThan(5));
+      // The bundle lies on the leg, as much to one side as to the other.
+      expect(Math.abs(offs[0]! + offs.at(-1)!)).toBeLessThan(1);
+    }
+  });
+
+  test.each(['side', 'top'] as const)('two runs keep their sides as long as they go together, %s', (view) => {
+    const path = new Map(layLanes(ADVENTURE_TOURER, runs, views[view]).map((lane) => [lane.run.id, lane.path]));
+    let compared = 0;
+    for (const one of runs)
+      for (const two of runs) {
+        if (one.id >= two.id) continue;
+        const sides = settled(view)
+          .filter(({ own }) => own.includes(one) && own.includes(two))
+          .map(({ leg, piece }) => {
+            // Legs written against the way the first run walks are read the other way round.
+            const at = one.way!.legs.indexOf(leg.id);
+            const sense = leg.from === one.way!.nodes[at] ? 1 : -1;
+            return Math.sign(
+              sense * (passesRight(path.get(one.id)!, ...piece) - passesRight(path.get(two.id)!, ...piece)),
+            );
+          });
+        if (sides.length > 1) compared++;
+        expect(new Set(sides).size).toBeLessThanOrEqual(1);
+      }
+    expect(compared).toBeGreaterThan(2);
+  });
+
+  test('thick wires are given the room they take', () => {
+    const pair = runs.filter((run) => run.kind === 'feed' || run.kind === 'return').slice(0, 2);
+    const path = layLanes(ADVENTURE_TOURER, pair, views.side, () => 9).map((lane) => lane.path);
+    const piece = [views.side.to([860, 66, 856]), views.side.to([980, 72, 884])] as const;
+    const [a, b] = path.map((d) => passesRight(d, ...piece));
+    expect(Math.abs(a! - b!)).toBeCloseTo(9 + 2.4, 0);
+  });
+
+  test('a bend is rounded and a straight stays straight', () => {
+    expect(
+      bentPath([
+        [0, 0],
+        [40, 0],
+        [40, 40],
+      ]),
+    ).toBe('M0.0 0.0L31.0 0.0Q40.0 0.0 40.0 9.0L40.0 40.0');
+    expect(
+      bentPath([
+        [0, 0],
+        [8, 0],
+        [8, 40],
+      ]),
+    ).toBe('M0.0 0.0L4.0 0.0Q8.0 0.0 8.0 9.0L8.0 40.0');
+    expect(bentPath([[1, 2]])).toBe('M1.0 2.0');
+  });
 });
 
 test('labels do not overlap, stay between top and bottom, and fill no margin past its room', () => {

@@ -7,7 +7,7 @@ import { pathOf, type Projection, type Px } from './projection';
 const ROUND = 40;
 
 const hull = (points: readonly Px[]): string =>
-  `${pathOf((polygonHull(points.map(([x, y]): [number, number] => [x, y])) ?? points) as readonly Px[])}Z`;
+  `${pathOf(polygonHull(points.map(([x, y]): [number, number] => [x, y])) ?? points)}Z`;
 
 export interface Silhouette {
   /** Closed paths, the ones behind first. */

@@ -34,8 +34,8 @@ const feed = computed((): Feed | undefined => {
 const showBattery = computed(() => store.selected?.kind === 'job');
 
 const runs = computed(() => store.plan!.runs.filter((run) => run.kind === 'feed' || run.kind === 'return'));
-const lanes = computed(() => layLanes(pattern.value, runs.value, projection.value));
 const widthOf = (gear: string) => Math.min(9, 2.4 + 1.1 * gaugeDiameter(store.plan!.power.feeds[gear]?.gauge ?? '18'));
+const lanes = computed(() => layLanes(pattern.value, runs.value, projection.value, (run) => widthOf(run.to)));
 
 const profile = computed(() => (feed.value ? voltProfile(feed.value) : []));
 

@@ -13,7 +13,7 @@ import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { layCallouts } from '../../drawing/callouts';
-import { layLanes } from '../../drawing/lanes';
+import { WIRE_WIDTH, layLanes } from '../../drawing/lanes';
 import { placedGear } from '../../drawing/placed';
 import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
 import { useJob } from '../../stores/job';
@@ -105,7 +105,7 @@ const setLead = (event: Event) => {
             :key="lane.run.id"
             :path="lane.path"
             :wires="lane.run.conductors.map((c) => c.colour)"
-            :width="selected?.id === lane.run.id ? 4.5 : 3"
+            :width="selected?.id === lane.run.id ? 4.5 : WIRE_WIDTH"
             :dim="selected !== undefined && selected.id !== lane.run.id"
             @click="press(lane.run)"
           />
@@ -134,6 +134,14 @@ const setLead = (event: Event) => {
             class="leader"
             aria-hidden="true"
             :d="`M${c.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${c.y + HEIGHT / 2}L${c.side === 'left' ? LABEL_X.left + LABEL_W + 10 : LABEL_X.right - 10} ${c.y + HEIGHT / 2}L${c.at[0]} ${c.at[1]}`"
+          />
+          <circle
+            v-if="!selected || selected.id === c.id"
+            class="leader-end"
+            :cx="c.at[0]"
+            :cy="c.at[1]"
+            r="2.2"
+            aria-hidden="true"
           />
           <PressMark
             :class="{ selected: selected?.id === c.id }"
