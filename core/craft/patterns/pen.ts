@@ -4,6 +4,7 @@ const round = (x: number) => Math.round(x * 10) / 10;
 export const xy = (x: number, y: number) => `${round(x)} ${round(y)}`;
 
 type Fill = Stroke['fill'];
+type Point = readonly [number, number];
 
 /** Strokes of one body of the craft, written in the order they are laid on the sheet. */
 export function penFor(body: string, cover?: string) {
@@ -68,7 +69,7 @@ export function treads(x: number, y: number, r: number, depth: number, blocks: n
 }
 
 /** A tube of width `w` along straight pieces, as its two walls and its ends. */
-export function tube(points: readonly (readonly [number, number])[], w: number): string {
+export function tube(points: readonly Point[], w: number): string {
   const left: string[] = [];
   const right: string[] = [];
   points.forEach(([x, y], i) => {
@@ -81,6 +82,30 @@ export function tube(points: readonly (readonly [number, number])[], w: number):
     right.unshift(xy(x - ox, y - oy));
   });
   return `M${[...left, ...right].join('L')}Z`;
+}
+
+/** The two handles of each piece of a smooth line through points (Catmull–Rom). */
+function handles(points: readonly Point[], i: number): [Point, Point] {
+  const [before, a, b, after] = [points[i - 1] ?? points[i]!, points[i]!, points[i + 1]!, points[i + 2] ?? points[i + 1]!];
+  return [
+    [a[0] + (b[0] - before[0]) / 6, a[1] + (b[1] - before[1]) / 6],
+    [b[0] - (after[0] - a[0]) / 6, b[1] - (after[1] - a[1]) / 6],
+  ];
+}
+
+/** A hose or cable of width `w` along a smooth line through points: its outline. */
+export function hose(points: readonly Point[], w: number): string {
+  const course: Point[] = [points[0]!];
+  for (let i = 0; i + 1 < points.length; i++) {
+    const [a, b] = [points[i]!, points[i + 1]!];
+    const [out, into] = handles(points, i);
+    for (let n = 1; n <= 6; n++) {
+      const t = n / 6;
+      const [p, q, r, s] = [(1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t ** 3];
+      course.push([p * a[0] + q * out[0] + r * into[0] + s * b[0], p * a[1] + q * out[1] + r * into[1] + s * b[1]]);
+    }
+  }
+  return tube(course, w);
 }
 
 const negative = (token: string) =>

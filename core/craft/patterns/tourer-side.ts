@@ -1,5 +1,5 @@
 import type { Stroke } from '../pattern';
-import { circle, dots, penFor, rays, ring, treads, tube, xy } from './pen';
+import { circle, dots, hose, penFor, rays, ring, treads, tube, xy } from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');
@@ -23,8 +23,12 @@ function wheel(pen: typeof frame, [x, y]: readonly [number, number], tyre: numbe
     pen.line(ring(x, y, disc, disc - 46), 'metal'),
     pen.fine(dots(x, y, disc - 14, 4.5, 22) + dots(x, y, disc - 30, 4.5, 22, 8)),
     pen.fine(rays(x, y, 40, disc - 46, 6, 15, 16)),
+    pen.line(ring(x, y, 62, 50), 'metal'),
     pen.line(circle(x, y, 44), 'dark'),
+    pen.fine(dots(x, y, 36, 4, 6, 20)),
     pen.line(circle(x, y, 17), 'metal'),
+    // Valve.
+    pen.fine(rays(x, y, rim - 44, rim - 24, 1, 118)),
   ];
 }
 
@@ -36,7 +40,10 @@ const rearEnd: Stroke[] = [
   // Swing arm, axle block, shock.
   frame.outline('M548 470C430 462 200 400 60 372L-42 362L-52 306L60 300C240 318 430 372 560 392Z', 'metal'),
   frame.fine('M500 448C380 430 200 382 80 360M500 404C380 378 200 332 90 318'),
-  frame.line(circle(0, 334, 27), 'metal') ,
+  frame.line('M10 452L74 476L116 440L96 398L56 392L44 424Z', 'dark'),
+  frame.fine(circle(82, 440, 11) + circle(50, 446, 7) + 'M96 398L72 372'),
+  frame.line(hose([[110, 446], [180, 440], [300, 428], [430, 456], [520, 486], [596, 520]], 9), 'dark'),
+  frame.line(circle(0, 334, 27), 'metal'),
   frame.fine(circle(0, 334, 14) + 'M-46 334L-30 334M30 334L52 334'),
   frame.line(tube([[556, 770], [486, 452]], 44), 'metal'),
   frame.fine(Array.from({ length: 11 }, (_, i) => `M${xy(528 - 5.2 * i, 752 - 23.5 * i)}L${xy(580 - 5.2 * i, 734 - 23.5 * i)}`).join('')),
@@ -73,6 +80,15 @@ const engine: Stroke[] = [
   frame.line(circle(880, 410, 56), 'metal'),
   frame.fine(dots(880, 410, 46, 5, 5, 20) + circle(880, 410, 22)),
   frame.line(circle(780, 344, 17), 'glass'),
+  // Casting ribs, filler, starter, plug lead, throttle body.
+  frame.fine('M560 470C600 510 650 536 720 552M792 330L816 372M836 316L846 356M600 346L628 372M986 430L936 436M976 486L930 470'),
+  frame.line(circle(800, 500, 19), 'metal'),
+  frame.fine(circle(800, 500, 11) + 'M788 500L812 500'),
+  frame.line('M604 548L696 566L690 604L598 590Z', 'metal'),
+  frame.fine('M624 553L618 593M676 562L670 600'),
+  frame.line(hose([[902, 792], [880, 838], [820, 852], [770, 846]], 10), 'seat'),
+  frame.line('M770 760L714 742L706 786L776 806Z', 'metal'),
+  frame.fine('M748 753L742 796M728 747L722 791'),
   // Radiator and hose.
   frame.line('M1046 560L1100 548L1152 800L1098 812Z', 'dark'),
   frame.fine(Array.from({ length: 12 }, (_, i) => `M${xy(1050 + 4.2 * i, 578 + 19.5 * i)}L${xy(1104 + 4.2 * i, 566 + 19.5 * i)}`).join('')),
@@ -83,7 +99,14 @@ const engine: Stroke[] = [
   // Bash plate.
   frame.outline('M600 268L920 236L1010 268L1098 432L1074 446L984 306L912 274L606 300Z', 'metal'),
   frame.fine('M700 266L716 288M760 260L776 282M820 254L836 276M880 248L896 270'),
-  // Peg, brake pedal, heel guard.
+  // Peg plate, peg, brake pedal with its pump, heel guard, centre stand folded up.
+  frame.line(tube([[586, 312], [470, 276], [352, 286]], 24), 'dark'),
+  frame.line('M352 300L318 306L306 282L356 274Z', 'dark'),
+  frame.line('M536 470L590 520L640 500L664 420L640 372L566 372L540 410Z', 'metal'),
+  frame.fine(circle(584, 480, 9) + circle(640, 404, 9) + circle(562, 400, 9) + 'M576 450L612 474L634 446L606 424Z'),
+  frame.line(tube([[604, 436], [604, 560]], 20), 'dark'),
+  frame.line('M590 556L620 556L624 604L586 604Z', 'lamp'),
+  frame.fine('M588 590L622 590'),
   frame.line('M566 396L640 366L646 378L574 410Z', 'dark'),
   frame.line('M572 372L720 336L744 342L742 356L720 352L578 388Z', 'metal'),
   frame.fine(Array.from({ length: 6 }, (_, i) => `M${xy(584 + 9 * i, 391 - 4 * i)}L${xy(588 + 9 * i, 401 - 4 * i)}`).join('')),
@@ -91,7 +114,11 @@ const engine: Stroke[] = [
   // Silencer under the pannier.
   frame.outline('M420 300L330 330L250 340L-190 452C-222 462 -236 494 -226 522C-218 546 -192 556 -168 550L270 442L360 384L424 350Z', 'hot'),
   frame.line('M-190 452C-176 474 -170 520 -168 550M250 340C264 366 270 410 270 442'),
-  frame.fine('M-120 452L210 368M-110 524L230 438M-218 484C-206 482 -200 500 -206 516'),
+  frame.line('M-108 472L196 394C214 392 226 410 218 424L-88 502C-104 504 -116 490 -108 472Z', 'metal'),
+  frame.fine(Array.from({ length: 7 }, (_, i) => `M${xy(-70 + 38 * i, 478 - 9.6 * i)}L${xy(-48 + 38 * i, 472.4 - 9.6 * i)}L${xy(-52 + 38 * i, 482.4 - 9.6 * i)}L${xy(-74 + 38 * i, 488 - 9.6 * i)}Z`).join('')),
+  frame.fine('M-154 446C-138 470 -132 514 -134 540M-144 444C-128 468 -122 512 -124 538M-218 484C-206 482 -200 500 -206 516'),
+  frame.fine(circle(-90, 488, 6) + circle(202, 410, 6)),
+  frame.line(tube([[60, 476], [84, 590]], 14), 'metal'),
 ];
 
 const guard = penFor('frame');
@@ -103,10 +130,13 @@ const crashBar: Stroke[] = [
 
 const tankPen = penFor('frame', 'tank');
 const tank: Stroke[] = [
-  tankPen.outline('M1108 1010C1086 1064 1016 1096 948 1094C868 1092 804 1010 742 912L730 850C800 828 900 812 1000 806L1120 812Z', 'panel'),
-  tankPen.line('M1076 1036C1020 1060 960 1052 900 1010C840 966 800 910 784 846'),
-  tankPen.line('M930 1094L938 1108L1002 1104L1008 1086Z', 'dark'),
-  tankPen.fine('M946 1101L996 1098M1000 1060C950 1052 900 1020 868 980'),
+  tankPen.outline('M1128 1004C1118 1056 1078 1086 1010 1096C944 1104 892 1084 850 1040C814 1000 786 958 752 916L734 848C810 824 900 812 1000 806L1116 818C1134 880 1140 946 1128 1004Z', 'panel'),
+  // Knee pad, crease, seam, filler.
+  tankPen.line('M1020 1004C960 1010 904 984 864 934C840 902 822 872 814 850C880 838 950 832 1010 836C1046 880 1052 950 1020 1004Z', 'dark'),
+  tankPen.fine('M1004 984C956 986 910 964 878 922C858 896 846 874 840 862M980 852L1004 952M950 852L984 968M920 854L956 972M890 858L924 956'),
+  tankPen.line('M1104 1040C1060 1066 1000 1068 944 1046C880 1018 826 964 778 886'),
+  tankPen.line('M940 1098L948 1112L1014 1110L1022 1092Z', 'dark'),
+  tankPen.fine('M956 1105L1008 1103M1112 990C1098 1030 1060 1054 1010 1062'),
 ];
 const shroudPen = penFor('frame', 'shroudRight');
 const shroud: Stroke[] = [
@@ -118,10 +148,11 @@ const shroud: Stroke[] = [
 
 const seatPen = penFor('frame', 'seat');
 const seat: Stroke[] = [
-  seatPen.outline('M764 918C700 880 640 866 580 866C520 866 490 880 468 906C456 930 440 950 400 956C300 968 180 966 84 946L60 916C180 912 330 906 420 880C500 850 620 824 742 846Z', 'seat'),
-  seatPen.line('M468 906C420 912 396 914 370 916M744 862C640 842 540 850 450 888'),
-  seatPen.fine('M730 900C680 874 630 868 582 874C540 878 512 892 492 912M440 940C340 954 200 952 100 936'),
-  seatPen.fine(Array.from({ length: 15 }, (_, i) => `M${xy(150 + 18 * i, 926 + 0.4 * i)}L${xy(156 + 18 * i, 921 + 0.4 * i)}`).join('')),
+  seatPen.outline('M778 930C722 888 664 866 602 862C546 860 504 876 476 912C462 938 444 956 402 963C300 978 180 974 90 954C70 948 58 932 64 914C180 908 330 898 414 864C500 822 622 792 748 838C764 862 774 892 778 930Z', 'seat'),
+  seatPen.line('M476 912C430 916 400 918 374 920M752 860C652 836 552 844 454 892'),
+  seatPen.line('M66 922C184 918 336 906 424 874C510 838 624 806 750 848'),
+  seatPen.fine('M746 890C694 860 640 848 594 848C552 850 520 864 498 888M446 944C344 960 204 958 104 940'),
+  seatPen.fine(Array.from({ length: 17 }, (_, i) => `M${xy(128 + 17 * i, 940 + 0.5 * i - 0.034 * i * i)}L${xy(134 + 17 * i, 933 + 0.5 * i - 0.034 * i * i)}`).join('')),
 ];
 
 const sideCover: Stroke[] = [
@@ -173,43 +204,68 @@ const frontEnd: Stroke[] = [
   bars.fine(circle(...(fork(150, -68) as [number, number]), 13)),
   bars.line(circle(1540, 348, 24), 'metal'),
   bars.fine(circle(1540, 348, 11)),
-  // Lower and upper yoke, riser.
+  bars.line(tube([fork(298), fork(322)], 72), 'dark'),
+  bars.fine(`M${at(fork(60, -30))}L${at(fork(280, -30))}`),
+  // Lower and upper yoke, the stem between them.
+  bars.line(tube([fork(590, -62), fork(800, -62)], 40), 'metal'),
   bars.outline(`M${at(fork(560, 30))}L${at(fork(610, 34))}L${at(fork(628, -96))}L${at(fork(588, -104))}Z`, 'dark'),
   bars.outline(`M${at(fork(764, 32))}L${at(fork(796, 34))}L${at(fork(812, -92))}L${at(fork(776, -98))}Z`, 'dark'),
 ];
 
 const barPen = penFor('bars');
 const controls: Stroke[] = [
-  barPen.line(tube([[1122, 1078], [1100, 1160]], 40), 'dark'),
-  barPen.outline(tube([[1112, 1164], [1070, 1188], [1004, 1204]], 27), 'metal'),
-  barPen.outline(tube([[1058, 1192], [962, 1212]], 38), 'seat'),
-  barPen.fine(Array.from({ length: 8 }, (_, i) => `M${xy(1046 - 11 * i, 1211 + 2.3 * i)}L${xy(1041 - 11 * i, 1180 + 2.3 * i)}`).join('')),
-  // Hand guard and lever.
-  barPen.outline('M984 1150C1030 1126 1098 1118 1140 1134C1168 1148 1172 1196 1152 1226C1136 1250 1096 1262 1048 1254C1068 1232 1066 1196 1040 1180C1022 1170 1000 1166 984 1150Z', 'panel'),
-  barPen.fine('M1008 1150C1052 1136 1100 1132 1128 1148C1148 1164 1150 1196 1136 1222'),
+  // Riser and clamp on the upper yoke, the bar sweeping up and back to the grip.
+  barPen.outline('M1176 1040L1128 1018L1092 1124L1096 1156L1124 1168L1146 1152Z', 'dark'),
+  barPen.fine('M1158 1046L1120 1150M1128 1030L1166 1048'),
+  barPen.outline(hose([[1116, 1150], [1106, 1178], [1080, 1200], [1040, 1208]], 26), 'metal'),
+  barPen.line(circle(1116, 1148, 25), 'metal'),
+  barPen.fine(circle(1116, 1148, 14) + 'M1098 1130L1134 1166'),
+  // Switches, brake lever and its pump, throttle cable.
+  barPen.line(hose([[1082, 1190], [1132, 1158], [1176, 1090], [1190, 1010]], 9), 'dark'),
+  barPen.outline('M1094 1184L1098 1224L1054 1230L1050 1188Z', 'dark'),
+  barPen.fine('M1062 1200L1088 1197M1064 1212L1090 1209'),
+  barPen.outline('M1044 1191L938 1200C930 1202 930 1232 938 1233L1046 1226Z', 'seat'),
+  barPen.fine(Array.from({ length: 11 }, (_, i) => `M${xy(1036 - 8.6 * i, 1192 + 0.7 * i)}L${xy(1037 - 8.6 * i, 1226 + 0.5 * i)}`).join('')),
+  barPen.line('M936 1206L920 1208L918 1226L936 1228Z', 'metal'),
+  barPen.line('M1104 1212L1116 1192L1096 1176L1000 1172C984 1172 982 1184 996 1186L1080 1194L1092 1208Z', 'metal'),
+  barPen.line('M1098 1222L1136 1226L1140 1250L1104 1248Z', 'lamp'),
+  // Hand guard: a blade before the lever, held at the bar end and by the clamp.
+  barPen.outline('M928 1214C954 1148 1030 1112 1106 1116C1152 1120 1184 1144 1186 1184C1188 1220 1168 1248 1138 1262C1120 1268 1112 1256 1122 1246C1146 1230 1156 1208 1150 1184C1142 1156 1110 1148 1072 1150C1018 1154 974 1174 944 1222Z', 'panel'),
+  barPen.fine('M950 1196C984 1148 1040 1128 1100 1130C1142 1134 1168 1154 1170 1186C1172 1212 1160 1234 1142 1248'),
+  barPen.fine(circle(1148, 1150, 6)),
   // Mirror.
-  barPen.line(tube([[1078, 1206], [1066, 1330]], 12), 'metal'),
-  barPen.outline('M1020 1336C1040 1316 1100 1316 1120 1336C1132 1358 1122 1390 1100 1398C1070 1406 1036 1400 1022 1384C1014 1368 1012 1350 1020 1336Z', 'dark'),
+  barPen.line(hose([[1076, 1228], [1084, 1270], [1062, 1306], [1066, 1344]], 13), 'metal'),
+  barPen.line(circle(1077, 1232, 13), 'dark'),
+  barPen.outline('M1022 1350C1042 1334 1098 1332 1114 1348C1126 1364 1120 1396 1102 1406C1076 1412 1042 1410 1028 1398C1016 1384 1012 1364 1022 1350Z', 'dark'),
+  barPen.fine('M1032 1356C1050 1344 1092 1342 1106 1354C1114 1366 1110 1388 1098 1396'),
 ];
 
 const screenPen = penFor('bars', 'screen');
 const cowlPen = penFor('bars', 'cowl');
 const fairing: Stroke[] = [
-  // Bracket from the yokes to the fairing.
-  bars.line(tube([fork(600), [1300, 960]], 22), 'metal'),
-  bars.line(tube([fork(788), [1260, 1120]], 22), 'metal'),
-  screenPen.outline('M1404 1176C1370 1270 1306 1400 1220 1494C1206 1506 1190 1500 1192 1484C1204 1400 1216 1310 1236 1232Z', 'glass'),
-  screenPen.fine('M1380 1196C1346 1286 1292 1390 1222 1470M1300 1222L1256 1330'),
-  screenPen.fine(circle(1286, 1240, 7) + circle(1352, 1214, 7)),
-  cowlPen.outline('M1176 1000C1164 1080 1176 1180 1212 1246C1280 1250 1352 1222 1410 1180C1450 1150 1474 1110 1480 1060L1560 994C1580 976 1572 956 1546 956C1470 962 1390 954 1330 936C1270 926 1210 950 1176 1000Z', 'panel'),
-  cowlPen.line('M1478 1064C1462 1108 1436 1136 1404 1152C1384 1130 1378 1070 1388 1026C1420 1012 1462 1022 1478 1064Z', 'lamp'),
-  cowlPen.fine('M1466 1066C1452 1100 1434 1122 1410 1134C1398 1110 1394 1070 1400 1040C1424 1030 1452 1040 1466 1066ZM1424 1044L1428 1124M1446 1052L1446 1110'),
-  cowlPen.line('M1180 1010C1250 980 1330 980 1388 1000L1552 966'),
-  cowlPen.line('M1212 1246C1222 1200 1240 1176 1280 1160C1320 1146 1360 1150 1388 1160'),
-  cowlPen.fine('M1196 1040C1250 1012 1320 1008 1380 1020M1400 984L1540 962M1336 946C1330 956 1326 968 1326 980'),
-  cowlPen.fine(circle(1206, 1030, 8) + circle(1368, 988, 8) + circle(1236, 1206, 8)),
-  // Indicator on its stalk.
-  cowlPen.line('M1338 1040L1352 1020L1382 1020L1390 1036L1376 1052L1350 1054Z', 'lamp'),
+  // Brackets from the yokes, front brake hose.
+  bars.line(tube([fork(612), [1300, 950], [1360, 962]], 20), 'metal'),
+  bars.line(tube([fork(788), [1240, 1096]], 22), 'metal'),
+  bars.line(hose([[1178, 1060], [1262, 930], [1330, 760], [1392, 640], [1404, 540], [1432, 508]], 10), 'dark'),
+  // Instrument pod, seen through the screen.
+  bars.line('M1188 1192L1214 1270L1262 1288L1286 1276L1250 1180Z', 'dark'),
+  bars.fine('M1200 1198L1224 1268M1206 1226L1232 1218'),
+  screenPen.outline('M1412 1184C1390 1262 1336 1380 1262 1484C1248 1502 1222 1506 1212 1490C1200 1466 1206 1384 1216 1310C1220 1278 1226 1252 1236 1230Z', 'glass'),
+  screenPen.line('M1398 1190C1374 1264 1322 1374 1250 1474C1240 1486 1228 1488 1222 1480'),
+  screenPen.fine('M1300 1232L1252 1366M1324 1240L1288 1338M1228 1330C1234 1290 1240 1262 1250 1238'),
+  screenPen.fine(circle(1276, 1236, 7) + circle(1372, 1208, 7)),
+  cowlPen.outline('M1190 1000C1170 1074 1172 1160 1200 1236C1216 1256 1240 1260 1276 1252C1340 1238 1404 1206 1448 1162C1484 1124 1506 1080 1506 1040C1506 1004 1486 972 1448 954C1396 932 1300 926 1240 946C1214 956 1198 976 1190 1000Z', 'panel'),
+  // Lamp: lens wrapping round to the side, reflector inside.
+  cowlPen.outline('M1410 1150C1452 1128 1490 1086 1496 1042C1498 1012 1480 986 1450 976C1434 1004 1420 1036 1412 1072C1406 1102 1404 1130 1410 1150Z', 'lamp'),
+  cowlPen.fine('M1420 1128C1450 1106 1478 1074 1482 1042C1484 1020 1472 1002 1454 994C1442 1018 1430 1046 1424 1078C1418 1100 1416 1116 1420 1128ZM1444 1010L1462 1094M1462 1004L1478 1062M1430 1050L1442 1114'),
+  // Crease, lower lip, air slot, rim behind the dash.
+  cowlPen.line('M1410 1150C1350 1176 1276 1182 1186 1154M1450 976C1380 956 1290 958 1222 984L1192 996'),
+  cowlPen.line('M1240 1010L1350 990C1362 990 1366 1006 1356 1012L1254 1034C1240 1036 1230 1018 1240 1010Z', 'dark'),
+  cowlPen.fine('M1252 1022L1352 1000M1200 1236C1214 1212 1238 1196 1276 1190C1330 1184 1384 1172 1424 1150'),
+  cowlPen.fine(circle(1206, 1060, 8) + circle(1222, 1210, 8) + circle(1386, 1060, 8) + circle(1372, 1146, 8)),
+  // Indicator.
+  cowlPen.line('M1336 944L1352 922L1392 918L1408 934L1396 956L1350 962Z', 'lamp'),
+  cowlPen.fine('M1362 924L1358 958M1384 922L1380 958'),
 ];
 
 const datum: Stroke[] = [

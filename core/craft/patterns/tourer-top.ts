@@ -103,14 +103,20 @@ const front: Stroke[] = [
   ...both(bars.outline, 'M978 446C1040 452 1120 420 1140 350C1150 310 1138 276 1120 258L1102 268C1116 300 1116 340 1100 366C1072 404 1020 424 984 426Z', 'panel'),
   ...both(bars.line, tube([[1072, 236], [1082, 360]], 12), 'metal'),
   ...both(bars.outline, 'M1056 330C1100 326 1118 340 1118 366L1114 452C1110 468 1064 468 1058 452Z', 'dark'),
-  cowl.outline(soft('1176,60 1180,236 1250,252 1330,226 1420,160 1500,90 1566,40 1574,12'), 'panel'),
-  ...both(cowl.line, 'M1216 236C1230 150 1290 110 1372 104L1470 96'),
-  cowl.line(soft('1392,40 1400,118 1440,104 1478,60 1484,20'), 'lamp'),
-  ...both(cowl.fine, 'M1406 30L1406 100M1440 20L1440 90'),
-  ...both(cowl.line, 'M1330 236L1360 226L1370 268L1344 276Z', 'lamp'),
-  screen.outline(soft('1200,40 1202,186 1232,196 1330,132 1404,62 1408,20'), 'glass'),
-  screen.fine('M1226 150C1290 110 1350 60 1372 0C1350 -60 1290 -110 1226 -150'),
-  ...both(screen.fine, circle(1290, 138, 6) + circle(1350, 92, 6)),
+  // Instruments behind the screen, switches, brake and clutch levers' pumps.
+  ...both(bars.line, 'M1066 214L1106 230L1098 268L1058 252Z', 'dark'),
+  ...both(bars.line, tube([[1104, 258], [1118, 226]], 20), 'lamp'),
+  cowl.outline(soft('1184,60 1190,238 1262,252 1350,226 1430,178 1490,112 1510,50 1512,14'), 'panel'),
+  bars.line('M1190 -92L1262 -84L1262 84L1190 92Z', 'dark'),
+  bars.fine('M1204 -70L1250 -64L1250 64L1204 70Z'),
+  ...both(cowl.line, 'M1200 232C1240 176 1310 158 1392 128L1440 112'),
+  cowl.outline(soft('1422,40 1430,118 1464,108 1500,56 1504,14'), 'lamp'),
+  ...both(cowl.fine, 'M1440 30L1446 102M1462 20L1468 88M1484 10L1488 62'),
+  ...both(cowl.fine, circle(1222, 206, 8) + circle(1386, 168, 8)),
+  ...both(cowl.line, 'M1352 224L1392 206L1406 240L1376 262L1350 250Z', 'lamp'),
+  screen.outline(soft('1212,40 1214,164 1244,176 1340,130 1410,66 1416,20'), 'glass'),
+  screen.fine('M1236 136C1300 104 1364 54 1384 0C1364 -54 1300 -104 1236 -136'),
+  ...both(screen.fine, circle(1276, 128, 6) + circle(1372, 70, 6) + 'M1250 110L1310 60M1262 64L1300 30'),
 ];
 
 /** From above, x and y in mm, left of the craft up. Lower parts first. */
