@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { SEVERITIES, type Finding, type Station } from '#core/findings/finding';
+import { SEVERITIES, type Finding, type Station, type Subject } from '#core/findings/finding';
 import type { Operation } from '#core/job/operations';
 import { cite } from '#core/tables/source';
 import { short } from '#core/units/figures';
@@ -13,9 +13,33 @@ const props = defineProps<{ station: Station }>();
 const job = useJob();
 const router = useRouter();
 const opened = ref<string>();
-const all = ref(false);
 
-const here = computed(() => (job.plan?.findings ?? []).filter((f) => all.value || f.station === props.station));
+/** What can be selected at each station; a selection brought along from another is not what is looked at here. */
+const SELECTABLE: Record<Station, readonly Subject['kind'][]> = {
+  gear: ['gear'],
+  speakers: ['gear', 'circuit'],
+  power: ['feed', 'gear'],
+  routing: ['run'],
+};
+const chosen = computed(() =>
+  job.selected && SELECTABLE[props.station].includes(job.selected.kind) ? job.selected : undefined,
+);
+const about = ({ kind, id }: Subject, thing: Subject) =>
+  id === thing.id && (kind === thing.kind || [kind, thing.kind].every((k) => k === 'feed' || k === 'gear'));
+
+type Scope = 'selected' | 'station' | 'job';
+/** Asked for by hand; else what is selected, and with nothing selected the station. */
+const asked = ref<Scope>();
+const scopes = computed((): Scope[] => (chosen.value ? ['selected', 'station', 'job'] : ['station', 'job']));
+const scope = computed(() => (asked.value && scopes.value.includes(asked.value) ? asked.value : scopes.value[0]!));
+
+const here = computed(() =>
+  (job.plan?.findings ?? []).filter(
+    (f) =>
+      scope.value === 'job' ||
+      (f.station === props.station && (scope.value === 'station' || about(f.subject, chosen.value!))),
+  ),
+);
 const elsewhere = computed(() => (job.plan?.findings ?? []).length - here.value.length);
 const counts = computed(() =>
   SEVERITIES.map((severity) => ({ severity, n: here.value.filter((f) => f.severity === severity).length })).filter(
@@ -24,6 +48,8 @@ const counts = computed(() =>
 );
 
 function toggle(finding: Finding<Operation>): void {
+  // Opening one selects what it judges; the list stays as it is.
+  asked.value = scope.value;
   opened.value = opened.value === finding.key ? undefined : finding.key;
   job.select(finding.subject.kind === 'job' ? undefined : finding.subject);
   if (finding.station !== props.station) void router.push({ params: { station: finding.station } });
@@ -36,9 +62,13 @@ function toggle(finding: Finding<Operation>): void {
       <h2 id="findings-head">Findings</h2>
       <span class="counts">
         <span v-for="c in counts" :key="c.severity">{{ c.n }} {{ c.severity }}{{ c.n > 1 ? 's' : '' }}</span>
-        <span v-if="!counts.length">none here</span>
+        <span v-if="!counts.length">none</span>
       </span>
-      <label class="all"><input v-model="all" type="checkbox" /> whole job</label>
+      <span class="scopes" role="group" aria-label="Which findings">
+        <button v-for="s in scopes" :key="s" type="button" :aria-pressed="s === scope" @click="asked = s">
+          {{ s }}
+        </button>
+      </span>
     </header>
     <ul>
       <li v-for="finding in here" :key="finding.key" :data-finding="finding.rule">
@@ -46,7 +76,7 @@ function toggle(finding: Finding<Operation>): void {
           <SeverityMark :severity="finding.severity" />
           <span
             ><b class="word">{{ finding.severity }}</b> {{ finding.title
-            }}<i v-if="all"> · {{ STATION_NAMES[finding.station] }}</i></span
+            }}<i v-if="scope === 'job'"> · {{ STATION_NAMES[finding.station] }}</i></span
           >
         </button>
         <p class="reason">{{ finding.reason }}</p>
@@ -73,7 +103,7 @@ function toggle(finding: Finding<Operation>): void {
         </BButton>
       </li>
     </ul>
-    <p v-if="!all && elsewhere" class="more">{{ elsewhere }} more at other stations.</p>
+    <p v-if="elsewhere" class="more">{{ elsewhere }} more in the job.</p>
     <p class="more">Local codes, the craft maker’s manual and licensed practice come first.</p>
   </section>
 </template>
@@ -98,8 +128,24 @@ h2 {
   gap: 8px;
   flex: 1;
 }
-.all {
+.scopes {
+  display: flex;
+  gap: 2px;
+}
+.scopes button {
+  border: 0;
+  border-bottom: 2px solid transparent;
+  background: none;
+  color: var(--ink-soft);
+  padding: 0 4px;
   font-size: 13px;
+}
+.scopes button:hover {
+  color: var(--ink);
+}
+.scopes button[aria-pressed='true'] {
+  color: var(--ink);
+  border-color: var(--mud);
 }
 ul {
   list-style: none;

@@ -10,7 +10,7 @@ defineProps<{ station: Station }>();
   <main class="station">
     <div class="drawing"><slot name="sheet" /></div>
     <aside class="panel" aria-label="Selected">
-      <div class="inspector"><slot name="panel" /></div>
+      <div class="inspector" tabindex="-1"><slot name="panel" /></div>
       <FindingsList :station="station" />
     </aside>
   </main>
@@ -30,11 +30,21 @@ defineProps<{ station: Station }>();
 .panel {
   border-left: 2px solid var(--ink);
   background: var(--paper-raised);
-  overflow-y: auto;
+  display: flex;
+  flex-direction: column;
   min-height: 0;
 }
+/* What is selected scrolls by itself, so that what is found wrong stays in sight. */
 .inspector {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
   padding: 12px 14px 16px;
+}
+.panel :deep(.findings) {
+  flex: none;
+  max-height: 45%;
+  overflow-y: auto;
 }
 @media (max-width: 760px) {
   .station {
@@ -47,7 +57,10 @@ defineProps<{ station: Station }>();
   .panel {
     border-left: 0;
     border-top: 2px solid var(--ink);
-    overflow: visible;
+    display: block;
+  }
+  .panel :deep(.findings) {
+    max-height: none;
   }
 }
 </style>

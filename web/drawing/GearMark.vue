@@ -26,8 +26,11 @@ const middle = computed(() => props.projection.to(seat.value.centre));
 
 <template>
   <g class="gear" :class="{ selected, ghost, misfit }">
-    <path v-for="(d, i) in shape.bodies" :key="i" class="gear-shape" :d="d" />
-    <path v-for="(d, i) in shape.marks" :key="`m${i}`" class="gear-line" :d="d" />
+    <path v-if="ghost" class="gear-shape" :d="shape.outline" />
+    <template v-else>
+      <path v-for="(d, i) in shape.bodies" :key="i" class="gear-shape" :d="d" />
+      <path v-for="(d, i) in shape.marks" :key="`m${i}`" class="gear-line" :d="d" />
+    </template>
     <text v-if="tag" class="gear-tag" :x="middle[0]" :y="middle[1]">{{ tag }}</text>
   </g>
 </template>

@@ -1,4 +1,6 @@
 import type { Pattern } from '#core/craft/pattern';
+import type { Job } from '#core/job/job';
+import { seatOf } from '#core/mounting/index';
 import { craftMap, jointPath, type CraftMap, type Run, type Way } from '#core/routing/index';
 import type { Vec3 } from '#core/units/vectors';
 import type { Projection, Px } from './projection';
@@ -6,6 +8,8 @@ import type { Projection, Px } from './projection';
 export interface Lane {
   readonly run: Run;
   readonly path: string;
+  /** Its corners, from the run's first end to its last. */
+  readonly points: readonly Px[];
   /** Where the lane can best be told from its neighbours: what its label points at. */
   readonly label: Px;
 }
@@ -26,11 +30,12 @@ type Laid = Run & { readonly way: Way };
  * two runs cross only where their own ways make them.
  */
 export function layLanes(
-  pattern: Pattern,
+  job: Job,
   runs: readonly Run[],
   projection: Projection,
   widthOf: (run: Run) => number = () => WIRE_WIDTH,
 ): Lane[] {
+  const { pattern } = job.craft;
   const map = craftMap(pattern);
   const laid = runs.filter((run): run is Laid => run.way !== undefined);
   const courses = new Map<string, readonly Px[]>();
@@ -38,6 +43,11 @@ export function layLanes(
     let course = courses.get(id);
     if (!course) courses.set(id, (course = courseOn(pattern, map, id).map(projection.to)));
     return course;
+  };
+  const gearAt = (end: string): Px | undefined => {
+    const gear = job.gear[end];
+    if (!gear || gear.place === null) return undefined;
+    return projection.to(seatOf(gear.item, pattern.places[gear.place]!).centre);
   };
   const lanes = orderLanes(map, laid, courseOf);
   const breadth = new Map(laid.map((run) => [run.id, widthOf(run) + LANE_GAP]));
@@ -52,7 +62,11 @@ export function layLanes(
       return straightsOf(course, forward ? shift : -shift, order.length);
     });
     const points = straights.length ? joinStraights(straights) : [projection.to(run.points[0]!)];
-    return { run, path: bentPath(points), label: labelSpot(straights) ?? points[0]! };
+    // A wire ends in the gear itself, wherever that sits in its place.
+    const [first, last] = [gearAt(run.from), gearAt(run.to)];
+    if (first) points.unshift(first);
+    if (last) points.push(last);
+    return { run, points, path: bentPath(points), label: labelSpot(straights) ?? points[0]! };
   });
 }
 

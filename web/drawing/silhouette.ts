@@ -10,6 +10,8 @@ const hull = (points: readonly Px[]): string =>
   `${pathOf(polygonHull(points.map(([x, y]): [number, number] => [x, y])) ?? points)}Z`;
 
 export interface Silhouette {
+  /** The outermost line of all of it. */
+  readonly outline: string;
   /** Closed paths, the ones behind first. */
   readonly bodies: readonly string[];
   /** Lines on the body: a speaker's surround, where it is seen. */
@@ -29,7 +31,8 @@ export function silhouette(seat: Seat, kind: 'speaker' | 'other', projection: Pr
     const corners = [-1, 1].flatMap((a) =>
       [-1, 1].flatMap((b) => [-1, 1].map((c) => at((a * size.w) / 2, (b * size.h) / 2, c * front))),
     );
-    return { bodies: [hull(corners)], marks: [] };
+    const outline = hull(corners);
+    return { outline, bodies: [outline], marks: [] };
   }
   const disc = (part: number, depth: number): Px[] =>
     Array.from({ length: ROUND }, (_, i) => {
@@ -39,11 +42,16 @@ export function silhouette(seat: Seat, kind: 'speaker' | 'other', projection: Pr
   const rim = kind === 'speaker' ? 0.12 : 0.16;
   const rear =
     kind === 'speaker' ? [disc(0.9, rim), disc(0.58, 0.62), disc(0.58, 1)] : [disc(0.88, rim), disc(0.88, 1)];
+  const edge = [...disc(1, 0), ...disc(1, rim)];
   const basket = rear.slice(1).map((later, i) => hull([...rear[i]!, ...later]));
-  const flange = hull([...disc(1, 0), ...disc(1, rim)]);
+  const flange = hull(edge);
   const towards = faces(out, projection);
   const bodies = towards >= 0 ? [...basket.reverse(), flange] : [flange, ...basket];
-  return { bodies, marks: kind === 'speaker' && towards > 0.25 ? [`${pathOf(disc(0.78, 0))}Z`] : [] };
+  return {
+    outline: hull([...edge, ...rear.flat()]),
+    bodies,
+    marks: kind === 'speaker' && towards > 0.25 ? [`${pathOf(disc(0.78, 0))}Z`] : [],
+  };
 }
 
 /** How squarely a direction looks at the reader, −1 to 1: the side view is seen from the right, the top view from above. */

@@ -86,7 +86,12 @@ export function tube(points: readonly Point[], w: number): string {
 
 /** The two handles of each piece of a smooth line through points (Catmull–Rom). */
 function handles(points: readonly Point[], i: number): [Point, Point] {
-  const [before, a, b, after] = [points[i - 1] ?? points[i]!, points[i]!, points[i + 1]!, points[i + 2] ?? points[i + 1]!];
+  const [before, a, b, after] = [
+    points[i - 1] ?? points[i]!,
+    points[i]!,
+    points[i + 1]!,
+    points[i + 2] ?? points[i + 1]!,
+  ];
   return [
     [a[0] + (b[0] - before[0]) / 6, a[1] + (b[1] - before[1]) / 6],
     [b[0] - (after[0] - a[0]) / 6, b[1] - (after[1] - a[1]) / 6],

@@ -72,9 +72,13 @@ const selectedGear = computed(() => {
   const placed = id === undefined ? undefined : store.job!.gear[id];
   return id !== undefined && placed ? { id, ...placed, tag: store.plan!.tags[id] ?? '' } : undefined;
 });
-const ranked = computed(() =>
-  hand.value ? rankPlaces(hand.value.item, pattern.value.places, new Set(atPlace.value.keys())) : [],
-);
+const ranked = computed(() => {
+  if (!hand.value) return [];
+  const { item, moving } = hand.value;
+  const now = moving === undefined ? null : store.job!.gear[moving]!.place;
+  // Where it is already is no place to move it to.
+  return rankPlaces(item, pattern.value.places, new Set(atPlace.value.keys())).filter(({ id }) => id !== now);
+});
 
 const newGearId = (k: GearKind) => `${k.toLowerCase()}-${crypto.randomUUID().slice(0, 6)}`;
 

@@ -35,18 +35,19 @@ const showBattery = computed(() => store.selected?.kind === 'job');
 
 const runs = computed(() => store.plan!.runs.filter((run) => run.kind === 'feed' || run.kind === 'return'));
 const widthOf = (gear: string) => Math.min(9, 2.4 + 1.1 * gaugeDiameter(store.plan!.power.feeds[gear]?.gauge ?? '18'));
-const lanes = computed(() => layLanes(pattern.value, runs.value, projection.value, (run) => widthOf(run.to)));
+const lanes = computed(() => layLanes(store.job!, runs.value, projection.value, (run) => widthOf(run.to)));
 
 const profile = computed(() => (feed.value ? voltProfile(feed.value) : []));
 
 // The feed as it lies on the craft, for what is printed along it.
-const course = computed(() => {
-  const run = feed.value && store.plan!.runs.find((r) => r.id === `feed:battery>${feed.value!.gear}`);
-  return run?.way ? run.points.map(projection.value.to) : undefined;
-});
+const course = computed(
+  () => lanes.value.find((lane) => lane.run.id === `feed:battery>${feed.value?.gear ?? ''}`)?.points,
+);
 const fuseSpot = computed(() => {
-  if (!course.value || !feed.value?.choice.holder || !feed.value.run) return undefined;
-  return alongPath(course.value, feed.value.choice.fuseAtMm / feed.value.run.outMm);
+  if (!course.value || !feed.value?.run) return undefined;
+  const [x, y] = alongPath(course.value, feed.value.choice.fuseAtMm / feed.value.run.outMm).at;
+  const amps = feed.value.fuseA;
+  return { x, y, missing: !feed.value.choice.holder, text: amps === undefined ? 'no fuse' : short(amps) };
 });
 const printed = computed(() => {
   if (!course.value || !profile.value.length || !feed.value?.run) return [];
@@ -103,11 +104,21 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
           <path class="posts" d="M-14 -17v-5h8v5M6 -17v-5h8v5" />
           <text y="5" text-anchor="middle" class="strong">+ −</text>
         </PressMark>
-        <g v-if="fuseSpot" :transform="`translate(${fuseSpot.at[0]} ${fuseSpot.at[1]})`" aria-hidden="true">
-          <rect class="fuse" x="-15" y="-9" width="30" height="18" rx="9" />
-          <text class="fuse-text" text-anchor="middle" y="4.5">{{
-            feed!.fuseA === undefined ? '?' : short(feed!.fuseA)
-          }}</text>
+        <g
+          v-if="fuseSpot"
+          class="fuse"
+          :class="{ missing: fuseSpot.missing }"
+          :transform="`translate(${fuseSpot.x} ${fuseSpot.y})`"
+          aria-hidden="true"
+        >
+          <rect
+            :x="fuseSpot.text.length > 4 ? -28 : -15"
+            y="-9"
+            :width="fuseSpot.text.length > 4 ? 56 : 30"
+            height="18"
+            rx="9"
+          />
+          <text text-anchor="middle" y="4.5">{{ fuseSpot.text }}</text>
         </g>
         <g v-for="p in printed" :key="p.part" aria-hidden="true">
           <text class="volts" :x="p.x" :y="p.y" :text-anchor="p.anchor">{{ figure(p.volts, 2) }} V</text>
@@ -179,13 +190,20 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
 .posts {
   fill: var(--ink);
 }
-.fuse {
+.fuse rect {
   fill: var(--paper-raised);
   stroke: var(--ink);
   stroke-width: 1.6px;
 }
-.sheet .fuse-text {
+.sheet .fuse text {
   font: 600 13px var(--narrow);
+}
+.fuse.missing rect {
+  stroke: var(--stop);
+  stroke-dasharray: 4 3;
+}
+.sheet .fuse.missing text {
+  fill: var(--stop);
 }
 .sheet .volts {
   font: 600 18px var(--narrow);

@@ -28,8 +28,8 @@ const views = computed(() => twoViews(pattern.value));
 const runs = computed(() => store.plan!.runs);
 const laid = computed(() => runs.value.filter((run) => run.way));
 const lanes = computed(() => ({
-  side: layLanes(pattern.value, laid.value, views.value.side),
-  top: layLanes(pattern.value, laid.value, views.value.top),
+  side: layLanes(store.job!, laid.value, views.value.side),
+  top: layLanes(store.job!, laid.value, views.value.top),
 }));
 const selected = computed(() => {
   const chosen = store.selected;
