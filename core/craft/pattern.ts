@@ -124,9 +124,37 @@ export const Pattern = v.strictObject({
 });
 export type Pattern = v.InferOutput<typeof Pattern>;
 
+/** Patterns checked before. One never changes in place, and it is most of a document: each object is checked once. */
+const checked = new WeakSet<object>();
+
+/** A pattern inside a document; one that has been checked comes through as the very same object. */
+export const PatternOnce: v.GenericSchema<Pattern> = v.lazy((input) =>
+  typeof input === 'object' && input !== null && checked.has(input)
+    ? v.custom<Pattern>(() => true)
+    : v.pipe(
+        Pattern,
+        v.transform((pattern) => {
+          checked.add(pattern);
+          return pattern;
+        }),
+      ),
+);
+
+const faultsOf = new WeakMap<Pattern, readonly PatternFault[]>();
+interface PatternFault {
+  readonly path: string;
+  readonly expected: string;
+}
+
 /** Everything a pattern names must exist, and only a joint may connect two bodies. Returns the faults. */
-export function patternFaults(pattern: Pattern): { path: string; expected: string }[] {
-  const faults: { path: string; expected: string }[] = [];
+export function patternFaults(pattern: Pattern): readonly PatternFault[] {
+  let faults = faultsOf.get(pattern);
+  if (!faults) faultsOf.set(pattern, (faults = findFaults(pattern)));
+  return faults;
+}
+
+function findFaults(pattern: Pattern): PatternFault[] {
+  const faults: PatternFault[] = [];
   const need = (ok: boolean, path: string, expected: string) => {
     if (!ok) faults.push({ path, expected });
   };

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { Pattern, patternFaults } from '../craft/pattern';
+import { PatternOnce, patternFaults, type Pattern } from '../craft/pattern';
 import { FuseHolder, GearItem, Id, Text, ranged } from '../gear/gear';
 import { GAUGES } from '../tables/conductors';
 
@@ -79,7 +79,7 @@ const Shape = v.strictObject({
   ),
   customer: Text,
   craft: v.strictObject({
-    pattern: Pattern,
+    pattern: PatternOnce,
     patternHash: v.string(),
     note: Text,
     battery: Battery,

@@ -1,3 +1,5 @@
+import { eliminate, multiply, solvePositive } from './sparse';
+
 /** A resistor between two nodes, Ω > 0. */
 export interface Resistor {
   readonly name: string;
@@ -64,15 +66,18 @@ export function solveNetwork(network: Network): Solution {
   const n = index.size;
   const at = (node: string) => index.get(node) ?? -1;
 
-  const base = emptyMatrix(n);
+  const pairs = [
+    ...network.resistors.map(({ a, b }) => [at(a), at(b)] as const),
+    ...network.loads.map(({ plus, minus }) => [at(plus), at(minus)] as const),
+  ].filter(([i, j]) => i >= 0 && j >= 0 && i !== j);
+  const plan = eliminate(n, pairs);
+  const base = new Float64Array(plan.entries);
   const injected = new Float64Array(n);
-  const stamp = (m: Matrix, i: number, j: number, siemens: number) => {
-    if (i >= 0) bump(m, i, i, siemens);
-    if (j >= 0) bump(m, j, j, siemens);
-    if (i >= 0 && j >= 0) {
-      bump(m, i, j, -siemens);
-      bump(m, j, i, -siemens);
-    }
+  const stamp = (m: Float64Array, i: number, j: number, siemens: number) => {
+    if (i === j) return;
+    if (i >= 0) m[i]! += siemens;
+    if (j >= 0) m[j]! += siemens;
+    if (i >= 0 && j >= 0) m[plan.at(i, j)]! -= siemens;
   };
   const conduct = (a: string, b: string, siemens: number) => {
     stamp(base, at(a), at(b), siemens);
@@ -87,35 +92,35 @@ export function solveNetwork(network: Network): Solution {
   }
   for (const { plus, minus, siemens } of network.loads) if (siemens) conduct(plus, minus, siemens);
 
-  // A load may join nodes nothing else joins: its place in the matrix is there from the start.
-  for (const { plus, minus } of network.loads) stamp(base, at(plus), at(minus), 0);
-  const order = eliminationOrder(base);
-  const volts = solvePositive(base, injected, order);
+  const volts = solvePositive(plan, base, injected);
   if (!volts) throw new RangeError('part of the network hangs loose: no path to a supply');
   const of = (node: string) => known.get(node) ?? volts[at(node)]!;
-  const across = (load: Load) => of(load.plus) - of(load.minus);
+  const ends = network.loads.map(({ plus, minus }) => ({
+    plus: at(plus),
+    minus: at(minus),
+    // What is known at either end does not move.
+    fixed: (known.get(plus) ?? 0) - (known.get(minus) ?? 0),
+  }));
   const highest = Math.max(...network.supplies.map((s) => s.volts));
 
   for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
-    const jacobian = base.map((row) => new Map(row));
-    const residual = injected.map((x, i) => {
-      let left = x;
-      for (const [j, siemens] of base[i]!) left -= siemens * volts[j]!;
-      return left;
-    });
-    for (const load of network.loads) {
+    const jacobian = base.slice();
+    const drawn = multiply(plan, base, volts);
+    const residual = injected.map((x, i) => x - drawn[i]!);
+    for (const [k, load] of network.loads.entries()) {
+      const { plus, minus, fixed } = ends[k]!;
       if (!load.watts && !load.amps) continue;
-      const u = across(load);
+      const u = fixed + (plus >= 0 ? volts[plus]! : 0) - (minus >= 0 ? volts[minus]! : 0);
       if (u <= 0 || u > 2 * highest) return { state: 'collapsed' };
       const amps = load.watts / u + load.amps;
-      const plus = at(load.plus);
-      const minus = at(load.minus);
       if (plus >= 0) residual[plus]! -= amps;
       if (minus >= 0) residual[minus]! += amps;
       // d(P/u)/du = −P/u²: a constant-power load looks like a negative conductance.
       stamp(jacobian, plus, minus, -load.watts / (u * u));
     }
-    const step = solvePositive(jacobian, residual, order);
+    const step = solvePositive(plan, jacobian, residual);
+    // On the working branch of a feed the matrix is positive definite (volts above the working ones only
+    // make it more so), so a pivot that is not positive means that there is no working state.
     if (!step) return { state: 'collapsed' };
     let largest = 0;
     for (let i = 0; i < n; i++) {
@@ -143,58 +148,4 @@ function solved(network: Network, of: (node: string) => number, iterations: numb
     ),
     iterations,
   };
-}
-
-/** Symmetric, a row a node, only what is not zero. */
-type Matrix = Map<number, number>[];
-const emptyMatrix = (n: number): Matrix => Array.from({ length: n }, () => new Map<number, number>());
-const bump = (m: Matrix, i: number, j: number, by: number) => m[i]!.set(j, (m[i]!.get(j) ?? 0) + by);
-
-/** Nodes with the fewest neighbours first: a harness is nearly a tree, and a tree so taken fills nothing in. */
-function eliminationOrder(m: Matrix): number[] {
-  const near = m.map((row, i) => new Set([...row.keys()].filter((j) => j !== i)));
-  const left = new Set(near.keys());
-  const order: number[] = [];
-  while (left.size) {
-    let next = -1;
-    for (const i of left) if (next < 0 || near[i]!.size < near[next]!.size) next = i;
-    left.delete(next);
-    order.push(next);
-    for (const a of near[next]!) {
-      near[a]!.delete(next);
-      for (const b of near[next]!) if (a !== b) near[a]!.add(b);
-    }
-  }
-  return order;
-}
-
-/**
- * Solves a symmetric positive definite system by elimination in the order given. Undefined when a pivot
- * is not positive: on the working branch of a feed the matrix is positive definite (volts above the
- * working ones only make it more so), so such a pivot means there is no working state.
- */
-function solvePositive(m: Matrix, b: Float64Array, order: readonly number[]): Float64Array | undefined {
-  const rows = m.map((row) => new Map(row));
-  const x = b.slice();
-  const done: { i: number; pivot: number; row: [number, number][] }[] = [];
-  for (const i of order) {
-    const row = rows[i]!;
-    const pivot = row.get(i) ?? 0;
-    if (!(pivot > 1e-12)) return undefined;
-    const others = [...row].filter(([j]) => j !== i);
-    for (const [j, a] of others) {
-      const target = rows[j]!;
-      const factor = a / pivot;
-      target.delete(i);
-      x[j]! -= factor * x[i]!;
-      for (const [k, c] of others) target.set(k, (target.get(k) ?? 0) - factor * c);
-    }
-    done.push({ i, pivot, row: others });
-  }
-  for (const { i, pivot, row } of done.reverse()) {
-    let left = x[i]!;
-    for (const [j, a] of row) left -= a * x[j]!;
-    x[i] = left / pivot;
-  }
-  return x;
 }

@@ -328,15 +328,22 @@ async function update(
   samePattern: boolean,
 ): Promise<void> {
   await tx.query(
-    'update jobs set title = $2, customer = $3, revision = $4, document = $5, summary = $6, changed_at = now() where id = $1',
-    [job.id, job.title, job.customer, revision, withoutPattern(job), JSON.stringify(summarise(job))],
+    `with changed as (
+       update jobs set title = $2, customer = $3, revision = $4, document = $5, summary = $6, changed_at = now()
+       where id = $1
+     )
+     insert into revisions (job_id, revision, save_id, operations) values ($1, $4, $7, $8)`,
+    [
+      job.id,
+      job.title,
+      job.customer,
+      revision,
+      withoutPattern(job),
+      JSON.stringify(summarise(job)),
+      saveId,
+      JSON.stringify(operations),
+    ],
   );
   if (!samePattern)
     await tx.query('update jobs set craft_hash = $2 where id = $1', [job.id, await keepPattern(tx, job.craft.pattern)]);
-  await tx.query('insert into revisions (job_id, revision, save_id, operations) values ($1, $2, $3, $4)', [
-    job.id,
-    revision,
-    saveId,
-    JSON.stringify(operations),
-  ]);
 }
