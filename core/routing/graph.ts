@@ -21,6 +21,8 @@ export interface CraftMap {
   readonly legs: Readonly<Record<string, MapLeg>>;
   readonly at: (node: string) => Vec3;
   readonly legsAt: (node: string) => readonly MapLeg[];
+  /** Shortest ways found so far, by their ends. */
+  readonly ways: Map<string, Way | undefined>;
 }
 
 /** A pattern never changes in place, so its map is made once for each pattern object. */
@@ -57,7 +59,7 @@ function drawMap(pattern: Pattern): CraftMap {
     legs[id] = mapLeg;
     for (const node of [leg.from, leg.to]) around.set(node, [...(around.get(node) ?? []), mapLeg]);
   }
-  return { legs, at, legsAt: (node) => around.get(node) ?? [] };
+  return { legs, at, legsAt: (node) => around.get(node) ?? [], ways: new Map() };
 }
 
 export interface Way {
@@ -74,6 +76,12 @@ export const otherEnd = (leg: MapLeg, node: string): string => (leg.from === nod
  * is none. Ties go to the leg written first in the pattern, so the answer does not depend on anything else.
  */
 export function shortestWay(map: CraftMap, from: string, to: string): Way | undefined {
+  const ends = `${from}>${to}`;
+  if (!map.ways.has(ends)) map.ways.set(ends, findShortest(map, from, to));
+  return map.ways.get(ends);
+}
+
+function findShortest(map: CraftMap, from: string, to: string): Way | undefined {
   const best = new Map<string, { cost: number; leg?: MapLeg; before?: string }>([[from, { cost: 0 }]]);
   const settled = new Set<string>();
   for (;;) {

@@ -103,20 +103,13 @@ function placeOf(job: Job, end: string): string | undefined {
 /** All runs with their ways and lengths: pinned where the job says so, else the shortest. */
 export function planRuns(job: Job, map: CraftMap = craftMap(job.craft.pattern)): Run[] {
   const { places } = job.craft.pattern;
-  // Feed and return, and often more, share their ends.
-  const known = new Map<string, Way | undefined>();
-  const shortest = (from: string, to: string) => {
-    const ends = `${from} ${to}`;
-    if (!known.has(ends)) known.set(ends, shortestWay(map, from, to));
-    return known.get(ends);
-  };
   return neededRuns(job).map((need) => {
     const fromPlace = placeOf(job, need.from);
     const toPlace = placeOf(job, need.to);
     const pin = job.ways[need.id];
     const ready = fromPlace !== undefined && toPlace !== undefined;
     const along = ready && pin ? wayAlong(map, fromPlace, toPlace, pin) : undefined;
-    const way = along ?? (ready ? shortest(fromPlace, toPlace) : undefined);
+    const way = along ?? (ready ? shortestWay(map, fromPlace, toPlace) : undefined);
     const allowanceMm = way
       ? (places[fromPlace!]?.allowanceMm ?? 0) +
         (places[toPlace!]?.allowanceMm ?? 0) +
