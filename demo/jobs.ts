@@ -26,7 +26,11 @@ const holder = (gear: string, item: string): Operation => ({
 
 function job(id: string, title: string, customer: string, operations: readonly Operation[]): Job {
   const fresh = newJob(id, title, ADVENTURE_TOURER, contentHash(ADVENTURE_TOURER));
-  return applyAll(fresh, [{ op: 'setCustomer', customer }, ...operations]);
+  return applyAll(fresh, [
+    { op: 'setCustomer', customer },
+    { op: 'setSettings', settings: { insulation: '105' } },
+    ...operations,
+  ]);
 }
 
 /** The tourer with everything chosen: amplifier in the fairing, one feed across the neck. */

@@ -25,6 +25,7 @@ const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 2/0 AWG');
 
 export const Battery = v.strictObject({
   chemistry: v.picklist(['flooded', 'agm', 'lithium']),
+  /** At the 20-hour rate. */
   capacityAh: ranged(1, 2000, 'Ah'),
   /** Open-circuit volts at rest, engine off. */
   restVolts: ranged(10, 15, 'V'),
@@ -210,7 +211,7 @@ export function parseJob(input: unknown): Job {
 export const DEFAULT_SETTINGS: Job['settings'] = {
   dropLimitPct: 3,
   conductorCelsius: 60,
-  insulation: '105',
+  insulation: 'unknown',
   cutStepMm: 50,
   terminalAllowanceMm: 30,
 };

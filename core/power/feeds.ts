@@ -3,6 +3,7 @@ import { NO_FEED_CHOICE, type FeedChoice, type Job } from '../job/job';
 import { GAUGES, ampacity, ohmsPerMetre, thicker, type Gauge } from '../tables/conductors';
 import { smallestFuse } from '../tables/fuses';
 import { drawOf, type Draw } from './demand';
+import { hoursToReserve } from './endurance';
 import { solveNetwork, type Network, type Resistor, type Solution } from './network';
 
 /** Resistance of one crimped ring or block contact, Ω (common practice: half a milliohm when sound). */
@@ -13,16 +14,18 @@ export const FUSE_MARGIN = 1.25;
 export const NOMINAL_VOLTS = 12;
 
 export interface FeedCase {
-  readonly id: 'restFull' | 'rideFull' | 'rideMusic';
+  readonly id: 'restFull' | 'restMusic' | 'rideFull' | 'rideMusic';
   readonly name: string;
+  readonly engine: 'off' | 'on';
   readonly draw: Draw;
 }
 
 /** The states a feed is judged in. The first is the design case: everything is sized for it. */
 export const FEED_CASES: readonly FeedCase[] = [
-  { id: 'restFull', name: 'Engine off, full output', draw: 'full' },
-  { id: 'rideFull', name: 'Riding, full output', draw: 'full' },
-  { id: 'rideMusic', name: 'Riding, music', draw: 'music' },
+  { id: 'restFull', name: 'Engine off, full output', engine: 'off', draw: 'full' },
+  { id: 'restMusic', name: 'Engine off, music', engine: 'off', draw: 'music' },
+  { id: 'rideFull', name: 'Riding, full output', engine: 'on', draw: 'full' },
+  { id: 'rideMusic', name: 'Riding, music', engine: 'on', draw: 'music' },
 ];
 
 export interface FeedRun {
@@ -78,6 +81,8 @@ export interface PowerPlan {
   /** Battery current of each case, A; undefined when collapsed. */
   readonly totalAmps: Readonly<Partial<Record<FeedCase['id'], number>>>;
   readonly postVolts: Readonly<Partial<Record<FeedCase['id'], number>>>;
+  /** Hours of music with the engine off until only the restart reserve is left; undefined with no feed or collapsed. */
+  readonly musicHours: number | undefined;
 }
 
 interface Draft {
@@ -122,9 +127,12 @@ export function planPower(
   for (const draft of live) raiseGauges(job, [draft]);
   raiseGauges(job, live);
   const solutions = FEED_CASES.map((feedCase) => ({ feedCase, solution: solveCase(job, live, feedCase) }));
+  const totalAmps = collect(solutions, (s) => sum([...s.loadAmps.values()]));
+  const { restMusic } = totalAmps;
   return {
     feeds: Object.fromEntries(drafts.map((draft) => [draft.gear, finish(job, draft, solutions)])),
-    totalAmps: collect(solutions, (s) => sum([...s.loadAmps.values()])),
+    totalAmps,
+    musicHours: live.length && restMusic !== undefined ? hoursToReserve(job.craft.battery, restMusic) : undefined,
     postVolts: collect(solutions, (s) => s.volts.get('post')!),
   };
 }
@@ -217,12 +225,11 @@ export function feedNetwork(job: Job, plan: PowerPlan, feedCase: FeedCase): Netw
 }
 
 function networkOf(job: Job, drafts: readonly Draft[], feedCase: FeedCase): Network {
-  const riding = feedCase.id !== 'restFull';
   const { battery, charging } = job.craft;
   return {
     ground: 'ground',
     supplies: [
-      riding
+      feedCase.engine === 'on'
         ? { node: 'post', volts: charging.setVolts, ohm: 0 }
         : { node: 'post', volts: battery.restVolts, ohm: battery.internalMilliohm / 1000 },
     ],

@@ -6,6 +6,7 @@ import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { GAUGES, ampacity, gaugeArea, ohmsPerMetre } from '../tables/conductors';
 import { drawOf, musicCurrentPart } from './demand';
+import { hoursToReserve } from './endurance';
 import { CONTACT_OHM, planPower, type FeedRun } from './feeds';
 import { solveNetwork, type Network } from './network';
 import { voltProfile, voltsAt } from './profile';
@@ -15,6 +16,28 @@ const RUN: FeedRun = { outMm: 1500, backMm: 1500, engineSpace: true };
 const plan = (job: Job = TOURER_JOB, watts = 178, run: FeedRun | null = RUN) =>
   planPower(job, (gear) => (gear === 'amp' && run ? run : undefined), { amp: watts });
 const withOps = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
+
+describe('music with the engine off', () => {
+  const battery = TOURER_JOB.craft.battery;
+  test('Peukert by hand: 12 Ah AGM at 3 A', () => {
+    // 20 h · (12 Ah ÷ 60 Ah)^1.12 = 20 h · 0.16488 = 3.2976 h; half is kept to start with.
+    expect(hoursToReserve({ ...battery, chemistry: 'agm', capacityAh: 12 }, 3)).toBeCloseTo(3.2976 / 2, 3);
+  });
+  test('at the rated current a battery gives its rated capacity, whatever its chemistry', () => {
+    for (const chemistry of ['flooded', 'agm', 'lithium'] as const)
+      expect(hoursToReserve({ ...battery, chemistry, capacityAh: 100 }, 5)).toBeCloseTo(10, 9);
+    expect(hoursToReserve(battery, 0)).toBe(Infinity);
+  });
+  test('the plan reckons it from what all feeds draw on music at rest', () => {
+    const power = plan();
+    const { restMusic, rideMusic, restFull } = power.totalAmps;
+    expect(power.musicHours).toBe(hoursToReserve(battery, restMusic!));
+    // Constant power: fewer volts at rest, more amperes than riding, and far fewer than at full output.
+    expect(restMusic!).toBeGreaterThan(rideMusic!);
+    expect(restMusic!).toBeLessThan(restFull! / 4);
+    expect(plan(TOURER_JOB, 178, null).musicHours).toBeUndefined();
+  });
+});
 
 describe('the network', () => {
   const simple = (watts: number, ohm = 0.1): Network => ({

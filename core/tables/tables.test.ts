@@ -24,6 +24,14 @@ test.each(Object.entries(NFPA) as [Gauge, number][])(
   },
 );
 
+test('ABYC’s drop constant, 10.75 Ω per circular mil and foot (from memory), is our stranded copper at 25 °C', () => {
+  for (const gauge of GAUGES) {
+    const circularMils = (gaugeDiameter(gauge) / 0.0254) ** 2;
+    const ours = ohmsPerMetre(gauge, 25) * 0.3048 * circularMils;
+    expect(Math.abs(ours / 10.75 - 1)).toBeLessThan(0.01);
+  }
+});
+
 test('diameters agree with GNU units, which knows wire gauges on its own', () => {
   for (const [gauge, n] of [
     ['18', '18'],

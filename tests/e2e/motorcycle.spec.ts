@@ -12,6 +12,14 @@ async function newJob(page: Page, title: string): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
 }
 
+/** Every station's mark is a mark, not a picture. */
+async function marksAreSmall(page: Page): Promise<void> {
+  for (const mark of await page.locator('.tab .state').all()) {
+    const { width, height } = (await mark.boundingBox())!;
+    expect(Math.max(width, height)).toBeLessThan(16);
+  }
+}
+
 async function put(page: Page, kind: string, item: string, place: string): Promise<void> {
   await page.locator('.kinds label', { hasText: kind }).click();
   await page.locator(`[data-shelf="${item}"]`).click();
@@ -23,6 +31,7 @@ const SPEAKERS = ['fairingLeft', 'fairingRight', 'pannierLeft', 'pannierRight'];
 
 async function wholeJob(page: Page): Promise<void> {
   await newJob(page, 'Bench test tourer');
+  await marksAreSmall(page);
   await put(page, 'Head units', 'kingcup-3', 'dash');
   await put(page, 'Amplifiers', 'weir-4-45', 'lampShelf');
   for (const place of SPEAKERS.slice(0, 3)) await put(page, 'Speakers', 'bittern-165', place);
@@ -199,6 +208,19 @@ test('another way is chosen and given up; a stop is cured by its button', async 
   await finding.getByRole('button', { name: 'Let the plan choose gauge and fuse' }).click();
   await expect(page.locator('[data-ledger=stops] strong')).toHaveText('0');
 
+  // The battery: music at rest lasts as Peukert has it, and longer from a larger one.
+  await page.getByTestId('battery').click();
+  const hours = page.locator('[data-figure=music-hours]');
+  const before = await hours.innerText();
+  await page.getByLabel('Capacity, 20-hour rate').fill('24');
+  await page.getByLabel('Capacity, 20-hour rate').press('Enter');
+  await expect(hours).not.toHaveText(before);
+  const amps = Number(/([\d.]+) A/.exec(await page.locator('.inspector dl').innerText())![1]);
+  const left = 10 * (24 / (20 * amps)) ** 1.12;
+  const [, h, m] = /(\d+) h (\d+)/.exec(await hours.innerText())!;
+  expect(Math.abs(Number(h) + Number(m) / 60 - left)).toBeLessThan(0.05);
+
+  await page.locator('[data-feed=amp]').click();
   await page.getByLabel('Fuse from the post').fill('a lot');
   await page.getByLabel('Fuse from the post').blur();
   await expect(page.getByText('Fuse from the post: expected 0 to 20000 mm.')).toBeVisible();

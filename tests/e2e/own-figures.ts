@@ -117,16 +117,16 @@ export interface FeedAsked {
   sizes: number[];
 }
 
-// ABYC E-11, 105 °C, inside an engine space (from memory), thin to thick.
+// ABYC E-11, 80 °C, inside an engine space at 0.78 (from memory), thin to thick: a new job's insulation is unknown.
 const CARRIES: [awg: number, name: string, amps: number][] = [
-  [18, '18', 17],
-  [16, '16', 21.3],
-  [14, '14', 29.8],
-  [12, '12', 38.3],
-  [10, '10', 51],
-  [8, '8', 68],
-  [6, '6', 102],
-  [4, '4', 136],
+  [18, '18', 15 * 0.78],
+  [16, '16', 20 * 0.78],
+  [14, '14', 25 * 0.78],
+  [12, '12', 35 * 0.78],
+  [10, '10', 50 * 0.78],
+  [8, '8', 70 * 0.78],
+  [6, '6', 100 * 0.78],
+  [4, '4', 130 * 0.78],
 ];
 
 /** All feeds together on one battery at 12.7 V behind 9 mΩ: each the thinnest that holds 3 % of 12 V and its fuse. */

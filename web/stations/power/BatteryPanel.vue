@@ -1,9 +1,28 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+import { PEUKERT, PEUKERT_SOURCE, RESERVE_SOURCE, RESTART_RESERVE, type Battery } from '#core/power/index';
+import { cite } from '#core/tables/source';
+import { figure, short } from '#core/units/figures';
 import NumberField from '../../app/NumberField.vue';
 import { useJob } from '../../stores/job';
 
 /** What the feeds stand on: battery, charging, how far volts may drop, what the wire is. */
 const store = useJob();
+const CHEMISTRIES: Record<Battery['chemistry'], string> = {
+  flooded: 'lead, flooded',
+  agm: 'lead, AGM',
+  lithium: 'lithium iron phosphate',
+};
+const setChemistry = (event: Event) => {
+  const { value } = event.target as HTMLSelectElement;
+  store.edit([{ op: 'setBattery', battery: { chemistry: value as Battery['chemistry'] } }]);
+};
+const power = computed(() => store.plan!.power);
+/** "2 h 05" */
+const clock = (hours: number) => {
+  const minutes = Math.floor(hours * 60);
+  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+};
 const setInsulation = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
   store.edit([{ op: 'setSettings', settings: { insulation: value as 'unknown' | '80' | '105' } }]);
@@ -14,6 +33,20 @@ const setInsulation = (event: Event) => {
   <section>
     <h2>Battery and charging</h2>
     <div class="fields">
+      <div>
+        <label class="form-label" for="chemistry">Battery</label>
+        <select id="chemistry" class="form-select" :value="store.job!.craft.battery.chemistry" @change="setChemistry">
+          <option v-for="(name, id) in CHEMISTRIES" :key="id" :value="id">{{ name }}</option>
+        </select>
+      </div>
+      <NumberField
+        label="Capacity, 20-hour rate"
+        unit="Ah"
+        :min="1"
+        :max="2000"
+        :model-value="store.job!.craft.battery.capacityAh"
+        @update:model-value="store.edit([{ op: 'setBattery', battery: { capacityAh: $event } }])"
+      />
       <NumberField
         label="At rest, engine off"
         unit="V"
@@ -79,6 +112,24 @@ const setInsulation = (event: Event) => {
         </select>
       </div>
     </div>
+    <template v-if="power.musicHours !== undefined">
+      <h3>Music with the engine off</h3>
+      <dl>
+        <div>
+          <dt>Draws, all feeds</dt>
+          <dd>{{ figure(power.totalAmps.restMusic!, 2) }} A</dd>
+        </div>
+        <div>
+          <dt>Until {{ short(RESTART_RESERVE * 100) }} % is left to start with</dt>
+          <dd data-figure="music-hours">{{ clock(power.musicHours) }}</dd>
+        </div>
+      </dl>
+      <p class="small">
+        t = 20 h · (C ÷ (I · 20 h))^{{ short(PEUKERT[store.job!.craft.battery.chemistry]) }} ·
+        {{ short(1 - RESTART_RESERVE) }}. {{ cite(PEUKERT_SOURCE) }}; reserve: {{ cite(RESERVE_SOURCE) }}. A new
+        battery, full, not cold.
+      </p>
+    </template>
     <p class="caution">Battery negative off first, and last back on. The fuse is fitted last.</p>
     <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
   </section>

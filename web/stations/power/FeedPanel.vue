@@ -31,6 +31,8 @@ const REASONS: Record<Feed['gaugeReason'], string> = {
   thickest: 'the thickest in the table, still not enough',
 };
 
+const INSULATION = { '105': '105 °C', '80': '80 °C', unknown: 'insulation unknown' } as const;
+
 function setHolder(event: Event): void {
   const { value } = event.target as HTMLSelectElement;
   const holder = holders.value.find((h) => h.id === value) ?? null;
@@ -114,7 +116,7 @@ const setGauge = (event: Event) => {
         <dd>{{ REASONS[feed.gaugeReason] }}</dd>
       </div>
       <div>
-        <dt>Carries{{ engineSpace ? ' in the engine space' : '' }}</dt>
+        <dt>Carries, {{ INSULATION[store.job!.settings.insulation] }}{{ engineSpace ? ', engine space' : '' }}</dt>
         <dd>{{ short(feed.ampacityA) }} A</dd>
       </div>
       <div>
