@@ -19,6 +19,8 @@ export default defineConfig({
         '--disable-gpu',
         '--disable-quic',
         '--no-first-run',
+        // Headless hints fonts to whole pixels by default, which no desktop does.
+        '--font-render-hinting=none',
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',

@@ -43,7 +43,7 @@ defineProps<{ station: Station }>();
 }
 .panel :deep(.findings) {
   flex: none;
-  max-height: 45%;
+  max-height: 36%;
   overflow-y: auto;
 }
 @media (max-width: 760px) {
