@@ -63,7 +63,7 @@ export interface Feed {
   readonly gauge: Gauge;
   readonly gaugePinned: boolean;
   /** What the gauge was chosen for. */
-  readonly gaugeReason: 'drop' | 'ampacity' | 'pinned' | 'thickest';
+  readonly gaugeReason: 'drop' | 'ampacity' | 'pinned' | 'thickest' | 'collapse';
   readonly ampacityA: number;
   /** Undefined without a holder, or when its family does not go so high. */
   readonly fuseA: number | undefined;
@@ -73,6 +73,8 @@ export interface Feed {
   /** Design case solved; undefined when the volts collapse or the feed has no run. */
   readonly states: Readonly<Partial<Record<FeedCase['id'], FeedState>>>;
   readonly collapsed: boolean;
+  /** It collapses even as the battery's only feed. */
+  readonly collapsedAlone: boolean;
   readonly stretches: readonly FeedStretch[];
 }
 
@@ -97,9 +99,10 @@ interface Draft {
 
 /**
  * Every feed of the job: gauge and fuse where the job leaves them open, amperes and volts in each case.
- * Sizes start at the thinnest and are only ever raised, each for a stated reason, until every feed
- * meets the drop limit and carries its fuse; raising one feed never worsens another, so what is left
- * is the smallest set of sizes that will do.
+ * Sizes start at the thinnest and are only ever raised, each for a stated reason, until every feed meets
+ * the drop limit and carries its fuse. A regulated load draws less through a thicker wire, so no raise
+ * makes another feed worse and what is left is the smallest set of sizes that will do; unregulated gear
+ * draws a little more, and beside it a size may be one larger than the least.
  */
 export function planPower(
   job: Job,
@@ -123,18 +126,53 @@ export function planPower(
     ];
   });
   const live = drafts.filter((draft) => draft.run);
-  // Alone first: no feed needs less beside others than alone, and one that collapses must not raise the rest.
-  for (const draft of live) raiseGauges(job, [draft]);
-  raiseGauges(job, live);
-  const solutions = FEED_CASES.map((feedCase) => ({ feedCase, solution: solveCase(job, live, feedCase) }));
-  const totalAmps = collect(solutions, (s) => sum([...s.loadAmps.values()]));
+  const able = sizeFeeds(job, live);
+  const cases = FEED_CASES.map((feedCase) => {
+    const all = solveCase(job, live, feedCase);
+    // What one feed asks in vain must not hide what the others get.
+    const others = all.state === 'solved' || able.length === live.length ? all : solveCase(job, able, feedCase);
+    return { feedCase, all, others };
+  });
+  const whole = cases.map(({ feedCase, all }) => ({ feedCase, solution: all }));
+  const spared = cases.map(({ feedCase, others }) => ({ feedCase, solution: others }));
+  const totalAmps = collect(whole, (s) => sum([...s.loadAmps.values()]));
   const { restMusic } = totalAmps;
   return {
-    feeds: Object.fromEntries(drafts.map((draft) => [draft.gear, finish(job, draft, solutions)])),
+    feeds: Object.fromEntries(
+      drafts.map((draft) => {
+        const bearable = able.includes(draft);
+        return [draft.gear, finish(job, draft, bearable ? spared : whole, bearable)];
+      }),
+    ),
     totalAmps,
     musicHours: live.length && restMusic !== undefined ? hoursToReserve(job.craft.battery, restMusic) : undefined,
-    postVolts: collect(solutions, (s) => s.volts.get('post')!),
+    postVolts: collect(whole, (s) => s.volts.get('post')!),
   };
+}
+
+/**
+ * Chooses the open gauges; returns the feeds that the battery can bring by themselves. Where the volts
+ * collapse whatever the wire, no wire is the cure, and the size is the one that carries the current.
+ */
+function sizeFeeds(job: Job, live: readonly Draft[]): readonly Draft[] {
+  // Alone first: no feed needs less beside others than alone.
+  const able = live.filter((draft) => raiseGauges(job, [draft]));
+  const alone = able.map(({ gauge, reason }) => ({ gauge, reason }));
+  const together = raiseGauges(job, able);
+  able.forEach((draft, i) => {
+    if (!together) Object.assign(draft, alone[i]);
+  });
+  for (const draft of live) if (!able.includes(draft)) sizeByCurrent(job, draft);
+  return able;
+}
+
+function sizeByCurrent(job: Job, draft: Draft): void {
+  if (draft.choice.gauge) return;
+  const amps = roughAmps(draft, job);
+  const carries = Math.max(fuseFor(draft, amps) ?? 0, amps);
+  const { insulation } = job.settings;
+  draft.gauge = GAUGES.find((g) => ampacity(g, insulation, draft.run!.engineSpace) >= carries) ?? GAUGES.at(-1)!;
+  draft.reason = 'collapse';
 }
 
 type Solved = Extract<Solution, { state: 'solved' }>;
@@ -148,9 +186,10 @@ function collect(solutions: readonly CaseSolution[], of: (s: Solved) => number) 
 
 const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
 
-function raiseGauges(job: Job, drafts: readonly Draft[]): void {
-  for (let raised = true; raised;) {
-    raised = false;
+/** Raises open gauges as far as is needed; false when the volts still collapse at the end. */
+function raiseGauges(job: Job, drafts: readonly Draft[]): boolean {
+  for (;;) {
+    let raised = false;
     const solution = solveCase(job, drafts, FEED_CASES[0]!);
     for (const draft of drafts) {
       if (draft.choice.gauge) continue;
@@ -168,6 +207,7 @@ function raiseGauges(job: Job, drafts: readonly Draft[]): void {
       draft.reason = short ? 'ampacity' : 'drop';
       raised = true;
     }
+    if (!raised) return solution.state === 'solved';
   }
 }
 
@@ -287,7 +327,7 @@ function stretchesOf(job: Job, draft: Draft, amps: number): FeedStretch[] {
   });
 }
 
-function finish(job: Job, draft: Draft, solutions: readonly CaseSolution[]): Feed {
+function finish(job: Job, draft: Draft, solutions: readonly CaseSolution[], bearable: boolean): Feed {
   const states: Partial<Record<FeedCase['id'], FeedState>> = {};
   if (draft.run)
     for (const { feedCase, solution } of solutions)
@@ -309,6 +349,7 @@ function finish(job: Job, draft: Draft, solutions: readonly CaseSolution[]): Fee
     fuseNeedA: FUSE_MARGIN * amps,
     states,
     collapsed: draft.run !== undefined && design === undefined,
+    collapsedAlone: draft.run !== undefined && !bearable,
     stretches: draft.run && design ? stretchesOf(job, draft, design.amps) : [],
   };
 }

@@ -161,19 +161,43 @@ describe('sizing', () => {
     expect(plan(TOURER_JOB, 178, { ...RUN, outMm: 4000, backMm: 4000 }).feeds['amp']!.gaugeReason).toBe('drop');
   });
 
-  test('what no wire can bring is called collapse, and the thickest size is named', () => {
+  test('what no wire can bring is called collapse; the wire is then sized by its current alone', () => {
     const feed = plan(TOURER_JOB, 5000, { ...RUN, outMm: 20000, backMm: 20000 }).feeds['amp']!;
     expect(feed.collapsed).toBe(true);
-    expect(feed.gauge).toBe('2/0');
-    expect(feed.gaugeReason).toBe('thickest');
+    expect(feed.collapsedAlone).toBe(true);
+    expect(feed.gaugeReason).toBe('collapse');
     expect(feed.stretches).toEqual([]);
+    const pinned = plan(withOps({ op: 'chooseGauge', gear: 'amp', gauge: '18' }), 900).feeds['amp']!;
+    expect([pinned.gauge, pinned.collapsedAlone]).toEqual(['18', true]);
   });
 
-  test('a feed that collapses alone does not make the others thicker', () => {
-    const both = (watts: number) => planPower(TOURER_JOB, () => RUN, { amp: watts, head: 20 }).feeds['head']!.gauge;
-    const alone = planPower(TOURER_JOB, (gear) => (gear === 'head' ? RUN : undefined), { head: 20 }).feeds['head']!
-      .gauge;
-    expect(both(170)).toBe(alone);
+  test('a drop limit no wire can keep ends at the thickest, and says so', () => {
+    const strict = withOps({ op: 'setSettings', settings: { dropLimitPct: 0.5 } });
+    const feed = plan(strict, 178, { ...RUN, outMm: 20000, backMm: 20000 }).feeds['amp']!;
+    expect([feed.gauge, feed.gaugeReason, feed.collapsed]).toEqual(['2/0', 'thickest', false]);
+  });
+
+  test('a feed that collapses by itself takes nothing from the others: their sizes and volts stand', () => {
+    const both = (watts: number) => planPower(TOURER_JOB, () => RUN, { amp: watts, head: 20 });
+    const alone = planPower(TOURER_JOB, (gear) => (gear === 'head' ? RUN : undefined), { head: 20 }).feeds['head']!;
+    for (const watts of [170, 9000]) expect(both(watts).feeds['head']!.gauge).toBe(alone.gauge);
+    const { feeds, totalAmps } = both(9000);
+    expect(feeds['amp']!.collapsedAlone).toBe(true);
+    expect(feeds['head']!.states.restFull!.deviceVolts).toBeCloseTo(alone.states.restFull!.deviceVolts, 9);
+    // What the whole job would draw is not to be had.
+    expect(totalAmps.restFull).toBeUndefined();
+  });
+
+  test('two feeds the battery could bring one by one, and not together', () => {
+    const weak = withOps({ op: 'setBattery', battery: { internalMilliohm: 80 } });
+    // At best this battery gives 12.7² ÷ 0.32 = 504 W.
+    const both = planPower(weak, () => RUN, { amp: 240, head: 200 });
+    for (const id of ['amp', 'head']) {
+      const only = planPower(weak, (gear) => (gear === id ? RUN : undefined), { amp: 240, head: 200 }).feeds[id]!;
+      expect(only.collapsed).toBe(false);
+      expect([both.feeds[id]!.collapsed, both.feeds[id]!.collapsedAlone]).toEqual([true, false]);
+      expect(both.feeds[id]!.gauge).toBe(only.gauge);
+    }
   });
 
   test('no run: no length, no volts, and the other figures still stand', () => {

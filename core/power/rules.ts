@@ -28,6 +28,9 @@ const eachFeed = (
   });
 
 const amps = (name: string, value: number) => ({ name, value, unit: 'A' });
+/** The most a battery can give anything, W: U²/4R, at half its volts. */
+const mostFrom = ({ restVolts, internalMilliohm }: Job['craft']['battery']) =>
+  restVolts ** 2 / ((4 * internalMilliohm) / 1000);
 const MAKER = { text: 'the gear’s own rating', fromMemory: false };
 
 export const powerRules: readonly PowerRule[] = [
@@ -161,15 +164,20 @@ export const powerRules: readonly PowerRule[] = [
     station: 'power',
     severity: 'stop',
     title: 'The volts fall in on themselves',
-    formula: 'a working voltage exists for the power asked',
+    formula: 'a working voltage exists for the power asked; at best a battery gives U² ÷ 4·R',
     source: { text: 'solution of the feed network', fromMemory: false },
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) =>
         feed.collapsed
           ? {
-              reason: `Battery and wire cannot bring ${short(feed.audioWatts)} W of sound to ${tag}; there is no steady voltage at which they do.`,
-              figures: [{ name: 'audio power', value: feed.audioWatts, unit: 'W' }],
+              reason: feed.collapsedAlone
+                ? `Battery and wire cannot bring ${short(feed.audioWatts)} W of sound to ${tag}; there is no steady voltage at which they do.`
+                : `${tag} could be fed alone; all feeds together ask more than battery and wires can bring.`,
+              figures: [
+                { name: 'audio power', value: feed.audioWatts, unit: 'W' },
+                { name: 'most the battery gives', value: mostFrom(seen.job.craft.battery), unit: 'W' },
+              ],
               ...(feed.gaugePinned
                 ? {
                     cure: {

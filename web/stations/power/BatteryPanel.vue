@@ -125,7 +125,7 @@ const setInsulation = (event: Event) => {
         </div>
       </dl>
       <p class="small">
-        t = 20 h · (C ÷ (I · 20 h))^{{ short(PEUKERT[store.job!.craft.battery.chemistry]) }} ·
+        t = 20 h · (C ÷ (I · 20 h))<sup>{{ short(PEUKERT[store.job!.craft.battery.chemistry]) }}</sup> ·
         {{ short(1 - RESTART_RESERVE) }}. {{ cite(PEUKERT_SOURCE) }}; reserve: {{ cite(RESERVE_SOURCE) }}. A new
         battery, full, not cold.
       </p>

@@ -28,6 +28,7 @@ const REASONS: Record<Feed['gaugeReason'], string> = {
   drop: 'the smallest that keeps the drop',
   ampacity: 'the smallest that carries the current and its fuse',
   pinned: 'chosen by hand',
+  collapse: 'the smallest for the current; no wire brings the power',
   thickest: 'the thickest in the table, still not enough',
 };
 
