@@ -62,6 +62,7 @@ test('the Board finds, makes clear errors, and deletes only when told twice', as
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('button', { name: 'Make the job' }).click();
   await expect(page.getByText('Title: a job needs one')).toBeVisible();
+  await expect(page.getByLabel('Title')).toBeFocused();
   await page.getByRole('button', { name: 'Leave it' }).click();
   await page.getByRole('button', { name: 'Delete Hire fleet tourer, number 3' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
@@ -79,6 +80,21 @@ test('a twin-coil woofer: too low in parallel, cured in series', async ({ board:
   await page.getByRole('button', { name: 'in series' }).click();
   await expect(page.locator('[data-channel="amp/fl"]')).toContainText('8 Ω');
   await expect(page.locator('[data-ledger=load]')).toContainText('was 2.0');
+});
+
+test('a station prints: drawing and list whole, in the yard’s colours, nothing to press', async ({
+  board: page,
+  server,
+}) => {
+  await page.emulateMedia({ media: 'print', colorScheme: 'dark' });
+  await page.goto(`${server.url}${JOB}/routing`);
+  await page.getByRole('heading', { name: 'Cut list' }).waitFor();
+  await expect(page.getByRole('link', { name: /Speakers/ })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeHidden();
+  await expect(page.getByText('Local codes, the craft maker’s manual')).toBeVisible();
+  const clipped = await page.locator('.inspector').evaluate((node) => node.scrollHeight - node.clientHeight);
+  expect(clipped).toBeLessThanOrEqual(1);
+  expect(await page.evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe('rgb(255, 255, 255)');
 });
 
 for (const theme of ['light', 'dark'] as const)

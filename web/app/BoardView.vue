@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { newJob } from '#core/job/job';
 import { figure } from '#core/units/figures';
@@ -38,27 +38,35 @@ watch(
   { immediate: true },
 );
 
+const titleError = ref('');
+const titleField = useTemplateRef<HTMLInputElement>('titleField');
+
 async function make(event: Event): Promise<void> {
   event.preventDefault();
+  const wanted = title.value.trim();
+  error.value = titleError.value = '';
+  if (!wanted) titleError.value = 'Title: a job needs one, for example the craft and what it gets.';
+  else if (wanted.length > 120) titleError.value = `Title: 120 characters at most, these are ${wanted.length}.`;
+  if (titleError.value) return titleField.value?.focus();
   const chosen = library.patterns.find((p) => p.pattern.id === patternId.value);
-  error.value = '';
-  if (!title.value.trim()) error.value = 'Title: a job needs one, for example the craft and what it gets.';
-  else if (title.value.trim().length > 120) error.value = 'Title: 120 characters at most.';
-  else if (!chosen) error.value = 'Craft: choose a pattern.';
-  if (error.value || !chosen) return;
+  if (!chosen) {
+    error.value = 'Craft: choose a pattern.';
+    return;
+  }
   busy.value = true;
   try {
-    const job = {
-      ...newJob(newId(), title.value.trim(), chosen.pattern, chosen.hash),
-      customer: customer.value.trim(),
-    };
+    const job = { ...newJob(newId(), wanted, chosen.pattern, chosen.hash), customer: customer.value.trim() };
     await api.create(job, newId());
     await router.push(`/jobs/${job.id}/gear`);
   } catch (reason) {
-    error.value = reason instanceof Error ? reason.message : String(reason);
+    error.value = `The job was not made: ${reason instanceof Error ? reason.message : String(reason)}.`;
   } finally {
     busy.value = false;
   }
+}
+/** A dialog left or done with starts clean the next time. */
+function forget(): void {
+  title.value = customer.value = error.value = titleError.value = '';
 }
 
 const dropping = ref<JobRow>();
@@ -144,11 +152,21 @@ async function drop(): Promise<void> {
       </ol>
     </main>
 
-    <BModal v-model="making" title="New job" no-footer size="lg" @hidden="error = ''">
+    <BModal v-model="making" title="New job" no-footer size="lg" @hidden="forget">
       <form class="form" novalidate @submit="make">
         <div>
           <label class="form-label" for="new-title">Title</label>
-          <input id="new-title" v-model="title" class="form-control" autofocus placeholder="Craft and what it gets" />
+          <input
+            id="new-title"
+            ref="titleField"
+            v-model="title"
+            class="form-control"
+            autofocus
+            placeholder="Craft and what it gets"
+            :aria-invalid="titleError !== ''"
+            :aria-describedby="titleError ? 'new-title-error' : undefined"
+          />
+          <p v-if="titleError" id="new-title-error" class="field-error" role="alert">{{ titleError }}</p>
         </div>
         <div>
           <label class="form-label" for="new-customer">Customer</label>

@@ -149,6 +149,7 @@ async function keepCopy(): Promise<void> {
         <input
           id="job-title"
           v-model="title"
+          :disabled="!job.job"
           :aria-invalid="titleError !== ''"
           maxlength="200"
           @change="rename"
