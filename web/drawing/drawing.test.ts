@@ -4,6 +4,7 @@ import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
 import { applyAll } from '#core/job/operations';
 import { BLOCK, BOX, layBlocks, layBoxes, layLeads, terminalAt } from '../stations/speakers/layout';
 import { alongPath } from '../stations/power/along';
+import { slackArc } from '../stations/routing/slack';
 import { layCallouts } from './callouts';
 import { craftMap } from '#core/routing/index';
 import { bentPath, layLanes } from './lanes';
@@ -203,6 +204,26 @@ test('two in series are joined by a jumper', () => {
     Object.values(planJob(job).speakers.circuits),
   );
   expect(leads.filter((lead) => lead.channel === 'amp/fl')).toHaveLength(3);
+});
+
+describe('slack between two ties', () => {
+  const arc = (path: string) => {
+    const [, r, large, sweep] = /A([\d.]+) [\d.]+ 0 ([01]) ([01])/.exec(path)!.map(Number);
+    return { r: r!, large: large!, sweep: sweep! };
+  };
+  test('the arc is as long as the wire, for little slack and for much', () => {
+    for (const length of [101, 120, 157.08, 220, 300]) {
+      const { r, large } = arc(slackArc([0, 0], [100, 0], length, [50, 40]));
+      const half = Math.asin(Math.min(1, 50 / r));
+      expect(2 * r * (large ? Math.PI - half : half)).toBeCloseTo(length, 0);
+    }
+  });
+  test('it swings away from the neck, and a taut wire is a line', () => {
+    // The neck below (y runs down): the arc goes over the top, which is clockwise from left to right.
+    expect(arc(slackArc([0, 0], [100, 0], 120, [50, 40])).sweep).toBe(1);
+    expect(arc(slackArc([0, 0], [100, 0], 120, [50, -40])).sweep).toBe(0);
+    expect(slackArc([0, 0], [100, 0], 100, [50, 40])).toBe('M0.0 0.0L100.0 0.0');
+  });
 });
 
 test('a point along a polyline, and its ends', () => {

@@ -4,11 +4,13 @@ import type { Joint } from '#core/craft/pattern';
 import { axisDistance, jointNeed, jointPath, turned } from '#core/routing/index';
 import type { Vec3 } from '#core/units/vectors';
 import { cross, dot, polylineLength, sub, unit } from '#core/units/vectors';
+import { figure } from '#core/units/figures';
 import type { Insulated } from '#core/tables/colours';
 import WireLine from '../../drawing/WireLine.vue';
 import { pathOf, type Px } from '../../drawing/projection';
+import { slackArc } from './slack';
 
-/** The neck seen down its axis: the wire between its two ties at any angle of the bars. */
+/** The neck seen down its axis: the wire between its two ties at any angle of the bars, as it hangs and drawn taut. */
 const props = defineProps<{ joint: Joint; fixedTie: Vec3; turningTie: Vec3; wire: Insulated; name: string }>();
 const deg = ref(0);
 const need = computed(() => jointNeed(props.joint, props.fixedTie, props.turningTie));
@@ -16,20 +18,30 @@ const path = computed(() => jointPath(props.joint, props.fixedTie, props.turning
 const hanging = computed(() => need.value.needMm - polylineLength(path.value));
 
 const W = 300;
-const H = 176;
+const H = 190;
 const scale = computed(
-  () => 72 / Math.max(axisDistance(props.joint, props.fixedTie), axisDistance(props.joint, props.turningTie)),
+  () => 62 / Math.max(axisDistance(props.joint, props.fixedTie), axisDistance(props.joint, props.turningTie)),
 );
+// The neck stands aside from the middle, so that the loop on its other side has room.
+const middle = computed((): Px => [W / 2, H / 2 + Math.sign(props.fixedTie[1] + props.turningTie[1]) * 46]);
 // Down the axis with forward to the right and left up, as in the top view.
 const flat = (point: Vec3): Px => {
   const w = unit(props.joint.axisDirection);
   const left: Vec3 = [0, 1, 0];
   const ahead = unit(cross(left, w));
   const p = sub(point, props.joint.axisPoint);
-  return [W / 2 + dot(p, ahead) * scale.value, H / 2 - dot(p, left) * scale.value];
+  const [x, y] = middle.value;
+  return [x + dot(p, ahead) * scale.value, y - dot(p, left) * scale.value];
 };
 const tie = computed(() => flat(props.fixedTie));
 const end = computed(() => flat(turned(props.joint, props.turningTie, deg.value)));
+/** The wire with its slack, swung away from the neck; where it lies round the neck it is as good as taut. */
+const loose = computed(() => {
+  if (path.value.length > 2) return pathOf(path.value.map(flat));
+  const rise = dot(sub(path.value[1]!, path.value[0]!), unit(props.joint.axisDirection));
+  const length = Math.sqrt(Math.max(0, need.value.needMm ** 2 - rise ** 2)) * scale.value;
+  return slackArc(tie.value, end.value, length, middle.value);
+});
 const sweep = computed(() => {
   const [low, high] = props.joint.rangeDeg;
   return pathOf(
@@ -42,17 +54,18 @@ const sweep = computed(() => {
   <figure>
     <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`${name}, bars at ${deg} degrees`">
       <path class="sweep" :d="sweep" />
-      <circle class="neck" :cx="W / 2" :cy="H / 2" :r="joint.obstacleRadiusMm * scale" />
-      <path class="cross" :d="`M${W / 2 - 6} ${H / 2}h12M${W / 2} ${H / 2 - 6}v12`" />
-      <WireLine :path="pathOf(path.map(flat))" :wires="[wire]" :width="4" />
+      <circle class="neck" :cx="middle[0]" :cy="middle[1]" :r="joint.obstacleRadiusMm * scale" />
+      <path class="cross" :d="`M${middle[0] - 6} ${middle[1]}h12M${middle[0]} ${middle[1] - 6}v12`" />
+      <path class="taut" :d="pathOf(path.map(flat))" />
+      <WireLine :path="loose" :wires="[wire]" :width="4" />
       <circle class="tie" :cx="tie[0]" :cy="tie[1]" r="5" />
       <circle class="tie turning" :cx="end[0]" :cy="end[1]" r="5" />
-      <text :x="tie[0] - 10" :y="tie[1] + 20" text-anchor="middle">tie on the frame</text>
-      <text :x="Math.min(W - 60, end[0] + 14)" :y="end[1] - 10" text-anchor="middle">tie on the bars</text>
+      <text :x="tie[0] - 11" :y="tie[1] + 5" text-anchor="end">tie, frame</text>
+      <text :x="end[0] + 11" :y="end[1] + 5">tie, bars</text>
     </svg>
     <label>
       <span
-        >Bars at <b>{{ deg }}°</b>: taut {{ Math.round(need.needMm - hanging) }} mm, hanging free
+        >Bars at <b>{{ figure(deg, 0) }}°</b>: taut {{ Math.round(need.needMm - hanging) }} mm, hanging free
         {{ Math.round(hanging) }} mm</span
       >
       <input
@@ -84,6 +97,10 @@ text {
   fill: none;
   stroke: var(--rule);
   stroke-dasharray: 4 3;
+}
+.taut {
+  fill: none;
+  stroke: var(--ink-soft);
 }
 .neck {
   fill: var(--craft-metal);
