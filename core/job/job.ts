@@ -23,42 +23,63 @@ export const Wiring: v.GenericSchema<Wiring> = v.lazy((input) => {
 
 const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 2/0 AWG');
 
+/** Facts that are a figure: range and unit, for the schema and for whoever asks a person. */
+export const FACTS = {
+  /** At the 20-hour rate. */
+  capacityAh: [1, 2000, 'Ah'],
+  /** Open-circuit volts at rest, engine off. */
+  restVolts: [10, 15, 'V'],
+  internalMilliohm: [0.1, 500, 'mΩ'],
+  /** Volts the regulator holds at the posts while riding. */
+  setVolts: [12, 16, 'V'],
+  /** Amperes left for accessories at cruise, and at idle. */
+  spareCruiseA: [0, 300, 'A'],
+  spareIdleA: [0, 300, 'A'],
+  /** Largest drop allowed between posts and gear at full output, % of 12 V. */
+  dropLimitPct: [0.5, 15, '%'],
+  /** Working temperature of the conductors, °C. */
+  conductorCelsius: [0, 105, '°C'],
+  /** Cut lengths are rounded up to this, mm. */
+  cutStepMm: [1, 1000, 'mm'],
+  /** For strip, terminal and a second try at each end, mm. */
+  terminalAllowanceMm: [0, 300, 'mm'],
+  /** Where a fuse sits, mm of conductor from the battery post. */
+  fuseAtMm: [0, 20000, 'mm'],
+} as const satisfies Record<string, readonly [min: number, max: number, unit: string]>;
+const fact = (name: keyof typeof FACTS) => {
+  const [min, max, unit] = FACTS[name];
+  return ranged(min, max, unit);
+};
+
 export const Battery = v.strictObject({
   chemistry: v.picklist(['flooded', 'agm', 'lithium']),
-  /** At the 20-hour rate. */
-  capacityAh: ranged(1, 2000, 'Ah'),
-  /** Open-circuit volts at rest, engine off. */
-  restVolts: ranged(10, 15, 'V'),
-  internalMilliohm: ranged(0.1, 500, 'mΩ'),
+  capacityAh: fact('capacityAh'),
+  restVolts: fact('restVolts'),
+  internalMilliohm: fact('internalMilliohm'),
 });
 
 export const Charging = v.strictObject({
-  /** Volts the regulator holds at the posts while riding. */
-  setVolts: ranged(12, 16, 'V'),
-  /** Amperes left for accessories at cruise, and at idle. */
-  spareCruiseA: ranged(0, 300, 'A'),
-  spareIdleA: ranged(0, 300, 'A'),
+  setVolts: fact('setVolts'),
+  spareCruiseA: fact('spareCruiseA'),
+  spareIdleA: fact('spareIdleA'),
 });
 
 export const Settings = v.strictObject({
-  /** Largest drop allowed between posts and gear at full output, % of 12 V. */
-  dropLimitPct: ranged(0.5, 15, '%'),
-  /** Working temperature of the conductors, °C. */
-  conductorCelsius: ranged(0, 105, '°C'),
+  dropLimitPct: fact('dropLimitPct'),
+  conductorCelsius: fact('conductorCelsius'),
   insulation: v.picklist(['unknown', '80', '105']),
-  /** Cut lengths are rounded up to this, mm. */
-  cutStepMm: ranged(1, 1000, 'mm'),
-  /** For strip, terminal and a second try at each end, mm. */
-  terminalAllowanceMm: ranged(0, 300, 'mm'),
+  cutStepMm: fact('cutStepMm'),
+  terminalAllowanceMm: fact('terminalAllowanceMm'),
 });
+
+export const FuseSpot = fact('fuseAtMm');
 
 /** What the job says of one feed; what it does not say is worked out. */
 const FeedChoice = v.strictObject({
   holder: v.nullable(FuseHolder),
   fuseA: v.nullable(ranged(0.5, 400, 'A')),
   gauge: v.nullable(GaugeChoice),
-  /** Where the fuse sits, mm of conductor from the battery post. */
-  fuseAtMm: ranged(0, 20000, 'mm'),
+  fuseAtMm: FuseSpot,
 });
 export type FeedChoice = v.InferOutput<typeof FeedChoice>;
 

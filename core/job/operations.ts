@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { FuseHolder, GearItem, Id, Text, ranged } from '../gear/gear';
 import { contentHash } from '../gear/hash';
 import { GAUGES } from '../tables/conductors';
-import { Battery, Charging, NO_FEED_CHOICE, Settings, Wiring, jobFaults, speakersOf, type Job } from './job';
+import { Battery, Charging, FuseSpot, NO_FEED_CHOICE, Settings, Wiring, jobFaults, speakersOf, type Job } from './job';
 
 const Patch = v.strictObject({
   path: v.pipe(v.array(v.string()), v.minLength(1)),
@@ -29,7 +29,7 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('chooseHolder'), gear: Id, holder: v.nullable(FuseHolder) }),
   v.strictObject({ op: v.literal('chooseFuse'), gear: Id, amps: v.nullable(ranged(0.5, 400, 'A')) }),
   v.strictObject({ op: v.literal('chooseGauge'), gear: Id, gauge: v.nullable(v.picklist(GAUGES)) }),
-  v.strictObject({ op: v.literal('placeFuse'), gear: Id, atMm: ranged(0, 20000, 'mm') }),
+  v.strictObject({ op: v.literal('placeFuse'), gear: Id, atMm: FuseSpot }),
   v.strictObject({ op: v.literal('chooseWay'), run: v.string(), legs: v.nullable(v.array(Id)) }),
   v.strictObject({ op: v.literal('chooseLead'), run: v.string(), gauge: v.nullable(v.picklist(GAUGES)) }),
   v.strictObject({ op: v.literal('restore'), patches: v.pipe(v.array(Patch), v.minLength(1)) }),

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { PEUKERT, PEUKERT_SOURCE, RESERVE_SOURCE, RESTART_RESERVE, type Battery } from '#core/power/index';
 import { cite } from '#core/tables/source';
 import { figure, short } from '#core/units/figures';
-import NumberField from '../../app/NumberField.vue';
+import FactField from '../../app/FactField.vue';
 import { useJob } from '../../stores/job';
 
 /** What the feeds stand on: battery, charging, how far volts may drop, what the wire is. */
@@ -39,70 +39,14 @@ const setInsulation = (event: Event) => {
           <option v-for="(name, id) in CHEMISTRIES" :key="id" :value="id">{{ name }}</option>
         </select>
       </div>
-      <NumberField
-        label="Capacity, 20-hour rate"
-        unit="Ah"
-        :min="1"
-        :max="2000"
-        :model-value="store.job!.craft.battery.capacityAh"
-        @update:model-value="store.edit([{ op: 'setBattery', battery: { capacityAh: $event } }])"
-      />
-      <NumberField
-        label="At rest, engine off"
-        unit="V"
-        :min="10"
-        :max="15"
-        :model-value="store.job!.craft.battery.restVolts"
-        @update:model-value="store.edit([{ op: 'setBattery', battery: { restVolts: $event } }])"
-      />
-      <NumberField
-        label="Internal resistance"
-        unit="mΩ"
-        :min="0.1"
-        :max="500"
-        :model-value="store.job!.craft.battery.internalMilliohm"
-        @update:model-value="store.edit([{ op: 'setBattery', battery: { internalMilliohm: $event } }])"
-      />
-      <NumberField
-        label="Posts while riding"
-        unit="V"
-        :min="12"
-        :max="16"
-        :model-value="store.job!.craft.charging.setVolts"
-        @update:model-value="store.edit([{ op: 'setCharging', charging: { setVolts: $event } }])"
-      />
-      <NumberField
-        label="Spare at idle"
-        unit="A"
-        :min="0"
-        :max="300"
-        :model-value="store.job!.craft.charging.spareIdleA"
-        @update:model-value="store.edit([{ op: 'setCharging', charging: { spareIdleA: $event } }])"
-      />
-      <NumberField
-        label="Spare at cruise"
-        unit="A"
-        :min="0"
-        :max="300"
-        :model-value="store.job!.craft.charging.spareCruiseA"
-        @update:model-value="store.edit([{ op: 'setCharging', charging: { spareCruiseA: $event } }])"
-      />
-      <NumberField
-        label="Drop allowed"
-        unit="%"
-        :min="0.5"
-        :max="15"
-        :model-value="store.job!.settings.dropLimitPct"
-        @update:model-value="store.edit([{ op: 'setSettings', settings: { dropLimitPct: $event } }])"
-      />
-      <NumberField
-        label="Wire works at"
-        unit="°C"
-        :min="0"
-        :max="105"
-        :model-value="store.job!.settings.conductorCelsius"
-        @update:model-value="store.edit([{ op: 'setSettings', settings: { conductorCelsius: $event } }])"
-      />
+      <FactField of="battery" fact="capacityAh" label="Capacity, 20-hour rate" />
+      <FactField of="battery" fact="restVolts" label="At rest, engine off" />
+      <FactField of="battery" fact="internalMilliohm" label="Internal resistance" />
+      <FactField of="charging" fact="setVolts" label="Posts while riding" />
+      <FactField of="charging" fact="spareIdleA" label="Spare at idle" />
+      <FactField of="charging" fact="spareCruiseA" label="Spare at cruise" />
+      <FactField of="settings" fact="dropLimitPct" label="Drop allowed" />
+      <FactField of="settings" fact="conductorCelsius" label="Wire works at" />
       <div>
         <label class="form-label" for="insulation">Insulation</label>
         <select id="insulation" class="form-select" :value="store.job!.settings.insulation" @change="setInsulation">

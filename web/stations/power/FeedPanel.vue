@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { FuseHolder } from '#core/gear/gear';
+import { FACTS } from '#core/job/job';
 import { FEED_CASES, proposeHolders, type Feed } from '#core/power/index';
 import { LEAD_COLOUR } from '#core/tables/colours';
 import { GAUGES, ampacity, gaugeArea, type Gauge } from '#core/tables/conductors';
@@ -93,9 +94,9 @@ const setGauge = (event: Event) => {
       <NumberField
         v-if="feed.choice.holder"
         label="Fuse from the post"
-        unit="mm"
-        :min="0"
-        :max="20000"
+        :min="FACTS.fuseAtMm[0]"
+        :max="FACTS.fuseAtMm[1]"
+        :unit="FACTS.fuseAtMm[2]"
         :model-value="feed.choice.fuseAtMm"
         @update:model-value="store.edit([{ op: 'placeFuse', gear: feed.gear, atMm: $event }])"
       />

@@ -6,7 +6,7 @@ import { RUN_KIND_NAMES, craftMap, endName, type Run, type Way, type WayProposal
 import { colourText } from '#core/tables/colours';
 import { GAUGES, type Gauge } from '#core/tables/conductors';
 import { figure } from '#core/units/figures';
-import NumberField from '../../app/NumberField.vue';
+import FactField from '../../app/FactField.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
@@ -290,22 +290,8 @@ const setLead = (event: Event) => {
           </li>
         </ul>
         <div class="fields">
-          <NumberField
-            label="Cut in steps of"
-            unit="mm"
-            :min="1"
-            :max="1000"
-            :model-value="store.job!.settings.cutStepMm"
-            @update:model-value="store.edit([{ op: 'setSettings', settings: { cutStepMm: $event } }])"
-          />
-          <NumberField
-            label="At each terminal"
-            unit="mm"
-            :min="0"
-            :max="300"
-            :model-value="store.job!.settings.terminalAllowanceMm"
-            @update:model-value="store.edit([{ op: 'setSettings', settings: { terminalAllowanceMm: $event } }])"
-          />
+          <FactField of="settings" fact="cutStepMm" label="Cut in steps of" />
+          <FactField of="settings" fact="terminalAllowanceMm" label="At each terminal" />
         </div>
         <h3>Covers to open</h3>
         <p>{{ coverNames(store.plan!.covers) }}: {{ store.plan!.minutes.covers }} min off and on.</p>
