@@ -11,7 +11,7 @@ export interface StoredJob {
   readonly revision: number;
 }
 
-/** What the Board shows of a job. Derived when it is saved, so that listing opens no document. */
+/** What the Board shows of a job. Kept beside the document, so that listing opens only what was edited since. */
 export interface JobSummary {
   readonly craft: string;
   readonly patternId: string;
@@ -97,7 +97,17 @@ export class JobStore {
     return result;
   }
 
-  async list(): Promise<JobRow[]> {
+  list(): Promise<JobRow[]> {
+    return this.#alone(() => this.#list());
+  }
+
+  async #list(): Promise<JobRow[]> {
+    // A save leaves the summary open: nobody waits for it but who looks at the Board.
+    const { rows: open } = await this.db.query<{ id: string }>('select id from jobs where summary is null');
+    for (const { id } of open) {
+      const { job } = await this.read(id);
+      await this.db.query('update jobs set summary = $2 where id = $1', [id, JSON.stringify(summarise(job))]);
+    }
     const { rows } = await this.db.query<JobRow & { summary: JobSummary }>(
       `select id, title, customer, revision, summary,
               to_char(changed_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as "changedAt"
@@ -329,20 +339,11 @@ async function update(
 ): Promise<void> {
   await tx.query(
     `with changed as (
-       update jobs set title = $2, customer = $3, revision = $4, document = $5, summary = $6, changed_at = now()
+       update jobs set title = $2, customer = $3, revision = $4, document = $5, summary = null, changed_at = now()
        where id = $1
      )
-     insert into revisions (job_id, revision, save_id, operations) values ($1, $4, $7, $8)`,
-    [
-      job.id,
-      job.title,
-      job.customer,
-      revision,
-      withoutPattern(job),
-      JSON.stringify(summarise(job)),
-      saveId,
-      JSON.stringify(operations),
-    ],
+     insert into revisions (job_id, revision, save_id, operations) values ($1, $4, $6, $7)`,
+    [job.id, job.title, job.customer, revision, withoutPattern(job), saveId, JSON.stringify(operations)],
   );
   if (!samePattern)
     await tx.query('update jobs set craft_hash = $2 where id = $1', [job.id, await keepPattern(tx, job.craft.pattern)]);

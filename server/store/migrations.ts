@@ -14,7 +14,8 @@ export const MIGRATIONS: readonly string[] = [
     -- Without craft.pattern, which is the row of crafts.
     document jsonb not null,
     craft_hash text not null references crafts (hash),
-    summary jsonb not null,
+    -- What the Board shows; null from an edit until the Board is next looked at.
+    summary jsonb,
     changed_at timestamptz not null default now()
   );
   create table revisions (

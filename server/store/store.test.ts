@@ -237,6 +237,21 @@ describe('the database', () => {
   });
 });
 
+test('the Board shows what was edited since it was last looked at, and only that is reckoned anew', async () => {
+  await store.create(TOURER_JOB, 'a');
+  await store.create(HIRE_JOB, 'b');
+  const open = async () => (await db.query('select 1 from jobs where summary is null')).rows.length;
+  expect(await open()).toBe(0);
+  await store.save(id, { base: 1, saveId: 'c', operations: [{ op: 'chooseHolder', gear: 'amp', holder: null }] });
+  expect(await open()).toBe(1);
+  const before = (await store.list()).find((row) => row.id === id)!;
+  expect(before).toMatchObject({ stops: 1, revision: 2 });
+  expect(before.next).toMatch(/^No fuse at the battery/);
+  expect(await open()).toBe(0);
+  // Looking changes nothing but the summary.
+  expect(await store.list()).toEqual([before, ...(await store.list()).filter((row) => row.id !== id)]);
+});
+
 test('the Board’s summary names the next thing to do', () => {
   expect(summarise(TOURER_JOB)).toMatchObject({ stops: 0, gear: 6, next: 'Nothing open: lay the runs' });
   expect(summarise(HIRE_JOB).next).toMatch(/^No fuse at the battery/);
