@@ -35,6 +35,10 @@ const FIRES: Record<string, Job> = {
   water: after(...swap('fairing-left', 'heron-165')),
   'place-shared': after({ op: 'placeGear', id: 'pannier-left', place: 'fairingLeft' }),
   'no-head-unit': after({ op: 'removeGear', id: 'head' }),
+  'line-pairs-short': applyAll(TOURER_JOB, [
+    { op: 'removeGear', id: 'head' },
+    { op: 'addGear', id: 'head', item: shelfItem('kingcup-bar'), place: 'barClamp' },
+  ]),
   'load-below-minimum': after(
     { op: 'addGear', id: 'c1', item: shelfItem('coot-165'), place: 'guardLeft' },
     { op: 'wireChannel', channel: 'amp/fl', wiring: { parallel: [leaf('fairing-left'), leaf('c1')] } },

@@ -49,7 +49,7 @@ export const SHELF: readonly GearItem[] = [
     linePairs: 1,
     remoteOutA: 0.2,
     makerMaxFuseA: 7.5,
-    note: 'Clamps on the bar; one line pair.',
+    note: 'Clamps on the bar.',
   },
   {
     ...headUnit,

@@ -118,6 +118,9 @@ export function isPowered(item: GearItem): item is PoweredGear {
   return item.kind === 'headUnit' || item.kind === 'amplifier';
 }
 
+/** Line pairs that bring an amplifier all its channels: one pair for two. */
+export const linePairsFor = (amplifier: PoweredGear): number => Math.ceil(amplifier.bank.channels.length / 2);
+
 export const GEAR_KIND_NAMES: Record<GearKind, string> = {
   headUnit: 'Head unit',
   amplifier: 'Amplifier',

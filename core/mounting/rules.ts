@@ -1,5 +1,5 @@
 import type { Rule } from '../findings/finding';
-import { GEAR_KIND_NAMES } from '../gear/gear';
+import { GEAR_KIND_NAMES, linePairsFor, type Amplifier } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { COMMON_PRACTICE, published } from '../tables/source';
@@ -26,6 +26,13 @@ const eachPlaced = ({ job, tags }: GearSeen) =>
           },
         ],
   );
+
+const amplifiersOf = (job: Job): [string, Amplifier][] =>
+  Object.entries(job.gear).flatMap(([id, { item }]): [string, Amplifier][] =>
+    item.kind === 'amplifier' ? [[id, item]] : [],
+  );
+const pairsGiven = (job: Job): number =>
+  Object.values(job.gear).reduce((sum, { item }) => sum + (item.kind === 'headUnit' ? item.linePairs : 0), 0);
 
 export const gearRules: readonly GearRule[] = [
   {
@@ -135,16 +142,41 @@ export const gearRules: readonly GearRule[] = [
     source: COMMON_PRACTICE,
     overrulable: true,
     look: ({ job, tags }) => {
-      const items = Object.entries(job.gear);
-      const pairs = items.reduce((sum, [, { item }]) => sum + (item.kind === 'headUnit' ? item.linePairs : 0), 0);
+      const pairs = pairsGiven(job);
       if (pairs > 0) return [];
-      return items
-        .filter(([, { item }]) => item.kind === 'amplifier')
-        .map(([id]) => ({
-          subject: { kind: 'gear', id },
-          reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
-          figures: [{ name: 'line pairs', value: pairs, unit: '' }],
-        }));
+      return amplifiersOf(job).map(([id]) => ({
+        subject: { kind: 'gear', id },
+        reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
+        figures: [{ name: 'line pairs', value: pairs, unit: '' }],
+      }));
+    },
+  },
+  {
+    id: 'line-pairs-short',
+    station: 'gear',
+    severity: 'caution',
+    title: 'More line pairs wanted than the head unit has',
+    formula: 'Σ one pair for two channels ≤ line pairs of the head units',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, tags }) => {
+      const given = pairsGiven(job);
+      let wanted = 0;
+      if (given === 0) return [];
+      return amplifiersOf(job).flatMap(([id, item]) => {
+        wanted += linePairsFor(item);
+        if (wanted <= given) return [];
+        return [
+          {
+            subject: { kind: 'gear' as const, id },
+            reason: `With ${tags[id] ?? id} the amplifiers want ${wanted} line pairs and the head unit has ${given}: order a split lead, front and rear then play the same, or leave channels unused.`,
+            figures: [
+              { name: 'wanted', value: wanted, unit: 'pairs' },
+              { name: 'given', value: given, unit: 'pairs' },
+            ],
+          },
+        ];
+      });
     },
   },
 ];

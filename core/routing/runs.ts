@@ -1,6 +1,6 @@
 import type { Job } from '../job/job';
 import { speakersOf } from '../job/job';
-import { isPowered, type GearItem } from '../gear/gear';
+import { isPowered, linePairsFor, type GearItem } from '../gear/gear';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
@@ -70,12 +70,14 @@ export function neededRuns(job: Job): RunNeed[] {
       add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
     else if (head !== undefined) {
       add('turnOn', head, id, [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }]);
-      const pairs = Math.ceil(item.bank.channels.length / 2);
       add(
         'line',
         head,
         id,
-        Array.from({ length: pairs }, (_, i) => ({ colour: LEAD_COLOUR.line, use: `line pair ${i + 1}, screened` })),
+        Array.from({ length: linePairsFor(item) }, (_, i) => ({
+          colour: LEAD_COLOUR.line,
+          use: `line pair ${i + 1}, screened`,
+        })),
       );
     }
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from './listen';
+import { useEventListener } from '@vueuse/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, type Component } from 'vue';
 import { onBeforeRouteLeave, useRouter } from 'vue-router';
 import { STATIONS, type Station } from '#core/findings/finding';

@@ -4,7 +4,7 @@ import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { fitOf, rankPlaces } from '#core/mounting/index';
 import SeverityMark from '../../app/SeverityMark.vue';
 import StationLayout from '../../app/StationLayout.vue';
-import { useEventListener } from '../../app/listen';
+import { useEventListener } from '@vueuse/core';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
 import PressMark from '../../drawing/PressMark.vue';

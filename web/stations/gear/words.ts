@@ -12,7 +12,9 @@ export function figuresOf(item: GearItem): string {
     case 'amplifier':
     case 'headUnit': {
       const rows = item.bank.power.map((row) => `${short(row.watts)} W at ${short(row.ohm)} Ω`).join(', ');
-      return `${item.bank.channels.length} × ${rows} · ${short(item.bank.minOhm)} Ω least · ${water(item)}`;
+      const lines =
+        item.kind === 'headUnit' ? `${item.linePairs} line ${item.linePairs === 1 ? 'pair' : 'pairs'} · ` : '';
+      return `${item.bank.channels.length} × ${rows} · ${short(item.bank.minOhm)} Ω least · ${lines}${water(item)}`;
     }
     case 'fuseHolder':
       return `${short(item.milliohm)} mΩ · ${water(item)}`;

@@ -129,6 +129,10 @@ const setGauge = (event: Event) => {
         <dt>Gear allows ahead of it</dt>
         <dd>{{ short(feed.item.makerMaxFuseA) }} A</dd>
       </div>
+      <div v-if="feed.item.kind === 'amplifier' && feed.item.onboardFuseA !== null">
+        <dt>Its own fuse, not for the wire</dt>
+        <dd>{{ short(feed.item.onboardFuseA) }} A</dd>
+      </div>
       <div>
         <dt>Sound at full output</dt>
         <dd>{{ figure(feed.audioWatts, 1) }} W</dd>
