@@ -68,11 +68,23 @@ const engine: Stroke[] = [
   frame.fine('M664 780L780 806M650 740L770 768M636 700L764 730M622 662L758 690'),
   frame.outline('M548 470L560 352C600 318 660 300 730 296L900 300C960 312 990 356 992 410L980 500L930 540L770 590L700 580C620 560 560 530 548 470Z', 'dark'),
   // Cylinders and head lean forward.
-  frame.outline('M716 592L952 516L1004 684L776 770Z', 'metal'),
-  frame.fine(Array.from({ length: 6 }, (_, i) => `M${xy(726 + 9 * i, 617 + 25 * i)}L${xy(960 + 7.6 * i, 542 + 24.5 * i)}`).join('')),
+  frame.outline('M716 592L952 516L1004 684L776 770Z', 'dark'),
+  // Fins stand proud of the barrel, thicker towards the head.
+  ...Array.from({ length: 9 }, (_, i) => {
+    const [low, high] = [0.06 + i * 0.105, 0.06 + i * 0.105 + 0.062];
+    const left = (t: number, out: number) => xy(716 + 60 * t - 0.95 * out, 592 + 178 * t + 0.31 * out);
+    const right = (t: number, out: number) => xy(952 + 52 * t + 0.95 * out, 516 + 168 * t - 0.31 * out);
+    return frame.line(`M${left(low, 9)}L${right(low, 9)}L${right(high, 9)}L${left(high, 9)}Z`, 'metal');
+  }),
   frame.outline('M770 766L1006 680L1030 750C1026 778 820 846 796 834Z', 'dark'),
   frame.fine('M786 792L1014 710M820 822L880 802'),
-  frame.fine(dots(918, 764, 62, 6, 2, 160)),
+  frame.fine('M806 806L1014 734M800 786L826 852M1008 712L1032 762'),
+  frame.fine(circle(824, 806, 8) + circle(874, 788, 8) + circle(924, 770, 8) + circle(974, 752, 8)),
+  // Exhaust port: flange and its two nuts.
+  frame.line('M964 588L990 580L1012 646L986 656Z', 'metal'),
+  frame.fine(circle(978, 592, 7) + circle(998, 642, 7)),
+  // Joint of the cases, ribs below the barrel.
+  frame.fine('M552 420C600 400 620 396 640 392M760 372C840 360 930 366 990 398M760 588L744 560M820 568L806 540M880 548L868 522M936 530L926 506'),
   // Clutch cover, water pump, sight glass.
   frame.line(circle(690, 436, 112), 'metal'),
   frame.fine(circle(690, 436, 84) + dots(690, 436, 98, 6.5, 10, 12)),
@@ -200,8 +212,15 @@ const frontEnd: Stroke[] = [
   bars.line(tube([fork(300), fork(338)], 66), 'metal'),
   bars.outline(tube([fork(338), fork(790)], 48), 'metal'),
   bars.fine(`M${at(fork(346, 14))}L${at(fork(780, 14))}M${at(fork(-20, 18))}L${at(fork(290, 18))}`),
-  bars.line(`M${at(fork(96, -26))}L${at(fork(116, -92))}L${at(fork(186, -110))}L${at(fork(208, -60))}L${at(fork(190, -24))}Z`, 'dark'),
-  bars.fine(circle(...(fork(150, -68) as [number, number]), 13)),
+  // Two-piston caliper on its lugs behind the slider, over the disc's edge.
+  bars.line(`M${at(fork(104, -20))}L${at(fork(104, -46))}L${at(fork(128, -52))}L${at(fork(128, -20))}Z`, 'metal'),
+  bars.line(`M${at(fork(186, -20))}L${at(fork(186, -52))}L${at(fork(210, -46))}L${at(fork(210, -20))}Z`, 'metal'),
+  bars.outline(
+    `M${at(fork(92, -44))}C${at(fork(84, -78))} ${at(fork(92, -106))} ${at(fork(118, -116))}L${at(fork(186, -122))}C${at(fork(214, -116))} ${at(fork(226, -84))} ${at(fork(218, -48))}L${at(fork(196, -38))}L${at(fork(116, -38))}Z`,
+    'dark',
+  ),
+  bars.fine(circle(...fork(130, -82), 19) + circle(...fork(130, -82), 11) + circle(...fork(182, -86), 19) + circle(...fork(182, -86), 11)),
+  bars.fine(circle(...fork(116, -36), 6) + circle(...fork(198, -36), 6) + `M${at(fork(156, -44))}L${at(fork(154, -118))}`),
   bars.line(circle(1540, 348, 24), 'metal'),
   bars.fine(circle(1540, 348, 11)),
   bars.line(tube([fork(298), fork(322)], 72), 'dark'),
