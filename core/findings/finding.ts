@@ -6,9 +6,9 @@ export type Station = (typeof STATIONS)[number];
 export const SEVERITIES = ['stop', 'caution', 'note'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
-/** The thing a finding judges; `id` is a key of the job or the plan. */
+/** The thing a finding judges; `id` is a key of the job, its craft or the plan. A rule judges a thing once. */
 export interface Subject {
-  readonly kind: 'job' | 'gear' | 'circuit' | 'feed' | 'run';
+  readonly kind: 'job' | 'gear' | 'circuit' | 'feed' | 'run' | 'leg';
   readonly id: string;
 }
 

@@ -124,7 +124,7 @@ export const routingRules: readonly RoutingRule[] = [
       return [...crossings].map(([id, runs]) => {
         const { need, leg } = map.legs[id]!;
         return {
-          subject: { kind: 'run' as const, id: runs[0]!.id },
+          subject: { kind: 'leg' as const, id },
           reason: `${leg.name}: ${runs.length} run${runs.length === 1 ? '' : 's'}, ${Math.round(need!.needMm)} mm between the ties, ${Math.round(need!.parkedMm)} mm of it hanging free. Tie at the pivot, check lock to lock; nothing may hold the bars.`,
           figures: [
             { name: 'between ties', value: need!.needMm, unit: 'mm' },

@@ -19,7 +19,7 @@ const SELECTABLE: Record<Station, readonly Subject['kind'][]> = {
   gear: ['gear'],
   speakers: ['gear', 'circuit'],
   power: ['feed', 'gear'],
-  routing: ['run'],
+  routing: ['run', 'leg'],
 };
 const chosen = computed(() =>
   job.selected && SELECTABLE[props.station].includes(job.selected.kind) ? job.selected : undefined,

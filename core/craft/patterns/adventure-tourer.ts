@@ -208,6 +208,11 @@ export const ADVENTURE_TOURER: Pattern = {
       }),
     ),
     ...pair('shroudUp', leg('Left shroud to the steering head', 'shroudLeft', 'headLeft', { covers: ['shroudLeft'] })),
+    headCross: leg('Across behind the steering head', 'headLeft', 'headRight', {
+      via: [[1072, 0, 926]],
+      covers: ['tank'],
+      engineSpace: true,
+    }),
     ...pair('neck', leg('Round the neck, left', 'headLeft', 'tieLeft', { joint: 'neck' })),
     ...pair(
       'cowl',

@@ -36,6 +36,12 @@ const selected = computed(() => {
   const chosen = store.selected;
   return chosen?.kind === 'run' ? runs.value.find((run) => run.id === chosen.id) : undefined;
 });
+/** A leg that a finding is about: its runs are lit, nothing of them is asked. */
+const litLeg = computed(() => (store.selected?.kind === 'leg' ? store.selected.id : undefined));
+const isLit = (run: Run) =>
+  selected.value
+    ? selected.value.id === run.id
+    : litLeg.value === undefined || (run.way?.legs.includes(litLeg.value) ?? false);
 const names = (run: Run) => `${RUN_KIND_NAMES[run.kind].replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
 const short = (end: string) =>
   end === 'battery' ? 'battery' : end === 'switched' ? 'accessory' : (store.plan!.tags[end] ?? end);
@@ -59,9 +65,10 @@ const callouts = computed(() =>
 const press = (run: Run) => store.select(selected.value?.id === run.id ? undefined : { kind: 'run', id: run.id });
 
 const legsOf = (run: Run) => (run.way?.legs ?? []).map((id) => map.value.legs[id]!);
-const crossing = computed(() =>
-  (selected.value ? legsOf(selected.value) : laid.value.flatMap(legsOf)).find((leg) => leg.need),
-);
+const crossing = computed(() => {
+  const legs = selected.value ? legsOf(selected.value) : laid.value.flatMap(legsOf);
+  return legs.find((leg) => leg.need && leg.id === litLeg.value) ?? legs.find((leg) => leg.need);
+});
 const neck = computed(() => {
   const leg = crossing.value;
   return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
@@ -107,7 +114,7 @@ const setLead = (event: Event) => {
             :path="lane.path"
             :wires="lane.run.conductors.map((c) => c.colour)"
             :width="selected?.id === lane.run.id ? 4.5 : WIRE_WIDTH"
-            :dim="selected !== undefined && selected.id !== lane.run.id"
+            :dim="!isLit(lane.run)"
             @click="press(lane.run)"
           />
           <template v-for="{ id, item, place } in placedGear(store.job!, p.view)" :key="id">
@@ -131,19 +138,12 @@ const setLead = (event: Event) => {
         </template>
         <g v-for="c in callouts" :key="c.id">
           <path
-            v-if="!selected || selected.id === c.id"
+            v-if="isLit(c.run)"
             class="leader"
             aria-hidden="true"
             :d="`M${c.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${c.y + HEIGHT / 2}L${c.side === 'left' ? LABEL_X.left + LABEL_W + 10 : LABEL_X.right - 10} ${c.y + HEIGHT / 2}L${c.at[0]} ${c.at[1]}`"
           />
-          <circle
-            v-if="!selected || selected.id === c.id"
-            class="leader-end"
-            :cx="c.at[0]"
-            :cy="c.at[1]"
-            r="2.2"
-            aria-hidden="true"
-          />
+          <circle v-if="isLit(c.run)" class="leader-end" :cx="c.at[0]" :cy="c.at[1]" r="2.2" aria-hidden="true" />
           <PressMark
             :class="{ selected: selected?.id === c.id }"
             :aria-pressed="selected?.id === c.id"
