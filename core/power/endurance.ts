@@ -14,10 +14,11 @@ export const RESERVE_SOURCE = COMMON_PRACTICE;
 
 /**
  * Hours a full battery gives a steady `amps` before only the restart reserve is left:
- * t = H·(C ÷ (I·H))^k · (1 − reserve). Infinite for no current; a new battery at room temperature.
+ * t = H·(C ÷ (I·H))^k · (1 − reserve). Undefined for no current, which empties nothing; a new battery at room
+ * temperature.
  */
-export function hoursToReserve(battery: Battery, amps: number): number {
-  if (amps <= 0) return Infinity;
+export function hoursToReserve(battery: Battery, amps: number): number | undefined {
+  if (amps <= 0) return undefined;
   const whole = RATED_HOURS * (battery.capacityAh / (amps * RATED_HOURS)) ** PEUKERT[battery.chemistry];
   return whole * (1 - RESTART_RESERVE);
 }

@@ -26,11 +26,12 @@ describe('music with the engine off', () => {
   test('at the rated current a battery gives its rated capacity, whatever its chemistry', () => {
     for (const chemistry of ['flooded', 'agm', 'lithium'] as const)
       expect(hoursToReserve({ ...battery, chemistry, capacityAh: 100 }, 5)).toBeCloseTo(10, 9);
-    expect(hoursToReserve(battery, 0)).toBe(Infinity);
+    expect(hoursToReserve(battery, 0)).toBeUndefined();
   });
   test('the plan reckons it from what all feeds draw on music at rest', () => {
     const power = plan();
     const { restMusic, rideMusic, restFull } = power.totalAmps;
+    expect(power.musicHours).toBeDefined();
     expect(power.musicHours).toBe(hoursToReserve(battery, restMusic!));
     // Constant power: fewer volts at rest, more amperes than riding, and far fewer than at full output.
     expect(restMusic!).toBeGreaterThan(rideMusic!);

@@ -51,7 +51,7 @@ function passesRight(path: string, a: Px, b: Px): number {
     const [u, v] = [along(p), along(q)];
     return u * v > 0 || u === v ? [] : [right(p) + ((right(q) - right(p)) * -u) / (v - u)];
   });
-  return hits.reduce((near, x) => (Math.abs(x) < Math.abs(near) ? x : near), Infinity);
+  return hits.reduce((near, x) => (Math.abs(x) < Math.abs(near) ? x : near), Number.MAX_VALUE);
 }
 
 describe('lanes', () => {

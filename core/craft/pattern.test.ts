@@ -1,0 +1,37 @@
+import { patternFaults, type Pattern } from './pattern';
+import { ADVENTURE_TOURER } from './patterns/adventure-tourer';
+import { mirrored } from './patterns/pen';
+
+describe('the pattern', () => {
+  test('is whole', () => {
+    expect(patternFaults(ADVENTURE_TOURER)).toEqual([]);
+  });
+  test.each<[string, (p: Pattern) => Pattern, string]>([
+    ['a leg to nowhere', (p) => ({ ...p, legs: { x: { ...p.legs['tray']!, to: 'moon' } } }), 'legs.x.to'],
+    [
+      'bodies joined without a joint',
+      (p) => ({ ...p, legs: { x: { ...p.legs['neckLeft']!, joint: undefined } } }),
+      'legs.x',
+    ],
+    [
+      'a joint run backwards',
+      (p) => ({ ...p, legs: { x: { ...p.legs['neckLeft']!, from: 'tieLeft', to: 'headLeft' } } }),
+      'legs.x',
+    ],
+    ['a cover unknown', (p) => ({ ...p, legs: { x: { ...p.legs['tray']!, covers: ['hat'] } } }), 'legs.x.covers'],
+    ['no battery', (p) => ({ ...p, batteryPlace: 'none' }), 'batteryPlace'],
+  ])('%s is told by its path', (_, spoil, path) => {
+    expect(patternFaults(spoil(ADVENTURE_TOURER)).map((f) => f.path)).toContain(path);
+  });
+  test('the other side of the top view is its mirror image, arcs and all', () => {
+    const d = 'M10 -5L20 0A6 6 0 1 0 30 7.5C1 2 3 -4 5 6Z';
+    expect(mirrored(d)).toBe('M10 5L20 0A6 6 0 1 1 30 -7.5C1 -2 3 4 5 -6Z');
+    expect(mirrored(mirrored(d))).toBe(d);
+  });
+  test('left places have their right counterparts at the mirrored point', () => {
+    for (const id of ['fairing', 'pannier', 'guard']) {
+      const [l, r] = [ADVENTURE_TOURER.places[`${id}Left`]!, ADVENTURE_TOURER.places[`${id}Right`]!];
+      expect(r.at).toEqual([l.at[0], -l.at[1], l.at[2]]);
+    }
+  });
+});

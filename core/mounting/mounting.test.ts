@@ -1,0 +1,71 @@
+import { shelfItem } from '#demo/shelf';
+import { EXPOSURE_ASKS } from '../craft/pattern';
+import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { fitOf, rankPlaces } from './fit';
+import { seatOf } from './seat';
+
+describe('fit', () => {
+  const place = ADVENTURE_TOURER.places['fairingLeft']!;
+  test('tells by how many millimetres and in which direction', () => {
+    const fit = fitOf(shelfItem('heron-165'), place);
+    expect(fit.over).toEqual({ w: 0, h: 0, d: 79 - 66 });
+    expect(fit.worstMm).toBe(13);
+    expect(fit.good).toBe(false);
+    expect(fitOf(shelfItem('bittern-165'), place).good).toBe(true);
+  });
+  test('an amplifier may lie any way round, a head unit may not', () => {
+    const tall = { ...ADVENTURE_TOURER.places['lampShelf']!, room: { w: 50, h: 110, d: 190 } };
+    expect(fitOf(shelfItem('weir-4-45'), tall).worstMm).toBe(0);
+    const slot = { ...ADVENTURE_TOURER.places['dash']!, room: { w: 53, h: 182, d: 165 } };
+    expect(fitOf(shelfItem('sallow-din'), slot).worstMm).toBe(129);
+  });
+  test('water digits are sets: IPX7 does not answer jets', () => {
+    expect(EXPOSURE_ASKS.jet).not.toContain(7);
+    expect(fitOf({ ...shelfItem('bittern-165'), water: [7] }, place).waterAsked).toEqual(EXPOSURE_ASKS.jet);
+    expect(fitOf({ ...shelfItem('bittern-165'), water: [6] }, place).waterAsked).toEqual([]);
+  });
+  test('places are ranked: free before taken, fitting before not', () => {
+    const ranked = rankPlaces(shelfItem('bittern-165'), ADVENTURE_TOURER.places, new Set(['fairingLeft']));
+    expect(ranked.at(-1)!.id).toBe('fairingLeft');
+    expect(ranked[0]!.fit.good).toBe(true);
+    expect(ranked.every((r) => r.place.accepts.includes('speaker'))).toBe(true);
+  });
+});
+
+describe('the seat', () => {
+  const corner = (seat: ReturnType<typeof seatOf>, part: number) =>
+    seat.centre.map((x, i) => x + (seat.out[i]! * seat.size.d * part) / 2);
+  test('a speaker is flush with its wall; one too deep stands out at the back', () => {
+    const place = ADVENTURE_TOURER.places['pannierLeft']!;
+    for (const item of ['bittern-165', 'heron-165']) {
+      const seat = seatOf(shelfItem(item), place);
+      expect(seat.round).toBe(true);
+      // The pannier's front wall is the plane x = 132.
+      expect(corner(seat, 1)[0]).toBeCloseTo(132, 9);
+      expect(corner(seat, -1)[0]).toBeCloseTo(132 - shelfItem(item).size.d, 9);
+    }
+  });
+  test('an amplifier lies on the floor of its room, the way round that fits', () => {
+    const place = ADVENTURE_TOURER.places['pannierFloorLeft']!;
+    const seat = seatOf(shelfItem('weir-2-80'), place);
+    expect(seat.centre[2] - seat.size.h / 2).toBeCloseTo(place.at[2] - place.room.h / 2, 9);
+    expect([seat.size.w, seat.size.h, seat.size.d].sort()).toEqual(Object.values(shelfItem('weir-2-80').size).sort());
+  });
+  test('its axes are square to each other and of length one, also where the face is level', () => {
+    for (const faces of [
+      [-0.85, 0, 0.53],
+      [0, 0, 2],
+      [3, -1, 0.5],
+    ] as [number, number, number][]) {
+      const { across, up, out } = seatOf(shelfItem('kingcup-3'), { ...ADVENTURE_TOURER.places['dash']!, faces });
+      for (const axis of [across, up, out]) expect(Math.hypot(...axis)).toBeCloseTo(1, 9);
+      for (const [a, b] of [
+        [across, up],
+        [up, out],
+        [out, across],
+      ] as const)
+        expect(a[0] * b[0] + a[1] * b[1] + a[2] * b[2]).toBeCloseTo(0, 9);
+      expect(up[2]).toBeGreaterThanOrEqual(-1e-9);
+    }
+  });
+});
