@@ -1,5 +1,6 @@
 import type { Speaker } from '../gear/gear';
-import { speakersOf, type Wiring } from './job';
+import { speakersOf, type Job, type Wiring } from './job';
+import type { Operation } from './operations';
 
 export type Joining = 'series' | 'parallel';
 
@@ -51,6 +52,56 @@ export function partOf(wiring: Wiring, gear: string): Wiring | undefined {
 export function joined(wiring: Wiring | undefined, own: Wiring, joining: Joining): Wiring {
   if (wiring === undefined) return own;
   return joiningOf(wiring) === joining ? join(joining, [...members(wiring), own]) : join(joining, [wiring, own]);
+}
+
+// ── Edits of a job's wiring, as operations ──────────────────────────────────────────────────────
+
+const speakerOf = (job: Job, gear: string) => job.gear[gear]!.item as Speaker;
+
+/** The channels a speaker hangs on, and what hangs there: one, or two when its coils are driven apart. */
+function hungOn(job: Job, gear: string): [channel: string, wiring: Wiring][] {
+  return Object.entries(job.circuits).filter(([, wiring]) => speakersOf(wiring).includes(gear));
+}
+
+/** How a speaker's coils are jumpered now; in series until it is said. */
+export function coilsNow(job: Job, gear: string): Joining {
+  const own = hungOn(job, gear).map(([, wiring]) => partOf(wiring, gear))[0];
+  return own && 'parallel' in own ? 'parallel' : 'series';
+}
+
+/** What a channel would carry with a speaker hung on it, joined to what else hangs there. */
+export function wiringWith(job: Job, gear: string, channel: string, joining: Joining): Wiring {
+  const there = job.circuits[channel];
+  const rest = there && withoutSpeaker(there, gear);
+  return joined(rest, ownWiring(gear, speakerOf(job, gear), coilsNow(job, gear)), joining);
+}
+
+/** Takes a speaker off wherever it hangs, but for the channel `keep`. */
+export function takeOff(job: Job, gear: string, keep?: string): Operation[] {
+  return hungOn(job, gear)
+    .filter(([channel]) => channel !== keep)
+    .map(([channel, wiring]) => ({ op: 'wireChannel', channel, wiring: withoutSpeaker(wiring, gear) ?? null }));
+}
+
+/** Hangs a speaker on a channel, off wherever it hangs now; `joining` counts when others hang there. */
+export function hang(job: Job, gear: string, channel: string, joining: Joining): Operation[] {
+  const wiring = wiringWith(job, gear, channel, joining);
+  return [...takeOff(job, gear, channel), { op: 'wireChannel', channel, wiring }];
+}
+
+/** Jumpers a speaker's coils anew where it hangs; nothing when it hangs nowhere. */
+export function jumperCoils(job: Job, gear: string, coils: Joining): Operation[] {
+  const [hung] = hungOn(job, gear);
+  if (!hung) return [];
+  const replace = (wiring: Wiring): Wiring => {
+    if (partOf(wiring, gear) === wiring) return ownWiring(gear, speakerOf(job, gear), coils);
+    return join(
+      joiningOf(wiring)!,
+      members(wiring).map((member) => (partOf(member, gear) ? replace(member) : member)),
+    );
+  };
+  const [channel, wiring] = hung;
+  return [...takeOff(job, gear, channel), { op: 'wireChannel', channel, wiring: replace(wiring) }];
 }
 
 /** Electrical nodes of a wiring: each net lists the coil terminals on it; the first is +, the last −. */

@@ -1,10 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Speaker } from '#core/gear/gear';
-import type { Wiring } from '#core/job/job';
-import type { Operation } from '#core/job/operations';
-import { joined, joiningOf, members, join, ownWiring, partOf, withoutSpeaker, type Joining } from '#core/job/wiring';
-import { impedance } from '#core/speakers/index';
+import { hang } from '#core/job/wiring';
 import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
@@ -16,6 +13,8 @@ import { project } from '../../drawing/projection';
 import { placedGear } from '../../drawing/placed';
 import { SHEET } from '../../drawing/sheet';
 import { useJob } from '../../stores/job';
+import ChannelPanel from './ChannelPanel.vue';
+import SpeakerPanel from './SpeakerPanel.vue';
 import WiringPanel from './WiringPanel.vue';
 import { BLOCK, BOX, coilPath, layBlocks, layBoxes, layLeads, terminalAt, type SpeakerBox } from './layout';
 
@@ -52,104 +51,12 @@ const nameOf = (key: string) => {
   return `${tag(gear)} ${block?.rows.find((r) => r.key === key)?.name ?? channel}`;
 };
 
-/** Nominal load of a wiring, Ω, for the what-if beside each choice. */
-const loadOf = (wiring: Wiring) =>
-  impedance(wiring, {
-    coilOhm: (gear, coil) => (store.job!.gear[gear]!.item as Speaker).coils[coil]!.ohm,
-    leadOhm: () => 0,
-  });
-
-/** Operations that hang a speaker on a channel, off wherever it hangs now; `joining` counts when others hang there. */
-function hang(gear: string, channel: string, joining: Joining, coils: Joining): Operation[] {
-  const item = store.job!.gear[gear]!.item as Speaker;
-  const operations: Operation[] = [];
-  for (const [key, wiring] of Object.entries(store.job!.circuits)) {
-    if (key === channel) continue;
-    const left = withoutSpeaker(wiring, gear);
-    if (left !== wiring && partOf(wiring, gear))
-      operations.push({ op: 'wireChannel', channel: key, wiring: left ?? null });
-  }
-  const there = store.job!.circuits[channel];
-  const rest = there && withoutSpeaker(there, gear);
-  operations.push({ op: 'wireChannel', channel, wiring: joined(rest, ownWiring(gear, item, coils), joining) });
-  return operations;
-}
-
-const coilsNow = (gear: string): Joining => {
-  const wiring = shares.value.get(gear)?.circuit.wiring;
-  const own = wiring && partOf(wiring, gear);
-  return own && 'parallel' in own ? 'parallel' : 'series';
-};
-
-interface Choice {
-  readonly key: string;
-  readonly joining: Joining;
-  readonly text: string;
-  readonly ohm: number;
-  readonly allowed: boolean;
-  readonly now: boolean;
-}
-const choices = computed((): Choice[] => {
-  const speaker = selectedSpeaker.value;
-  if (!speaker) return [];
-  return blocks.value.flatMap((block) =>
-    block.rows.flatMap((row): Choice[] => {
-      const there = store.job!.circuits[row.key];
-      const rest = there && withoutSpeaker(there, speaker.id);
-      const own = ownWiring(speaker.id, speaker.item, coilsNow(speaker.id));
-      const others = rest ? members(rest).length : 0;
-      return (others ? (['parallel', 'series'] as const) : (['parallel'] as const)).map((joining) => {
-        const ohm = loadOf(joined(rest, own, joining));
-        const on = speaker.share?.circuit.key === row.key;
-        return {
-          key: row.key,
-          joining,
-          text: `${tag(block.gear)} ${row.name}${others ? `, in ${joining}` : ''}`,
-          ohm,
-          allowed: ohm >= block.item.bank.minOhm - 1e-9,
-          now: on && (!others || joiningOf(there!) === joining),
-        };
-      });
-    }),
-  );
-});
-
-const choose = (choice: Choice) =>
-  store.edit(
-    hang(selectedSpeaker.value!.id, choice.key, choice.joining, coilsNow(selectedSpeaker.value!.id)),
-    `put ${tag(selectedSpeaker.value!.id)} on ${nameOf(choice.key)}`,
-  );
-
-function setCoils(joining: Joining): void {
-  const { id, item, share } = selectedSpeaker.value!;
-  if (!share) return;
-  const replace = (wiring: Wiring): Wiring => {
-    if (partOf(wiring, id) === wiring) return ownWiring(id, item, joining);
-    return join(
-      joiningOf(wiring)!,
-      members(wiring).map((member) => (partOf(member, id) ? replace(member) : member)),
-    );
-  };
-  store.edit(
-    [{ op: 'wireChannel', channel: share.circuit.key, wiring: replace(share.circuit.wiring) }],
-    `coils of ${tag(id)} in ${joining}`,
-  );
-}
-
-function takeOff(gear: string): void {
-  const { circuit } = shares.value.get(gear)!;
-  store.edit(
-    [{ op: 'wireChannel', channel: circuit.key, wiring: withoutSpeaker(circuit.wiring, gear) ?? null }],
-    `take ${tag(gear)} off ${nameOf(circuit.key)}`,
-  );
-}
-
 function pressChannel(key: string): void {
   if (selectedSpeaker.value && !selectedSpeaker.value.share) drop(selectedSpeaker.value.id, key);
   else store.select({ kind: 'circuit', id: key });
 }
 const drop = (gear: string, key: string) =>
-  store.edit(hang(gear, key, 'parallel', coilsNow(gear)), `put ${tag(gear)} on ${nameOf(key)}`);
+  store.edit(hang(store.job!, gear, key, 'parallel'), `put ${tag(gear)} on ${nameOf(key)}`);
 
 // Dragging a speaker onto a channel.
 const drag = ref<{ gear: string; moved: boolean }>();
@@ -296,122 +203,12 @@ function dragEnd(): void {
     </template>
 
     <template #panel>
-      <section v-if="selectedSpeaker">
-        <h2>
-          <span class="tag">{{ tag(selectedSpeaker.id) }}</span> {{ selectedSpeaker.item.name }}
-        </h2>
-        <dl v-if="selectedSpeaker.share && !selectedSpeaker.share.circuit.refused">
-          <div>
-            <dt>Power</dt>
-            <dd data-figure="watts">{{ figure(selectedSpeaker.share.watts, 2) }} W</dd>
-          </div>
-          <div>
-            <dt>Against RMS</dt>
-            <dd>
-              {{ figure(selectedSpeaker.share.rmsRatio * 100, 0) }} % of {{ short(selectedSpeaker.item.rmsWatts) }} W
-            </dd>
-          </div>
-          <div>
-            <dt>Part of the channel</dt>
-            <dd>{{ figure(selectedSpeaker.share.share * 100, 1) }} %</dd>
-          </div>
-          <div v-if="selectedSpeaker.share.level">
-            <dt>At the rider’s ears</dt>
-            <dd>{{ figure(selectedSpeaker.share.level, 1) }} dB at {{ figure(selectedSpeaker.share.metres!, 2) }} m</dd>
-          </div>
-          <div>
-            <dt>Lead, out and back</dt>
-            <dd>
-              {{ figure(selectedSpeaker.share.leadOhm, 3) }} Ω, {{ figure(selectedSpeaker.share.leadLossDb, 2) }} dB
-            </dd>
-          </div>
-        </dl>
-        <fieldset v-if="selectedSpeaker.item.coils.length > 1 && selectedSpeaker.share">
-          <legend>Its two coils</legend>
-          <BButton
-            v-for="j in ['series', 'parallel'] as const"
-            :key="j"
-            size="sm"
-            :variant="coilsNow(selectedSpeaker.id) === j ? 'primary' : 'outline-secondary'"
-            :aria-pressed="coilsNow(selectedSpeaker.id) === j"
-            @click="setCoils(j)"
-            >in {{ j }}</BButton
-          >
-        </fieldset>
-        <h3>Put it on</h3>
-        <ul>
-          <li v-for="c in choices" :key="c.key + c.joining">
-            <button
-              type="button"
-              class="option"
-              :class="{ now: c.now }"
-              :aria-pressed="c.now"
-              :data-choice="`${c.key} ${c.joining}`"
-              @click="choose(c)"
-            >
-              <span>{{ c.text }}</span><span :class="{ bad: !c.allowed }"
-                >{{ short(c.ohm) }} Ω{{ c.allowed ? '' : ', too low' }}</span
-              >
-            </button>
-          </li>
-        </ul>
-        <p v-if="!choices.length">There is no channel in the job. Choose an amplifier or head unit at Gear.</p>
-        <div class="ends">
-          <BButton
-            v-if="selectedSpeaker.share"
-            size="sm"
-            variant="outline-secondary"
-            @click="takeOff(selectedSpeaker.id)"
-            >Take it off its channel</BButton
-          >
-          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
-        </div>
-      </section>
-
-      <section v-else-if="selectedChannel && store.plan!.speakers.circuits[selectedChannel]">
-        <h2>{{ nameOf(selectedChannel) }}</h2>
-        <dl v-for="c in [store.plan!.speakers.circuits[selectedChannel]!]" :key="c.key">
-          <div>
-            <dt>Load, nominal</dt>
-            <dd>{{ figure(c.nominalOhm, 2) }} Ω</dd>
-          </div>
-          <div>
-            <dt>May dip to</dt>
-            <dd>{{ figure(c.dipOhm, 2) }} Ω</dd>
-          </div>
-          <div>
-            <dt>With its leads</dt>
-            <dd>{{ figure(c.loadOhm, 3) }} Ω</dd>
-          </div>
-          <div>
-            <dt>Least allowed</dt>
-            <dd>{{ short(c.sourceItem.bank.minOhm) }} Ω</dd>
-          </div>
-          <div>
-            <dt>Volts at full sine</dt>
-            <dd>{{ figure(c.volts, 2) }} V</dd>
-          </div>
-          <div>
-            <dt>Power out</dt>
-            <dd>{{ figure(c.watts, 2) }} W</dd>
-          </div>
-        </dl>
-        <div class="ends">
-          <BButton
-            size="sm"
-            variant="outline-secondary"
-            @click="
-              store.edit(
-                [{ op: 'wireChannel', channel: selectedChannel, wiring: null }],
-                `clear ${nameOf(selectedChannel)}`,
-              )
-            "
-            >Clear the channel</BButton
-          >
-          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
-        </div>
-      </section>
-
+      <SpeakerPanel v-if="selectedSpeaker" :speaker="selectedSpeaker" :blocks="blocks" :name-of="nameOf" />
+      <ChannelPanel
+        v-else-if="selectedChannel && store.plan!.speakers.circuits[selectedChannel]"
+        :circuit="store.plan!.speakers.circuits[selectedChannel]!"
+        :name="nameOf(selectedChannel)"
+      />
       <WiringPanel v-else :ready="blocks.length > 0 && boxes.length > 0" :name-of="nameOf" />
     </template>
   </StationLayout>
@@ -442,15 +239,5 @@ function dragEnd(): void {
 }
 .speaker {
   cursor: grab;
-}
-fieldset {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin: 8px 0;
-}
-legend {
-  font-size: 14px;
-  width: 100%;
 }
 </style>
