@@ -28,6 +28,8 @@ export const FEED_CASES: readonly FeedCase[] = [
   { id: 'rideMusic', name: 'Riding, music', engine: 'on', draw: 'music' },
 ];
 
+const DESIGN_CASE = FEED_CASES[0]!;
+
 export interface FeedRun {
   /** Cut lengths out and back, mm: the current runs the whole of what is cut. */
   readonly outMm: number;
@@ -155,6 +157,7 @@ export function planPower(
  * collapse whatever the wire, no wire is the cure, and the size is the one that carries the current.
  */
 function sizeFeeds(job: Job, live: readonly Draft[]): readonly Draft[] {
+  for (const draft of live) raiseToFloor(job, draft);
   // Alone first: no feed needs less beside others than alone.
   const able = live.filter((draft) => raiseGauges(job, [draft]));
   const alone = able.map(({ gauge, reason }) => ({ gauge, reason }));
@@ -189,26 +192,42 @@ const sum = (values: readonly number[]) => values.reduce((total, x) => total + x
 /** Raises open gauges as far as is needed; false when the volts still collapse at the end. */
 function raiseGauges(job: Job, drafts: readonly Draft[]): boolean {
   for (;;) {
+    const solution = solveCase(job, drafts, DESIGN_CASE);
     let raised = false;
-    const solution = solveCase(job, drafts, FEED_CASES[0]!);
-    for (const draft of drafts) {
-      if (draft.choice.gauge) continue;
-      const amps = solution.state === 'solved' ? solution.loadAmps.get(draft.gear)! : roughAmps(draft, job);
-      const carries = Math.max(fuseFor(draft, amps) ?? 0, amps);
-      const short = ampacity(draft.gauge, job.settings.insulation, draft.run!.engineSpace) < carries;
-      const sags = solution.state === 'collapsed' || stateOf(solution, draft).dropPct > job.settings.dropLimitPct;
-      if (!short && !sags) continue;
-      const next = thicker(draft.gauge);
-      if (!next) {
-        draft.reason = 'thickest';
-        continue;
-      }
-      draft.gauge = next;
-      draft.reason = short ? 'ampacity' : 'drop';
-      raised = true;
-    }
+    for (const draft of drafts)
+      raised =
+        (solution.state === 'solved'
+          ? raise(job, draft, solution.loadAmps.get(draft.gear)!, stateOf(solution, draft).dropPct)
+          : raise(job, draft, roughAmps(draft, job), Number.MAX_VALUE)) || raised;
     if (!raised) return solution.state === 'solved';
   }
+}
+
+/** One size up if the gauge is open and, at this current and drop, too thin; false when it stays. */
+function raise(job: Job, draft: Draft, amps: number, dropPct: number): boolean {
+  if (draft.choice.gauge) return false;
+  const carries = Math.max(fuseFor(draft, amps) ?? 0, amps);
+  const short = ampacity(draft.gauge, job.settings.insulation, draft.run!.engineSpace) < carries;
+  if (!short && dropPct <= job.settings.dropLimitPct) return false;
+  const next = thicker(draft.gauge);
+  if (!next) {
+    draft.reason = 'thickest';
+    return false;
+  }
+  draft.gauge = next;
+  draft.reason = short ? 'ampacity' : 'drop';
+  return true;
+}
+
+/**
+ * Sizes that are too thin for sure, without solving anything: regulated gear draws at least what it would
+ * at the resting volts, and loses at least that current times its own wire.
+ */
+function raiseToFloor(job: Job, draft: Draft): void {
+  if (!draft.item.demand.regulated) return;
+  const amps = roughAmps(draft, job);
+  const dropPct = () => ((amps * sum(resistorsOf(job, draft).map((r) => r.ohm))) / NOMINAL_VOLTS) * 100;
+  while (raise(job, draft, amps, dropPct()));
 }
 
 /** Current if there were no drop: enough to begin sizing with when the thin start collapses. */
