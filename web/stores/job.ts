@@ -52,8 +52,13 @@ export const useJob = defineStore('job', () => {
   let sending: { saveId: string; operations: Operation[]; base: number } | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let planned = 0;
+  let planning: Promise<void> = Promise.resolve();
 
-  async function replan(keepWas: boolean): Promise<void> {
+  const replan = (keepWas: boolean) => (planning = planAgain(keepWas));
+  /** Resolves when what is shown is planned from every edit made before the call. */
+  const settled = () => planning;
+
+  async function planAgain(keepWas: boolean): Promise<void> {
     const turn = ++planned;
     const current = latest!;
     try {
@@ -227,6 +232,7 @@ export const useJob = defineStore('job', () => {
     undo,
     redo,
     flush,
+    settled,
     reset,
     takeTheirs,
     keepAsCopy,
