@@ -11,6 +11,7 @@ import 'bootstrap-vue-next/dist/bootstrap-vue-next.css';
 import './app/tokens.css';
 import './app/controls.css';
 import './app/panel.css';
+import './app/print.css';
 import './drawing/drawing.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';

@@ -1,8 +1,18 @@
-import { patternFaults, type Pattern } from './pattern';
+import * as v from 'valibot';
+import { PatternOnce, patternFaults, type Pattern } from './pattern';
 import { ADVENTURE_TOURER } from './patterns/adventure-tourer';
 import { mirrored } from './patterns/pen';
 
 describe('the pattern', () => {
+  test('is checked once: then it comes through as the same object, while another like it is checked again', () => {
+    const first = v.parse(PatternOnce, structuredClone(ADVENTURE_TOURER));
+    expect(first).toEqual(ADVENTURE_TOURER);
+    expect(v.parse(PatternOnce, first)).toBe(first);
+    for (const spoilt of [{ ...first, kind: 'kite' }, { ...first, batteryPlace: 7 }, null, 'tourer'])
+      expect(v.safeParse(PatternOnce, spoilt).success).toBe(false);
+    const level = { ...first.places['dash']!, faces: [0, 0, 0] };
+    expect(v.safeParse(PatternOnce, { ...first, places: { ...first.places, dash: level } }).success).toBe(false);
+  });
   test('is whole', () => {
     expect(patternFaults(ADVENTURE_TOURER)).toEqual([]);
   });

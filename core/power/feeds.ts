@@ -161,10 +161,8 @@ function sizeFeeds(job: Job, live: readonly Draft[]): readonly Draft[] {
   // Alone first: no feed needs less beside others than alone.
   const able = live.filter((draft) => raiseGauges(job, [draft]));
   const alone = able.map(({ gauge, reason }) => ({ gauge, reason }));
-  const together = raiseGauges(job, able);
-  able.forEach((draft, i) => {
-    if (!together) Object.assign(draft, alone[i]);
-  });
+  // Where all together ask too much, thicker wire is no cure either.
+  if (!raiseGauges(job, able)) able.forEach((draft, i) => Object.assign(draft, alone[i]));
   for (const draft of live) if (!able.includes(draft)) sizeByCurrent(job, draft);
   return able;
 }

@@ -21,8 +21,6 @@ export interface CraftMap {
   readonly legs: Readonly<Record<string, MapLeg>>;
   readonly at: (node: string) => Vec3;
   readonly legsAt: (node: string) => readonly MapLeg[];
-  /** Shortest ways found so far, by their ends. */
-  readonly ways: Map<string, Way | undefined>;
 }
 
 /** A pattern never changes in place, so its map is made once for each pattern object. */
@@ -59,7 +57,7 @@ function drawMap(pattern: Pattern): CraftMap {
     legs[id] = mapLeg;
     for (const node of [leg.from, leg.to]) around.set(node, [...(around.get(node) ?? []), mapLeg]);
   }
-  return { legs, at, legsAt: (node) => around.get(node) ?? [], ways: new Map() };
+  return { legs, at, legsAt: (node) => around.get(node) ?? [] };
 }
 
 export interface Way {
@@ -71,14 +69,19 @@ export interface Way {
 
 export const otherEnd = (leg: MapLeg, node: string): string => (leg.from === node ? leg.to : leg.from);
 
+/** Shortest ways found so far on each map, by their ends. */
+const ways = new WeakMap<CraftMap, Map<string, Way | undefined>>();
+
 /**
  * Shortest way between two nodes by wire length, banned legs left out (Dijkstra). Undefined when there
  * is none. Ties go to the leg written first in the pattern, so the answer does not depend on anything else.
  */
 export function shortestWay(map: CraftMap, from: string, to: string): Way | undefined {
+  let known = ways.get(map);
+  if (!known) ways.set(map, (known = new Map<string, Way | undefined>()));
   const ends = `${from}>${to}`;
-  if (!map.ways.has(ends)) map.ways.set(ends, findShortest(map, from, to));
-  return map.ways.get(ends);
+  if (!known.has(ends)) known.set(ends, findShortest(map, from, to));
+  return known.get(ends);
 }
 
 function findShortest(map: CraftMap, from: string, to: string): Way | undefined {

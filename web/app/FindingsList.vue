@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { SEVERITIES, type Finding, type Station, type Subject } from '#core/findings/finding';
 import type { Operation } from '#core/job/operations';
@@ -28,10 +28,21 @@ const about = ({ kind, id }: Subject, thing: Subject) =>
   id === thing.id && (kind === thing.kind || [kind, thing.kind].every((k) => k === 'feed' || k === 'gear'));
 
 type Scope = 'selected' | 'station' | 'job';
-/** Asked for by hand; else what is selected, and with nothing selected the station. */
+/** Asked for by hand. */
 const asked = ref<Scope>();
+/** Kept while the finding that was opened is what is selected: opening one must not empty the list. */
+const held = ref<Scope>();
+watch(
+  () => job.selected,
+  (now) => {
+    const open = job.plan?.findings.find((f) => f.key === opened.value);
+    if (!now || !open || !about(open.subject, now)) held.value = undefined;
+  },
+);
 const scopes = computed((): Scope[] => (chosen.value ? ['selected', 'station', 'job'] : ['station', 'job']));
-const scope = computed(() => (asked.value && scopes.value.includes(asked.value) ? asked.value : scopes.value[0]!));
+const scope = computed(
+  () => [asked.value, held.value].find((s) => s !== undefined && scopes.value.includes(s)) ?? scopes.value[0]!,
+);
 
 const here = computed(() =>
   (job.plan?.findings ?? []).filter(
@@ -48,8 +59,7 @@ const counts = computed(() =>
 );
 
 function toggle(finding: Finding<Operation>): void {
-  // Opening one selects what it judges; the list stays as it is.
-  asked.value = scope.value;
+  held.value = scope.value;
   opened.value = opened.value === finding.key ? undefined : finding.key;
   job.select(finding.subject.kind === 'job' ? undefined : finding.subject);
   if (finding.station !== props.station) void router.push({ params: { station: finding.station } });

@@ -167,16 +167,16 @@ function joinStraights(straights: readonly Straight[]): Px[] {
     const [one, two] = [straights[i - 1]!, straights[i]!];
     const cross = crossing(one, two);
     if (cross) points.push(cross);
-    else points.push(backFrom(one.b, one.a), backFrom(two.a, two.b));
+    else points.push(partWay(one.b, one.a, TAPER), partWay(two.a, two.b, TAPER));
   }
   points.push(straights.at(-1)!.b);
   return points;
 }
 
-/** `TAPER` px from `from` towards `to`, or half way where that is nearer. */
-function backFrom(from: Px, to: Px): Px {
-  const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
-  const part = Math.min(TAPER, length / 2) / length;
+/** `most` px from one point towards another, or half way where that is nearer. */
+function partWay(from: Px, to: Px, most: number): Px {
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
+  const part = Math.min(most, length / 2) / length;
   return [from[0] + (to[0] - from[0]) * part, from[1] + (to[1] - from[1]) * part];
 }
 
@@ -205,17 +205,12 @@ function labelSpot(straights: readonly Straight[]): Px | undefined {
 /** A polyline as a path whose corners are rounded the way a wire turns. */
 export function bentPath(points: readonly Px[]): string {
   const text = ([x, y]: Px) => `${x.toFixed(1)} ${y.toFixed(1)}`;
-  const toward = (from: Px, to: Px): Px => {
-    const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
-    const part = Math.min(BEND, length / 2) / length;
-    return [from[0] + (to[0] - from[0]) * part, from[1] + (to[1] - from[1]) * part];
-  };
   return points
     .map((point, i) => {
       const [before, after] = [points[i - 1], points[i + 1]];
       if (!before) return `M${text(point)}`;
       if (!after) return `L${text(point)}`;
-      return `L${text(toward(point, before))}Q${text(point)} ${text(toward(point, after))}`;
+      return `L${text(partWay(point, before, BEND))}Q${text(point)} ${text(partWay(point, after, BEND))}`;
     })
     .join('');
 }

@@ -3,6 +3,7 @@ import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { fitOf, rankPlaces } from '#core/mounting/index';
 import SeverityMark from '../../app/SeverityMark.vue';
+import { useDrag } from '../../app/dragging';
 import StationLayout from '../../app/StationLayout.vue';
 import { useEventListener } from '@vueuse/core';
 import CraftView from '../../drawing/CraftView.vue';
@@ -75,7 +76,7 @@ const selectedGear = computed(() => {
 const ranked = computed(() => {
   if (!hand.value) return [];
   const { item, moving } = hand.value;
-  const now = moving === undefined ? null : store.job!.gear[moving]!.place;
+  const now = moving === undefined ? null : store.job!.gear[moving]?.place;
   // Where it is already is no place to move it to.
   return rankPlaces(item, pattern.value.places, new Set(atPlace.value.keys())).filter(({ id }) => id !== now);
 });
@@ -110,15 +111,14 @@ function press(label: PlaceLabel): void {
   else if (label.gear[0] !== undefined) store.select({ kind: 'gear', id: label.gear[0] });
 }
 
-function dragStart(event: DragEvent, item: GearItem, moving?: string): void {
-  event.dataTransfer!.setData('text/plain', item.name);
-  event.dataTransfer!.effectAllowed = 'copyMove';
-  hand.value = moving === undefined ? { item } : { item, moving };
-}
-function drop(event: DragEvent, label: PlaceLabel): void {
-  event.preventDefault();
-  if (label.fit) void put(label.id);
-}
+const { over, begin } = useDrag<{ item: GearItem; moving?: string }>(
+  'place',
+  (thing) => (hand.value = thing),
+  (_, place) => {
+    if (callouts.value.find(({ id }) => id === place)?.fit) void put(place!);
+    else hand.value = undefined;
+  },
+);
 
 useEventListener(window, 'keydown', (event) => {
   if (event.key === 'Escape') hand.value = undefined;
@@ -163,13 +163,16 @@ useEventListener(window, 'keydown', (event) => {
         <PressMark
           v-for="label in callouts"
           :key="label.id"
-          :class="{ offered: label.fit, misfit: label.fit && !label.fit.good, selected: label.gear.some(isSelected) }"
+          :class="{
+            over: over === label.id,
+            offered: label.fit,
+            misfit: label.fit && !label.fit.good,
+            selected: label.gear.some(isSelected),
+          }"
           :tabindex="label.fit || label.gear.length ? 0 : -1"
           :aria-label="`${label.fit ? 'Put here: ' : ''}${label.place.name}, ${label.line}${label.worst && !label.fit ? `, ${label.worst}` : ''}`"
           :data-place="label.id"
           @press="press(label)"
-          @dragover.prevent
-          @drop="drop($event, label)"
         >
           <rect class="plate" :x="LABEL_X[label.side]" :y="label.y" :width="LABEL_W" :height="HEIGHT" />
           <text :x="LABEL_X[label.side] + 8" :y="label.y + 17" class="small">{{ label.place.name }}</text>
@@ -247,9 +250,8 @@ useEventListener(window, 'keydown', (event) => {
           :key="id"
           type="button"
           class="option"
-          draggable="true"
           @click="take(g.item, id)"
-          @dragstart="dragStart($event, g.item, id)"
+          @pointerdown="begin($event, { item: g.item, moving: id })"
         >
           <span>{{ store.plan!.tags[id] }} {{ g.item.name }}</span
           ><span class="good">place it</span>
@@ -278,10 +280,8 @@ useEventListener(window, 'keydown', (event) => {
               type="button"
               class="item"
               :data-shelf="item.id"
-              draggable="true"
               @click="take(item)"
-              @dragstart="dragStart($event, item)"
-              @dragend="hand = undefined"
+              @pointerdown="begin($event, { item })"
             >
               <span class="name">{{ item.name }}</span>
               <span>{{ figuresOf(item) }}</span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { PEUKERT, PEUKERT_SOURCE, RESERVE_SOURCE, RESTART_RESERVE, type Battery } from '#core/power/index';
+import { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, RESTART_RESERVE, type Battery } from '#core/power/index';
 import { cite } from '#core/tables/source';
 import { figure, short } from '#core/units/figures';
 import FactField from '../../app/FactField.vue';
@@ -39,7 +39,7 @@ const setInsulation = (event: Event) => {
           <option v-for="(name, id) in CHEMISTRIES" :key="id" :value="id">{{ name }}</option>
         </select>
       </div>
-      <FactField of="battery" fact="capacityAh" label="Capacity, 20-hour rate" />
+      <FactField of="battery" fact="capacityAh" :label="`Capacity, ${RATED_HOURS}-hour rate`" />
       <FactField of="battery" fact="restVolts" label="At rest, engine off" />
       <FactField of="battery" fact="internalMilliohm" label="Internal resistance" />
       <FactField of="charging" fact="setVolts" label="Posts while riding" />
@@ -69,8 +69,10 @@ const setInsulation = (event: Event) => {
         </div>
       </dl>
       <p class="small">
-        t = 20 h · (C ÷ (I · 20 h))<sup>{{ short(PEUKERT[store.job!.craft.battery.chemistry]) }}</sup> ·
-        {{ short(1 - RESTART_RESERVE) }}. {{ cite(PEUKERT_SOURCE) }}; reserve: {{ cite(RESERVE_SOURCE) }}. A new
+        t = {{ RATED_HOURS }} h · (C ÷ (I · {{ RATED_HOURS }} h))<sup>{{
+          short(PEUKERT[store.job!.craft.battery.chemistry])
+        }}</sup>
+        · {{ short(1 - RESTART_RESERVE) }}. {{ cite(PEUKERT_SOURCE) }}; reserve: {{ cite(RESERVE_SOURCE) }}. A new
         battery, full, not cold.
       </p>
     </template>

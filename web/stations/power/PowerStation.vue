@@ -46,8 +46,9 @@ const course = computed(
 const fuseSpot = computed(() => {
   if (!course.value || !feed.value?.run) return undefined;
   const [x, y] = alongPath(course.value, feed.value.choice.fuseAtMm / feed.value.run.outMm).at;
-  const amps = feed.value.fuseA;
-  return { x, y, missing: !feed.value.choice.holder, text: amps === undefined ? 'no fuse' : short(amps) };
+  const { fuseA, choice } = feed.value;
+  const text = fuseA === undefined ? (choice.holder ? 'none fits' : 'no fuse') : short(fuseA);
+  return { x, y, missing: fuseA === undefined, text };
 });
 const printed = computed(() => {
   if (!course.value || !profile.value.length || !feed.value?.run) return [];
@@ -137,7 +138,7 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
             <template v-else>
               <text x="38" :y="79 + i * 104" class="big">{{ f.gauge }} AWG</text>
               <text x="126" :y="78 + i * 104" :class="f.fuseA === undefined ? 'sev-stop' : ''">{{
-                f.fuseA === undefined ? 'no fuse' : `${short(f.fuseA)} A fuse`
+                f.fuseA === undefined ? (f.choice.holder ? 'none fits' : 'no fuse') : `${short(f.fuseA)} A fuse`
               }}</text>
               <text x="38" :y="100 + i * 104" :class="f.collapsed ? 'sev-stop' : ''">{{
                 f.collapsed

@@ -251,6 +251,9 @@ const setLead = (event: Event) => {
       </section>
 
       <section v-else-if="laid.length">
+        <div v-if="litLeg" class="ends">
+          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Show all runs</BButton>
+        </div>
         <h2>Cut list</h2>
         <table>
           <thead>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import type { Speaker } from '#core/gear/gear';
 import { hang } from '#core/job/wiring';
 import { figure, short } from '#core/units/figures';
+import { useDrag } from '../../app/dragging';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
@@ -59,26 +60,13 @@ const drop = (gear: string, key: string) =>
   store.edit(hang(store.job!, gear, key, 'parallel'), `put ${tag(gear)} on ${nameOf(key)}`);
 
 // Dragging a speaker onto a channel.
-const drag = ref<{ gear: string; moved: boolean }>();
-const over = ref<string>();
-function dragBegin(event: PointerEvent, box: SpeakerBox): void {
-  if (event.button !== 0) return;
-  drag.value = { gear: box.gear, moved: false };
-  (event.currentTarget as Element).setPointerCapture(event.pointerId);
-}
-function dragMove(event: PointerEvent): void {
-  if (!drag.value) return;
-  drag.value.moved ||= Math.hypot(event.movementX, event.movementY) > 1;
-  over.value = document.elementFromPoint(event.clientX, event.clientY)?.closest<SVGGElement>('[data-channel]')?.dataset[
-    'channel'
-  ];
-}
-function dragEnd(): void {
-  const held = drag.value;
-  const target = over.value;
-  drag.value = over.value = undefined;
-  if (held?.moved && target !== undefined) drop(held.gear, target);
-}
+const { over, begin } = useDrag<string>(
+  'channel',
+  () => undefined,
+  (gear, channel) => {
+    if (channel !== undefined) drop(gear, channel);
+  },
+);
 </script>
 
 <template>
@@ -159,10 +147,7 @@ function dragEnd(): void {
           :aria-label="`${tag(box.gear)} ${store.job!.gear[box.gear]!.item.name}${shares.get(box.gear) ? `, ${short(shares.get(box.gear)!.watts)} watts` : ', on no channel'}`"
           @press="store.select({ kind: 'gear', id: box.gear })"
           @mousedown.stop
-          @pointerdown="dragBegin($event, box)"
-          @pointermove="dragMove"
-          @pointerup="dragEnd"
-          @pointercancel="drag = over = undefined"
+          @pointerdown="begin($event, box.gear)"
         >
           <rect class="plate" :x="box.x" :y="box.y" :width="BOX.w" :height="BOX.h" />
           <template v-for="coil in box.coils" :key="coil">

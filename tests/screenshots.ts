@@ -1,0 +1,46 @@
+// Takes the README's pictures anew from the demo world. Each is then opened and judged by a person.
+import { chromium, type Page } from '@playwright/test';
+import settings from '../playwright.config';
+import { startServer, tempFolder } from './support/server';
+
+const folder = tempFolder();
+const server = await startServer(folder.path);
+const browser = await chromium.launch(settings.use!.launchOptions);
+const TOURER = '/jobs/tourer-four-speakers';
+
+async function picture(
+  name: string,
+  path: string,
+  prepare: (page: Page) => Promise<void>,
+  colorScheme: 'light' | 'dark' = 'light',
+): Promise<void> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
+  await page.goto(server.url + path);
+  await page.locator('.job, .sheet').first().waitFor();
+  await prepare(page);
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await page.close();
+}
+
+await picture('board', '/', (page) => page.locator('.job svg').first().waitFor());
+await picture('gear', `${TOURER}/gear`, async (page) => {
+  await page.locator('.kinds label', { hasText: 'Speakers' }).click();
+  await page.locator('[data-shelf=heron-165]').click();
+});
+await picture('speakers', `${TOURER}/speakers`, (page) => page.locator('[data-speaker=pannier-left]').click());
+await picture('power', `${TOURER}/power`, (page) => page.locator('[data-feed=amp]').click());
+await picture('power-no-fuse', '/jobs/hire-tourer/power', (page) => page.locator('[data-feed=amp]').click());
+await picture('routing', `${TOURER}/routing`, (page) => page.locator('[data-run]').first().waitFor());
+await picture(
+  'routing-bay',
+  `${TOURER}/routing`,
+  async (page) => {
+    await page.locator('[data-run="speaker:amp>pannier-left"]').click();
+    await page.getByText(/ways looked at/).waitFor();
+  },
+  'dark',
+);
+await browser.close();
+await server.stop();
+folder.drop();
