@@ -13,12 +13,12 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function cli(command: string, text?: string) {
+async function cli(command: string, text?: string) {
   const file = join(folder, 'job.json');
   if (text !== undefined) writeFileSync(file, text);
   const out: string[] = [];
   const err: string[] = [];
-  const code = run(
+  const code = await run(
     text === undefined ? [command] : [command, file],
     (t) => out.push(t),
     (t) => err.push(t),
@@ -26,17 +26,17 @@ function cli(command: string, text?: string) {
   return { code, out: out.join('\n'), err: err.join('\n') };
 }
 
-test('plan prints the plan as JSON', () => {
-  const { code, out } = cli('plan', writeJobFile(TOURER_JOB));
+test('plan prints the plan as JSON', async () => {
+  const { code, out } = await cli('plan', writeJobFile(TOURER_JOB));
   expect(code).toBe(0);
   expect(JSON.parse(out)).toEqual(JSON.parse(JSON.stringify(planJob(TOURER_JOB))));
 });
 
-test('check prints findings and exits 1 only on stops', () => {
-  const good = cli('check', writeJobFile(TOURER_JOB));
+test('check prints findings and exits 1 only on stops', async () => {
+  const good = await cli('check', writeJobFile(TOURER_JOB));
   expect(good.code).toBe(0);
   expect(good.out).toMatch(/NOTE routing: Slack to park at the neck/);
-  const bad = cli('check', writeJobFile(HIRE_JOB));
+  const bad = await cli('check', writeJobFile(HIRE_JOB));
   expect(bad.code).toBe(1);
   expect(bad.out).toMatch(/STOP power: No fuse at the battery\..*common practice/);
   expect(bad.out).toMatch(/\d+ stops, \d+ cautions and notes$/);
@@ -53,31 +53,31 @@ test.each<[string, string, RegExp]>([
   ['a list for a job', '[]', /format: expected this member; it is missing/],
   ['a member too many', JSON.stringify({ ...TOURER_JOB, spare: 1 }), /spare: expected no such member/],
   ['text where a map belongs', JSON.stringify({ ...TOURER_JOB, gear: 'none' }), /gear: expected Object, not "none"/],
-])('%s: the path and what is expected, exit 2', (_, text, message) => {
-  const { code, out, err } = cli('check', text);
+])('%s: the path and what is expected, exit 2', async (_, text, message) => {
+  const { code, out, err } = await cli('check', text);
   expect(code).toBe(2);
   expect(out).toBe('');
   expect(err).toMatch(message);
 });
 
-test('a file that is not there, and words that are off, exit 2', () => {
+test('a file that is not there, and words that are off, exit 2', async () => {
   const err: string[] = [];
   expect(
-    run(
+    await run(
       ['plan', join(folder, 'none.json')],
       () => undefined,
       (t) => err.push(t),
     ),
   ).toBe(2);
   expect(
-    run(
+    await run(
       ['frob'],
       () => undefined,
       (t) => err.push(t),
     ),
   ).toBe(2);
   expect(
-    run(
+    await run(
       [],
       () => undefined,
       (t) => err.push(t),
@@ -90,8 +90,8 @@ test('a job file written is read back equal', () => {
   expect(readJobFile(writeJobFile(TOURER_JOB))).toEqual(TOURER_JOB);
 });
 
-test('the JSON Schema in the repository is the one the Valibot schema makes', () => {
+test('the JSON Schema in the repository is the one the Valibot schema makes', async () => {
   const kept = execFileSync('cat', ['formats/job-file.schema.json'], { encoding: 'utf8' });
   expect(JSON.parse(kept)).toEqual(JSON.parse(JSON.stringify(jobFileSchema())));
-  expect(cli('schema').code).toBe(0);
+  expect((await cli('schema')).code).toBe(0);
 });

@@ -1,39 +1,66 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { JobError } from '#core/job/job';
-import { planJob } from '#core/plan';
+import type { BayEvent } from '#core/job/events';
+import { JobError, type Job } from '#core/job/job';
+import { planOf } from '#core/plan';
 import { cite } from '#core/tables/source';
-import { jobFileSchema, readJobFile } from '#formats/job-file';
+import { readBundle, writeBundle } from '#formats/bundle';
+import { cutListCsv, fastenersCsv } from '#formats/csv';
+import { drawingSvg } from '#formats/drawing-svg';
+import { jobFileSchema, readJobFile, writeJobFile } from '#formats/job-file';
+import { jobSheetPdf } from '#formats/job-sheet';
 
-const USAGE = `usage: npm run -s haltrik -- plan JOB.json    the plan as JSON
-       npm run -s haltrik -- check JOB.json   the findings; exit 1 when a stop is among them
-       npm run -s haltrik -- schema           the job file's JSON Schema
-JOB.json may be - for standard input.`;
+const USAGE = `usage: npm run -s haltrik -- plan JOB           the plan as JSON
+       npm run -s haltrik -- check JOB          the findings; exit 1 when a stop is among them
+       npm run -s haltrik -- export JOB OUT     what OUT ends in: .pdf the job sheet, .svg the drawing, .zip the
+                                                whole job, .json the job, cut-list.csv, fasteners.csv
+       npm run -s haltrik -- import FILE [--look] [--server http://127.0.0.1:4310]
+                                                a job, a whole job or a shelf table into a running Haltrik;
+                                                --look says what it would do and writes nothing
+       npm run -s haltrik -- schema             the job file's JSON Schema
+JOB is a job file or a whole job (zip); - is standard input.`;
+
+type Say = (text: string) => void;
+
+interface Source {
+  readonly job: Job;
+  readonly events: readonly BayEvent[];
+  readonly photos: ReadonlyMap<string, Uint8Array>;
+}
+
+function read(file: string): Source {
+  const bytes = readFileSync(file === '-' ? 0 : file);
+  if (bytes.subarray(0, 2).toString() === 'PK') return readBundle(bytes);
+  return { job: readJobFile(bytes.toString('utf8')), events: [], photos: new Map() };
+}
 
 /** Exit codes: 0 done, 1 a stop was found, 2 the input cannot be used. */
-export function run(argv: readonly string[], write: (text: string) => void, complain: (text: string) => void): number {
+export async function run(argv: readonly string[], write: Say, complain: Say): Promise<number> {
   const [command, file, ...rest] = argv;
-  if (command === 'schema' && file === undefined) {
-    write(JSON.stringify(jobFileSchema(), null, 2));
-    return 0;
-  }
-  if ((command !== 'plan' && command !== 'check') || file === undefined || rest.length) {
+  const usage = () => {
     complain(USAGE);
     return 2;
-  }
+  };
   try {
-    const plan = planJob(readJobFile(readFileSync(file === '-' ? 0 : file, 'utf8')));
-    if (command === 'plan') {
-      write(JSON.stringify(plan, null, 2));
-      return 0;
+    switch (command) {
+      case 'schema':
+        if (file !== undefined) return usage();
+        write(JSON.stringify(jobFileSchema(), null, 2));
+        return 0;
+      case 'plan':
+        if (file === undefined || rest.length) return usage();
+        write(JSON.stringify(planOf(read(file).job), null, 2));
+        return 0;
+      case 'check':
+        return file === undefined || rest.length ? usage() : check(read(file).job, write);
+      case 'export':
+        if (file === undefined || rest.length !== 1) return usage();
+        writeFileSync(rest[0]!, await exported(read(file), rest[0]!));
+        return 0;
+      case 'import':
+        return file === undefined ? usage() : await sendTo(file, rest, write, complain);
+      default:
+        return usage();
     }
-    for (const f of plan.findings) {
-      const figures = f.figures.map((x) => `${x.name} ${Number(x.value.toFixed(3))} ${x.unit}`.trim()).join('; ');
-      write(
-        `${f.severity.toUpperCase()} ${f.station}: ${f.title}. ${f.reason} [${f.formula}; ${figures}; ${cite(f.source)}]`,
-      );
-    }
-    write(`${plan.ledger.stops} stops, ${plan.findings.length - plan.ledger.stops} cautions and notes`);
-    return plan.ledger.stops > 0 ? 1 : 0;
   } catch (error) {
     if (error instanceof JobError)
       for (const { path, expected } of error.problems) complain(`${file}: ${path}: ${expected}`);
@@ -42,9 +69,66 @@ export function run(argv: readonly string[], write: (text: string) => void, comp
   }
 }
 
+function check(job: Job, write: Say): number {
+  const plan = planOf(job);
+  for (const f of plan.findings) {
+    const figures = f.figures.map((x) => `${x.name} ${Number(x.value.toFixed(3))} ${x.unit}`.trim()).join('; ');
+    write(
+      `${f.severity.toUpperCase()} ${f.station}: ${f.title}. ${f.reason} [${f.formula}; ${figures}; ${cite(f.source)}]`,
+    );
+  }
+  write(`${plan.ledger.stops} stops, ${plan.findings.length - plan.ledger.stops} cautions and notes`);
+  return plan.ledger.stops > 0 ? 1 : 0;
+}
+
+async function exported({ job, events, photos }: Source, out: string): Promise<string | Uint8Array> {
+  const plan = planOf(job);
+  if (out.endsWith('.zip')) return writeBundle({ job, events, photos });
+  if (out.endsWith('.json')) return writeJobFile(job);
+  if (out.endsWith('.svg')) return drawingSvg(job, plan);
+  if (out.endsWith('cut-list.csv')) return cutListCsv(job, plan);
+  if (out.endsWith('fasteners.csv')) return fastenersCsv(job, plan);
+  if (out.endsWith('.pdf'))
+    return jobSheetPdf(
+      job,
+      events,
+      [...photos.values()].map((bytes) => ({ bytes, caption: '' })),
+    );
+  throw new Error(`${out}: expected a name that ends in .pdf, .svg, .zip, .json, cut-list.csv or fasteners.csv`);
+}
+
+async function sendTo(file: string, rest: readonly string[], write: Say, complain: Say): Promise<number> {
+  const look = rest.includes('--look');
+  const named = rest.indexOf('--server');
+  const server = named === -1 ? 'http://127.0.0.1:4310' : rest[named + 1];
+  if (server === undefined || rest.length !== (look ? 1 : 0) + (named === -1 ? 0 : 2)) {
+    complain(USAGE);
+    return 2;
+  }
+  const answer = await fetch(`${server}/api/imports${look ? '?look=1' : ''}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: readFileSync(file === '-' ? 0 : file),
+  }).catch(() => undefined);
+  if (!answer) throw new Error(`no Haltrik answers at ${server}; start it, or name it with --server`);
+  const body = (await answer.json()) as {
+    lines?: string[];
+    detail?: string;
+    problems?: { path: string; expected: string }[];
+  };
+  if (!answer.ok) {
+    for (const { path, expected } of body.problems ?? [{ path: 'refused', expected: body.detail ?? '' }])
+      complain(`${file}: ${path}: ${expected}`);
+    return 2;
+  }
+  for (const line of body.lines ?? []) write(line);
+  write(look ? 'Nothing was written.' : 'Taken.');
+  return 0;
+}
+
 if (process.argv[1]?.endsWith('haltrik-cli.js'))
   // Written whole before the exit code is set: a pipe may take only part at once.
-  process.exitCode = run(
+  process.exitCode = await run(
     process.argv.slice(2),
     (text) => writeFileSync(1, `${text}\n`),
     (text) => writeFileSync(2, `${text}\n`),

@@ -1,16 +1,18 @@
+import { PHASES, buildRules, intakeRules, planBuild, type BuildPlan, type Phase } from './build/index';
 import { bySeverity, judge, type Finding } from './findings/finding';
-import { isPowered, type GearKind } from './gear/gear';
-import { planCuts, runGauge, type CutList } from './harness/index';
-import type { Job } from './job/job';
+import type { GearKind } from './gear/gear';
+import { DEFAULT_SPEAKER_LEAD, planCuts, runGauge, type CutList } from './harness/index';
+import { craftOf, type Job } from './job/job';
+import { overruleKey, overrulesOf, wayWords, type Overrule, type OverruleKind, type Proposal } from './job/overrules';
 import type { Operation } from './job/operations';
 import { gearRules } from './mounting/index';
 import { planPower, powerRules, type FeedRun, type PowerPlan } from './power/index';
-import { coversToOpen, craftMap, leadHeadUnit, planRuns, routingRules, type Run } from './routing/index';
+import { craftMap, leadHeadUnit, planRuns, routingRules, type Run } from './routing/index';
 import { planSpeakers, speakerRules, type SpeakerPlan } from './speakers/index';
 import { ohmsPerMetre } from './tables/conductors';
 
 /** Written into every plan, so that a sealed one tells who reckoned it. */
-export const PLANNER_VERSION = '0.1.0';
+export const PLANNER_VERSION = '0.2.0';
 
 export interface Ledger {
   /** Lowest nominal load on any channel, Ω. */
@@ -28,7 +30,11 @@ export interface Plan {
   /** Short marks for gear on the drawing: H1, A1, S1 … front to rear, left before right. */
   readonly tags: Readonly<Record<string, string>>;
   readonly runs: readonly Run[];
-  readonly covers: readonly string[];
+  readonly build: BuildPlan;
+  /** What would be planned for each thing a person may set, by overrule key. */
+  readonly proposals: Readonly<Record<string, Proposal>>;
+  /** What a person has set, and how it stands to the proposal now. */
+  readonly overrules: readonly Overrule[];
   readonly speakers: SpeakerPlan;
   readonly power: PowerPlan;
   readonly cutList: CutList;
@@ -37,31 +43,58 @@ export interface Plan {
   readonly ledger: Ledger;
 }
 
-export interface Minutes {
-  readonly covers: number;
-  readonly fitting: number;
-  readonly wiring: number;
-}
+/** Minutes of work by phase. */
+export type Minutes = Readonly<Record<Phase, number>>;
+
+/** What a job shows: its plan, or the one it was sealed with. */
+export const planOf = (job: Job): Plan => (job.seal ? (job.seal.plan as unknown as Plan) : planJob(job));
 
 /** Everything that follows from a job. Pure and fast: no search beyond the shortest way of each run. */
 export function planJob(job: Job): Plan {
   const tags = tagGear(job);
-  const runs = planRuns(job, craftMap(job.craft.pattern));
-  const covers = coversToOpen(job, runs);
+  const runs = planRuns(job, craftMap(craftOf(job)));
   const leads = leadResistance(job, runs);
   const rated = planSpeakers(job, leads, () => undefined);
   const power = planPower(job, feedRuns(job, runs), rated.audioWatts);
   const speakers = planSpeakers(job, leads, (source) => power.feeds[source]?.states.restFull?.deviceVolts);
   const cutList = planCuts(job, runs, (gear) => power.feeds[gear]?.gauge);
-  const minutes = countMinutes(job, runs, covers);
+  const feedGauge = (gear: string) => power.feeds[gear]?.gauge;
+  const build = planBuild({
+    job,
+    runs,
+    tags,
+    fuses: Object.fromEntries(Object.values(power.feeds).map((feed) => [feed.gear, feed.fuseA])),
+    wireOf: (run) => {
+      const gauge = runGauge(job, run, feedGauge);
+      return gauge ? `${gauge} AWG` : 'screened line pair';
+    },
+  });
+  const proposals = proposalsOf(job, runs, power, build);
+  const overrules = overrulesOf(job, (key) => proposals[key]);
+  const minutes = countMinutes(build);
   const findings = bySeverity([
+    ...judge(intakeRules, { job, build, runs, overrules }),
     ...judge(gearRules, { job, tags }),
     ...judge(speakerRules, { job, speakers, tags }),
     ...judge(powerRules, { job, power, tags, turnOn: turnOnBudget(job) }),
     ...judge(routingRules, { job, runs, tags }),
+    ...judge(buildRules, { job, build, runs, overrules }),
   ]);
   const ledger = keepLedger(speakers, power, cutList, minutes, findings);
-  return { planner: PLANNER_VERSION, tags, runs, covers, speakers, power, cutList, minutes, findings, ledger };
+  return {
+    planner: PLANNER_VERSION,
+    tags,
+    runs,
+    speakers,
+    power,
+    cutList,
+    build,
+    minutes,
+    proposals,
+    overrules,
+    findings,
+    ledger,
+  };
 }
 
 const TAG_LETTERS: Record<GearKind, string> = { headUnit: 'H', amplifier: 'A', speaker: 'S', fuseHolder: 'F' };
@@ -69,7 +102,7 @@ const TAG_LETTERS: Record<GearKind, string> = { headUnit: 'H', amplifier: 'A', s
 function tagGear(job: Job): Record<string, string> {
   const position = (id: string): readonly [number, number] => {
     const place = job.gear[id]!.place;
-    const at = place === null ? undefined : job.craft.pattern.places[place]!.at;
+    const at = place === null ? undefined : craftOf(job).places[place]!.at;
     return at ? [-at[0], -at[1]] : [Number.MAX_VALUE, Number.MAX_VALUE];
   };
   const order = Object.keys(job.gear)
@@ -98,7 +131,7 @@ export function leadResistance(job: Job, runs: readonly Run[]): (source: string,
 }
 
 function feedRuns(job: Job, runs: readonly Run[]): (gear: string) => FeedRun | undefined {
-  const { legs } = job.craft.pattern;
+  const { legs } = craftOf(job);
   return (gear) => {
     const out = runs.find((run) => run.id === `feed:battery>${gear}`);
     const back = runs.find((run) => run.id === `return:battery>${gear}`);
@@ -119,22 +152,56 @@ function turnOnBudget(job: Job) {
   return { head, neededA, availableA: item.remoteOutA };
 }
 
-/** Minutes to lay, cut and end one run, and to set up gear that needs it (common practice). */
-const MINUTES_PER_RUN = 6;
-const MINUTES_TO_TEST = 15;
+function countMinutes({ steps }: BuildPlan): Minutes {
+  const minutes = Object.fromEntries(Object.keys(PHASES).map((phase) => [phase, 0])) as Record<Phase, number>;
+  for (const step of steps) minutes[step.phase] += step.minutes;
+  return minutes;
+}
 
-function countMinutes(job: Job, runs: readonly Run[], covers: readonly string[]): Minutes {
-  const gear = Object.values(job.gear);
-  return {
-    covers: covers.reduce((sum, id) => {
-      const cover = job.craft.pattern.covers[id]!;
-      return sum + cover.minutes.off + cover.minutes.on;
-    }, 0),
-    fitting: gear.reduce((sum, { item, place }) => sum + (place === null ? 0 : item.fitMinutes), 0),
-    wiring:
-      MINUTES_PER_RUN * runs.filter((run) => run.way).length +
-      (gear.some(({ item }) => isPowered(item)) ? MINUTES_TO_TEST : 0),
+/** The job with nothing set over a proposal; the very same one when nothing is. */
+function withoutOverrules(job: Job): Job {
+  const set =
+    Object.keys(job.ways).length > 0 ||
+    Object.keys(job.leadGauges).length > 0 ||
+    Object.values(job.feeds).some(({ gauge, fuseA }) => gauge !== null || fuseA !== null);
+  if (!set) return job;
+  const feeds = Object.fromEntries(
+    Object.entries(job.feeds).map(([id, choice]) => [id, { ...choice, gauge: null, fuseA: null }]),
+  );
+  return { ...job, feeds, ways: {}, leadGauges: {} };
+}
+
+const tidy = (value: number) => Math.round(value * 100) / 100;
+
+/** What is proposed for everything a person may set, were nothing set, and what each rests on. */
+function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: BuildPlan): Record<string, Proposal> {
+  const free = withoutOverrules(job);
+  let runs = asSet;
+  let feeds = power.feeds;
+  if (free !== job) {
+    runs = planRuns(free);
+    const rated = planSpeakers(free, leadResistance(free, runs), () => undefined);
+    ({ feeds } = planPower(free, feedRuns(free, runs), rated.audioWatts));
+  }
+  const { dropLimitPct, insulation, conductorCelsius } = job.settings;
+  const proposals: Record<string, Proposal> = {};
+  const add = (kind: OverruleKind, subject: string, words: string | undefined, inputs: Proposal['inputs']) => {
+    const key = overruleKey(kind, subject);
+    proposals[key] = { key, kind, subject, words, inputs };
   };
+  for (const { gear, gauge, fuseA, fuseNeedA, run, choice } of Object.values(feeds)) {
+    if (!run) continue;
+    const asked = [run.outMm, run.backMm, run.engineSpace ? 1 : 0, tidy(fuseNeedA), choice.holder?.family ?? ''];
+    add('gauge', gear, `${gauge} AWG`, [...asked, dropLimitPct, insulation, conductorCelsius]);
+    add('fuse', gear, fuseA === undefined ? undefined : `${fuseA} A`, [tidy(fuseNeedA), choice.holder?.family ?? '']);
+  }
+  for (const run of runs) {
+    if (!run.way) continue;
+    add('way', run.id, wayWords(job, run.way.legs), [run.fromPlace!, run.toPlace!, ...run.way.legs]);
+    if (run.kind === 'speaker') add('lead', run.id, `${DEFAULT_SPEAKER_LEAD} AWG`, [DEFAULT_SPEAKER_LEAD, run.cutMm]);
+  }
+  for (const step of build.steps) add('minutes', step.id, `${step.plannedMinutes} min`, [step.plannedMinutes]);
+  return proposals;
 }
 
 function keepLedger(
@@ -152,7 +219,7 @@ function keepLedger(
     feedA: feeds.length ? power.totalAmps.restFull : undefined,
     worstDropPct: drops.length ? Math.max(...drops) : undefined,
     wireM: cutList.wireM,
-    hours: (minutes.covers + minutes.fitting + minutes.wiring) / 60,
+    hours: Object.values(minutes).reduce((sum, m) => sum + m, 0) / 60,
     stops: findings.filter((finding) => finding.severity === 'stop').length,
   };
 }

@@ -4,10 +4,17 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { delimiter, join } from 'node:path';
 import { ROOT, ensureBuild, ensureDependencies, run } from './setup.mjs';
 
-const JUDGES = { chromium: 'chromium', ngspice: 'ngspice', units: 'units' };
+const JUDGES = {
+  chromium: 'chromium',
+  ngspice: 'ngspice',
+  units: 'units',
+  pdftotext: 'poppler-utils',
+  'rsvg-convert': 'librsvg2-bin',
+  python3: 'python3-minimal',
+};
 const has = (program) => (process.env.PATH ?? '').split(delimiter).some((folder) => existsSync(join(folder, program)));
 
-/** Outside judges: a browser, a circuit simulator, a unit converter, from Debian. */
+/** Outside judges: a browser, a circuit simulator, a unit converter, readers of PDF, SVG and zip, from Debian. */
 function ensureJudges() {
   const missing = Object.keys(JUDGES).filter((program) => !has(program));
   if (!missing.length) return;

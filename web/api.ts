@@ -1,5 +1,6 @@
 import type { Pattern } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
+import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import type { Operation } from '#core/job/operations';
 
@@ -15,6 +16,9 @@ export interface JobRow {
   readonly stops: number;
   readonly cautions: number;
   readonly hours: number;
+  readonly done: number;
+  readonly steps: number;
+  readonly sealedAt: string | null;
   readonly next: string;
 }
 
@@ -23,11 +27,23 @@ export interface StoredJob {
   readonly revision: number;
 }
 
+/** What a file would bring in, or has. */
+export interface ImportPreview {
+  readonly kind: 'job' | 'shelf';
+  readonly lines: readonly string[];
+  readonly id?: string;
+}
+
 /** The server answered and said no. `body` is its problem document. */
 export class RefusedError extends Error {
   constructor(
     readonly status: number,
-    readonly body: { title?: string; detail?: string; newest?: StoredJob },
+    readonly body: {
+      title?: string;
+      detail?: string;
+      newest?: StoredJob;
+      problems?: readonly { path: string; expected: string }[];
+    },
   ) {
     super(body.detail ?? body.title ?? `the server refused (${status})`);
   }
@@ -40,18 +56,15 @@ export class AwayError extends Error {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
+/** One request; the parsed answer, undefined when there is no content. Throws AwayError or RefusedError. */
+async function send(path: string, init: RequestInit): Promise<unknown> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      headers: body === undefined ? headers : { 'content-type': 'application/json', ...headers },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    });
+    response = await fetch(`/api${path}`, init);
   } catch {
     throw new AwayError();
   }
-  if (response.status === 204) return undefined as T;
+  if (response.status === 204) return undefined;
   const text = await response.text();
   let value: unknown;
   try {
@@ -60,7 +73,16 @@ async function call<T>(method: string, path: string, body?: unknown, headers: Re
     throw new RefusedError(response.status, { title: 'the server sent something that is not JSON' });
   }
   if (!response.ok) throw new RefusedError(response.status, value as RefusedError['body']);
-  return value as T;
+  return value;
+}
+
+async function call<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
+  const json = body === undefined ? {} : { 'content-type': 'application/json' };
+  return (await send(path, {
+    method,
+    headers: { ...json, ...headers },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  })) as T;
 }
 
 const at = (id: string) => `/jobs/${encodeURIComponent(id)}`;
@@ -73,6 +95,18 @@ export const api = {
     call<{ revision: number; merged: boolean; job?: Job }>('POST', `${at(id)}/saves`, { base, saveId, operations }),
   remove: (id: string, revision: number) =>
     call<undefined>('DELETE', at(id), undefined, { 'if-match': `"${revision}"` }),
+  events: (id: string) => call<BayEvent[]>('GET', `${at(id)}/events`),
+  addEvents: (id: string, events: readonly BayEvent[]) =>
+    call<{ taken: number }>('POST', `${at(id)}/events`, { events }),
+  async keepPhoto(hash: string, picture: Blob): Promise<void> {
+    await send(`/photographs/${hash}`, { method: 'PUT', headers: { 'content-type': picture.type }, body: picture });
+  },
+  import: async (file: Blob, look: boolean) =>
+    (await send(`/imports${look ? '?look=1' : ''}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: file,
+    })) as ImportPreview,
   shelf: () => call<GearItem[]>('GET', '/shelf'),
   patterns: () => call<{ pattern: Pattern; hash: string }[]>('GET', '/patterns'),
 };

@@ -28,7 +28,11 @@ describe('the pattern', () => {
       (p) => ({ ...p, legs: { x: { ...p.legs['neckLeft']!, from: 'tieLeft', to: 'headLeft' } } }),
       'legs.x',
     ],
-    ['a cover unknown', (p) => ({ ...p, legs: { x: { ...p.legs['tray']!, covers: ['hat'] } } }), 'legs.x.covers'],
+    [
+      'a cover unknown',
+      (p) => ({ ...p, legs: { x: { ...p.legs['tray']!, covers: { hat: 'off' } } } }),
+      'legs.x.covers.hat',
+    ],
     ['no battery', (p) => ({ ...p, batteryPlace: 'none' }), 'batteryPlace'],
   ])('%s is told by its path', (_, spoil, path) => {
     expect(patternFaults(spoil(ADVENTURE_TOURER)).map((f) => f.path)).toContain(path);

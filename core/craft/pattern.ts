@@ -1,5 +1,18 @@
 import * as v from 'valibot';
 import { GearItem, Id, Text, ranged } from '../gear/gear';
+import { CAUTION_IDS } from '../tables/cautions';
+import { DRIVE_IDS } from '../tables/fasteners';
+
+/** Version of the craft pattern this planner writes. */
+export const PATTERN_VERSION = 2;
+
+/** How far a cover is opened, from least to most; "on" is not to need it at all. */
+export const COVER_STATES = ['loosened', 'aside', 'off'] as const;
+export type CoverState = (typeof COVER_STATES)[number];
+
+/** What must be open, and how far: cover → state. */
+const Opened = v.record(Id, v.picklist(COVER_STATES));
+export type Opened = v.InferOutput<typeof Opened>;
 
 const Millimetre = ranged(-30000, 30000, 'mm');
 /** x forward, y left, z up, mm. */
@@ -33,7 +46,7 @@ const Place = v.strictObject({
   exposure: v.picklist(EXPOSURES),
   /** Extra length left at this end so that the gear can be worked on, mm (common practice). */
   allowanceMm: ranged(0, 3000, 'mm'),
-  covers: v.array(Id),
+  covers: Opened,
 });
 export type Place = v.InferOutput<typeof Place>;
 
@@ -56,7 +69,9 @@ const Leg = v.strictObject({
   joint: v.optional(Id),
   hazards: v.array(v.picklist(Object.keys(HAZARDS) as [Hazard, ...Hazard[]])),
   engineSpace: v.boolean(),
-  covers: v.array(Id),
+  covers: Opened,
+  /** The leg can also be fished, with less opened and more time. */
+  fish: v.optional(v.strictObject({ minutes: ranged(0, 240, 'minutes'), covers: Opened })),
 });
 export type Leg = v.InferOutput<typeof Leg>;
 
@@ -78,13 +93,57 @@ const Joint = v.strictObject({
 });
 export type Joint = v.InferOutput<typeof Joint>;
 
+const Fastener = v.strictObject({
+  count: v.pipe(v.number(), v.integer('expected a whole number'), ranged(1, 100, 'fasteners')),
+  drive: v.picklist(DRIVE_IDS),
+  /** Thread and length, or what the trade calls it: "M6 × 20". */
+  size: Text,
+  where: Text,
+  torqueNm: v.nullable(ranged(0.1, 200, 'N·m')),
+  /** Does not go back: a new one does. */
+  single: v.boolean(),
+});
+export type Fastener = v.InferOutput<typeof Fastener>;
+
+const CoverWay = v.strictObject({
+  /** Minutes to open this far and to put back. */
+  minutes: v.strictObject({ off: ranged(0, 240, 'minutes'), on: ranged(0, 240, 'minutes') }),
+  /** What is open before it, and how far. */
+  after: Opened,
+  fasteners: v.record(Id, Fastener),
+  /** Connectors and hoses that come apart: each is a thing to put back. */
+  plugs: v.record(Id, Text),
+  hoses: v.record(Id, Text),
+  /** Two people. */
+  second: v.boolean(),
+  cautions: v.array(v.picklist(CAUTION_IDS)),
+  /** How it comes off, in a sentence. */
+  hint: Text,
+});
+export type CoverWay = v.InferOutput<typeof CoverWay>;
+
 const Cover = v.strictObject({
   name: Text,
-  /** Minutes to take off and to put back. */
-  minutes: v.strictObject({ off: ranged(0, 240, 'minutes'), on: ranged(0, 240, 'minutes') }),
-  /** Covers that come off before it. */
-  after: v.array(Id),
+  /** The states it can be opened to. */
+  states: v.pipe(
+    v.partial(v.strictObject({ loosened: CoverWay, aside: CoverWay, off: CoverWay })),
+    v.check((states) => Object.keys(states).length > 0, 'expected at least one of loosened, aside, off'),
+  ),
 });
+export type Cover = v.InferOutput<typeof Cover>;
+
+/** A measure of this one craft that stretches its pattern along an axis. */
+const Measure = v.strictObject({
+  name: Text,
+  axis: v.picklist(['x', 'y', 'z']),
+  /** The two coordinates it is taken between; across (y) it is symmetrical, from −b to b. */
+  of: v.tuple([Millimetre, Millimetre]),
+  /** Where the difference is taken up: a stretch without arcs. Across, on the left half, mirrored on the right. */
+  grows: v.tuple([Millimetre, Millimetre]),
+  /** Least and most, mm. */
+  range: v.tuple([Millimetre, Millimetre]),
+});
+export type Measure = v.InferOutput<typeof Measure>;
 
 /** One stroke group of the drawing, in craft millimetres of its view. */
 const Stroke = v.strictObject({
@@ -92,7 +151,7 @@ const Stroke = v.strictObject({
   pen: v.picklist(['outline', 'line', 'fine', 'hidden', 'centre']),
   fill: v.picklist(['none', 'paper', 'panel', 'dark', 'metal', 'tyre', 'glass', 'seat', 'lamp', 'hot']),
   cover: v.optional(Id),
-  d: v.pipe(v.string(), v.regex(/^[MLHVCSQTAZmlhvcsqtaz0-9 ,.\-\n]*$/, 'expected SVG path data')),
+  d: v.pipe(v.string(), v.regex(/^[MLHVCSQTAZ0-9 ,.\-\n]*$/, 'expected SVG path data in absolute coordinates')),
 });
 export type Stroke = v.InferOutput<typeof Stroke>;
 
@@ -103,6 +162,7 @@ const View = v.strictObject({
 });
 
 export const Pattern = v.strictObject({
+  version: v.literal(PATTERN_VERSION, `expected ${PATTERN_VERSION}`),
   id: Id,
   name: Text,
   kind: v.picklist(['motorcycle', 'sideBySide', 'boat', 'recreationalVehicle']),
@@ -112,6 +172,9 @@ export const Pattern = v.strictObject({
   legs: v.record(Id, Leg),
   joints: v.record(Id, Joint),
   covers: v.record(Id, Cover),
+  measures: v.record(Id, Measure),
+  /** Settings that are lost when the battery is off, as this kind of craft has them: offered at Intake. */
+  usualMemories: v.record(Id, v.strictObject({ name: Text, relearn: Text })),
   /** Where the battery posts are and where a switched source can be tapped: keys of places. */
   batteryPlace: Id,
   switchedPlace: Id,
@@ -158,6 +221,14 @@ function findFaults(pattern: Pattern): PatternFault[] {
   const need = (ok: boolean, path: string, expected: string) => {
     if (!ok) faults.push({ path, expected });
   };
+  const opened = (covers: Opened, path: string) => {
+    for (const [id, state] of Object.entries(covers))
+      need(
+        stateFor(pattern.covers[id], state) !== undefined,
+        `${path}.${id}`,
+        `expected a cover of this pattern that can be ${state}`,
+      );
+  };
   const bodyOf = (id: string) => (pattern.places[id] ?? pattern.junctions[id])?.body;
   for (const [id, node] of [...Object.entries(pattern.places), ...Object.entries(pattern.junctions)])
     need(node.body in pattern.bodies, `${id}.body`, 'expected a body of this pattern');
@@ -175,13 +246,45 @@ function findFaults(pattern: Pattern): PatternFault[] {
         'expected to run from the fixed body to the turning one',
       );
     else need(from === to, `legs.${id}`, 'expected a joint between two bodies');
-    for (const cover of leg.covers)
-      need(cover in pattern.covers, `legs.${id}.covers`, 'expected covers of this pattern');
+    opened(leg.covers, `legs.${id}.covers`);
+    if (leg.fish) opened(leg.fish.covers, `legs.${id}.fish.covers`);
   }
-  for (const [id, place] of Object.entries(pattern.places))
-    for (const cover of place.covers)
-      need(cover in pattern.covers, `places.${id}.covers`, 'expected covers of this pattern');
+  for (const [id, place] of Object.entries(pattern.places)) opened(place.covers, `places.${id}.covers`);
+  for (const [id, cover] of Object.entries(pattern.covers))
+    for (const [state, way] of Object.entries(cover.states)) opened(way!.after, `covers.${id}.states.${state}.after`);
+  const circle = circleOf(pattern);
+  need(!circle, `covers.${circle}`, 'expected covers that can be opened one after another, not each after the other');
+  for (const [id, { axis, of: ends, grows }] of Object.entries(pattern.measures)) {
+    const inside = grows[0] >= (axis === 'y' ? 0 : ends[0]) && grows[1] <= ends[1] && grows[0] < grows[1];
+    need(inside, `measures.${id}.grows`, 'expected a stretch inside the measure');
+    const overlap = Object.entries(pattern.measures).some(
+      ([other, m]) => other < id && m.axis === axis && m.grows[0] < grows[1] && grows[0] < m.grows[1],
+    );
+    need(!overlap, `measures.${id}.grows`, 'expected a stretch of its own along this axis');
+  }
   need(pattern.batteryPlace in pattern.places, 'batteryPlace', 'expected a place of this pattern');
   need(pattern.switchedPlace in pattern.places, 'switchedPlace', 'expected a place of this pattern');
   return faults;
+}
+
+/** The least state of a cover that is open at least as far as `asked`; undefined when it opens no further. */
+export function stateFor(cover: Cover | undefined, asked: CoverState): CoverState | undefined {
+  return COVER_STATES.slice(COVER_STATES.indexOf(asked)).find((state) => cover?.states[state]);
+}
+
+/** A cover that, through what must come before it, would have to be opened before itself. */
+function circleOf(pattern: Pattern): string | undefined {
+  const under = new Set<string>();
+  const done = new Set<string>();
+  const walk = (id: string): boolean => {
+    if (under.has(id)) return true;
+    if (done.has(id)) return false;
+    under.add(id);
+    const before = Object.values(pattern.covers[id]?.states ?? {}).flatMap((way) => Object.keys(way!.after));
+    const circular = before.some(walk);
+    under.delete(id);
+    done.add(id);
+    return circular;
+  };
+  return Object.keys(pattern.covers).find(walk);
 }

@@ -1,6 +1,6 @@
 import type { Source } from '../tables/source';
 
-export const STATIONS = ['gear', 'speakers', 'power', 'routing'] as const;
+export const STATIONS = ['intake', 'gear', 'speakers', 'power', 'routing', 'build', 'handover'] as const;
 export type Station = (typeof STATIONS)[number];
 
 export const SEVERITIES = ['stop', 'caution', 'note'] as const;
@@ -8,7 +8,8 @@ export type Severity = (typeof SEVERITIES)[number];
 
 /** The thing a finding judges; `id` is a key of the job, its craft or the plan. A rule judges a thing once. */
 export interface Subject {
-  readonly kind: 'job' | 'gear' | 'circuit' | 'feed' | 'run' | 'leg';
+  readonly kind:
+    'job' | 'gear' | 'circuit' | 'feed' | 'run' | 'leg' | 'cover' | 'lamp' | 'existing' | 'overrule' | 'step';
   readonly id: string;
 }
 

@@ -3,8 +3,11 @@ import { DEMO_JOBS, HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import type { FuseHolder } from '../gear/gear';
 import { contentHash } from '../gear/hash';
+import { planJob } from '../plan';
 import { JobError, coilsOf, jobFaults, newJob, parseJob, speakersOf, type Job, type Wiring } from './job';
 import { OperationError, apply, applyAll, describe as words, undoOf, type Operation } from './operations';
+import { whyNot } from './overrules';
+import { sealOf } from './seal';
 import { join, joined, joiningOf, members, netsOf, ownWiring, partOf, withoutSpeaker } from './wiring';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
@@ -287,5 +290,100 @@ describe('wirings taken apart and put together', () => {
       ['jumper', 'a− b+ c+'],
       ['minus', 'b− c−'],
     ]);
+  });
+});
+
+describe('intake, choices, overrules and the seal', () => {
+  const edit = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
+
+  test('a document of version 1 comes up with nothing of what it said lost', () => {
+    const { wishes, choices, minutes, overrules, seal, ...rest } = TOURER_JOB;
+    const { measures, existing, lamps, memories, ...craft } = TOURER_JOB.craft;
+    expect([wishes, choices, minutes, overrules, seal, measures, existing, lamps]).toEqual([
+      '',
+      {},
+      {},
+      {},
+      null,
+      {},
+      {},
+      {},
+    ]);
+    const raised = parseJob({ ...rest, version: 1, craft });
+    expect(raised).toEqual({ ...TOURER_JOB, craft: { ...TOURER_JOB.craft, memories: {} } });
+    expect(Object.keys(memories).length).toBeGreaterThan(0);
+    expect(() => parseJob({ ...rest, version: 3, craft })).toThrow(JobError);
+  });
+
+  test.each<[string, Operation, RegExp]>([
+    ['an option nobody knows', { op: 'choose', choice: 'joint', option: 'knot' }, /expected crimp, solder, sleeve/],
+    [
+      'a lamp behind gear that is not there',
+      { op: 'setLamp', id: 'a', lamp: { name: 'Oil', by: 'ghost', answer: 'open' } },
+      /gear of this job/,
+    ],
+  ])('%s is refused', (_, operation, reason) => {
+    expect(() => apply(TOURER_JOB, operation)).toThrow(reason);
+  });
+
+  test('what is set by intake is struck out again, and undone to the letter', () => {
+    const set = edit(
+      { op: 'setWishes', wishes: 'Loud enough at a standstill' },
+      { op: 'setCraftNote', note: 'Scratched left pannier' },
+      { op: 'setMeasure', measure: 'width', mm: 1040 },
+      { op: 'setMemory', id: 'clock', memory: null },
+      { op: 'setLamp', id: 'oil', lamp: { name: 'Oil lamp', by: 'head', answer: 'moved' } },
+      { op: 'choose', choice: 'gain', option: 'meter' },
+    );
+    expect(set.craft.memories['clock']).toBeUndefined();
+    expect(apply(set, { op: 'removeGear', id: 'head' }).craft.lamps['oil']!.by).toBeNull();
+    expect(apply(set, undoOf(TOURER_JOB, set)!)).toEqual(TOURER_JOB);
+    expect(apply(set, { op: 'choose', choice: 'gain', option: null }).choices).toEqual({});
+  });
+
+  test('an overrule is live, stale when what it rested on changes, orphaned when its subject goes', () => {
+    const proposal = (job: Job, key: string) => planJob(job).proposals[key]!;
+    const why = whyNot(proposal(TOURER_JOB, 'gauge=amp'), 'Reel at hand');
+    const set = edit({ op: 'chooseGauge', gear: 'amp', gauge: '4', why });
+    const state = (job: Job) => planJob(job).overrules.find((o) => o.key === 'gauge=amp')?.state;
+    expect(planJob(set).overrules).toEqual([
+      expect.objectContaining({ value: '4 AWG', proposedNow: why.then, state: 'live', why }),
+    ]);
+    // The proposal is what it would be without the overrule, not with it.
+    expect(proposal(set, 'gauge=amp')).toEqual(proposal(TOURER_JOB, 'gauge=amp'));
+    expect(state(apply(set, { op: 'setTitle', title: 'Other' }))).toBe('live');
+    const moved = apply(set, { op: 'setSettings', settings: { dropLimitPct: 1 } });
+    expect(state(moved)).toBe('stale');
+    const kept = whyNot(proposal(moved, 'gauge=amp'), 'Still at hand');
+    expect(state(apply(moved, { op: 'giveReason', key: 'gauge=amp', why: kept }))).toBe('live');
+    expect(state(apply(set, { op: 'placeGear', id: 'amp', place: null }))).toBe('orphaned');
+    const dropped = apply(set, { op: 'dropOverrule', key: 'gauge=amp' });
+    expect(dropped).toEqual(TOURER_JOB);
+    expect(apply(set, { op: 'chooseGauge', gear: 'amp', gauge: null })).toEqual(TOURER_JOB);
+    // A value set anew does not go on under the old reason.
+    expect(apply(set, { op: 'chooseGauge', gear: 'amp', gauge: '2' }).overrules).toEqual({});
+  });
+
+  test.each([
+    ['fuse=amp', { op: 'chooseFuse', gear: 'amp', amps: 25 }],
+    ['lead=speaker:amp>fairing-left', { op: 'chooseLead', run: 'speaker:amp>fairing-left', gauge: '14' }],
+    ['minutes=off:cover/cowl', { op: 'expectMinutes', step: 'off:cover/cowl', minutes: 9 }],
+    ['way=feed:battery>amp', { op: 'chooseWay', run: 'feed:battery>amp', legs: ['batteryUp'] }],
+  ] as [string, Operation][])('%s is listed and dropped whole', (key, operation) => {
+    const set = edit(operation);
+    expect(planJob(set).overrules.map((o) => o.key)).toEqual([key]);
+    expect(apply(set, { op: 'dropOverrule', key })).toEqual(TOURER_JOB);
+  });
+
+  test('a sealed job takes no edit until the seal is opened, and shows when its plan was touched', () => {
+    const seal = sealOf(planJob(TOURER_JOB), '2026-11-25T16:00:00.000Z', 'Bench two', 5);
+    const sealed = edit({ op: 'sealJob', seal });
+    expect(parseJob(JSON.parse(JSON.stringify(sealed)))).toEqual(sealed);
+    expect(() => apply(sealed, { op: 'setTitle', title: 'x' })).toThrow(/sealed/);
+    expect(() => apply(sealed, undoOf(TOURER_JOB, edit({ op: 'setTitle', title: 'x' }))!)).toThrow();
+    expect(apply(sealed, { op: 'openSeal' })).toEqual(TOURER_JOB);
+    expect(apply(sealed, undoOf(TOURER_JOB, sealed)!)).toEqual(TOURER_JOB);
+    const spoilt = { ...sealed, seal: { ...seal, plan: { ...seal.plan, planner: 'other' } } };
+    expect(() => parseJob(spoilt)).toThrow(/seal.hash: expected the hash of the sealed plan/);
   });
 });

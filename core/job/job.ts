@@ -1,10 +1,15 @@
 import * as v from 'valibot';
 import { PatternOnce, patternFaults, type Pattern } from '../craft/pattern';
 import { FuseHolder, GearItem, Id, Text, ranged } from '../gear/gear';
+import { fitCraft } from '../craft/measures';
+import { upgradePattern } from '../craft/upgrade';
+import { contentHash } from '../gear/hash';
+import { COLOUR_NAMES } from '../tables/colours';
 import { GAUGES } from '../tables/conductors';
+import { CHOICES, CHOICE_IDS } from './choices';
 
 /** Version of the job document this planner writes. */
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
 
 export type Wiring = { coil: { gear: string; coil: number } } | { series: Wiring[] } | { parallel: Wiring[] };
 
@@ -87,7 +92,99 @@ export const NO_FEED_CHOICE: FeedChoice = { holder: null, fuseA: null, gauge: nu
 
 const PlacedGear = v.strictObject({ item: GearItem, itemHash: v.string(), place: v.nullable(Id) });
 
+/** What a wire that is there already does, as far as it is known. */
+export const EXISTING_USES = {
+  constant: 'constant +',
+  switched: 'switched +',
+  negative: 'negative',
+  dimmer: 'dimmer',
+  lamp: 'lamp',
+  speaker: 'speaker',
+  other: 'other',
+} as const;
+const Title = v.pipe(
+  v.string(),
+  v.trim(),
+  v.minLength(1, 'expected a name'),
+  v.maxLength(80, 'expected 80 characters at most'),
+);
+const Insulation = v.strictObject({
+  body: v.picklist(COLOUR_NAMES, 'expected a colour of insulation'),
+  stripe: v.optional(v.picklist(COLOUR_NAMES, 'expected a colour of insulation')),
+});
+
+/** A circuit the craft has already. Never believed by colour alone: `metered` says somebody measured it. */
+export const Existing = v.strictObject({
+  name: Title,
+  colour: Insulation,
+  use: v.picklist(Object.keys(EXISTING_USES) as [keyof typeof EXISTING_USES, ...(keyof typeof EXISTING_USES)[]]),
+  metered: v.boolean(),
+});
+export type Existing = v.InferOutput<typeof Existing>;
+
+export const LAMP_ANSWERS = {
+  open: 'not settled yet',
+  moved: 'moved where it is seen',
+  repeated: 'shown again elsewhere',
+  accepted: 'owner accepts it',
+} as const;
+/** A factory lamp or switch that a new unit hides. */
+export const HiddenLamp = v.strictObject({
+  name: Title,
+  /** Gear that hides it; null when not said. */
+  by: v.nullable(Id),
+  answer: v.picklist(Object.keys(LAMP_ANSWERS) as [keyof typeof LAMP_ANSWERS, ...(keyof typeof LAMP_ANSWERS)[]]),
+});
+export type HiddenLamp = v.InferOutput<typeof HiddenLamp>;
+
+/** An accessory that loses its setting while the battery is off. */
+export const Memory = v.strictObject({ name: Title, relearn: Text });
+export type Memory = v.InferOutput<typeof Memory>;
+
+const Choices = v.partial(
+  v.strictObject(
+    Object.fromEntries(CHOICE_IDS.map((id) => [id, v.string()])) as Record<
+      (typeof CHOICE_IDS)[number],
+      v.StringSchema<undefined>
+    >,
+  ),
+);
+
+/**
+ * Why a person's value stands over a proposed one. The value itself stands where it acts: a feed's gauge and
+ * fuse, a run's way and lead, a step's minutes.
+ */
+export const Why = v.strictObject({
+  reason: Text,
+  /** What was proposed then, in words; null when nothing was. */
+  then: v.nullable(Text),
+  /** Hash of what the proposal rested on then. */
+  basis: v.string(),
+});
+export type Why = v.InferOutput<typeof Why>;
+const OverruleKey = v.pipe(
+  v.string(),
+  v.regex(/^(gauge|fuse|way|lead|minutes)=[A-Za-z0-9:>/-]+$/, 'expected property=subject'),
+);
+export const StepId = v.pipe(v.string(), v.regex(/^[a-z]+:[A-Za-z0-9:>/-]+$/, 'expected verb:subject'));
+export const StepMinutes = ranged(0, 960, 'minutes');
+
+/** What hand-over keeps: the plan as it was reckoned that day, and by whom. */
+export const Seal = v.strictObject({
+  at: v.pipe(v.string(), v.isoTimestamp('expected a time as 2026-11-25T14:00:00.000Z')),
+  by: Title,
+  planner: v.string(),
+  /** The plan as it was; `hash` proves it whole. */
+  plan: v.looseObject({ planner: v.string(), runs: v.array(v.unknown()), findings: v.array(v.unknown()) }),
+  hash: v.string(),
+  /** How many events the record held. */
+  events: v.pipe(v.number(), v.integer(), v.minValue(0)),
+});
+export type Seal = v.InferOutput<typeof Seal>;
+
 const PathKey = v.pipe(v.string(), v.regex(/^[a-z]+:[A-Za-z0-9-]+>[A-Za-z0-9-]+$/i, 'expected kind:from>to'));
+
+export const Wishes = v.pipe(v.string(), v.maxLength(2000, 'expected 2000 characters at most'));
 
 const Shape = v.strictObject({
   format: v.literal('haltrik-job', 'expected "haltrik-job"'),
@@ -100,10 +197,18 @@ const Shape = v.strictObject({
     v.maxLength(120, 'expected 120 characters at most'),
   ),
   customer: Text,
+  /** What the owner wants, in the owner's words. */
+  wishes: Wishes,
+  choices: Choices,
   craft: v.strictObject({
     pattern: PatternOnce,
     patternHash: v.string(),
     note: Text,
+    /** This craft's own measures, mm; one that is missing is the pattern's. */
+    measures: v.record(Id, ranged(1, 30000, 'mm')),
+    existing: v.record(Id, Existing),
+    lamps: v.record(Id, HiddenLamp),
+    memories: v.record(Id, Memory),
     battery: Battery,
     charging: Charging,
   }),
@@ -116,6 +221,10 @@ const Shape = v.strictObject({
   ways: v.record(PathKey, v.array(Id)),
   /** Pinned speaker lead sizes: run id → gauge. */
   leadGauges: v.record(PathKey, GaugeChoice),
+  /** Minutes a person expects of a step, over the planned ones: step id → minutes. */
+  minutes: v.record(StepId, StepMinutes),
+  overrules: v.record(OverruleKey, Why),
+  seal: v.nullable(Seal),
 });
 
 /** The job document: self-contained, versioned, checked at every border by this one schema. */
@@ -148,6 +257,25 @@ export function jobFaults(job: Job): Fault[] {
   const { pattern } = job.craft;
   for (const fault of patternFaults(pattern))
     faults.push({ path: ['craft', 'pattern', ...fault.path.split('.')], expected: fault.expected });
+  for (const [id, mm] of Object.entries(job.craft.measures)) {
+    const range = pattern.measures[id]?.range;
+    if (!range) faults.push({ path: ['craft', 'measures', id], expected: 'expected a measure of this craft' });
+    else if (mm < range[0] || mm > range[1])
+      faults.push({ path: ['craft', 'measures', id], expected: `expected ${range[0]} to ${range[1]} mm` });
+  }
+  for (const [id, option] of Object.entries(job.choices)) {
+    const options = Object.keys(CHOICES[id as (typeof CHOICE_IDS)[number]].options);
+    if (option === undefined || !options.includes(option))
+      faults.push({ path: ['choices', id], expected: `expected ${options.join(', ')}` });
+  }
+  for (const [id, { by }] of Object.entries(job.craft.lamps))
+    if (by !== null && !job.gear[by])
+      faults.push({ path: ['craft', 'lamps', id, 'by'], expected: 'expected gear of this job' });
+  if (job.seal && !sealHolds(job.seal))
+    faults.push({
+      path: ['seal', 'hash'],
+      expected: 'expected the hash of the sealed plan; it has been changed since',
+    });
   for (const [id, placed] of Object.entries(job.gear))
     if (placed.place !== null && !(placed.place in pattern.places))
       faults.push({ path: ['gear', id, 'place'], expected: 'expected a place of this craft' });
@@ -221,9 +349,46 @@ export function problemsOf(
   });
 }
 
+const sound = new WeakSet<object>();
+function sealHolds({ plan, hash }: Seal): boolean {
+  // A seal never changes in place; its plan is long, and every edit beside it would hash it again.
+  if (!sound.has(plan)) {
+    if (contentHash(plan) !== hash) return false;
+    sound.add(plan);
+  }
+  return true;
+}
+
+/** The craft as this job has it: the pattern stretched to its own measures. */
+export const craftOf = ({ craft }: Job): Pattern => fitCraft(craft.pattern, craft.measures);
+
+/**
+ * A document of an earlier version as this one writes it; anything else comes back as it is. Version 1 had
+ * no intake, choices, step minutes, overrules' reasons or seal; what it says keeps its place and meaning, so
+ * that operations recorded then still apply.
+ */
+export function upgradeJob(input: unknown): unknown {
+  if (typeof input !== 'object' || input === null) return input;
+  const job = input as Record<string, unknown>;
+  const craft = job['craft'] as Record<string, unknown> | null | undefined;
+  if (typeof craft !== 'object' || craft === null) return input;
+  const pattern = upgradePattern(craft['pattern']);
+  if (job['version'] !== 1) return pattern === craft['pattern'] ? input : { ...job, craft: { ...craft, pattern } };
+  return {
+    wishes: '',
+    choices: {},
+    minutes: {},
+    overrules: {},
+    seal: null,
+    ...job,
+    version: JOB_VERSION,
+    craft: { measures: {}, existing: {}, lamps: {}, memories: {}, ...craft, pattern },
+  };
+}
+
 /** Checks unknown input against the job schema. Throws JobError naming each path and what is expected. */
 export function parseJob(input: unknown): Job {
-  const parsed = v.safeParse(Job, input);
+  const parsed = v.safeParse(Job, upgradeJob(input));
   if (parsed.success) return parsed.output;
   throw new JobError(problemsOf(parsed.issues, '(the document)'));
 }
@@ -245,10 +410,16 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
     id,
     title,
     customer: '',
+    wishes: '',
+    choices: {},
     craft: {
       pattern,
       patternHash,
       note: '',
+      measures: {},
+      existing: {},
+      lamps: {},
+      memories: { ...pattern.usualMemories },
       battery: { chemistry: 'agm', capacityAh: 12, restVolts: 12.7, internalMilliohm: 9 },
       charging: { setVolts: 14.2, spareCruiseA: 16, spareIdleA: 5 },
     },
@@ -258,5 +429,8 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
     feeds: {},
     ways: {},
     leadGauges: {},
+    minutes: {},
+    overrules: {},
+    seal: null,
   };
 }

@@ -2,7 +2,27 @@ import * as v from 'valibot';
 import { FuseHolder, GearItem, Id, Text, ranged } from '../gear/gear';
 import { contentHash } from '../gear/hash';
 import { GAUGES } from '../tables/conductors';
-import { Battery, Charging, FuseSpot, NO_FEED_CHOICE, Settings, Wiring, jobFaults, speakersOf, type Job } from './job';
+import { CHOICE_IDS } from './choices';
+import {
+  Battery,
+  Charging,
+  Existing,
+  FuseSpot,
+  HiddenLamp,
+  Memory,
+  NO_FEED_CHOICE,
+  Seal,
+  Settings,
+  StepId,
+  StepMinutes,
+  Why,
+  Wiring,
+  Wishes,
+  jobFaults,
+  speakersOf,
+  type Job,
+} from './job';
+import { overruleKey, type OverruleKind } from './overrules';
 
 const Patch = v.strictObject({
   path: v.pipe(v.array(v.string()), v.minLength(1)),
@@ -19,6 +39,28 @@ export const Operation = v.variant('op', [
     title: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a title'), v.maxLength(120)),
   }),
   v.strictObject({ op: v.literal('setCustomer'), customer: Text }),
+  v.strictObject({ op: v.literal('setWishes'), wishes: Wishes }),
+  v.strictObject({ op: v.literal('setCraftNote'), note: Text }),
+  /** Null takes the pattern's own measure back. */
+  v.strictObject({ op: v.literal('setMeasure'), measure: Id, mm: v.nullable(v.number()) }),
+  /** Null strikes the entry out. */
+  v.strictObject({ op: v.literal('setExisting'), id: Id, circuit: v.nullable(Existing) }),
+  v.strictObject({ op: v.literal('setLamp'), id: Id, lamp: v.nullable(HiddenLamp) }),
+  v.strictObject({ op: v.literal('setMemory'), id: Id, memory: v.nullable(Memory) }),
+  /** Null goes back to the usual one. */
+  v.strictObject({ op: v.literal('choose'), choice: v.picklist(CHOICE_IDS), option: v.nullable(v.string()) }),
+  v.strictObject({
+    op: v.literal('expectMinutes'),
+    step: StepId,
+    minutes: v.nullable(StepMinutes),
+    why: v.optional(Why),
+  }),
+  /** Says anew why an overrule stands, on what is proposed now. */
+  v.strictObject({ op: v.literal('giveReason'), key: v.string(), why: Why }),
+  /** Takes back a value whose subject is gone. */
+  v.strictObject({ op: v.literal('dropOverrule'), key: v.string() }),
+  v.strictObject({ op: v.literal('sealJob'), seal: Seal }),
+  v.strictObject({ op: v.literal('openSeal') }),
   v.strictObject({ op: v.literal('setBattery'), battery: v.partial(Battery) }),
   v.strictObject({ op: v.literal('setCharging'), charging: v.partial(Charging) }),
   v.strictObject({ op: v.literal('setSettings'), settings: v.partial(Settings) }),
@@ -27,11 +69,26 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('removeGear'), id: Id }),
   v.strictObject({ op: v.literal('wireChannel'), channel: v.string(), wiring: v.nullable(Wiring) }),
   v.strictObject({ op: v.literal('chooseHolder'), gear: Id, holder: v.nullable(FuseHolder) }),
-  v.strictObject({ op: v.literal('chooseFuse'), gear: Id, amps: v.nullable(ranged(0.5, 400, 'A')) }),
-  v.strictObject({ op: v.literal('chooseGauge'), gear: Id, gauge: v.nullable(v.picklist(GAUGES)) }),
+  v.strictObject({
+    op: v.literal('chooseFuse'),
+    gear: Id,
+    amps: v.nullable(ranged(0.5, 400, 'A')),
+    why: v.optional(Why),
+  }),
+  v.strictObject({
+    op: v.literal('chooseGauge'),
+    gear: Id,
+    gauge: v.nullable(v.picklist(GAUGES)),
+    why: v.optional(Why),
+  }),
   v.strictObject({ op: v.literal('placeFuse'), gear: Id, atMm: FuseSpot }),
-  v.strictObject({ op: v.literal('chooseWay'), run: v.string(), legs: v.nullable(v.array(Id)) }),
-  v.strictObject({ op: v.literal('chooseLead'), run: v.string(), gauge: v.nullable(v.picklist(GAUGES)) }),
+  v.strictObject({ op: v.literal('chooseWay'), run: v.string(), legs: v.nullable(v.array(Id)), why: v.optional(Why) }),
+  v.strictObject({
+    op: v.literal('chooseLead'),
+    run: v.string(),
+    gauge: v.nullable(v.picklist(GAUGES)),
+    why: v.optional(Why),
+  }),
   v.strictObject({ op: v.literal('restore'), patches: v.pipe(v.array(Patch), v.minLength(1)) }),
 ]);
 export type Operation = v.InferOutput<typeof Operation>;
@@ -49,7 +106,11 @@ export class OperationError extends Error {
 
 /** The job after one operation; the job given is left as it was. Throws OperationError. */
 export function apply(job: Job, operation: Operation): Job {
+  if (job.seal && operation.op !== 'openSeal' && operation.op !== 'restore')
+    throw new OperationError(operation.op, 'the job is sealed; open the seal at Hand over first');
   const next = change(job, operation);
+  if (job.seal && next.seal === job.seal && next !== job)
+    throw new OperationError(operation.op, 'the job is sealed; open the seal at Hand over first');
   if (next === job) return job;
   const fault = jobFaults(next)[0];
   if (fault) throw new OperationError(operation.op, `${fault.path.join('.')}: ${fault.expected}`);
@@ -66,6 +127,30 @@ function change(job: Job, o: Operation): Job {
       return { ...job, title: o.title };
     case 'setCustomer':
       return { ...job, customer: o.customer };
+    case 'setWishes':
+      return { ...job, wishes: o.wishes };
+    case 'setCraftNote':
+      return craft(job, { note: o.note });
+    case 'setMeasure':
+      return craft(job, { measures: entry(job.craft.measures, o.measure, o.mm) });
+    case 'setExisting':
+      return craft(job, { existing: entry(job.craft.existing, o.id, o.circuit) });
+    case 'setLamp':
+      return craft(job, { lamps: entry(job.craft.lamps, o.id, o.lamp) });
+    case 'setMemory':
+      return craft(job, { memories: entry(job.craft.memories, o.id, o.memory) });
+    case 'choose':
+      return { ...job, choices: entry(job.choices as Record<string, string>, o.choice, o.option) };
+    case 'expectMinutes':
+      return because({ ...job, minutes: entry(job.minutes, o.step, o.minutes) }, 'minutes', o.step, o.minutes, o.why);
+    case 'giveReason':
+      return { ...job, overrules: { ...job.overrules, [o.key]: o.why } };
+    case 'dropOverrule':
+      return dropOverrule(job, o.key);
+    case 'sealJob':
+      return { ...job, seal: o.seal };
+    case 'openSeal':
+      return { ...job, seal: null };
     case 'setBattery':
       return { ...job, craft: { ...job.craft, battery: { ...job.craft.battery, ...defined(o.battery) } } };
     case 'setCharging':
@@ -94,6 +179,19 @@ function change(job: Job, o: Operation): Job {
             (key, wiring) => key.startsWith(`${o.id}/`) || speakersOf(wiring).includes(o.id),
           ),
           leadGauges: without(job.leadGauges, (run) => touches(run, o.id)),
+          overrules: without(
+            job.overrules,
+            (key) => key === overruleKey('gauge', o.id) || key === overruleKey('fuse', o.id),
+          ),
+          craft: {
+            ...job.craft,
+            lamps: Object.fromEntries(
+              Object.entries(job.craft.lamps).map(([id, lamp]) => [
+                id,
+                lamp.by === o.id ? { ...lamp, by: null } : lamp,
+              ]),
+            ),
+          },
         },
         o.id,
       );
@@ -109,22 +207,15 @@ function change(job: Job, o: Operation): Job {
     case 'chooseHolder':
       return feed(job, o.op, o.gear, { holder: o.holder });
     case 'chooseFuse':
-      return feed(job, o.op, o.gear, { fuseA: o.amps });
+      return because(feed(job, o.op, o.gear, { fuseA: o.amps }), 'fuse', o.gear, o.amps, o.why);
     case 'chooseGauge':
-      return feed(job, o.op, o.gear, { gauge: o.gauge });
+      return because(feed(job, o.op, o.gear, { gauge: o.gauge }), 'gauge', o.gear, o.gauge, o.why);
     case 'placeFuse':
       return feed(job, o.op, o.gear, { fuseAtMm: o.atMm });
     case 'chooseWay':
-      return {
-        ...job,
-        ways: o.legs === null ? without(job.ways, (run) => run === o.run) : { ...job.ways, [o.run]: o.legs },
-      };
+      return because({ ...job, ways: entry(job.ways, o.run, o.legs) }, 'way', o.run, o.legs, o.why);
     case 'chooseLead':
-      return {
-        ...job,
-        leadGauges:
-          o.gauge === null ? without(job.leadGauges, (run) => run === o.run) : { ...job.leadGauges, [o.run]: o.gauge },
-      };
+      return because({ ...job, leadGauges: entry(job.leadGauges, o.run, o.gauge) }, 'lead', o.run, o.gauge, o.why);
     case 'restore':
       return o.patches.reduce<Job>((doc, patch) => patched(doc, patch, patch.path) as Job, job);
   }
@@ -150,6 +241,37 @@ function without<T>(map: Record<string, T>, drop: (key: string, value: T) => boo
   return Object.fromEntries(Object.entries(map).filter(([key, value]) => !drop(key, value)));
 }
 
+const craft = (job: Job, part: Partial<Job['craft']>): Job => ({ ...job, craft: { ...job.craft, ...part } });
+
+/** A map with one entry set, or struck out by null. */
+function entry<T>(map: Record<string, T>, id: string, value: T | null): Record<string, T> {
+  return value === null ? without(map, (key) => key === id) : { ...map, [id]: value };
+}
+
+/** Keeps why a value stands beside it; a value taken back takes its reason along. */
+function because(job: Job, kind: OverruleKind, subject: string, value: unknown, why: Why | undefined): Job {
+  const key = overruleKey(kind, subject);
+  if (value === null) return { ...job, overrules: without(job.overrules, (k) => k === key) };
+  // A value set anew without a reason does not inherit the reason of the one before.
+  return { ...job, overrules: entry(job.overrules, key, why ?? null) };
+}
+
+function dropOverrule(job: Job, key: string): Job {
+  const at = key.indexOf('=');
+  const [kind, subject] = [key.slice(0, at), key.slice(at + 1)];
+  const overrules = without(job.overrules, (k) => k === key);
+  const drop = <T>(map: Record<string, T>) => without(map, (k) => k === subject);
+  if (kind === 'way') return { ...job, overrules, ways: drop(job.ways) };
+  if (kind === 'lead') return { ...job, overrules, leadGauges: drop(job.leadGauges) };
+  if (kind === 'minutes') return { ...job, overrules, minutes: drop(job.minutes) };
+  if (kind !== 'gauge' && kind !== 'fuse') throw new OperationError('dropOverrule', `there is no overrule ${key}`);
+  const choice = job.feeds[subject];
+  const part = kind === 'gauge' ? { gauge: null } : { fuseA: null };
+  return choice
+    ? { ...job, overrules, feeds: { ...job.feeds, [subject]: { ...choice, ...part } } }
+    : { ...job, overrules };
+}
+
 const touches = (run: string, gear: string) =>
   run
     .slice(run.indexOf(':') + 1)
@@ -158,7 +280,12 @@ const touches = (run: string, gear: string) =>
 
 /** A pinned way leads between two places; when an end moves it no longer leads there. */
 function dropStaleWays(job: Job, gear: string): Job {
-  return { ...job, ways: without(job.ways, (run) => touches(run, gear)) };
+  const stale = (run: string) => touches(run, gear);
+  return {
+    ...job,
+    ways: without(job.ways, stale),
+    overrules: without(job.overrules, (key) => key.startsWith('way=') && stale(key)),
+  };
 }
 
 // ── Exact undo ──────────────────────────────────────────────────────────────────────────────────
@@ -229,6 +356,18 @@ export function describe(operation: Operation): string {
 const OPERATION_WORDS: Record<Exclude<Operation['op'], 'addGear' | 'restore'>, string> = {
   setTitle: 'change title',
   setCustomer: 'change customer',
+  setWishes: 'change wishes',
+  setCraftNote: 'change note',
+  setMeasure: 'change measure',
+  setExisting: 'change existing circuit',
+  setLamp: 'change hidden lamp',
+  setMemory: 'change memory',
+  choose: 'choose a school',
+  expectMinutes: 'expect minutes',
+  giveReason: 'give a reason',
+  dropOverrule: 'take the proposal',
+  sealJob: 'seal the job',
+  openSeal: 'open the seal',
   setBattery: 'change battery',
   setCharging: 'change charging',
   setSettings: 'change settings',

@@ -1,7 +1,8 @@
 import type { Rule } from '../findings/finding';
 import { GEAR_KIND_NAMES, linePairsFor, type Amplifier } from '../gear/gear';
-import type { Job } from '../job/job';
+import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
+import { taken } from '../job/choices';
 import { COMMON_PRACTICE, published } from '../tables/source';
 import { fitOf } from './fit';
 
@@ -20,9 +21,9 @@ const eachPlaced = ({ job, tags }: GearSeen) =>
             id,
             item,
             placeId: place,
-            place: job.craft.pattern.places[place]!,
+            place: craftOf(job).places[place]!,
             tag: tags[id] ?? id,
-            fit: fitOf(item, job.craft.pattern.places[place]!),
+            fit: fitOf(item, craftOf(job).places[place]!),
           },
         ],
   );
@@ -33,6 +34,22 @@ const amplifiersOf = (job: Job): [string, Amplifier][] =>
   );
 const pairsGiven = (job: Job): number =>
   Object.values(job.gear).reduce((sum, { item }) => sum + (item.kind === 'headUnit' ? item.linePairs : 0), 0);
+
+const WATER = {
+  station: 'gear',
+  title: 'Not proven against the water there',
+  formula: 'one of the digits the place asks for; digits are sets, 7 does not imply 5 or 6',
+  source: published('IEC 60529'),
+  overrulable: true,
+} as const;
+const unproven = (seen: GearSeen) =>
+  eachPlaced(seen)
+    .filter(({ fit }) => fit.waterAsked.length > 0)
+    .map(({ id, item, tag, fit, place }) => ({
+      subject: { kind: 'gear' as const, id },
+      reason: `“${place.name}” gets ${place.exposure === 'jet' ? 'jets' : 'splashes'}: asks IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
+      figures: [{ name: 'digits that answer', value: 0, unit: '' }],
+    }));
 
 export const gearRules: readonly GearRule[] = [
   {
@@ -91,21 +108,16 @@ export const gearRules: readonly GearRule[] = [
         })),
   },
   {
+    ...WATER,
     id: 'water',
-    station: 'gear',
     severity: 'caution',
-    title: 'Not proven against the water there',
-    formula: 'one of the digits the place asks for; digits are sets, 7 does not imply 5 or 6',
-    source: published('IEC 60529'),
-    overrulable: true,
-    look: (seen) =>
-      eachPlaced(seen)
-        .filter(({ fit }) => fit.waterAsked.length > 0)
-        .map(({ id, item, tag, fit, place }) => ({
-          subject: { kind: 'gear', id },
-          reason: `“${place.name}” gets ${place.exposure === 'jet' ? 'jets' : 'splashes'}: asks IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
-          figures: [{ name: 'digits that answer', value: 0, unit: '' }],
-        })),
+    look: (seen) => (taken(seen.job.choices, 'rating') === 'rated' ? unproven(seen) : []),
+  },
+  {
+    ...WATER,
+    id: 'water-accepted',
+    severity: 'note',
+    look: (seen) => (taken(seen.job.choices, 'rating') === 'accepted' ? unproven(seen) : []),
   },
   {
     id: 'place-shared',

@@ -1,5 +1,5 @@
 import type { Rule, Sighting } from '../findings/finding';
-import type { Job } from '../job/job';
+import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { AMPACITY_SOURCE } from '../tables/conductors';
 import { FUSE_FAMILIES, FUSE_SOURCE } from '../tables/fuses';
@@ -146,11 +146,11 @@ export const powerRules: readonly PowerRule[] = [
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
-        const limit = seen.job.craft.pattern.fuseWithinMm;
+        const limit = craftOf(seen.job).fuseWithinMm;
         return !feed.choice.holder || feed.choice.fuseAtMm <= limit
           ? undefined
           : {
-              reason: `The fuse of ${tag} is ${short(feed.choice.fuseAtMm)} mm from the post; ${short(limit)} mm at most (${seen.job.craft.pattern.fuseWithinSource}).`,
+              reason: `The fuse of ${tag} is ${short(feed.choice.fuseAtMm)} mm from the post; ${short(limit)} mm at most (${craftOf(seen.job).fuseWithinSource}).`,
               figures: [
                 { name: 'fuse at', value: feed.choice.fuseAtMm, unit: 'mm' },
                 { name: 'limit', value: limit, unit: 'mm' },

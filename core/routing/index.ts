@@ -3,7 +3,6 @@ export { craftMap, shortestWay, wayAlong, wayPoints, type CraftMap, type MapLeg,
 export { proposeWays, type WayProposal } from './ways';
 export {
   RUN_KIND_NAMES,
-  coversToOpen,
   endName,
   leadHeadUnit,
   neededRuns,

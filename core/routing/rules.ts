@@ -1,6 +1,6 @@
 import { HAZARDS } from '../craft/pattern';
 import type { Rule } from '../findings/finding';
-import type { Job } from '../job/job';
+import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { COMMON_PRACTICE } from '../tables/source';
 import { craftMap } from './graph';
@@ -61,7 +61,7 @@ export const routingRules: readonly RoutingRule[] = [
     source: COMMON_PRACTICE,
     overrulable: true,
     look: (seen) => {
-      const map = craftMap(seen.job.craft.pattern);
+      const map = craftMap(craftOf(seen.job));
       return seen.runs.flatMap((run) => {
         const bad = run.way?.legs.map((id) => map.legs[id]!).find((leg) => leg.banned);
         if (!bad) return [];
@@ -89,7 +89,7 @@ export const routingRules: readonly RoutingRule[] = [
     source: COMMON_PRACTICE,
     overrulable: true,
     look: (seen) => {
-      const map = craftMap(seen.job.craft.pattern);
+      const map = craftMap(craftOf(seen.job));
       return seen.runs.flatMap((run) => {
         const rough = (run.way?.legs ?? [])
           .map((id) => map.legs[id]!)
@@ -116,7 +116,7 @@ export const routingRules: readonly RoutingRule[] = [
     source: COMMON_PRACTICE,
     overrulable: true,
     look: (seen) => {
-      const map = craftMap(seen.job.craft.pattern);
+      const map = craftMap(craftOf(seen.job));
       const crossings = new Map<string, Run[]>();
       for (const run of seen.runs)
         for (const id of run.way?.legs ?? [])

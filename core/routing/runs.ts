@@ -1,5 +1,4 @@
-import type { Job } from '../job/job';
-import { speakersOf } from '../job/job';
+import { craftOf, speakersOf, type Job } from '../job/job';
 import { isPowered, linePairsFor, type GearItem } from '../gear/gear';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import { roundUpTo } from '../units/figures';
@@ -97,14 +96,14 @@ export function neededRuns(job: Job): RunNeed[] {
 }
 
 function placeOf(job: Job, end: string): string | undefined {
-  if (end === 'battery') return job.craft.pattern.batteryPlace;
-  if (end === 'switched') return job.craft.pattern.switchedPlace;
+  if (end === 'battery') return craftOf(job).batteryPlace;
+  if (end === 'switched') return craftOf(job).switchedPlace;
   return job.gear[end]?.place ?? undefined;
 }
 
 /** All runs with their ways and lengths: pinned where the job says so, else the shortest. */
-export function planRuns(job: Job, map: CraftMap = craftMap(job.craft.pattern)): Run[] {
-  const { places } = job.craft.pattern;
+export function planRuns(job: Job, map: CraftMap = craftMap(craftOf(job))): Run[] {
+  const { places } = craftOf(job);
   return neededRuns(job).map((need) => {
     const fromPlace = placeOf(job, need.from);
     const toPlace = placeOf(job, need.to);
@@ -132,28 +131,10 @@ export function planRuns(job: Job, map: CraftMap = craftMap(job.craft.pattern)):
   });
 }
 
-/** Covers that have to be opened to lay these runs and reach these places, with what must go before. */
-export function coversToOpen(job: Job, runs: readonly Run[]): string[] {
-  const { pattern } = job.craft;
-  const open = new Set<string>();
-  const take = (id: string): void => {
-    if (open.has(id)) return;
-    pattern.covers[id]?.after.forEach(take);
-    open.add(id);
-  };
-  for (const run of runs) {
-    for (const leg of run.way?.legs ?? []) pattern.legs[leg]?.covers.forEach(take);
-    for (const place of [run.fromPlace, run.toPlace])
-      if (place !== undefined && run.way) pattern.places[place]?.covers.forEach(take);
-  }
-  for (const { place } of Object.values(job.gear)) if (place !== null) pattern.places[place]?.covers.forEach(take);
-  return [...open];
-}
-
 /** Name of a run's end for a person. */
 export function endName(job: Job, end: string, tags: Readonly<Record<string, string>>): string {
   if (end === 'battery') return 'Battery';
-  if (end === 'switched') return 'Accessory connector';
+  if (end === 'switched') return job.craft.pattern.places[job.craft.pattern.switchedPlace]!.name;
   const item: GearItem | undefined = job.gear[end]?.item;
   return item ? `${tags[end] ?? ''} ${item.name}`.trim() : end;
 }

@@ -1,5 +1,5 @@
 import { isPowered, type PoweredGear, type Speaker } from '../gear/gear';
-import { speakersOf, type Job, type Wiring } from '../job/job';
+import { craftOf, speakersOf, type Job, type Wiring } from '../job/job';
 import type { ChannelSeat } from '../tables/colours';
 import { distance } from '../units/vectors';
 import { channelVolts, coilWatts, impedance, levelAt, sumLevels, type LoadModel } from './load';
@@ -116,8 +116,7 @@ export function planCircuit(
     const lead = leadOhm(source, gear);
     const amps = Math.sqrt(leadCurrentSquared(own, item, wiring, gear, model));
     const place = job.gear[gear]!.place;
-    const metres =
-      place === null ? undefined : distance(job.craft.pattern.places[place]!.at, job.craft.pattern.ears) / 1000;
+    const metres = place === null ? undefined : distance(craftOf(job).places[place]!.at, craftOf(job).ears) / 1000;
     return {
       gear,
       item,

@@ -1,5 +1,5 @@
 import { isPowered, type PoweredGear, type Speaker } from '../gear/gear';
-import { speakersOf, type Job, type Wiring } from '../job/job';
+import { craftOf, speakersOf, type Job, type Wiring } from '../job/job';
 import { gatherCircuits, planCircuit, type Circuit, type SpeakerPlan } from './circuits';
 
 export interface WiringProposal {
@@ -115,9 +115,9 @@ function channelsOf(job: Job): Channel[] {
   );
 }
 
-const placeOf = (job: Job, speaker: string) => job.craft.pattern.places[job.gear[speaker]!.place!]!;
+const placeOf = (job: Job, speaker: string) => craftOf(job).places[job.gear[speaker]!.place!]!;
 const isLeft = (job: Job, speaker: string) => placeOf(job, speaker).at[1] >= 0;
-const isFront = (job: Job, speaker: string) => placeOf(job, speaker).at[0] >= job.craft.pattern.ears[0];
+const isFront = (job: Job, speaker: string) => placeOf(job, speaker).at[0] >= craftOf(job).ears[0];
 
 function ownWirings(job: Job, gear: string): Wiring[] {
   const { coils } = job.gear[gear]!.item as Speaker;

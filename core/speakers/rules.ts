@@ -1,5 +1,5 @@
 import type { Rule, Sighting } from '../findings/finding';
-import type { Job } from '../job/job';
+import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { COMMON_PRACTICE } from '../tables/source';
 import { short } from '../units/figures';
@@ -155,7 +155,7 @@ export const speakerRules: readonly SpeakerRule[] = [
         const left = circuit.channel.seat.endsWith('Left');
         const wrong = circuit.speakers.filter(({ gear }) => {
           const place = seen.job.gear[gear]?.place;
-          const y = place ? seen.job.craft.pattern.places[place]!.at[1] : 0;
+          const y = place ? craftOf(seen.job).places[place]!.at[1] : 0;
           return left ? y < 0 : y > 0;
         });
         if (!wrong.length) return undefined;

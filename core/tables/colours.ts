@@ -1,7 +1,7 @@
 /** Insulation: body colour and, for a striped wire, the stripe. Names as the trade speaks them. */
 export interface Insulated {
   readonly body: ColourName;
-  readonly stripe?: ColourName;
+  readonly stripe?: ColourName | undefined;
 }
 
 export const COLOUR_NAMES = [

@@ -9,16 +9,24 @@ import { SHELF } from '#demo/shelf';
 import { openDatabase } from '../store/database';
 import { JobStore } from '../store/jobs';
 import { Library } from '../store/library';
+import { PhotoStore } from '../store/photos';
+import { tempFolder } from '../../tests/support/server';
 import { makeApp } from './app';
 
 let db: PGlite;
 let server: Server;
 let host: string;
+const photos = tempFolder();
 beforeAll(async () => {
   db = await openDatabase();
   const library = new Library(db);
   await library.stock(SHELF, PATTERNS);
-  const app: Express = makeApp({ jobs: new JobStore(db, undefined), library, log: pino({ level: 'silent' }) });
+  const app: Express = makeApp({
+    jobs: new JobStore(db, undefined),
+    library,
+    photos: new PhotoStore(db, photos.path),
+    log: pino({ level: 'silent' }),
+  });
   server = createServer(app).listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));
   host = `127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -26,6 +34,7 @@ beforeAll(async () => {
 afterAll(async () => {
   server.close();
   await db.close();
+  photos.drop();
 });
 const call = () => request(`http://${host}`);
 const id = TOURER_JOB.id;

@@ -8,9 +8,13 @@ import { pinoHttp } from 'pino-http';
 import * as v from 'valibot';
 import { Id } from '#core/gear/gear';
 import { parseJob, problemsOf } from '#core/job/job';
+import { BayEvent } from '#core/job/events';
 import { Operation } from '#core/job/operations';
 import type { JobStore } from '../store/jobs';
 import type { Library } from '../store/library';
+import type { PhotoStore } from '../store/photos';
+import { shelfCsv } from '#formats/csv';
+import { download, exportRoutes, importRoutes } from './files';
 import { ownRequestsOnly } from './guard';
 import { Problem, sendProblem } from './problems';
 
@@ -19,6 +23,8 @@ const SaveBody = v.strictObject({
   saveId: Id,
   operations: v.pipe(v.array(Operation), v.minLength(1), v.maxLength(500)),
 });
+
+const EventsBody = v.strictObject({ events: v.pipe(v.array(BayEvent), v.minLength(1), v.maxLength(500)) });
 
 function checked<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOutput<S> {
   const parsed = v.safeParse(schema, input);
@@ -38,13 +44,14 @@ function ifMatch(req: Request): number {
 export interface AppParts {
   readonly jobs: JobStore;
   readonly library: Library;
+  readonly photos: PhotoStore;
   readonly log: Logger;
   /** Folder of the built web application; absent in tests of the API. */
   readonly web?: string;
 }
 
 /** The HTTP application: JSON under /api, the built web application beside it. */
-export function makeApp({ jobs, library, log, web }: AppParts): Express {
+export function makeApp({ jobs, library, photos, log, web }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -99,8 +106,33 @@ export function makeApp({ jobs, library, log, web }: AppParts): Express {
     // The page has the document already unless somebody else's edits were merged in.
     res.json(saved.merged ? saved : { revision: saved.revision, merged: false });
   });
+  api.get('/jobs/:id/events', async (req, res) => {
+    res.json(await jobs.events(req.params.id));
+  });
+  api.post('/jobs/:id/events', express.json({ limit: '1mb' }), async (req, res) => {
+    const { events } = checked(EventsBody, req.body);
+    await jobs.addEvents(req.params.id, events);
+    res.json({ taken: events.length });
+  });
+  api.put('/photographs/:hash', express.raw({ type: 'image/*', limit: '8mb' }), async (req, res) => {
+    if (!Buffer.isBuffer(req.body)) throw new Problem(415, 'Not a picture', 'send the picture’s bytes as image/jpeg');
+    await photos.keep(req.params.hash, req.body);
+    res.status(204).end();
+  });
+  api.get('/photographs/:hash', (req, res) => {
+    const photo = photos.read(req.params.hash);
+    if (!photo) throw new Problem(404, 'No such photograph', `no photograph ${req.params.hash}`);
+    // Its name is the hash of its bytes: it can never be another.
+    res.set('Cache-Control', 'private, max-age=31536000, immutable').type(photo.mime).send(photo.bytes);
+  });
+  api.use('/jobs/:id/export', exportRoutes(jobs, photos));
+  api.use('/imports', importRoutes(jobs, library, photos));
+  api.get('/shelf.csv', async (_req, res) => {
+    download(res, 'shelf.csv', 'text/csv; charset=utf-8', shelfCsv(await library.shelf()));
+  });
   api.delete('/jobs/:id', async (req, res) => {
     await jobs.remove(req.params.id, ifMatch(req));
+    await photos.sweep();
     res.status(204).end();
   });
   api.get('/shelf', async (_req, res) => {

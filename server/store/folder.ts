@@ -6,10 +6,12 @@ import { JobStore } from './jobs';
 import { Journal } from './journal';
 import { Library } from './library';
 import { holdFolder } from './lock';
+import { PhotoStore } from './photos';
 
 export interface OpenFolder {
   readonly jobs: JobStore;
   readonly library: Library;
+  readonly photos: PhotoStore;
   /** Acknowledged changes that came back from the journal. */
   readonly replayed: number;
   readonly close: () => Promise<void>;
@@ -40,6 +42,7 @@ export async function openFolder(folder: string, template: string, empty: boolea
     return {
       jobs,
       library: new Library(db),
+      photos: new PhotoStore(db, join(folder, 'photographs')),
       replayed,
       close: async () => {
         await db.close();

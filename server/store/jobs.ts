@@ -2,8 +2,10 @@ import type { PGlite, Transaction } from '@electric-sql/pglite';
 import { OperationError, applyAll, type Operation } from '#core/job/operations';
 import type { Pattern } from '#core/craft/pattern';
 import { contentHash } from '#core/gear/hash';
-import { JobError, parseJob, type Job } from '#core/job/job';
-import { planJob } from '#core/plan';
+import type { BayEvent } from '#core/job/events';
+import { JobError, parseJob, upgradeJob, type Job } from '#core/job/job';
+import { buildState } from '#core/build/index';
+import { planOf } from '#core/plan';
 import type { Journal, JournalLine } from './journal';
 
 export interface StoredJob {
@@ -19,6 +21,10 @@ export interface JobSummary {
   readonly stops: number;
   readonly cautions: number;
   readonly hours: number;
+  /** Steps done of all. */
+  readonly done: number;
+  readonly steps: number;
+  readonly sealedAt: string | null;
   readonly next: string;
 }
 
@@ -57,22 +63,31 @@ export class SaveConflictError extends Error {
 
 const JOURNAL_LIMIT = 32 * 1024 * 1024;
 
-export function summarise(job: Job): JobSummary {
-  const plan = planJob(job);
+export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
+  const plan = planOf(job);
   const items = Object.values(job.gear);
   const first = plan.findings.find((f) => f.severity !== 'note');
-  const next = !items.length
-    ? 'Choose gear and put it on the craft'
-    : first
-      ? `${first.title}: ${first.reason}`
-      : 'Nothing open: lay the runs';
+  const state = buildState(plan.build, events);
+  const begun = state.done > 0 || events.length > 0;
+  const next = job.seal
+    ? 'Handed over'
+    : !items.length
+      ? 'Choose gear and put it on the craft'
+      : first?.severity === 'stop' || (first && !begun)
+        ? `${first.title}: ${first.reason}`
+        : state.next
+          ? state.next.step.title
+          : 'Hand over: seal the job';
   return {
     craft: job.craft.pattern.name,
     patternId: job.craft.pattern.id,
     gear: items.length,
     stops: plan.ledger.stops,
     cautions: plan.findings.filter((f) => f.severity === 'caution').length,
-    hours: plan.ledger.hours,
+    hours: state.minutesLeft / 60,
+    done: state.done,
+    steps: state.steps.length,
+    sealedAt: job.seal?.at ?? null,
     next,
   };
 }
@@ -106,7 +121,10 @@ export class JobStore {
     const { rows: open } = await this.db.query<{ id: string }>('select id from jobs where summary is null');
     for (const { id } of open) {
       const { job } = await this.read(id);
-      await this.db.query('update jobs set summary = $2 where id = $1', [id, JSON.stringify(summarise(job))]);
+      await this.db.query('update jobs set summary = $2 where id = $1', [
+        id,
+        JSON.stringify(summarise(job, await eventsOf(this.db, id))),
+      ]);
     }
     const { rows } = await this.db.query<JobRow & { summary: JobSummary }>(
       `select id, title, customer, revision, summary,
@@ -120,6 +138,10 @@ export class JobStore {
     const found = await select(this.db, id);
     if (!found) throw new NoSuchJobError(`no job ${id}`);
     return found;
+  }
+
+  async has(id: string): Promise<boolean> {
+    return (await select(this.db, id)) !== undefined;
   }
 
   /** A job as it was at a past revision, by its operations from the first on. */
@@ -156,6 +178,20 @@ export class JobStore {
     });
   }
 
+  /** A whole job with what was done: all of it, or nothing. Throws JobExistsError. */
+  createWhole(job: Job, events: readonly BayEvent[], saveId: string): Promise<StoredJob> {
+    return this.#alone(async () => {
+      if (await select(this.db, job.id)) throw new JobExistsError(`there is a job ${job.id} already`);
+      const lines: JournalLine[] = [{ kind: 'create', job: job.id, saveId, document: job }];
+      if (events.length) lines.push({ kind: 'events', job: job.id, events });
+      await this.#writeAll(lines, async (tx) => {
+        await insert(tx, job, 1, saveId);
+        await insertEvents(tx, job.id, events);
+      });
+      return { job, revision: 1 };
+    });
+  }
+
   save(id: string, { base, saveId, operations }: Save): Promise<Saved> {
     return this.#alone(async () => {
       const newest = this.#newest?.job.id === id ? this.#newest : await this.read(id);
@@ -183,6 +219,22 @@ export class JobStore {
     });
   }
 
+  /** Every event of a job, in the order they count in. Throws NoSuchJobError. */
+  async events(id: string): Promise<BayEvent[]> {
+    await this.read(id);
+    return eventsOf(this.db, id);
+  }
+
+  /** Adds events; one that is there already is left as it is, so that a device may send again what it is unsure of. */
+  addEvents(id: string, events: readonly BayEvent[]): Promise<void> {
+    return this.#alone(async () => {
+      await this.read(id);
+      const newest = this.#newest;
+      await this.#write({ kind: 'events', job: id, events }, (tx) => insertEvents(tx, id, events));
+      this.#newest = newest;
+    });
+  }
+
   remove(id: string, revision: number): Promise<void> {
     return this.#alone(async () => {
       const found = await this.read(id);
@@ -199,14 +251,18 @@ export class JobStore {
     return rows.length > 0;
   }
 
-  async #write(line: JournalLine, change: (tx: Transaction) => Promise<void>): Promise<void> {
+  #write(line: JournalLine, change: (tx: Transaction) => Promise<void>): Promise<void> {
+    return this.#writeAll([line], change);
+  }
+
+  async #writeAll(lines: readonly JournalLine[], change: (tx: Transaction) => Promise<void>): Promise<void> {
     const before = this.journal?.size ?? 0;
     let written = false;
     this.#newest = undefined;
     try {
       await this.db.transaction(async (tx) => {
         await change(tx);
-        this.journal?.append(line);
+        this.journal?.append(...lines);
         written = true;
       });
     } catch (error) {
@@ -225,7 +281,12 @@ export class JobStore {
       let replayed = 0;
       for (const line of livingLines(this.journal.lines)) {
         const found = await select(this.db, line.job);
-        if (line.kind === 'delete') {
+        if (line.kind === 'events') {
+          if (!found) continue;
+          const known = new Set((await eventsOf(this.db, line.job)).map((e) => e.id));
+          if (line.events.every((e) => known.has(e.id))) continue;
+          await this.db.transaction((tx) => insertEvents(tx, line.job, line.events));
+        } else if (line.kind === 'delete') {
           if (!found) continue;
           await this.db.query('delete from jobs where id = $1', [line.job]);
         } else if (line.kind === 'create' || line.kind === 'state') {
@@ -259,14 +320,13 @@ export class JobStore {
     const { rows } = await this.db.query<{ id: string; revision: number; document: Bare; pattern: Pattern }>(
       'select id, revision, document, pattern from jobs join crafts on crafts.hash = craft_hash order by id',
     );
-    this.journal!.restart(
-      rows.map(({ id, revision, document, pattern }) => ({
-        kind: 'state',
-        job: id,
-        revision,
-        document: withPattern(document, pattern),
-      })),
-    );
+    const lines: Extract<JournalLine, { kind: 'state' | 'events' }>[] = [];
+    for (const { id, revision, document, pattern } of rows) {
+      lines.push({ kind: 'state', job: id, revision, document: withPattern(document, pattern) });
+      const events = await eventsOf(this.db, id);
+      if (events.length) lines.push({ kind: 'events', job: id, events });
+    }
+    this.journal!.restart(lines);
   }
 }
 
@@ -295,7 +355,26 @@ type Bare = Omit<Job, 'craft'> & { craft: Omit<Job['craft'], 'pattern'> };
 // JSON leaves out what is undefined.
 const withoutPattern = (job: Job): string => JSON.stringify({ ...job, craft: { ...job.craft, pattern: undefined } });
 
-const withPattern = (document: Bare, pattern: Pattern): Job => ({ ...document, craft: { ...document.craft, pattern } });
+/** The whole document as this version writes it, whichever version wrote the row. */
+const withPattern = (document: Bare, pattern: Pattern): Job =>
+  upgradeJob({ ...document, craft: { ...document.craft, pattern } }) as Job;
+
+async function eventsOf(db: PGlite | Transaction, id: string): Promise<BayEvent[]> {
+  const { rows } = await db.query<{ event: BayEvent }>(
+    'select event from events where job_id = $1 order by done_at, id',
+    [id],
+  );
+  return rows.map((row) => row.event);
+}
+
+async function insertEvents(tx: Transaction, id: string, events: readonly BayEvent[]): Promise<void> {
+  for (const event of events)
+    await tx.query(
+      'insert into events (job_id, id, done_at, event) values ($1, $2, $3, $4) on conflict (job_id, id) do nothing',
+      [id, event.id, event.at, JSON.stringify(event)],
+    );
+  await tx.query('update jobs set summary = null, changed_at = now() where id = $1', [id]);
+}
 
 /** Keeps a pattern, once; returns the hash it is kept under. */
 async function keepPattern(tx: Transaction, pattern: Pattern): Promise<string> {
@@ -320,7 +399,7 @@ async function insert(tx: Transaction, job: Job, revision: number, saveId: strin
   const craft = await keepPattern(tx, job.craft.pattern);
   await tx.query(
     'insert into jobs (id, title, customer, revision, document, craft_hash, summary) values ($1, $2, $3, $4, $5, $6, $7)',
-    [job.id, job.title, job.customer, revision, document, craft, JSON.stringify(summarise(job))],
+    [job.id, job.title, job.customer, revision, document, craft, null],
   );
   await tx.query(
     'insert into revisions (job_id, revision, save_id, document, craft_hash) values ($1, $2, $3, $4, $5)',

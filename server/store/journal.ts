@@ -1,11 +1,13 @@
 import { closeSync, fsyncSync, ftruncateSync, openSync, readFileSync, renameSync, writeSync } from 'node:fs';
 import { dirname } from 'node:path';
+import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import type { Operation } from '#core/job/operations';
 
 export type JournalLine =
   | { kind: 'create'; job: string; saveId: string; document: Job }
   | { kind: 'save'; job: string; revision: number; saveId: string; operations: readonly Operation[] }
+  | { kind: 'events'; job: string; events: readonly BayEvent[] }
   | { kind: 'delete'; job: string; revision: number }
   /** State of one job when the journal was begun anew. */
   | { kind: 'state'; job: string; revision: number; document: Job };
@@ -54,8 +56,8 @@ export class Journal {
   }
 
   /** Returns once the line is on the disk. On a failed write the file is cut back to its last whole line. */
-  append(line: JournalLine): void {
-    const bytes = Buffer.from(`${JSON.stringify(line)}\n`);
+  append(...lines: readonly JournalLine[]): void {
+    const bytes = Buffer.from(lines.map((line) => `${JSON.stringify(line)}\n`).join(''));
     try {
       for (let done = 0; done < bytes.length;) done += writeSync(this.#file, bytes, done);
       fsyncSync(this.#file);
@@ -74,7 +76,7 @@ export class Journal {
   }
 
   /** Begins anew from the state of every job; the old file stays until the new one is on the disk. */
-  restart(states: readonly Extract<JournalLine, { kind: 'state' }>[]): void {
+  restart(states: readonly Extract<JournalLine, { kind: 'state' | 'events' }>[]): void {
     const draft = `${this.path}.new`;
     const bytes = Buffer.from(states.map((state) => `${JSON.stringify(state)}\n`).join(''));
     const file = openSync(draft, 'w');

@@ -1,6 +1,7 @@
 import type { PGlite } from '@electric-sql/pglite';
 import type { Pattern } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
+import { upgradePattern } from '#core/craft/upgrade';
 import { contentHash } from '#core/gear/hash';
 
 /** Gear shelf and craft patterns: what jobs copy from. */
@@ -16,7 +17,20 @@ export class Library {
     const { rows } = await this.db.query<{ pattern: Pattern; hash: string }>(
       'select pattern, hash from patterns order by id',
     );
-    return rows;
+    // A folder in use may hold patterns of an earlier version.
+    return rows.map(({ pattern, hash }) => ({ pattern: upgradePattern(pattern) as Pattern, hash }));
+  }
+
+  /** The shelf as it would be, told before anything is written: which ids are new and which would be replaced. */
+  async compare(items: readonly GearItem[]): Promise<{ added: string[]; replaced: string[]; same: string[] }> {
+    const { rows } = await this.db.query<{ id: string; hash: string }>('select id, hash from shelf');
+    const known = new Map(rows.map((row) => [row.id, row.hash]));
+    const as = (is: (item: GearItem) => boolean) => items.filter(is).map(({ id }) => id);
+    return {
+      added: as(({ id }) => !known.has(id)),
+      replaced: as((item) => known.has(item.id) && known.get(item.id) !== contentHash(item)),
+      same: as((item) => known.get(item.id) === contentHash(item)),
+    };
   }
 
   /** Puts items and patterns on the shelf; one with the same id is replaced when it differs. */

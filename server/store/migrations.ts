@@ -42,4 +42,24 @@ export const MIGRATIONS: readonly string[] = [
     pattern jsonb not null
   );
   `,
+  `
+  -- What was done and seen in the bay: only ever added to.
+  create table events (
+    job_id text not null references jobs (id) on delete cascade,
+    id text not null,
+    done_at text not null,
+    event jsonb not null,
+    received_at timestamptz not null default now(),
+    primary key (job_id, id)
+  );
+  create index events_in_order on events (job_id, done_at, id);
+  -- The pictures themselves are files beside the database, each under the hash of its bytes.
+  create table photographs (
+    hash text primary key,
+    mime text not null,
+    bytes integer not null
+  );
+  -- The summary has gained what the bay says.
+  update jobs set summary = null;
+  `,
 ];

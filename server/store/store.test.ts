@@ -3,12 +3,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { SHELF, shelfItem } from '#demo/shelf';
+import type { Pattern } from '#core/craft/pattern';
+import type { BayEvent } from '#core/job/events';
 import { OperationError, applyAll, undoOf, type Operation } from '#core/job/operations';
 import type { PGlite } from '@electric-sql/pglite';
 import { NewerSchemaError, migrate, openDatabase } from './database';
 import { JobExistsError, JobStore, NoSuchJobError, SaveConflictError, StaleRevisionError, summarise } from './jobs';
 import { Journal } from './journal';
 import { Library } from './library';
+import { BadPhotoError, PhotoStore, hashOf } from './photos';
+import { MIGRATIONS } from './migrations';
 import { FolderHeldError, holdFolder } from './lock';
 
 let db: PGlite;
@@ -223,7 +227,7 @@ describe('the database', () => {
     await expect(migrate(db)).rejects.toBeInstanceOf(NewerSchemaError);
     const { rows } = await db.query('select version from schema_version');
     expect(rows).toEqual([{ version: 99 }]);
-    await db.query('update schema_version set version = 1');
+    await db.query(`update schema_version set version = ${MIGRATIONS.length}`);
     await migrate(db);
   });
   test('the shelf keeps its order, and stocking again changes only what differs', async () => {
@@ -241,6 +245,8 @@ test('the Board shows what was edited since it was last looked at, and only that
   await store.create(TOURER_JOB, 'a');
   await store.create(HIRE_JOB, 'b');
   const open = async () => (await db.query('select 1 from jobs where summary is null')).rows.length;
+  expect(await open()).toBe(2);
+  await store.list();
   expect(await open()).toBe(0);
   await store.save(id, { base: 1, saveId: 'c', operations: [{ op: 'chooseHolder', gear: 'amp', holder: null }] });
   expect(await open()).toBe(1);
@@ -253,7 +259,127 @@ test('the Board shows what was edited since it was last looked at, and only that
 });
 
 test('the Board’s summary names the next thing to do', () => {
-  expect(summarise(TOURER_JOB)).toMatchObject({ stops: 0, gear: 6, next: 'Nothing open: lay the runs' });
-  expect(summarise(HIRE_JOB).next).toMatch(/^No fuse at the battery/);
-  expect(summarise({ ...TOURER_JOB, gear: {}, circuits: {}, feeds: {} }).next).toMatch(/Choose gear/);
+  expect(summarise(TOURER_JOB, [])).toMatchObject({ stops: 0, gear: 6, next: 'Battery: negative off' });
+  expect(summarise(HIRE_JOB, []).next).toMatch(/^No fuse at the battery/);
+  expect(summarise({ ...TOURER_JOB, gear: {}, circuits: {}, feeds: {} }, []).next).toMatch(/Choose gear/);
+});
+
+describe('the bay', () => {
+  const event = (n: number, more: object = {}): BayEvent => ({
+    id: `e${n}`,
+    at: `2026-11-25T08:${String(n).padStart(2, '0')}:00.000Z`,
+    by: 'bench',
+    kind: 'note',
+    step: 'off:cover/cowl',
+    text: `note ${n}`,
+    ...more,
+  });
+
+  test('events are only added, once each, and come back in their order', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await store.addEvents(id, [event(2), event(3)]);
+    await store.addEvents(id, [event(3, { text: 'changed' }), event(1)]);
+    expect((await store.events(id)).map((e) => e.id)).toEqual(['e1', 'e2', 'e3']);
+    expect((await store.events(id))[2]).toEqual(event(3));
+    await expect(store.addEvents('nobody', [event(1)])).rejects.toBeInstanceOf(NoSuchJobError);
+    // A save goes on as before.
+    expect((await store.save(id, { base: 1, saveId: 's2', operations: [title('Two')] })).revision).toBe(2);
+    expect(await store.events(id)).toHaveLength(3);
+  });
+
+  test('what a crash took from the database comes back, also through a journal begun anew', async () => {
+    await store.create(TOURER_JOB, 's1');
+    await store.addEvents(id, [event(1), event(2)]);
+    await db.exec('delete from events');
+    const again = () => new JobStore(db, Journal.open(join(folder, 'journal.ndjson')));
+    expect(await again().replay()).toBe(1);
+    expect(await again().replay()).toBe(0);
+    expect(await store.events(id)).toHaveLength(2);
+    journal.restart([
+      { kind: 'state', job: id, revision: 1, document: TOURER_JOB },
+      { kind: 'events', job: id, events: [event(1), event(2)] },
+    ]);
+    await db.exec('delete from jobs');
+    await again().replay();
+    expect(await store.events(id)).toHaveLength(2);
+  });
+
+  test('a whole job comes in at once, or not at all', async () => {
+    await store.createWhole(TOURER_JOB, [event(1)], 'w1');
+    await expect(store.createWhole(TOURER_JOB, [event(2)], 'w2')).rejects.toBeInstanceOf(JobExistsError);
+    expect(await store.events(id)).toEqual([event(1)]);
+    const broken = [event(1), { ...event(2), id: null as unknown as string }];
+    await expect(store.createWhole(HIRE_JOB, broken, 'w3')).rejects.toThrow();
+    expect(await store.has(HIRE_JOB.id)).toBe(false);
+    expect(linesOf().filter((line) => line.includes(HIRE_JOB.id))).toEqual([]);
+  });
+
+  test('a folder of the first version comes up: the job is as it was, and takes new edits', async () => {
+    const { wishes, choices, minutes, overrules, seal, ...rest } = TOURER_JOB;
+    const { measures, existing, lamps, memories, pattern, ...craft } = TOURER_JOB.craft;
+    expect([wishes, choices, minutes, overrules, seal, measures, existing, lamps, memories]).toHaveLength(9);
+    const old = oldPattern(pattern);
+    await db.query('insert into crafts (hash, pattern) values ($1, $2)', ['old', JSON.stringify(old)]);
+    await db.query(
+      'insert into jobs (id, title, customer, revision, document, craft_hash) values ($1, $2, $3, 1, $4, $5)',
+      [id, rest.title, rest.customer, JSON.stringify({ ...rest, version: 1, craft }), 'old'],
+    );
+    const { job } = await store.read(id);
+    expect(job).toMatchObject({ version: 2, gear: TOURER_JOB.gear, seal: null });
+    expect((await store.list())[0]).toMatchObject({ gear: 6, stops: 0 });
+    const saved = await store.save(id, { base: 1, saveId: 's2', operations: [{ op: 'setWishes', wishes: 'Louder' }] });
+    expect((await store.read(id)).job).toEqual(saved.job);
+    await db.query('delete from jobs');
+    await db.query("delete from crafts where hash = 'old'");
+  });
+});
+
+/** A pattern as the first version kept it: covers on or off. */
+function oldPattern(pattern: Pattern): object {
+  const { version, measures, usualMemories, ...rest } = pattern;
+  expect([version, measures, usualMemories]).toHaveLength(3);
+  const ids = <T extends { covers: object }>(map: Record<string, T>) =>
+    Object.fromEntries(
+      Object.entries(map).map(([k, x]) => [k, { ...x, covers: Object.keys(x.covers), fish: undefined }]),
+    );
+  const covers = Object.fromEntries(
+    Object.entries(pattern.covers).map(([k, c]) => [
+      k,
+      { name: c.name, minutes: c.states.off!.minutes, after: Object.keys(c.states.off!.after) },
+    ]),
+  );
+  return { ...rest, places: ids(pattern.places), legs: ids(pattern.legs), covers };
+}
+
+describe('photographs', () => {
+  const png = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  test('are kept under the hash of their bytes, read back, and swept when nothing names them', async () => {
+    const photos = new PhotoStore(db, join(folder, 'photographs'));
+    const hash = hashOf(png);
+    await photos.keep(hash, png);
+    await photos.keep(hash, png);
+    expect(photos.read(hash)).toEqual({ mime: 'image/png', bytes: png });
+    await expect(photos.keep('0'.repeat(64), png)).rejects.toBeInstanceOf(BadPhotoError);
+    await expect(photos.keep(hash, Buffer.from('text'))).rejects.toThrow(/JPEG, PNG or WebP/);
+    expect(photos.read('../../etc/passwd')).toBeUndefined();
+    await store.create(TOURER_JOB, 's1');
+    const named: BayEvent = {
+      id: 'p1',
+      at: '2026-11-25T08:00:00.000Z',
+      by: '',
+      kind: 'photo',
+      subject: { kind: 'craft', id: 'craft' },
+      photo: hash,
+      caption: '',
+      kept: true,
+    };
+    await store.addEvents(id, [named]);
+    expect(await photos.sweep()).toBe(0);
+    await store.remove(id, 1);
+    expect(await photos.sweep()).toBe(1);
+    expect(photos.read(hash)).toBeUndefined();
+  });
 });

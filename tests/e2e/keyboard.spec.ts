@@ -22,6 +22,8 @@ test('a whole job by the keyboard alone', async ({ board: page }) => {
   await page.keyboard.type('By keys');
   await tabTo(page, page.getByRole('button', { name: 'Make the job' }));
   await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Wishes, in the owner’s words')).toBeVisible();
+  await page.keyboard.press('Alt+2');
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
 
   await putByKeys(page, 'kingcup-3');

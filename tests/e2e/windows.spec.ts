@@ -102,6 +102,10 @@ for (const theme of ['light', 'dark'] as const)
     await page.emulateMedia({ colorScheme: theme });
     for (const path of [
       '/',
+      '/shelf',
+      `${JOB}/intake`,
+      `${JOB}/build`,
+      `${JOB}/handover`,
       `${JOB}/gear`,
       `${JOB}/speakers`,
       `${JOB}/power`,
@@ -111,7 +115,7 @@ for (const theme of ['light', 'dark'] as const)
     ]) {
       await page.goto(`${server.url}${path}`);
       await page
-        .locator(path === '/' ? '.job' : '.panel')
+        .locator(path === '/' ? '.job' : path === '/shelf' ? '[data-item]' : '.panel')
         .first()
         .waitFor();
       const { violations } = await new AxeBuilder({ page }).analyze();

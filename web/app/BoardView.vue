@@ -3,9 +3,10 @@ import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { newJob } from '#core/job/job';
 import { figure } from '#core/units/figures';
-import { api, newId, type JobRow } from '../api';
+import { api, newId, type ImportPreview, type JobRow } from '../api';
 import { useLibrary } from '../stores/library';
 import CraftSilhouette from './CraftSilhouette.vue';
+import ImportDialog from './ImportDialog.vue';
 import { useTheme } from './theme';
 
 const library = useLibrary();
@@ -24,6 +25,14 @@ const shown = computed(() => {
   });
 });
 const patternOf = (row: JobRow) => library.patterns.find((p) => p.pattern.id === row.patternId)?.pattern;
+/** Where the next thing is done. */
+const stationOf = (row: JobRow) =>
+  row.sealedAt !== null ? 'handover' : !row.gear ? 'intake' : row.done ? 'build' : 'routing';
+const importing = ref(false);
+async function taken({ kind, id }: ImportPreview): Promise<void> {
+  if (kind === 'job' && id !== undefined) await router.push(`/jobs/${id}/gear`);
+  else await router.push('/shelf');
+}
 const quarters = (hours: number) => figure(Math.ceil(hours * 4) / 4, 2);
 
 const making = ref(false);
@@ -57,7 +66,7 @@ async function make(event: Event): Promise<void> {
   try {
     const job = { ...newJob(newId(), wanted, chosen.pattern, chosen.hash), customer: customer.value.trim() };
     await api.create(job, newId());
-    await router.push(`/jobs/${job.id}/gear`);
+    await router.push(`/jobs/${job.id}/intake`);
   } catch (reason) {
     error.value = `The job was not made: ${reason instanceof Error ? reason.message : String(reason)}.`;
   } finally {
@@ -105,6 +114,8 @@ async function drop(): Promise<void> {
         @click="toggle"
         >{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton
       >
+      <RouterLink class="btn btn-outline-secondary" to="/shelf">Shelf</RouterLink>
+      <BButton variant="outline-secondary" @click="importing = true">Bring in</BButton>
       <BButton variant="primary" @click="making = true">New job</BButton>
     </header>
     <main>
@@ -125,7 +136,7 @@ async function drop(): Promise<void> {
       </p>
       <ol v-else class="jobs">
         <li v-for="row in shown" :key="row.id" class="job" :data-job="row.id">
-          <RouterLink :to="`/jobs/${row.id}/${row.gear ? 'routing' : 'gear'}`" class="link">
+          <RouterLink :to="`/jobs/${row.id}/${stationOf(row)}`" class="link">
             <CraftSilhouette v-if="patternOf(row)" :pattern="patternOf(row)!" :w="300" :h="200" />
             <span v-else class="blank" />
             <span class="text">
@@ -134,8 +145,12 @@ async function drop(): Promise<void> {
               <span class="next"><b>Next</b> {{ row.next }}</span>
             </span>
             <span class="tally">
-              <span class="n"
-                ><b>{{ quarters(row.hours) }}</b> h of bench time</span
+              <span v-if="row.sealedAt" class="n"><b>Sealed</b> {{ row.sealedAt.slice(0, 10) }}</span>
+              <span v-else class="n"
+                ><b>{{ quarters(row.hours) }}</b> h {{ row.done ? 'to go' : 'of bench time' }}</span
+              >
+              <span v-if="row.done && !row.sealedAt" class="n"
+                ><b>{{ row.done }}</b> of {{ row.steps }} steps done</span
               >
               <span class="n" :class="{ alarm: row.stops }"
                 ><b>{{ row.stops }}</b> {{ row.stops === 1 ? 'stop' : 'stops' }}</span
@@ -152,6 +167,7 @@ async function drop(): Promise<void> {
       </ol>
     </main>
 
+    <ImportDialog v-model="importing" @taken="taken" />
     <BModal v-model="making" title="New job" no-footer size="lg" @hidden="forget">
       <form class="form" novalidate @submit="make">
         <div>

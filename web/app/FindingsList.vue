@@ -16,10 +16,13 @@ const opened = ref<string>();
 
 /** What can be selected at each station; a selection brought along from another is not what is looked at here. */
 const SELECTABLE: Record<Station, readonly Subject['kind'][]> = {
+  intake: ['lamp', 'existing'],
   gear: ['gear'],
   speakers: ['gear', 'circuit'],
   power: ['feed', 'gear'],
   routing: ['run', 'leg'],
+  build: ['cover', 'step', 'overrule'],
+  handover: ['overrule'],
 };
 const chosen = computed(() =>
   job.selected && SELECTABLE[props.station].includes(job.selected.kind) ? job.selected : undefined,

@@ -1,21 +1,35 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, type Component } from 'vue';
+import {
+  computed,
+  defineAsyncComponent,
+  nextTick,
+  onBeforeUnmount,
+  ref,
+  useTemplateRef,
+  watch,
+  type Component,
+} from 'vue';
 import { onBeforeRouteLeave, useRouter } from 'vue-router';
 import { STATIONS, type Station } from '#core/findings/finding';
+import { useBay } from '../stores/bay';
 import { useJob } from '../stores/job';
 import { useLibrary } from '../stores/library';
 import LedgerStrip from './LedgerStrip.vue';
-import { STATION_NAMES, STATION_NUMBERS } from './stations';
+import { STATION_NAMES, STATION_NUMBERS, stationKey } from './stations';
 import { useTheme } from './theme';
 
 const props = defineProps<{ id: string; station: Station }>();
 const job = useJob();
+const bay = useBay();
 const library = useLibrary();
 const router = useRouter();
 const { theme, toggle } = useTheme();
 
 const VIEWS: Record<Station, Component> = {
+  intake: defineAsyncComponent(() => import('../stations/intake/IntakeStation.vue')),
+  build: defineAsyncComponent(() => import('../stations/build/BuildStation.vue')),
+  handover: defineAsyncComponent(() => import('../stations/handover/HandOverStation.vue')),
   gear: defineAsyncComponent(() => import('../stations/gear/GearStation.vue')),
   speakers: defineAsyncComponent(() => import('../stations/speakers/SpeakersStation.vue')),
   power: defineAsyncComponent(() => import('../stations/power/PowerStation.vue')),
@@ -24,10 +38,22 @@ const VIEWS: Record<Station, Component> = {
 
 watch(
   () => props.id,
-  (id) => void job.open(id),
+  (id) => {
+    void job.open(id);
+    void bay.open(id);
+  },
   { immediate: true },
 );
 void library.loadShelf();
+const tabRow = useTemplateRef<HTMLElement>('tabRow');
+watch(
+  () => [props.station, job.plan !== undefined] as const,
+  async () => {
+    await nextTick();
+    const here = tabRow.value?.querySelector<HTMLElement>('.here');
+    if (here) tabRow.value!.scrollLeft = here.offsetLeft - (tabRow.value!.clientWidth - here.offsetWidth) / 2;
+  },
+);
 watch(
   () => [job.job?.title, props.station] as const,
   ([title, station]) => {
@@ -42,13 +68,20 @@ function markOf(station: Station): string {
   if (!plan || !job.job) return '';
   const own = plan.findings.filter((f) => f.station === station);
   if (own.some((f) => f.severity === 'stop')) return 'has stops';
+  const intake = job.job.craft;
   const begun: Record<Station, boolean> = {
+    intake:
+      job.job.wishes !== '' ||
+      [intake.measures, intake.existing, intake.lamps, job.job.choices].some((part) => Object.keys(part).length > 0),
+    build: bay.events.length > 0,
+    handover: job.job.seal !== null,
     gear: Object.keys(job.job.gear).length > 0,
     speakers: Object.keys(job.job.circuits).length > 0,
     power: Object.keys(job.job.feeds).length > 0,
     routing: plan.runs.some((run) => run.way),
   };
   if (!begun[station]) return 'empty';
+  if (station === 'build' && bay.state && bay.state.done < bay.state.steps.length) return 'in progress';
   return own.some((f) => f.severity === 'caution') ? 'in progress' : 'settled';
 }
 const tabs = computed(() =>
@@ -110,7 +143,7 @@ useEventListener(window, 'keydown', (event) => {
     if (letter === 'y' || event.shiftKey) job.redo();
     else job.undo();
   } else if (event.altKey && !ctrl) {
-    const tab = tabs.value.find((t) => String(t.number) === event.key);
+    const tab = tabs.value.find((t) => stationKey(t.station) === event.key);
     if (!tab) return;
     event.preventDefault();
     void router.push({ params: { station: tab.station } });
@@ -157,13 +190,13 @@ async function keepCopy(): Promise<void> {
         />
         <p v-if="titleError" class="field-error" role="alert">{{ titleError }}</p>
       </div>
-      <nav class="tabs" aria-label="Stations">
+      <nav ref="tabRow" class="tabs" aria-label="Stations">
         <RouterLink
           v-for="tab in tabs"
           :key="tab.station"
           :to="{ params: { station: tab.station } }"
           :class="['tab', { here: tab.station === station }]"
-          :title="`${tab.name}: ${tab.mark} (Alt+${tab.number})`"
+          :title="`${tab.name}: ${tab.mark} (Alt+${stationKey(tab.station)})`"
         >
           <span class="number">{{ tab.number }}</span>{{ tab.name }}
           <span class="state" :class="tab.mark.replace(' ', '-')"
@@ -217,6 +250,20 @@ async function keepCopy(): Promise<void> {
       <p v-if="copyError" class="field-error">{{ copyError }}</p>
     </div>
 
+    <div v-else-if="job.wrong" class="banner" role="alert">
+      <p><b>Not done.</b> {{ job.wrong }}.</p>
+      <BButton size="sm" variant="outline-secondary" @click="job.wrong = undefined">Close</BButton>
+    </div>
+    <div v-else-if="job.job?.seal && station !== 'handover'" class="banner sealed">
+      <p>
+        <b>Sealed</b> {{ new Date(job.job.seal.at).toLocaleDateString('en-GB') }}: it shows what was computed that day
+        and takes no edit.
+      </p>
+      <RouterLink class="btn btn-sm btn-outline-secondary" :to="{ params: { station: 'handover' } }"
+        >Hand over</RouterLink
+      >
+    </div>
+
     <div v-if="job.failure" class="message">
       <p><b>This job cannot be opened.</b> {{ job.failure }}.</p>
       <BButton variant="primary" @click="router.push('/')">Go to the Board</BButton>
@@ -239,6 +286,7 @@ async function keepCopy(): Promise<void> {
   height: 100%;
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
+  grid-template-columns: minmax(0, 1fr);
 }
 .shell:has(.banner) {
   grid-template-rows: auto auto minmax(0, 1fr) auto;
@@ -340,6 +388,9 @@ async function keepCopy(): Promise<void> {
   border-bottom: 2px solid var(--stop);
   background: var(--paper-raised);
 }
+.banner.sealed {
+  border-color: var(--mud);
+}
 .banner p {
   margin: 0;
   flex: 1;
@@ -375,28 +426,39 @@ async function keepCopy(): Promise<void> {
   .head {
     height: auto;
     flex-wrap: wrap;
-    gap: 4px 10px;
-    padding: 6px 10px 0;
+    gap: 2px 10px;
+    padding: 4px 10px 0;
   }
   .tabs {
+    position: relative;
     order: 5;
     width: 100%;
+    overflow-x: auto;
+    scrollbar-width: none;
   }
   .tab {
-    flex: 1;
-    padding: 6px 4px;
-    gap: 4px;
-    justify-content: center;
+    flex: none;
+    padding: 7px 10px;
+    gap: 5px;
   }
+  .message {
+    padding: 24px 14px;
+  }
+  /* The figures in one row that is drawn sideways; who it is for stands on the drawing's sheet anyway. */
   .shell :deep(.ledger) {
     height: auto;
-    flex-direction: column;
+    overflow-x: auto;
   }
-  .shell :deep(.ledger dl) {
-    flex-wrap: wrap;
-  }
+  .shell :deep(.ledger dl),
   .shell :deep(.cell) {
-    flex: 1 0 32%;
+    flex: none;
+  }
+  .block {
+    flex: none;
+    max-width: 60vw;
+  }
+  .banner {
+    flex-wrap: wrap;
   }
 }
 </style>

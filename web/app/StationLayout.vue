@@ -3,11 +3,11 @@ import type { Station } from '#core/findings/finding';
 import FindingsList from './FindingsList.vue';
 
 /** Every station: the drawing, and beside it what belongs to the thing selected, then the findings. */
-defineProps<{ station: Station }>();
+defineProps<{ station: Station; cardFirst?: boolean }>();
 </script>
 
 <template>
-  <main class="station">
+  <main class="station" :class="{ 'card-first': cardFirst }">
     <div class="drawing"><slot name="sheet" /></div>
     <aside class="panel" aria-label="Selected">
       <div class="inspector" tabindex="-1"><slot name="panel" /></div>
@@ -59,8 +59,25 @@ defineProps<{ station: Station }>();
     border-top: 2px solid var(--ink);
     display: block;
   }
+  .inspector {
+    overflow: visible;
+  }
   .panel :deep(.findings) {
     max-height: none;
+  }
+  /* Where the work is done with one thumb, what to do comes before the drawing. */
+  .card-first {
+    display: flex;
+    flex-direction: column;
+  }
+  .card-first .panel {
+    flex: none;
+    order: -1;
+    border-top: 0;
+  }
+  .card-first .drawing {
+    flex: none;
+    height: 74vw;
   }
 }
 </style>

@@ -12,6 +12,7 @@ export const router = createRouter({
       component: () => import('./JobShell.vue'),
       props: true,
     },
+    { path: '/shelf', name: 'shelf', component: () => import('./ShelfView.vue') },
     { path: '/jobs/:id', redirect: (to) => `/jobs/${String(to.params['id'])}/gear` },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

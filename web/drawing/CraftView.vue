@@ -1,18 +1,29 @@
 <script setup lang="ts">
+import type { Projection } from '#core/drawing/projection';
 import type { Pattern } from '#core/craft/pattern';
-import type { Projection } from './projection';
 
-defineProps<{ pattern: Pattern; projection: Projection; faint?: boolean }>();
+/** The craft's line work. Covers in `open` are taken away to their dashed outline; `lit` is the one in hand. */
+defineProps<{
+  pattern: Pattern;
+  projection: Projection;
+  faint?: boolean;
+  open?: ReadonlySet<string>;
+  lit?: string | undefined;
+}>();
 </script>
 
 <template>
   <g class="craft" :class="{ faint }" :transform="projection.transform" aria-hidden="true">
-    <g v-memo="[pattern, projection.view]">
+    <g v-memo="[pattern, projection.view, open && [...open].join(), lit]">
       <path
         v-for="(stroke, i) in pattern.drawing[projection.view].strokes"
         :key="i"
         :d="stroke.d"
-        :class="[`pen-${stroke.pen}`, `fill-${stroke.fill}`]"
+        :class="[
+          `pen-${stroke.pen}`,
+          `fill-${stroke.fill}`,
+          { gone: stroke.cover && open?.has(stroke.cover), lit: stroke.cover && stroke.cover === lit },
+        ]"
       />
     </g>
   </g>

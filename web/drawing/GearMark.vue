@@ -3,8 +3,8 @@ import { computed } from 'vue';
 import type { Place } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
 import { seatOf } from '#core/mounting/index';
-import type { Projection } from './projection';
-import { silhouette } from './silhouette';
+import type { Projection } from '#core/drawing/projection';
+import { silhouette } from '#core/drawing/silhouette';
 
 /** An item where and as it sits, to scale, with its tag. */
 const props = defineProps<{

@@ -2,7 +2,7 @@
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { onMounted, ref, useTemplateRef } from 'vue';
-import { SHEET } from './sheet';
+import { SHEET } from '#core/drawing/sheet';
 
 /** The sheet every station is drawn on: border, zone marks, and a drawing that can be brought nearer. */
 defineProps<{ label: string }>();

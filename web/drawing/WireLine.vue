@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Insulated } from '#core/tables/colours';
-import { WIRE_WIDTH } from './lanes';
+import { WIRE_WIDTH } from '#core/drawing/lanes';
 
 /** A wire in its insulation: halo, casing, body, stripe. */
 const props = defineProps<{ path: string; wires: readonly Insulated[]; width?: number; dim?: boolean }>();

@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import type { Finding, Subject } from '#core/findings/finding';
-import type { Job } from '#core/job/job';
+import type { Job, Why } from '#core/job/job';
+import { overruleKey, whyNot, type OverruleKind } from '#core/job/overrules';
 import { OperationError, applyAll, describe, undoOf, type Operation } from '#core/job/operations';
-import type { Ledger, Plan } from '#core/plan';
+import { planOf, type Ledger, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, newId, type StoredJob } from '../api';
 import { planner } from '../workers';
 
@@ -43,6 +44,8 @@ export const useJob = defineStore('job', () => {
   const selected = ref<Subject>();
   const failure = ref<string>();
   const said = ref('');
+  /** Why the last edit was refused; gone with the next that is taken. */
+  const wrong = ref<string>();
 
   /** The document with every edit so far; `job` follows with its plan, so that the two always belong together. */
   let latest: Job | undefined;
@@ -62,7 +65,8 @@ export const useJob = defineStore('job', () => {
     const turn = ++planned;
     const current = latest!;
     try {
-      const next = await planner().plan(withoutDrawing(current));
+      // A sealed job shows what was computed that day.
+      const next = current.seal ? planOf(current) : await planner().plan(withoutDrawing(current));
       // A newer edit is already being planned; its plan will do.
       if (turn !== planned) return;
       if (!keepWas) was.value = plan.value?.ledger;
@@ -94,7 +98,7 @@ export const useJob = defineStore('job', () => {
     planned++;
     latest = job.value = plan.value = was.value = undefined;
     past.value = future.value = [];
-    selected.value = failure.value = undefined;
+    selected.value = failure.value = wrong.value = undefined;
     save.value = { is: 'saved', at: undefined };
     waiting = [];
     sending = undefined;
@@ -109,11 +113,13 @@ export const useJob = defineStore('job', () => {
     } catch (error) {
       if (!(error instanceof OperationError)) throw error;
       said.value = error.message;
+      wrong.value = error.message;
       return error.message;
     }
     const back = undoOf(before, after);
     const forward = undoOf(after, before);
     if (!back || !forward) return undefined;
+    wrong.value = undefined;
     past.value = [...past.value, { label, back, forward }];
     future.value = [];
     take(after, operations);
@@ -209,6 +215,13 @@ export const useJob = defineStore('job', () => {
     return copy.id;
   }
 
+  /** Why a value is set over the plan, to go with the operation that sets it; its reason can be given later. */
+  function why(kind: OverruleKind, subject: string): { why?: Why } {
+    const key = overruleKey(kind, subject);
+    const proposal = plan.value?.proposals[key];
+    return proposal ? { why: whyNot(proposal, latest?.overrules[key]?.reason ?? '') } : {};
+  }
+
   const unsaved = computed(() => save.value.is !== 'saved');
   const findingsFor = (subject: Subject): readonly Finding<Operation>[] =>
     plan.value?.findings.filter((f) => f.subject.kind === subject.kind && f.subject.id === subject.id) ?? [];
@@ -226,6 +239,7 @@ export const useJob = defineStore('job', () => {
     selected,
     failure,
     said,
+    wrong,
     unsaved,
     open,
     edit,
@@ -233,6 +247,7 @@ export const useJob = defineStore('job', () => {
     redo,
     flush,
     settled,
+    why,
     reset,
     takeTheirs,
     keepAsCopy,

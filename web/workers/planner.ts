@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import type { Job } from '#core/job/job';
+import { craftOf, type Job } from '#core/job/job';
 import { leadResistance, planJob, type Plan } from '#core/plan';
 import { craftMap, planRuns, proposeWays, type WayProposal } from '#core/routing/index';
 import { proposeWiring, type WiringProposals } from '#core/speakers/index';
@@ -22,7 +22,7 @@ const planner = {
     }
     return proposeWiring(job, (source, speaker) => leads.get(`${source}>${speaker}`) ?? 0);
   },
-  ways: (job: Job, from: string, to: string): WayProposal => proposeWays(craftMap(job.craft.pattern), from, to),
+  ways: (job: Job, from: string, to: string): WayProposal => proposeWays(craftMap(craftOf(job)), from, to),
 };
 export type Planner = typeof planner;
 

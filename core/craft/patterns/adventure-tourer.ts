@@ -1,8 +1,39 @@
-import type { Leg, Pattern, Place } from '../pattern';
+import {
+  PATTERN_VERSION,
+  type CoverWay,
+  type Fastener,
+  type Leg,
+  type Opened,
+  type Pattern,
+  type Place,
+} from '../pattern';
 import { SIDE_STROKES } from './tourer-side';
 import { TOP_STROKES } from './tourer-top';
 
 type P = [number, number, number];
+const off = (...ids: string[]): Opened => Object.fromEntries(ids.map((id) => [id, 'off']));
+
+const screws = (
+  count: number,
+  drive: Fastener['drive'],
+  size: string,
+  where: string,
+  torqueNm: number | null = null,
+  single = false,
+): Fastener => ({ count, drive, size, where, torqueNm, single });
+
+const coverWay = (minutesOff: number, minutesOn: number, hint: string, more: Partial<CoverWay> = {}): CoverWay => ({
+  minutes: { off: minutesOff, on: minutesOn },
+  after: {},
+  fasteners: {},
+  plugs: {},
+  hoses: {},
+  second: false,
+  cautions: [],
+  hint,
+  ...more,
+});
+
 const flip = ([x, y, z]: P): P => [x, y === 0 ? 0 : -y, z];
 
 const leg = (name: string, from: string, to: string, more: Partial<Leg> = {}): Leg => ({
@@ -12,7 +43,7 @@ const leg = (name: string, from: string, to: string, more: Partial<Leg> = {}): L
   via: [],
   hazards: [],
   engineSpace: false,
-  covers: [],
+  covers: {},
   ...more,
 });
 
@@ -25,7 +56,7 @@ const otherSide = (l: Leg): Leg => {
     from: swap(l.from),
     to: swap(l.to),
     via: l.via.map(flip),
-    covers: l.covers.map(swap),
+    covers: Object.fromEntries(Object.entries(l.covers).map(([id, state]) => [swap(id), state])),
   };
 };
 
@@ -39,7 +70,7 @@ const speakerPlaces = (id: string, name: string, place: Omit<Place, 'name' | 'ac
     accepts: ['speaker'],
     at: flip(place.at),
     faces: flip(place.faces),
-    covers: place.covers.map((cover) => cover.replace('Left', 'Right')),
+    covers: Object.fromEntries(Object.entries(place.covers).map(([id, state]) => [id.replace('Left', 'Right'), state])),
   },
 });
 
@@ -50,6 +81,7 @@ const node = (name: string, body: string, at: P) => ({ name, body, at });
  * aluminium panniers. Origin on the ground below the rear axle.
  */
 export const ADVENTURE_TOURER: Pattern = {
+  version: PATTERN_VERSION,
   id: 'adventure-tourer',
   name: 'Adventure tourer, quarter fairing on the bars, square panniers',
   kind: 'motorcycle',
@@ -64,7 +96,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 150, h: 130, d: 90 },
       exposure: 'sheltered',
       allowanceMm: 150,
-      covers: ['seat'],
+      covers: off('seat'),
     },
     accessory: {
       name: 'Accessory connector',
@@ -75,7 +107,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 30, h: 30, d: 40 },
       exposure: 'splash',
       allowanceMm: 100,
-      covers: ['shroudLeft'],
+      covers: off('shroudLeft'),
     },
     dash: {
       name: 'Fairing dash',
@@ -86,7 +118,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 150, h: 84, d: 96 },
       exposure: 'jet',
       allowanceMm: 300,
-      covers: ['cowl'],
+      covers: off('cowl'),
     },
     barClamp: {
       name: 'Bar clamp',
@@ -97,7 +129,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 90, h: 90, d: 60 },
       exposure: 'jet',
       allowanceMm: 150,
-      covers: [],
+      covers: {},
     },
     lampShelf: {
       name: 'Shelf behind the headlamp',
@@ -108,7 +140,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 190, h: 52, d: 110 },
       exposure: 'splash',
       allowanceMm: 250,
-      covers: ['cowl'],
+      covers: off('cowl'),
     },
     underSeat: {
       name: 'Tray under the pillion',
@@ -119,7 +151,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 170, h: 46, d: 230 },
       exposure: 'splash',
       allowanceMm: 200,
-      covers: ['seat'],
+      covers: off('seat'),
     },
     pannierFloorLeft: {
       name: 'Left pannier floor',
@@ -130,7 +162,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 220, h: 110, d: 360 },
       exposure: 'sheltered',
       allowanceMm: 400,
-      covers: ['pannierLeftLid'],
+      covers: off('pannierLeftLid'),
     },
     ...speakerPlaces('fairing', 'Fairing pocket', {
       body: 'bars',
@@ -139,7 +171,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 172, h: 172, d: 66 },
       exposure: 'jet',
       allowanceMm: 300,
-      covers: ['cowl'],
+      covers: off('cowl'),
     }),
     ...speakerPlaces('pannier', 'Pannier front wall', {
       body: 'frame',
@@ -148,7 +180,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 185, h: 185, d: 90 },
       exposure: 'splash',
       allowanceMm: 300,
-      covers: ['pannierLeftLid'],
+      covers: off('pannierLeftLid'),
     }),
     ...speakerPlaces('guard', 'Crash bar pod', {
       body: 'frame',
@@ -157,7 +189,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 140, h: 140, d: 80 },
       exposure: 'jet',
       allowanceMm: 200,
-      covers: [],
+      covers: {},
     }),
   },
   junctions: {
@@ -178,12 +210,12 @@ export const ADVENTURE_TOURER: Pattern = {
     shroudRight: node('Behind the right shroud', 'frame', [1090, -150, 800]),
   },
   legs: {
-    batteryUp: leg('Up from the battery', 'battery', 'batteryTop', { covers: ['seat'] }),
+    batteryUp: leg('Up from the battery', 'battery', 'batteryTop', { covers: off('seat') }),
     ...pair(
       'underTank',
       leg('Under the tank, left spar', 'batteryTop', 'spineLeft', {
         via: [[750, 62, 818]],
-        covers: ['seat', 'tank'],
+        covers: { seat: 'off', tank: 'aside' },
         engineSpace: true,
       }),
     ),
@@ -191,52 +223,56 @@ export const ADVENTURE_TOURER: Pattern = {
       'spine',
       leg('Left spar to the steering head', 'spineLeft', 'headLeft', {
         via: [[980, 72, 884]],
-        covers: ['tank'],
+        covers: off('tank'),
         engineSpace: true,
       }),
     ),
     ...pair(
       'flank',
-      leg('Outside the left spar, fished behind the shroud', 'batteryTop', 'shroudLeft', {
+      leg('Outside the left spar, behind the shroud', 'batteryTop', 'shroudLeft', {
         via: [
           [720, 120, 770],
           [900, 148, 776],
         ],
         hazards: ['warm'],
         engineSpace: true,
-        covers: ['seat', 'shroudLeft'],
+        covers: off('seat', 'shroudLeft'),
+        fish: { minutes: 8, covers: off('seat') },
       }),
     ),
-    ...pair('shroudUp', leg('Left shroud to the steering head', 'shroudLeft', 'headLeft', { covers: ['shroudLeft'] })),
+    ...pair(
+      'shroudUp',
+      leg('Left shroud to the steering head', 'shroudLeft', 'headLeft', { covers: off('shroudLeft') }),
+    ),
     headCross: leg('Across behind the steering head', 'headLeft', 'headRight', {
       via: [[1072, 0, 926]],
-      covers: ['tank'],
+      covers: off('tank'),
       engineSpace: true,
     }),
     ...pair('neck', leg('Round the neck, left', 'headLeft', 'tieLeft', { joint: 'neck' })),
     ...pair(
       'cowl',
-      leg('Left yoke tie into the fairing', 'tieLeft', 'cowlHub', { via: [[1240, 60, 1074]], covers: ['cowl'] }),
+      leg('Left yoke tie into the fairing', 'tieLeft', 'cowlHub', { via: [[1240, 60, 1074]], covers: off('cowl') }),
     ),
     ...pair(
       'pocket',
       leg('Behind the dash to the left pocket', 'cowlHub', 'fairingLeft', {
         via: [[1272, 90, 1080]],
-        covers: ['cowl'],
+        covers: off('cowl'),
       }),
     ),
-    dashUp: leg('Up to the dash', 'cowlHub', 'dash', { via: [[1252, 0, 1150]], covers: ['cowl'] }),
-    shelf: leg('Forward to the lamp shelf', 'cowlHub', 'lampShelf', { covers: ['cowl'] }),
+    dashUp: leg('Up to the dash', 'cowlHub', 'dash', { via: [[1252, 0, 1150]], covers: off('cowl') }),
+    shelf: leg('Forward to the lamp shelf', 'cowlHub', 'lampShelf', { covers: off('cowl') }),
     clampLeft: leg('Up the left riser', 'tieLeft', 'barClamp', { via: [[1150, 60, 1130]] }),
-    tap: leg('To the accessory connector', 'headLeft', 'accessory', { covers: ['shroudLeft'] }),
+    tap: leg('To the accessory connector', 'headLeft', 'accessory', { covers: off('shroudLeft') }),
     seatBack: leg('Back under the rider’s seat', 'batteryTop', 'seatCross', {
       via: [[570, 30, 826]],
-      covers: ['seat'],
+      covers: off('seat'),
     }),
-    tray: leg('Into the pillion tray', 'seatCross', 'underSeat', { covers: ['seat'] }),
+    tray: leg('Into the pillion tray', 'seatCross', 'underSeat', { covers: off('seat') }),
     ...pair(
       'tail',
-      leg('Along the left tail rail', 'seatCross', 'tailLeft', { via: [[400, 84, 846]], covers: ['seat'] }),
+      leg('Along the left tail rail', 'seatCross', 'tailLeft', { via: [[400, 84, 846]], covers: off('seat') }),
     ),
     ...pair(
       'rack',
@@ -246,12 +282,12 @@ export const ADVENTURE_TOURER: Pattern = {
       'wall',
       leg('Inside the left pannier, front wall', 'passLeft', 'pannierLeft', {
         via: [[110, 300, 780]],
-        covers: ['pannierLeftLid'],
+        covers: off('pannierLeftLid'),
       }),
     ),
     floorLeft: leg('Down inside the left pannier', 'passLeft', 'pannierFloorLeft', {
       via: [[40, 300, 640]],
-      covers: ['pannierLeftLid'],
+      covers: off('pannierLeftLid'),
     }),
     ...pair(
       'pod',
@@ -286,14 +322,108 @@ export const ADVENTURE_TOURER: Pattern = {
     },
   },
   covers: {
-    seat: { name: 'Seat', minutes: { off: 1, on: 1 }, after: [] },
-    tank: { name: 'Fuel tank', minutes: { off: 16, on: 20 }, after: ['seat', 'shroudLeft', 'shroudRight'] },
-    shroudLeft: { name: 'Left shroud', minutes: { off: 5, on: 6 }, after: [] },
-    shroudRight: { name: 'Right shroud', minutes: { off: 5, on: 6 }, after: [] },
-    screen: { name: 'Screen', minutes: { off: 5, on: 6 }, after: [] },
-    cowl: { name: 'Fairing cowl', minutes: { off: 14, on: 16 }, after: ['screen'] },
-    pannierLeftLid: { name: 'Left pannier lid and liner', minutes: { off: 2, on: 2 }, after: [] },
-    pannierRightLid: { name: 'Right pannier lid and liner', minutes: { off: 2, on: 2 }, after: [] },
+    seat: { name: 'Seat', states: { off: coverWay(1, 1, 'Key at the left rear, lift, back and up.') } },
+    tank: {
+      name: 'Fuel tank',
+      states: {
+        aside: coverWay(6, 6, 'Out with the rear bolt; prop the tail on a soft block. The lines stay on.', {
+          after: off('seat'),
+          fasteners: { rear: screws(1, 'hex12', 'M8 × 45', 'rear bracket', 22) },
+          cautions: ['fuel', 'hot'],
+        }),
+        off: coverWay(
+          16,
+          20,
+          'Push the fuel coupling on, then pull it off; mop. Lift straight up, on to something soft. On refit pull the line back to prove the lock.',
+          {
+            after: off('seat', 'shroudLeft', 'shroudRight'),
+            fasteners: {
+              rear: screws(1, 'hex12', 'M8 × 45', 'rear bracket', 22),
+              front: screws(2, 'hexSocket6', 'M8 × 30', 'front brackets', 18),
+            },
+            plugs: { pump: 'Fuel pump, 4 pins', gauge: 'Fuel gauge, 2 pins' },
+            hoses: { fuel: 'Fuel line', vent: 'Tank vent', overflow: 'Overflow tube' },
+            second: true,
+            cautions: ['fuel', 'hot', 'lift'],
+          },
+        ),
+      },
+    },
+    shroudLeft: {
+      name: 'Left shroud',
+      states: {
+        off: coverWay(5, 6, 'Draw it forwards off its two rubber posts, then out.', {
+          fasteners: {
+            sides: screws(3, 'hexSocket4', 'M5 × 16', 'along the lower edge', 4),
+            rivets: screws(2, 'rivet', '8 mm', 'at the radiator', null, true),
+          },
+          plugs: { indicator: 'Left indicator, 2 pins' },
+        }),
+      },
+    },
+    shroudRight: {
+      name: 'Right shroud',
+      states: {
+        off: coverWay(5, 6, 'Draw it forwards off its two rubber posts, then out.', {
+          fasteners: {
+            sides: screws(3, 'hexSocket4', 'M5 × 16', 'along the lower edge', 4),
+            rivets: screws(2, 'rivet', '8 mm', 'at the radiator', null, true),
+          },
+          plugs: { indicator: 'Right indicator, 2 pins' },
+        }),
+      },
+    },
+    screen: {
+      name: 'Screen',
+      states: {
+        off: coverWay(
+          5,
+          6,
+          'Hold it as the last screw leaves. Nylon washers stay with their screws; do not overtighten.',
+          {
+            fasteners: { edge: screws(4, 'sixLobe25', 'M5 × 20 with nylon washer', 'two a side', 1.5) },
+          },
+        ),
+      },
+    },
+    cowl: {
+      name: 'Fairing cowl',
+      states: {
+        off: coverWay(14, 16, 'The long screws go at the top. Hold it as the last one leaves; unplug the lamp first.', {
+          after: off('screen'),
+          fasteners: {
+            top: screws(2, 'hexSocket5', 'M6 × 35', 'top, under the screen', 6),
+            sides: screws(6, 'hexSocket4', 'M5 × 16', 'three a side', 4),
+          },
+          plugs: { lamp: 'Headlamp, 3 pins', side: 'Side lamp, 2 pins' },
+          cautions: ['steering'],
+        }),
+      },
+    },
+    pannierLeftLid: {
+      name: 'Left pannier lid and liner',
+      states: {
+        off: coverWay(2, 2, 'Lid on its key; the liner comes up by its front edge.', {
+          fasteners: { liner: screws(4, 'rivet', '6 mm', 'round the liner', null, true) },
+        }),
+      },
+    },
+    pannierRightLid: {
+      name: 'Right pannier lid and liner',
+      states: {
+        off: coverWay(2, 2, 'Lid on its key; the liner comes up by its front edge.', {
+          fasteners: { liner: screws(4, 'rivet', '6 mm', 'round the liner', null, true) },
+        }),
+      },
+    },
+  },
+  measures: {
+    wheelbase: { name: 'Wheelbase', axis: 'x', of: [0, 1540], grows: [340, 432], range: [1490, 1620] },
+    width: { name: 'Across the panniers', axis: 'y', of: [-500, 500], grows: [214, 262], range: [960, 1100] },
+  },
+  usualMemories: {
+    clock: { name: 'Clock', relearn: 'Set it with the key on.' },
+    shifter: { name: 'Electric shifter', relearn: 'It looks dead: key on, hold its button 5 to 6 seconds.' },
   },
   batteryPlace: 'battery',
   switchedPlace: 'accessory',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { craftOf } from '#core/job/job';
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { fitOf, rankPlaces } from '#core/mounting/index';
@@ -10,16 +11,16 @@ import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
-import { layCallouts } from '../../drawing/callouts';
-import { placedGear } from '../../drawing/placed';
-import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
+import { layCallouts } from '#core/drawing/callouts';
+import { placedGear } from '#core/drawing/placed';
+import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
 import { figuresOf, fitMark, fitWords, sizeOf } from './words';
 
 const store = useJob();
 const library = useLibrary();
-const pattern = computed(() => store.job!.craft.pattern);
+const pattern = computed(() => craftOf(store.job!));
 const views = computed(() => twoViews(pattern.value));
 
 const KINDS = ['headUnit', 'amplifier', 'speaker'] as const satisfies readonly GearKind[];

@@ -8,6 +8,7 @@ import { GAUGES, ampacity, gaugeArea, type Gauge } from '#core/tables/conductors
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { figure, short } from '#core/units/figures';
 import NumberField from '../../app/NumberField.vue';
+import OverruleNote from '../../app/OverruleNote.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
@@ -46,11 +47,25 @@ function setHolder(event: Event): void {
 }
 const setFuse = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'chooseFuse', gear: props.feed.gear, amps: value === '' ? null : Number(value) }]);
+  store.edit([
+    {
+      op: 'chooseFuse',
+      gear: props.feed.gear,
+      amps: value === '' ? null : Number(value),
+      ...store.why('fuse', props.feed.gear),
+    },
+  ]);
 };
 const setGauge = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'chooseGauge', gear: props.feed.gear, gauge: value === '' ? null : (value as Gauge) }]);
+  store.edit([
+    {
+      op: 'chooseGauge',
+      gear: props.feed.gear,
+      gauge: value === '' ? null : (value as Gauge),
+      ...store.why('gauge', props.feed.gear),
+    },
+  ]);
 };
 </script>
 
@@ -107,6 +122,8 @@ const setGauge = (event: Event) => {
           <option v-for="g in GAUGES" :key="g" :value="g">{{ gaugeText(g) }}</option>
         </select>
       </div>
+      <OverruleNote class="wide" :of="`fuse=${feed.gear}`" />
+      <OverruleNote class="wide" :of="`gauge=${feed.gear}`" />
     </div>
     <dl>
       <div>

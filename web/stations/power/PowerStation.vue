@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { craftOf } from '#core/job/job';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { gaugeDiameter } from '#core/tables/conductors';
@@ -10,9 +11,9 @@ import GearMark from '../../drawing/GearMark.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import { layLanes } from '../../drawing/lanes';
-import { project } from '../../drawing/projection';
-import { SHEET } from '../../drawing/sheet';
+import { layLanes } from '#core/drawing/lanes';
+import { project } from '#core/drawing/projection';
+import { SHEET } from '#core/drawing/sheet';
 import { useJob } from '../../stores/job';
 import BatteryPanel from './BatteryPanel.vue';
 import FeedPanel from './FeedPanel.vue';
@@ -21,7 +22,7 @@ import { alongPath } from './along';
 
 const store = useJob();
 const router = useRouter();
-const pattern = computed(() => store.job!.craft.pattern);
+const pattern = computed(() => craftOf(store.job!));
 const VIEW = { x: 224, y: 22, w: SHEET.w - 250, h: 436 } as const;
 const projection = computed(() => project(pattern.value, 'side', VIEW));
 const tag = (gear: string) => store.plan!.tags[gear] ?? '';

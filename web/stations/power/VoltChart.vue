@@ -2,8 +2,8 @@
 import { computed } from 'vue';
 import type { ProfilePoint } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
-import { pathOf } from '../../drawing/projection';
-import { SHEET } from '../../drawing/sheet';
+import { pathOf } from '#core/drawing/projection';
+import { SHEET } from '#core/drawing/sheet';
 
 /** Volts against length, from the posts to the gear. `profile` is not empty. */
 const props = defineProps<{ profile: readonly ProfilePoint[]; tag: string; limitPct: number }>();

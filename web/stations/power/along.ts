@@ -1,4 +1,4 @@
-import type { Px } from '../../drawing/projection';
+import type { Px } from '#core/drawing/projection';
 
 /** The point a part (0 to 1) of the way along a polyline, and the direction there. */
 export function alongPath(points: readonly Px[], part: number): { at: Px; direction: Px } {

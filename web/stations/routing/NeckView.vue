@@ -7,7 +7,7 @@ import { cross, dot, polylineLength, sub, unit } from '#core/units/vectors';
 import { figure } from '#core/units/figures';
 import type { Insulated } from '#core/tables/colours';
 import WireLine from '../../drawing/WireLine.vue';
-import { pathOf, type Px } from '../../drawing/projection';
+import { pathOf, type Px } from '#core/drawing/projection';
 import { slackArc } from './slack';
 
 /** The neck seen down its axis: the wire between its two ties at any angle of the bars, as it hangs and drawn taut. */

@@ -1,29 +1,31 @@
 <script setup lang="ts">
+import { craftOf } from '#core/job/job';
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { HAZARDS } from '#core/craft/pattern';
+import { HAZARDS, stateFor, type Opened } from '#core/craft/pattern';
 import { RUN_KIND_NAMES, craftMap, endName, type Run, type Way, type WayProposal } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
 import { GAUGES, type Gauge } from '#core/tables/conductors';
 import { figure } from '#core/units/figures';
 import FactField from '../../app/FactField.vue';
+import OverruleNote from '../../app/OverruleNote.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import { layCallouts } from '../../drawing/callouts';
-import { WIRE_WIDTH, layLanes } from '../../drawing/lanes';
-import { placedGear } from '../../drawing/placed';
-import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '../../drawing/sheet';
+import { layCallouts } from '#core/drawing/callouts';
+import { WIRE_WIDTH, layLanes } from '#core/drawing/lanes';
+import { placedGear } from '#core/drawing/placed';
+import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
 import { useJob } from '../../stores/job';
 import { planner } from '../../workers';
 import NeckView from './NeckView.vue';
 
 const store = useJob();
 const router = useRouter();
-const pattern = computed(() => store.job!.craft.pattern);
+const pattern = computed(() => craftOf(store.job!));
 const map = computed(() => craftMap(pattern.value));
 const views = computed(() => twoViews(pattern.value));
 const runs = computed(() => store.plan!.runs);
@@ -86,16 +88,27 @@ watch(
   { immediate: true },
 );
 const sameWay = (way: Way) => way.legs.join() === selected.value?.way?.legs.join();
-const coversOf = (way: Way) => [...new Set(way.legs.flatMap((id) => pattern.value.legs[id]!.covers))];
-const minutesOf = (covers: readonly string[]) =>
-  covers.reduce((sum, id) => sum + pattern.value.covers[id]!.minutes.off + pattern.value.covers[id]!.minutes.on, 0);
+const coversOf = (way: Way): Opened =>
+  Object.assign({}, ...way.legs.map((id) => pattern.value.legs[id]!.covers)) as Opened;
+const minutesOf = (covers: Opened) =>
+  Object.entries(covers).reduce((sum, [id, state]) => {
+    const { minutes } = pattern.value.covers[id]!.states[stateFor(pattern.value.covers[id], state)!]!;
+    return sum + minutes.off + minutes.on;
+  }, 0);
 const coverNames = (covers: readonly string[]) =>
   covers.map((id) => pattern.value.covers[id]!.name.toLowerCase()).join(', ') || 'no cover';
 
 const cuts = computed(() => store.plan!.cutList.cuts.filter((cut) => cut.run === selected.value?.id));
 const setLead = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'chooseLead', run: selected.value!.id, gauge: value === '' ? null : (value as Gauge) }]);
+  store.edit([
+    {
+      op: 'chooseLead',
+      run: selected.value!.id,
+      gauge: value === '' ? null : (value as Gauge),
+      ...store.why('lead', selected.value!.id),
+    },
+  ]);
 };
 </script>
 
@@ -227,17 +240,24 @@ const setLead = (event: Event) => {
                 class="option"
                 :class="{ now: sameWay(way) }"
                 :aria-pressed="sameWay(way)"
-                @click="store.edit([{ op: 'chooseWay', run: selected.id, legs: [...way.legs] }], 'choose way')"
+                @click="
+                  store.edit(
+                    [{ op: 'chooseWay', run: selected.id, legs: [...way.legs], ...store.why('way', selected.id) }],
+                    'choose way',
+                  )
+                "
               >
                 <span
                   ><b>{{ Math.round(way.lengthMm) }} mm</b> by {{ way.legs.length }} legs;
-                  {{ coverNames(coversOf(way)) }}</span
+                  {{ coverNames(Object.keys(coversOf(way))) }}</span
                 >
                 <span>{{ minutesOf(coversOf(way)) }} min</span>
               </button>
             </li>
           </ul>
         </template>
+        <OverruleNote :of="`way=${selected.id}`" />
+        <OverruleNote :of="`lead=${selected.id}`" />
         <div class="ends">
           <BButton
             v-if="store.job!.ways[selected.id]"
@@ -297,7 +317,10 @@ const setLead = (event: Event) => {
           <FactField of="settings" fact="terminalAllowanceMm" label="At each terminal" />
         </div>
         <h3>Covers to open</h3>
-        <p>{{ coverNames(store.plan!.covers) }}: {{ store.plan!.minutes.covers }} min off and on.</p>
+        <p>
+          {{ coverNames(store.plan!.build.teardown.covers.map((c) => c.cover)) }}:
+          {{ store.plan!.minutes.teardown + store.plan!.minutes.refit }} min off and on.
+        </p>
         <template v-if="neck">
           <h3>Round the neck</h3>
           <NeckView

@@ -1,4 +1,4 @@
-import type { Px } from '../../drawing/projection';
+import type { Px } from '#core/drawing/projection';
 
 /**
  * A wire of `length` between two ties nearer than that, as an arc of just that length that swings away from

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { craftOf } from '#core/job/job';
+import { computed } from 'vue';
 import type { Speaker } from '#core/gear/gear';
 import { hang } from '#core/job/wiring';
 import { figure, short } from '#core/units/figures';
@@ -10,17 +11,17 @@ import GearMark from '../../drawing/GearMark.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import { project } from '../../drawing/projection';
-import { placedGear } from '../../drawing/placed';
-import { SHEET } from '../../drawing/sheet';
+import { project } from '#core/drawing/projection';
+import { placedGear } from '#core/drawing/placed';
+import { SHEET } from '#core/drawing/sheet';
 import { useJob } from '../../stores/job';
 import ChannelPanel from './ChannelPanel.vue';
 import SpeakerPanel from './SpeakerPanel.vue';
 import WiringPanel from './WiringPanel.vue';
-import { BLOCK, BOX, coilPath, layBlocks, layBoxes, layLeads, terminalAt, type SpeakerBox } from './layout';
+import { BLOCK, BOX, coilPath, layBlocks, layBoxes, layLeads, terminalAt } from './layout';
 
 const store = useJob();
-const pattern = computed(() => store.job!.craft.pattern);
+const pattern = computed(() => craftOf(store.job!));
 const projection = computed(() =>
   project(pattern.value, 'top', { x: 212, y: 176, w: SHEET.w - 236, h: SHEET.h - 352 }),
 );

@@ -1,11 +1,11 @@
-import type { Job } from '#core/job/job';
+import { craftOf, type Job } from '#core/job/job';
 import { netsOf, type Net } from '#core/job/wiring';
 import { isPowered, type PoweredGear } from '#core/gear/gear';
 import type { Circuit } from '#core/speakers/index';
 import { SPEAKER_COLOUR, type Insulated } from '#core/tables/colours';
-import type { Px } from '../../drawing/projection';
-import { pathOf } from '../../drawing/projection';
-import { SHEET } from '../../drawing/sheet';
+import type { Px } from '#core/drawing/projection';
+import { pathOf } from '#core/drawing/projection';
+import { SHEET } from '#core/drawing/sheet';
 
 export const BLOCK = { x: 30, w: 118, head: 36, row: 34 } as const;
 export const BOX = { w: 158, h: 104 } as const;
@@ -65,7 +65,7 @@ export interface SpeakerBox {
 export function layBoxes(job: Job, xOf: (gear: string) => number | undefined): SpeakerBox[] {
   const speakers = Object.entries(job.gear).flatMap(([gear, { item, place }]) => {
     if (item.kind !== 'speaker') return [];
-    const y = place === null ? 0 : job.craft.pattern.places[place]!.at[1];
+    const y = place === null ? 0 : craftOf(job).places[place]!.at[1];
     return [
       {
         gear,

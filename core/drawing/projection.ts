@@ -1,5 +1,5 @@
-import type { Pattern } from '#core/craft/pattern';
-import type { Vec3 } from '#core/units/vectors';
+import type { Pattern } from '../craft/pattern';
+import type { Vec3 } from '../units/vectors';
 
 export type ViewName = 'side' | 'top';
 export type Px = readonly [x: number, y: number];

@@ -1,4 +1,4 @@
-import type { Pattern } from '#core/craft/pattern';
+import type { Pattern } from '../craft/pattern';
 import { project, stackedScale, type Box } from './projection';
 
 /** The sheet's own pixels: what the drawing takes up of a 1280 × 800 window. */

@@ -1,6 +1,6 @@
 import { polygonHull } from 'd3-polygon';
-import type { Seat } from '#core/mounting/index';
-import { add, scale, type Vec3 } from '#core/units/vectors';
+import type { Seat } from '../mounting/index';
+import { add, scale, type Vec3 } from '../units/vectors';
 import { pathOf, type Projection, type Px } from './projection';
 
 /** Points on a circle: enough that a 6½-inch speaker at the nearest zoom still looks round. */

@@ -1,8 +1,8 @@
-import type { Pattern } from '#core/craft/pattern';
-import type { Job } from '#core/job/job';
-import { seatOf } from '#core/mounting/index';
-import { craftMap, jointPath, type CraftMap, type Run, type Way } from '#core/routing/index';
-import type { Vec3 } from '#core/units/vectors';
+import type { Pattern } from '../craft/pattern';
+import { craftOf, type Job } from '../job/job';
+import { seatOf } from '../mounting/index';
+import { craftMap, jointPath, type CraftMap, type Run, type Way } from '../routing/index';
+import type { Vec3 } from '../units/vectors';
 import type { Projection, Px } from './projection';
 
 export interface Lane {
@@ -35,7 +35,7 @@ export function layLanes(
   projection: Projection,
   widthOf: (run: Run) => number = () => WIRE_WIDTH,
 ): Lane[] {
-  const { pattern } = job.craft;
+  const pattern = craftOf(job);
   const map = craftMap(pattern);
   const laid = runs.filter((run): run is Laid => run.way !== undefined);
   const courses = new Map<string, readonly Px[]>();

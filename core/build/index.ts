@@ -1,0 +1,12 @@
+export { fastenerLedger, type FastenerLine } from './fasteners';
+export {
+  buildState,
+  notReady,
+  type BuildState,
+  type FastenerBalance,
+  type FastenerCount,
+  type StepState,
+} from './state';
+export { PHASES, openedFor, planBuild, stepHash, type BuildPlan, type BuildRun, type Phase, type Step } from './steps';
+export { orderCovers, type OpenedCover, type Teardown } from './teardown';
+export { buildRules, intakeRules } from './rules';

@@ -1,0 +1,152 @@
+import fc from 'fast-check';
+import { TOURER_JOB } from '#demo/jobs';
+import { applyAll } from '../job/operations';
+import { craftOf } from '../job/job';
+import { planJob } from '../plan';
+import { fitCraft, movePath, standardOf } from './measures';
+import { patternFaults, type Pattern } from './pattern';
+import { ADVENTURE_TOURER } from './patterns/adventure-tourer';
+import { upgradePattern } from './upgrade';
+
+const same = (c: number) => c;
+
+test('without measures, or with the pattern’s own, it is the very same pattern', () => {
+  expect(fitCraft(ADVENTURE_TOURER, {})).toBe(ADVENTURE_TOURER);
+  expect(fitCraft(ADVENTURE_TOURER, { wheelbase: 1540 })).toBe(ADVENTURE_TOURER);
+});
+
+test('a longer wheelbase moves what lies ahead of the stretch by just that, and nothing behind it', () => {
+  const long = fitCraft(ADVENTURE_TOURER, { wheelbase: 1600 });
+  expect(long.places['dash']!.at[0]).toBe(ADVENTURE_TOURER.places['dash']!.at[0] + 60);
+  expect(long.places['pannierLeft']!.at).toEqual(ADVENTURE_TOURER.places['pannierLeft']!.at);
+  expect(long.joints['neck']!.axisPoint[0]).toBe(ADVENTURE_TOURER.joints['neck']!.axisPoint[0] + 60);
+  expect(long.drawing.side.bounds[2]).toBe(ADVENTURE_TOURER.drawing.side.bounds[2] + 60);
+  expect(patternFaults(long)).toEqual([]);
+  expect(fitCraft(ADVENTURE_TOURER, { wheelbase: 1600 })).toBe(long);
+});
+
+test('across, both sides take half; left and right stay mirror images', () => {
+  const wide = fitCraft(ADVENTURE_TOURER, { width: 1060 });
+  const [l, r] = [wide.places['pannierLeft']!.at, wide.places['pannierRight']!.at];
+  expect(l[1]).toBe(ADVENTURE_TOURER.places['pannierLeft']!.at[1] + 30);
+  expect(r[1]).toBe(-l[1]);
+});
+
+test('any measures in range keep order along each axis, and every wheel round', () => {
+  const { wheelbase, width } = ADVENTURE_TOURER.measures;
+  const within = (m: typeof wheelbase) => fc.integer({ min: m!.range[0], max: m!.range[1] });
+  fc.assert(
+    fc.property(within(wheelbase), within(width), (w, b) => {
+      const fitted = fitCraft(ADVENTURE_TOURER, { wheelbase: w, width: b });
+      const xs = (p: Pattern) => Object.values(p.junctions).map(({ at }) => at[0]);
+      const [was, is] = [xs(ADVENTURE_TOURER), xs(fitted)];
+      was.forEach((x, i) => was.forEach((other, j) => void (x < other && expect(is[i]!).toBeLessThan(is[j]!))));
+      // An arc's ends move alike, or its radii would no longer fit them.
+      for (const view of ['side', 'top'] as const)
+        ADVENTURE_TOURER.drawing[view].strokes.forEach((stroke, i) => {
+          const before = chords(stroke.d);
+          chords(fitted.drawing[view].strokes[i]!.d).forEach((chord, k) =>
+            expect(Math.abs(chord - before[k]!)).toBeLessThan(0.25),
+          );
+        });
+    }),
+    { seed: 3, numRuns: 25 },
+  );
+});
+
+/** Length of the chord of every arc of a path. */
+function chords(d: string): number[] {
+  const found: number[] = [];
+  let last = [0, 0];
+  for (const [, command, rest] of d.matchAll(/([A-Z])([^A-Z]*)/g)) {
+    const n = (rest!.match(/-?\d+(?:\.\d+)?/g) ?? []).map(Number);
+    const size = command === 'A' ? 7 : 2;
+    for (let i = 0; i + size <= n.length; i += size) {
+      const end = n.slice(i + size - 2, i + size);
+      if (command === 'A') found.push(Math.hypot(end[0]! - last[0]!, end[1]! - last[1]!));
+      last = end;
+    }
+  }
+  return found;
+}
+
+test('every command keeps its numbers in their places', () => {
+  const d = 'M1 2L3 4H5V6C1 2 3 4 5 6S1 2 3 4Q1 2 3 4T1 2A10 20 30 0 1 7 8Z';
+  expect(movePath(d, same, same)).toBe(d);
+  expect(
+    movePath(
+      d,
+      (x) => x + 100,
+      (y) => y + 1000,
+    ),
+  ).toBe(
+    'M101 1002L103 1004H105V1006C101 1002 103 1004 105 1006S101 1002 103 1004Q101 1002 103 1004T101 1002A10 20 30 0 1 107 1008Z',
+  );
+});
+
+test('a stretched craft asks for more wire; the job keeps the pattern as it was', () => {
+  const job = applyAll(TOURER_JOB, [{ op: 'setMeasure', measure: 'wheelbase', mm: 1620 }]);
+  expect(job.craft.pattern).toBe(TOURER_JOB.craft.pattern);
+  expect(craftOf(job)).not.toBe(job.craft.pattern);
+  expect(planJob(job).ledger.wireM).toBeGreaterThan(planJob(TOURER_JOB).ledger.wireM);
+  expect(() => applyAll(TOURER_JOB, [{ op: 'setMeasure', measure: 'wheelbase', mm: 9000 }])).toThrow(/1490 to 1620 mm/);
+  expect(() => applyAll(TOURER_JOB, [{ op: 'setMeasure', measure: 'height', mm: 900 }])).toThrow(
+    /measure of this craft/,
+  );
+  expect(standardOf(ADVENTURE_TOURER.measures['wheelbase']!)).toBe(1540);
+});
+
+test.each<[string, (p: Pattern) => Pattern, string]>([
+  [
+    'a cover that waits for itself',
+    (p) => ({
+      ...p,
+      covers: {
+        ...p.covers,
+        screen: { name: 's', states: { off: { ...p.covers['screen']!.states.off!, after: { cowl: 'off' } } } },
+      },
+    }),
+    'covers.',
+  ],
+  [
+    'a cover asked to a state it has not',
+    (p) => ({
+      ...p,
+      covers: { ...p.covers, tank: { name: 't', states: { loosened: p.covers['tank']!.states.aside! } } },
+    }),
+    'legs.',
+  ],
+  [
+    'measures that stretch the same part',
+    (p) => ({ ...p, measures: { ...p.measures, again: p.measures['wheelbase']! } }),
+    'measures.',
+  ],
+  [
+    'a stretch outside its measure',
+    (p) => ({ ...p, measures: { w: { ...p.measures['wheelbase']!, grows: [1500, 1700] } } }),
+    'measures.w',
+  ],
+])('%s is a fault', (_, spoil, path) => {
+  expect(
+    patternFaults(spoil(structuredClone(ADVENTURE_TOURER)))
+      .map((f) => f.path)
+      .join(),
+  ).toContain(path);
+});
+
+test('a pattern of version 1 comes up: covers off, no fasteners known', () => {
+  const old = {
+    id: 'x',
+    places: { a: { covers: ['seat'] } },
+    legs: { l: { covers: [] } },
+    covers: { seat: { name: 'Seat', minutes: { off: 1, on: 2 }, after: ['tank'] } },
+  };
+  expect(upgradePattern(old)).toMatchObject({
+    version: 2,
+    places: { a: { covers: { seat: 'off' } } },
+    covers: { seat: { states: { off: { minutes: { off: 1, on: 2 }, after: { tank: 'off' }, fasteners: {} } } } },
+    measures: {},
+  });
+  expect(upgradePattern(old)).toBe(upgradePattern(old));
+  for (const other of [null, 7, { covers: 3 }, ADVENTURE_TOURER]) expect(upgradePattern(other)).toBe(other);
+});

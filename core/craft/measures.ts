@@ -1,0 +1,92 @@
+import type { Vec3 } from '../units/vectors';
+import type { Measure, Pattern, Stroke } from './pattern';
+
+/** A craft's own measures, mm, by the pattern's measure ids; one that is missing is the pattern's. */
+export type Measures = Readonly<Record<string, number>>;
+
+/** What a measure is on the pattern as drawn, mm. */
+export const standardOf = ({ of: [a, b] }: Measure): number => b - a;
+
+type Axis = Measure['axis'];
+type Along = (coordinate: number) => number;
+
+/**
+ * Where a coordinate of the pattern lies on this craft: each measure's difference is taken up evenly
+ * within its own stretch, what lies before stays, what lies behind moves along whole. Across it is shared
+ * by both sides.
+ */
+function alongAxis(pattern: Pattern, measures: Measures, axis: Axis): Along {
+  const stretches = Object.entries(pattern.measures).flatMap(([id, measure]) => {
+    const value = measures[id];
+    return measure.axis === axis && value !== undefined
+      ? [{ grows: measure.grows, by: value - standardOf(measure) }]
+      : [];
+  });
+  if (!stretches.length) return (c) => c;
+  const part = (c: number, [p, q]: Measure['grows']) => Math.min(1, Math.max(0, (c - p) / (q - p)));
+  return axis === 'y'
+    ? (c) => c + Math.sign(c) * stretches.reduce((sum, s) => sum + (part(Math.abs(c), s.grows) * s.by) / 2, 0)
+    : (c) => c + stretches.reduce((sum, s) => sum + part(c, s.grows) * s.by, 0);
+}
+
+const fitted = new WeakMap<Pattern, { key: string; pattern: Pattern }>();
+
+/**
+ * The pattern stretched to this craft's measures: places, junctions, legs, joints, ears and line work. Rooms,
+ * gear and the angle of a joint stay as they are. Without measures it is the very same object.
+ */
+export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
+  const own = Object.entries(measures).filter(([id, mm]) => {
+    const measure = pattern.measures[id];
+    return measure && mm !== standardOf(measure);
+  });
+  if (!own.length) return pattern;
+  const key = JSON.stringify(own);
+  const known = fitted.get(pattern);
+  if (known?.key === key) return known.pattern;
+  const x = alongAxis(pattern, measures, 'x');
+  const y = alongAxis(pattern, measures, 'y');
+  const z = alongAxis(pattern, measures, 'z');
+  const move = (p: Vec3): [number, number, number] => [x(p[0]), y(p[1]), z(p[2])];
+  const each = <T>(map: Record<string, T>, change: (item: T) => T) =>
+    Object.fromEntries(Object.entries(map).map(([id, item]) => [id, change(item)]));
+  const view = ({ bounds: [l, b, r, t], strokes }: Pattern['drawing']['side'], up: Along) => ({
+    bounds: [x(l), up(b), x(r), up(t)] as [number, number, number, number],
+    strokes: strokes.map((stroke): Stroke => ({ ...stroke, d: movePath(stroke.d, x, up) })),
+  });
+  const next: Pattern = {
+    ...pattern,
+    places: each(pattern.places, (place) => ({ ...place, at: move(place.at) })),
+    junctions: each(pattern.junctions, (junction) => ({ ...junction, at: move(junction.at) })),
+    legs: each(pattern.legs, (leg) => ({ ...leg, via: leg.via.map(move) })),
+    joints: each(pattern.joints, (joint) => ({ ...joint, axisPoint: move(joint.axisPoint) })),
+    ears: move(pattern.ears),
+    drawing: { side: view(pattern.drawing.side, z), top: view(pattern.drawing.top, y) },
+  };
+  fitted.set(pattern, { key, pattern: next });
+  return next;
+}
+
+/** Numbers that follow each path command, and which of them are x (0) and y (1) of a point. */
+const NUMBERS: Record<string, readonly (0 | 1 | undefined)[]> = {
+  H: [0],
+  V: [1],
+  A: [undefined, undefined, undefined, undefined, undefined, 0, 1],
+};
+
+/** SVG path data in absolute coordinates with every point moved; an arc keeps its radii, so its ends must move alike. */
+export function movePath(d: string, x: Along, y: Along): string {
+  let command = 'M';
+  let n = 0;
+  return d.replace(/[A-Z]|-?\d+(?:\.\d+)?/g, (token) => {
+    if (/[A-Z]/.test(token)) {
+      command = token;
+      n = 0;
+      return token;
+    }
+    const kinds = NUMBERS[command] ?? [0, 1];
+    const kind = kinds[n++ % kinds.length];
+    if (kind === undefined) return token;
+    return String(Math.round((kind === 0 ? x : y)(Number(token)) * 10) / 10);
+  });
+}

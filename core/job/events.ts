@@ -1,0 +1,60 @@
+import * as v from 'valibot';
+import { Id, Text, ranged } from '../gear/gear';
+import { StepId } from './job';
+
+const Count = v.pipe(v.number(), v.integer('expected a whole number'), ranged(0, 200, 'fasteners'));
+
+/** What a photograph is of. */
+export const PhotoSubject = v.variant('kind', [
+  v.strictObject({ kind: v.literal('step'), id: StepId }),
+  v.strictObject({ kind: v.picklist(['place', 'plug', 'craft']), id: Id }),
+]);
+
+const base = {
+  /** Made by the device, so that an event sent twice is one event. */
+  id: Id,
+  /** When it was done, by the device's clock. */
+  at: v.pipe(v.string(), v.isoTimestamp('expected a time as 2026-11-25T14:00:00.000Z')),
+  by: v.pipe(v.string(), v.maxLength(60, 'expected 60 characters at most')),
+};
+
+/**
+ * Something done or seen in the bay. Never edited, only added: an untick is an event too, and the latest
+ * of its kind stands.
+ */
+export const BayEvent = v.variant('kind', [
+  /** A step done, or undone. `hash` is the step's content as it was then. */
+  v.strictObject({ ...base, kind: v.literal('tick'), step: StepId, hash: v.string(), done: v.boolean() }),
+  /** One item of a step: a plug put back, a lamp tried. */
+  v.strictObject({ ...base, kind: v.literal('check'), step: StepId, check: Id, done: v.boolean() }),
+  /** Fasteners counted: out of the craft, or back in. */
+  v.strictObject({
+    ...base,
+    kind: v.literal('count'),
+    step: StepId,
+    fastener: Id,
+    out: v.optional(Count),
+    reused: v.optional(Count),
+    retired: v.optional(Count),
+    added: v.optional(Count),
+  }),
+  v.strictObject({ ...base, kind: v.literal('time'), step: StepId, minutes: ranged(0, 960, 'minutes') }),
+  v.strictObject({ ...base, kind: v.literal('note'), step: StepId, text: Text }),
+  v.strictObject({
+    ...base,
+    kind: v.literal('photo'),
+    subject: PhotoSubject,
+    /** SHA-256 of the picture's bytes, hexadecimal: its name. */
+    photo: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'expected the SHA-256 of the picture')),
+    caption: Text,
+    /** False strikes the picture from its subject. */
+    kept: v.boolean(),
+  }),
+]);
+export type BayEvent = v.InferOutput<typeof BayEvent>;
+
+/** The order events count in: by the time they were done, and by id where two devices agree on it. */
+export function inOrder(events: readonly BayEvent[]): BayEvent[] {
+  const key = (e: BayEvent) => `${e.at} ${e.id}`;
+  return [...events].sort((a, b) => (key(a) < key(b) ? -1 : 1));
+}

@@ -1,0 +1,77 @@
+import { contentHash } from '../gear/hash';
+import type { Job, Why } from './job';
+
+/** What a person can set over a proposal. */
+export type OverruleKind = 'gauge' | 'fuse' | 'way' | 'lead' | 'minutes';
+
+export const OVERRULE_NAMES: Record<OverruleKind, string> = {
+  gauge: 'Gauge',
+  fuse: 'Fuse',
+  way: 'Way',
+  lead: 'Lead gauge',
+  minutes: 'Minutes',
+};
+
+/** Key of an overrule: property=subject. */
+export const overruleKey = (kind: OverruleKind, subject: string): string => `${kind}=${subject}`;
+
+/** What the plan would say, and what that rests on, for one thing a person may set. */
+export interface Proposal {
+  readonly key: string;
+  readonly kind: OverruleKind;
+  /** The feed's gear, the run or the step. */
+  readonly subject: string;
+  /** In words; undefined when nothing is proposed. */
+  readonly words: string | undefined;
+  readonly inputs: readonly (string | number)[];
+}
+
+/** A person's value over a proposed one, as it stands now. */
+export interface Overrule {
+  readonly key: string;
+  readonly kind: OverruleKind;
+  readonly subject: string;
+  /** The person's value, in words. */
+  readonly value: string;
+  readonly why: Why | undefined;
+  readonly proposedNow: string | undefined;
+  /**
+   * live: it rests on what it rested on then; stale: that has changed since; orphaned: what it was about is
+   * no longer in the job. One set without a reason is live while it has a subject.
+   */
+  readonly state: 'live' | 'stale' | 'orphaned';
+}
+
+/** Hash of what a proposal rests on: changes when, and only when, one of its figures does. */
+export const basisOf = (proposal: Proposal): string => contentHash(proposal.inputs);
+
+/** The reason to store with a value set over this proposal. */
+export const whyNot = (proposal: Proposal, reason: string): Why => ({
+  reason,
+  then: proposal.words ?? null,
+  basis: basisOf(proposal),
+});
+
+/** Every value of the job that stands over a proposal. `subjectOf` finds what would be proposed for a key now. */
+export function overrulesOf(job: Job, proposalFor: (key: string) => Proposal | undefined): Overrule[] {
+  const set: [OverruleKind, string, string][] = [
+    ...Object.entries(job.feeds).flatMap(([gear, { gauge, fuseA }]): [OverruleKind, string, string][] => [
+      ...(gauge === null ? [] : [['gauge', gear, `${gauge} AWG`] as [OverruleKind, string, string]]),
+      ...(fuseA === null ? [] : [['fuse', gear, `${fuseA} A`] as [OverruleKind, string, string]]),
+    ]),
+    ...Object.entries(job.ways).map(([run, legs]): [OverruleKind, string, string] => ['way', run, wayWords(job, legs)]),
+    ...Object.entries(job.leadGauges).map(([run, g]): [OverruleKind, string, string] => ['lead', run, `${g} AWG`]),
+    ...Object.entries(job.minutes).map(([step, m]): [OverruleKind, string, string] => ['minutes', step, `${m} min`]),
+  ];
+  return set.map(([kind, subject, value]) => {
+    const key = overruleKey(kind, subject);
+    const why = job.overrules[key];
+    const proposal = proposalFor(key);
+    const state = !proposal ? 'orphaned' : why && why.basis !== basisOf(proposal) ? 'stale' : 'live';
+    return { key, kind, subject, value, why, proposedNow: proposal?.words, state };
+  });
+}
+
+/** A way in words: the names of its legs. */
+export const wayWords = (job: Job, legs: readonly string[]): string =>
+  legs.map((id) => job.craft.pattern.legs[id]?.name ?? id).join(', ');

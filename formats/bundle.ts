@@ -1,0 +1,76 @@
+import { createHash } from 'node:crypto';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import * as v from 'valibot';
+import { BayEvent, inOrder } from '#core/job/events';
+import { JobError, problemsOf, type Job } from '#core/job/job';
+import { readJobFile, writeJobFile } from './job-file';
+
+/** A whole job: its document, what was done, and the photographs by the hash of their bytes. */
+export interface Bundle {
+  readonly job: Job;
+  readonly events: readonly BayEvent[];
+  readonly photos: ReadonlyMap<string, Uint8Array>;
+}
+
+const MOST_BYTES = 512 * 1024 * 1024;
+const Events = v.array(BayEvent);
+
+/** job.json, events.json and photographs/HASH in one zip; the same bundle gives the same bytes. */
+export function writeBundle({ job, events, photos }: Bundle): Uint8Array {
+  const files: Record<string, Uint8Array> = {
+    'job.json': strToU8(writeJobFile(job)),
+    'events.json': strToU8(`${JSON.stringify(inOrder(events), null, 1)}\n`),
+  };
+  for (const [hash, bytes] of [...photos].sort(([a], [b]) => (a < b ? -1 : 1))) files[`photographs/${hash}`] = bytes;
+  return zipSync(files, { mtime: new Date(Date.UTC(2026, 0, 1, 12)) });
+}
+
+/** Reads a whole job. Throws JobError naming every path inside the zip that cannot be taken. */
+export function readBundle(bytes: Uint8Array): Bundle {
+  let size = 0;
+  let files: Record<string, Uint8Array>;
+  try {
+    files = unzipSync(bytes, {
+      filter: ({ originalSize }) => {
+        size += originalSize;
+        if (size > MOST_BYTES) throw new Error('over 512 MB unpacked');
+        return true;
+      },
+    });
+  } catch (error) {
+    throw fault('(the file)', `expected a zip; ${error instanceof Error ? error.message : 'it cannot be read'}`);
+  }
+  if (!files['job.json']) throw fault('job.json', 'expected this file in the zip; it is missing');
+  const problems: { path: string; expected: string }[] = [];
+  let job: Job | undefined;
+  try {
+    job = readJobFile(strFromU8(files['job.json']));
+  } catch (error) {
+    if (!(error instanceof JobError)) throw error;
+    problems.push(...error.problems.map((p) => ({ ...p, path: `job.json: ${p.path}` })));
+  }
+  let events: BayEvent[] = [];
+  try {
+    const parsed = v.safeParse(Events, files['events.json'] ? JSON.parse(strFromU8(files['events.json'])) : []);
+    if (parsed.success) events = parsed.output;
+    else
+      problems.push(...problemsOf(parsed.issues, '(the list)').map((p) => ({ ...p, path: `events.json: ${p.path}` })));
+  } catch {
+    problems.push({ path: 'events.json', expected: 'expected JSON' });
+  }
+  const photos = new Map<string, Uint8Array>();
+  for (const [name, data] of Object.entries(files)) {
+    const hash = /^photographs\/([0-9a-f]{64})$/.exec(name)?.[1];
+    if (!hash) continue;
+    if (createHash('sha256').update(data).digest('hex') !== hash)
+      problems.push({ path: name, expected: 'expected the picture its name is the hash of; it has been changed' });
+    photos.set(hash, data);
+  }
+  for (const hash of new Set(events.flatMap((e) => (e.kind === 'photo' ? [e.photo] : []))))
+    if (!photos.has(hash))
+      problems.push({ path: `photographs/${hash}`, expected: 'expected this picture; events name it' });
+  if (!job || problems.length) throw new JobError(problems);
+  return { job, events, photos };
+}
+
+const fault = (path: string, expected: string) => new JobError([{ path, expected }]);

@@ -1,0 +1,232 @@
+import Papa from 'papaparse';
+import * as v from 'valibot';
+import { fastenerLedger } from '#core/build/index';
+import { GearItem, type GearKind } from '#core/gear/gear';
+import { problemsOf, type Job } from '#core/job/job';
+import type { Plan } from '#core/plan';
+import { colourText } from '#core/tables/colours';
+import { endName } from '#core/routing/index';
+
+/** Text that a table program would take for a formula stands behind an apostrophe, and is read back without it. */
+const guarded = (cell: string | number): string | number =>
+  typeof cell === 'string' && /^['=+\-@\t\r]/.test(cell) ? `'${cell}` : cell;
+const plain = (cell: string): string => (cell.startsWith("'") ? cell.slice(1) : cell);
+const write = (fields: string[], data: (string | number)[][]): string =>
+  `${Papa.unparse({ fields, data: data.map((row) => row.map(guarded)) }, { newline: '\n' })}\n`;
+
+// ── Cut list and fasteners ──────────────────────────────────────────────────────────────────────
+
+/** Every piece of wire to cut, a row each. */
+export function cutListCsv(job: Job, plan: Plan): string {
+  return write(
+    ['run', 'from', 'to', 'use', 'gauge_awg', 'colour', 'length_mm'],
+    plan.cutList.cuts.map((cut) => [
+      cut.run,
+      endName(job, cut.from, plan.tags),
+      endName(job, cut.to, plan.tags),
+      cut.use,
+      cut.gauge ?? '',
+      colourText(cut.colour),
+      cut.lengthMm,
+    ]),
+  );
+}
+
+/** Every fastener that comes out, a row for each kind on each cover. */
+export function fastenersCsv(job: Job, plan: Plan): string {
+  return write(
+    ['cover', 'where', 'size', 'drive', 'torque_nm', 'out', 'reused', 'retired', 'new', 'in'],
+    fastenerLedger(plan.build).map((l) => [
+      job.craft.pattern.covers[l.cover]?.name ?? l.cover,
+      l.where,
+      l.size,
+      l.drive,
+      l.torqueNm ?? '',
+      l.out,
+      l.reused,
+      l.retired,
+      l.added,
+      l.in,
+    ]),
+  );
+}
+
+// ── Shelf ───────────────────────────────────────────────────────────────────────────────────────
+
+type Cells = Record<string, string>;
+/** One column: how an item's value is written, and how it goes back into the item. Cells not of a kind stay empty. */
+interface Column {
+  readonly name: string;
+  readonly path: string;
+  readonly kinds: readonly GearKind[];
+  readonly write: (value: never) => string | number;
+  readonly read: (cell: string) => unknown;
+}
+const ALL: readonly GearKind[] = ['headUnit', 'amplifier', 'speaker', 'fuseHolder'];
+const POWERED: readonly GearKind[] = ['headUnit', 'amplifier'];
+
+const text = (name: string, path: string, kinds = ALL): Column => ({
+  name,
+  path,
+  kinds,
+  write: (x: string) => x,
+  read: (cell) => cell,
+});
+const number = (name: string, path: string, kinds = ALL): Column => ({
+  name,
+  path,
+  kinds,
+  write: (x: number | null) => x ?? '',
+  // What is no number is handed on as it is, for the schema to name it.
+  read: (cell) => (cell === '' ? null : /^-?\d+(?:[.,]\d+)?$/.test(cell) ? Number(cell.replace(',', '.')) : cell),
+});
+const list = (cell: string) => cell.split(/[;\s]+/).filter(Boolean);
+const pair = (a: string, b: string) => (part: string) => {
+  const [x, y] = part.split('/');
+  return { [a]: toNumber(x), [b]: toNumber(y) };
+};
+const toNumber = (part: string | undefined): unknown =>
+  part !== undefined && /^-?\d+(?:\.\d+)?$/.test(part) ? Number(part) : part;
+
+const COLUMNS: readonly Column[] = [
+  text('kind', 'kind'),
+  text('id', 'id'),
+  text('name', 'name'),
+  number('width_mm', 'size.w'),
+  number('height_mm', 'size.h'),
+  number('depth_mm', 'size.d'),
+  number('mass_kg', 'massKg'),
+  {
+    name: 'water_digits',
+    path: 'water',
+    kinds: ALL,
+    write: (x: number[]) => x.join(' '),
+    read: (cell) => list(cell).map(toNumber),
+  },
+  number('fit_minutes', 'fitMinutes'),
+  {
+    name: 'channels',
+    path: 'bank.channels',
+    kinds: POWERED,
+    write: (x: { id: string; name: string; seat: string }[]) => x.map((c) => `${c.id}/${c.seat}/${c.name}`).join('; '),
+    read: (cell) =>
+      cell
+        .split(';')
+        .map((c) => c.trim())
+        .filter(Boolean)
+        .map((c) => {
+          const [id, seat, ...name] = c.split('/');
+          return { id, name: name.join('/') || id, seat };
+        }),
+  },
+  {
+    name: 'watts_at_ohm',
+    path: 'bank.power',
+    kinds: POWERED,
+    write: (x: { ohm: number; watts: number }[]) => x.map((r) => `${r.watts}/${r.ohm}`).join(' '),
+    read: (cell) => list(cell).map(pair('watts', 'ohm')),
+  },
+  number('min_ohm', 'bank.minOhm', POWERED),
+  text('class', 'demand.class', POWERED),
+  number('efficiency', 'demand.efficiency', POWERED),
+  number('idle_a', 'demand.idleA', POWERED),
+  {
+    name: 'regulated',
+    path: 'demand.regulated',
+    kinds: POWERED,
+    write: (x: boolean) => (x ? 'yes' : 'no'),
+    read: (cell) => (/^yes$/i.test(cell) ? true : /^no$/i.test(cell) ? false : cell),
+  },
+  number('rated_v', 'demand.ratedVolts', POWERED),
+  number('line_pairs', 'linePairs', ['headUnit']),
+  number('remote_out_a', 'remoteOutA', ['headUnit']),
+  number('remote_in_a', 'remoteInA', ['amplifier']),
+  number('maker_max_fuse_a', 'makerMaxFuseA', POWERED),
+  number('onboard_fuse_a', 'onboardFuseA', ['amplifier']),
+  {
+    name: 'coils_ohm',
+    path: 'coils',
+    kinds: ['speaker'],
+    write: (x: { ohm: number; minOhm: number }[]) => x.map((c) => `${c.ohm}/${c.minOhm}`).join(' '),
+    read: (cell) => list(cell).map(pair('ohm', 'minOhm')),
+  },
+  number('rms_w', 'rmsWatts', ['speaker']),
+  number('sensitivity_db', 'sensitivity', ['speaker']),
+  text('fuse_family', 'family', ['fuseHolder']),
+  number('milliohm', 'milliohm', ['fuseHolder']),
+  text('note', 'note'),
+];
+
+function at(item: unknown, path: string): unknown {
+  return path.split('.').reduce<unknown>((part, key) => (part as Record<string, unknown> | undefined)?.[key], item);
+}
+function put(item: Record<string, unknown>, path: string, value: unknown): void {
+  const keys = path.split('.');
+  const last = keys.pop()!;
+  let part = item;
+  for (const key of keys) part = (part[key] ??= {}) as Record<string, unknown>;
+  part[last] = value;
+}
+
+/** The shelf as a table: a row an item, one column for each figure. */
+export function shelfCsv(items: readonly GearItem[]): string {
+  return write(
+    COLUMNS.map((c) => c.name),
+    items.map((item) => COLUMNS.map((c) => (c.kinds.includes(item.kind) ? c.write(at(item, c.path) as never) : ''))),
+  );
+}
+
+export interface RowProblem {
+  /** Row of the file, the heading being row 1. */
+  readonly row: number;
+  readonly column: string;
+  readonly expected: string;
+}
+export interface ShelfRead {
+  readonly items: readonly GearItem[];
+  readonly problems: readonly RowProblem[];
+}
+
+/** Reads a shelf table. Every problem is named by row and column; items are only to be used when there is none. */
+export function readShelfCsv(source: string): ShelfRead {
+  const parsed = Papa.parse<Cells>(source.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' });
+  const problems: RowProblem[] = parsed.errors
+    .filter((e) => e.code !== 'UndetectableDelimiter')
+    .map((e) => ({ row: (e.row ?? -1) + 2, column: '(the row)', expected: e.message }));
+  const fields = parsed.meta.fields ?? [];
+  for (const name of ['kind', 'id', 'name'])
+    if (!fields.includes(name))
+      problems.push({ row: 1, column: name, expected: 'expected this column; it is missing' });
+  for (const field of fields)
+    if (!COLUMNS.some((c) => c.name === field))
+      problems.push({ row: 1, column: field, expected: 'expected no such column' });
+  if (problems.some((p) => p.row === 1)) return { items: [], problems };
+  const items: GearItem[] = [];
+  const first = new Map<string, number>();
+  parsed.data.forEach((cells, i) => {
+    const row = i + 2;
+    const kind = (cells['kind'] ?? '').trim() as GearKind;
+    const item: Record<string, unknown> = {};
+    for (const c of COLUMNS)
+      if (c.kinds.includes(kind) || c.path === 'kind') put(item, c.path, c.read(plain((cells[c.name] ?? '').trim())));
+    const checked = v.safeParse(GearItem, item);
+    if (!checked.success) {
+      for (const { path, expected } of problemsOf(checked.issues, 'kind'))
+        problems.push({ row, column: columnOf(path), expected });
+      return;
+    }
+    for (const c of COLUMNS)
+      if (!c.kinds.includes(kind) && (cells[c.name] ?? '').trim() !== '')
+        problems.push({ row, column: c.name, expected: `expected nothing here for a ${kind}` });
+    const { id } = checked.output;
+    if (first.has(id))
+      problems.push({ row, column: 'id', expected: `expected ids that differ; row ${first.get(id)} has this one` });
+    else first.set(id, row);
+    items.push(checked.output);
+  });
+  if (!parsed.data.length) problems.push({ row: 2, column: '(the row)', expected: 'expected at least one item' });
+  return { items, problems };
+}
+
+const columnOf = (path: string): string =>
+  COLUMNS.find((c) => path === c.path || path.startsWith(`${c.path}.`))?.name ?? path;

@@ -1,0 +1,288 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
+import { SHELF, shelfItem } from '#demo/shelf';
+import { stepHash } from '#core/build/index';
+import type { BayEvent } from '#core/job/events';
+import { JobError, type Job } from '#core/job/job';
+import { applyAll } from '#core/job/operations';
+import { whyNot } from '#core/job/overrules';
+import { sealOf } from '#core/job/seal';
+import { planJob } from '#core/plan';
+import { readBundle, writeBundle } from './bundle';
+import { cutListCsv, fastenersCsv, readShelfCsv, shelfCsv } from './csv';
+import { drawingSvg } from './drawing-svg';
+import { jobSheetPdf } from './job-sheet';
+import { hashOf } from '../server/store/photos';
+
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
+const plan = planJob(TOURER_JOB);
+const photoEvent: BayEvent = {
+  id: 'p1',
+  at: '2026-11-25T09:00:00.000Z',
+  by: 'bench',
+  kind: 'photo',
+  subject: { kind: 'step', id: 'off:cover/cowl' },
+  photo: hashOf(PNG),
+  caption: 'Lamp plug ≤ 3 pins, 4 Ω',
+  kept: true,
+};
+const events: BayEvent[] = [
+  ...plan.build.steps.slice(0, 6).map((step, i): BayEvent => ({
+    id: `t${i}`,
+    at: `2026-11-25T08:0${i}:00.000Z`,
+    by: 'bench',
+    kind: 'tick',
+    step: step.id,
+    hash: stepHash(step),
+    done: true,
+  })),
+  photoEvent,
+];
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'haltrik-'));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+describe('shelf table', () => {
+  test('written and read back it is the same shelf', () => {
+    expect(readShelfCsv(shelfCsv(SHELF))).toEqual({ items: [...SHELF], problems: [] });
+  });
+  test('any text survives, also what a table program would run', () => {
+    fc.assert(
+      fc.property(
+        fc.string({ minLength: 1, maxLength: 60 }),
+        fc.constantFrom('=1+1', '+x', '@y', '-z', 'a,"b"\n'),
+        (name, note) => {
+          const clean = name.trim() || 'x';
+          const item = { ...shelfItem('bittern-165'), name: clean, note: note.trim() };
+          const { items, problems } = readShelfCsv(shelfCsv([item]));
+          expect(problems).toEqual([]);
+          expect(items[0]).toEqual(item);
+        },
+      ),
+      { seed: 5 },
+    );
+  });
+  test.each<[string, (csv: string) => string, object]>([
+    [
+      'a figure out of range',
+      (c) => c.replace(/,0\.42,/, ',-3,'),
+      { row: 2, column: 'mass_kg', expected: 'expected 0 to 200 kg' },
+    ],
+    [
+      'a word for a figure',
+      (c) => c.replace(/,0\.42,/, ',heavy,'),
+      { row: 2, column: 'mass_kg', expected: 'expected a number of kg' },
+    ],
+    [
+      'an unknown column',
+      (c) => c.replace('mass_kg', 'weight'),
+      { row: 1, column: 'weight', expected: 'expected no such column' },
+    ],
+    [
+      'no kind',
+      (c) => c.replace('kind,', 'sort,'),
+      { row: 1, column: 'kind', expected: 'expected this column; it is missing' },
+    ],
+    [
+      'two of one id',
+      (c) => `${c}${c.split('\n')[1]}\n`,
+      { column: 'id', expected: 'expected ids that differ; row 2 has this one' },
+    ],
+    ['nothing at all', (c) => `${c.split('\n')[0]}\n`, { row: 2, expected: 'expected at least one item' }],
+  ])('%s is named by row and column', (_, spoil, problem) => {
+    expect(readShelfCsv(spoil(shelfCsv(SHELF))).problems).toContainEqual(expect.objectContaining(problem));
+  });
+  test('a kind nobody knows, and a cell that is not of its kind', () => {
+    const csv = shelfCsv(SHELF);
+    expect(readShelfCsv(csv.replace('\nheadUnit', '\ntuba')).problems[0]).toMatchObject({ row: 2, column: 'kind' });
+    // The last column is the note, the only one with commas in it.
+    const [head, first, ...rest] = csv.split('\n');
+    const at = head!.split(',').indexOf('rms_w');
+    const cells = first!.split(',');
+    cells[at] = '50';
+    expect(readShelfCsv([head, cells.join(','), ...rest].join('\n')).problems).toContainEqual({
+      row: 2,
+      column: 'rms_w',
+      expected: 'expected nothing here for a headUnit',
+    });
+  });
+});
+
+test('cut list and fasteners: every row of the plan, and totals that agree', () => {
+  const cuts = cutListCsv(TOURER_JOB, plan).trim().split('\n');
+  expect(cuts).toHaveLength(plan.cutList.cuts.length + 1);
+  const total = cuts.slice(1).reduce((sum, row) => sum + Number(row.split(',').at(-1)), 0);
+  expect(total).toBe(Math.round(plan.cutList.wireM * 1000));
+  const rows = fastenersCsv(TOURER_JOB, plan).trim().split('\n').slice(1);
+  for (const row of rows) {
+    const [out, reused, retired, added, back] = row.split(',').slice(-5).map(Number);
+    expect(out).toBe(reused! + retired!);
+    expect(back).toBe(reused! + added!);
+  }
+});
+
+describe('whole job', () => {
+  const photos = new Map([[hashOf(PNG), new Uint8Array(PNG)]]);
+  const zip = writeBundle({ job: TOURER_JOB, events, photos });
+  const spoilt = (change: (files: Record<string, Uint8Array>) => void): Uint8Array => {
+    const files = unzipSync(zip);
+    change(files);
+    return zipSync(files);
+  };
+  const problems = (bytes: Uint8Array) => {
+    try {
+      readBundle(bytes);
+      return [];
+    } catch (error) {
+      if (error instanceof JobError) return error.problems.map((p) => p.path);
+      throw error;
+    }
+  };
+  test('written and read back: job, events, pictures; then the same bytes each time', () => {
+    const read = readBundle(zip);
+    expect(read.job).toEqual(TOURER_JOB);
+    expect(read.events).toEqual(events);
+    expect(Buffer.from(read.photos.get(hashOf(PNG))!)).toEqual(PNG);
+    const again = writeBundle(read);
+    expect(Buffer.compare(Buffer.from(writeBundle(readBundle(again))), Buffer.from(again))).toBe(0);
+  });
+  test('an independent tool unpacks it', () => {
+    const path = join(folder, 'job.zip');
+    writeFileSync(path, zip);
+    const list = execFileSync('python3', [
+      '-c',
+      'import sys,zipfile; z=zipfile.ZipFile(sys.argv[1]); assert z.testzip() is None; print("\\n".join(z.namelist()))',
+      path,
+    ]).toString();
+    expect(list.trim().split('\n').sort()).toEqual(['events.json', 'job.json', `photographs/${hashOf(PNG)}`].sort());
+  });
+  test('everything that is wrong is named by its path, all at once', () => {
+    expect(problems(strToU8('not a zip'))).toEqual(['(the file)']);
+    expect(problems(spoilt((f) => delete f['job.json']))).toEqual(['job.json']);
+    expect(problems(spoilt((f) => (f['events.json'] = strToU8('[{"id":"x"}]'))))[0]).toMatch(/^events.json: /);
+    const all = problems(
+      spoilt((f) => {
+        f['job.json'] = strToU8(JSON.stringify({ ...TOURER_JOB, title: '' }));
+        f[`photographs/${hashOf(PNG)}`] = strToU8('other');
+      }),
+    );
+    expect(all).toEqual(['job.json: title', `photographs/${hashOf(PNG)}`]);
+    expect(problems(spoilt((f) => delete f[`photographs/${hashOf(PNG)}`]))).toEqual([`photographs/${hashOf(PNG)}`]);
+  });
+});
+
+test('the drawing is an SVG an independent renderer takes, with every tag and run on it', () => {
+  const svg = drawingSvg(TOURER_JOB, plan);
+  for (const tag of Object.values(plan.tags)) expect(svg).toContain(`>${tag}</text>`);
+  expect(svg).toContain(TOURER_JOB.title);
+  const hostile = { ...TOURER_JOB, title: 'A <b> & "c"' };
+  const path = join(folder, 'drawing.svg');
+  for (const job of [TOURER_JOB, hostile]) {
+    writeFileSync(path, drawingSvg(job, planJob(job)));
+    const png = execFileSync('rsvg-convert', ['-w', '470', path]);
+    expect(png.readUInt32BE(16)).toBe(470);
+    expect(png.length).toBeGreaterThan(20_000);
+  }
+});
+
+describe('the job sheet, read back by an independent tool', () => {
+  const pages = (pdf: Buffer) => {
+    const path = join(folder, 'sheet.pdf');
+    writeFileSync(path, pdf);
+    const run = (tool: string, ...args: string[]) =>
+      execFileSync(tool, [...args, path, ...(tool === 'pdftotext' ? ['-'] : [])]).toString();
+    return {
+      path,
+      text: run('pdftotext', '-layout'),
+      info: run('pdfinfo'),
+      fonts: run('pdffonts'),
+      bbox: run('pdftotext', '-bbox'),
+    };
+  };
+  const overruled = (): Job => {
+    const why = whyNot(plan.proposals['gauge=amp']!, 'Reel at hand: 2 Ω·mm² ≤ limit');
+    return applyAll(TOURER_JOB, [
+      { op: 'setWishes', wishes: 'Loud at 90 km/h, µ and √ and ⅛ too' },
+      { op: 'chooseGauge', gear: 'amp', gauge: '4', why },
+    ]);
+  };
+
+  test('has everything the sheet promises, on numbered pages with the safety line on each', async () => {
+    const job = overruled();
+    const { text, info, fonts } = pages(await jobSheetPdf(job, events, [{ bytes: PNG, caption: photoEvent.caption }]));
+    const count = Number(/Pages:\s+(\d+)/.exec(info)![1]);
+    expect(count).toBeGreaterThan(2);
+    expect(info).toMatch(/Page size:\s+595\.\d+ x 841\.\d+ pts \(A4\)/);
+    const sheets = text.split('\f').filter((page) => page.trim());
+    expect(sheets).toHaveLength(count);
+    sheets.forEach((page, i) => {
+      expect(page).toContain('Local codes, the craft maker’s manual and licensed practice come first.');
+      expect(page).toContain(`page ${i + 1} of ${count}`);
+    });
+    for (const heading of [
+      'Gear',
+      'Speaker circuits',
+      'Power feeds',
+      'Cut list',
+      'Overrules',
+      'Findings',
+      'Steps: 6 of',
+      'Fasteners',
+      'Photographs',
+      'Handed over',
+    ])
+      expect(text).toContain(heading);
+    // Glyphs a narrow font would lack.
+    for (const glyph of ['Ω', '≤', '²', '→', '×', '√', '⅛', 'µ', '·', '’']) expect(text).toContain(glyph);
+    expect(text).toContain('Reel at hand: 2 Ω·mm²');
+    const full = planJob(job);
+    for (const run of full.runs) expect(text).toContain(String(run.cutMm));
+    for (const feed of Object.values(full.power.feeds)) expect(text).toContain(`${feed.gauge} AWG`);
+    expect(
+      fonts
+        .split('\n')
+        .slice(2)
+        .filter(Boolean)
+        .every((line) => /\byes\s+yes\s+yes\b/.test(line)),
+    ).toBe(true);
+  });
+
+  test('clips nothing: every word lies inside the page’s margins', async () => {
+    const { bbox } = pages(await jobSheetPdf(HIRE_JOB, [], []));
+    let words = 0;
+    for (const [, x0, y0, x1, y1] of bbox.matchAll(
+      /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)"/g,
+    )) {
+      words++;
+      expect(Number(x0)).toBeGreaterThan(20);
+      expect(Number(x1)).toBeLessThan(595 - 20);
+      expect(Number(y0)).toBeGreaterThan(20);
+      expect(Number(y1)).toBeLessThan(842 - 20);
+    }
+    expect(words).toBeGreaterThan(300);
+  });
+
+  test('a sealed job gives the sheet of that day, whatever the planner says now', async () => {
+    const then = { ...plan, ledger: { ...plan.ledger, worstDropPct: 1.23 } };
+    const sealed: Job = { ...TOURER_JOB, seal: sealOf(then, '2026-11-25T16:00:00.000Z', 'Bench two', events.length) };
+    const { text } = pages(await jobSheetPdf(sealed, events));
+    expect(text).toContain('worst drop 1.23 %');
+    expect(text).toMatch(/Sealed 2026-11-25 16:00 UTC by Bench two/);
+  });
+
+  test('an empty job, and a title as long as titles get, still make a sheet', async () => {
+    const empty: Job = { ...TOURER_JOB, title: 'W'.repeat(120), gear: {}, circuits: {}, feeds: {} };
+    expect(pages(await jobSheetPdf(empty, [])).text).toContain('None.');
+    expect(readFileSync(join(folder, 'sheet.pdf')).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+});

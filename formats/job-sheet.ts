@@ -1,0 +1,375 @@
+import { createRequire } from 'node:module';
+import PDFDocument from 'pdfkit';
+import svgToPdf from 'svg-to-pdfkit';
+import { PHASES, buildState, fastenerLedger, notReady } from '#core/build/index';
+import type { BayEvent } from '#core/job/events';
+import type { Job } from '#core/job/job';
+import { OVERRULE_NAMES } from '#core/job/overrules';
+import { planOf, type Plan } from '#core/plan';
+import { RUN_KIND_NAMES, endName } from '#core/routing/index';
+import { CAUTIONS } from '#core/tables/cautions';
+import { cite } from '#core/tables/source';
+import { figure, short } from '#core/units/figures';
+import { SHEET } from '#core/drawing/sheet';
+import { drawingSvg } from './drawing-svg';
+
+const require = createRequire(import.meta.url);
+const FONTS = {
+  text: require.resolve('@expo-google-fonts/fira-sans/400Regular/FiraSans_400Regular.ttf'),
+  strong: require.resolve('@expo-google-fonts/fira-sans/600SemiBold/FiraSans_600SemiBold.ttf'),
+};
+const SAFETY = 'Local codes, the craft maker’s manual and licensed practice come first.';
+const MARGIN = 42;
+const FOOT = 40;
+
+export interface SheetPhoto {
+  readonly bytes: Uint8Array;
+  readonly caption: string;
+}
+
+/**
+ * The job sheet: gear, circuits, feeds, cut list, steps, fasteners, findings, overrules, photographs and the
+ * drawing, A4. A sealed job gives the sheet of the day it was sealed. `photos` are JPEG or PNG.
+ */
+export async function jobSheetPdf(
+  job: Job,
+  events: readonly BayEvent[],
+  photos: readonly SheetPhoto[] = [],
+): Promise<Buffer> {
+  const plan = planOf(job);
+  const doc = new PDFDocument({
+    size: 'A4',
+    margins: { top: MARGIN, left: MARGIN, right: MARGIN, bottom: MARGIN + FOOT },
+    bufferPages: true,
+    info: { Title: job.title, Creator: 'Haltrik', CreationDate: new Date(job.seal?.at ?? 0) },
+    lang: 'en',
+  });
+  const chunks: Buffer[] = [];
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+  const ended = new Promise<void>((done) => doc.on('end', done));
+  doc.registerFont('text', FONTS.text);
+  doc.registerFont('strong', FONTS.strong);
+  const pen = new Pen(doc);
+  pen.titleBlock(job, plan);
+  pen.drawing(drawingSvg(job, plan));
+  gear(pen, job, plan);
+  circuits(pen, job, plan);
+  feeds(pen, plan);
+  cuts(pen, job, plan);
+  overrules(pen, plan);
+  findings(pen, plan);
+  steps(pen, plan, events);
+  fasteners(pen, job, plan);
+  pen.photographs(photos);
+  pen.signatures(job);
+  pen.feet(job);
+  doc.end();
+  await ended;
+  return Buffer.concat(chunks);
+}
+
+class Pen {
+  constructor(readonly doc: PDFKit.PDFDocument) {}
+
+  get width(): number {
+    return this.doc.page.width - 2 * MARGIN;
+  }
+  get bottom(): number {
+    return this.doc.page.height - MARGIN - FOOT;
+  }
+
+  /** Goes on to a new page when less than `height` is left on this one. */
+  room(height: number): void {
+    if (this.doc.y + height > this.bottom) this.doc.addPage();
+  }
+
+  titleBlock(job: Job, plan: Plan): void {
+    const { doc } = this;
+    doc.font('strong').fontSize(20).text(job.title, { width: this.width });
+    doc.font('text').fontSize(10);
+    doc.text(`${job.customer || 'No customer named'} · ${job.craft.pattern.name}`);
+    const { ledger } = plan;
+    const or = (value: number | undefined, unit: string, decimals = 1) =>
+      value === undefined ? '–' : `${figure(value, decimals)} ${unit}`;
+    doc.text(
+      `Lowest load ${or(ledger.worstLoadOhm, 'Ω')} · from battery at full output ${or(ledger.feedA, 'A')} · worst drop ${or(ledger.worstDropPct, '%', 2)} · wire ${figure(ledger.wireM, 2)} m · ${figure(Math.ceil(ledger.hours * 4) / 4, 2)} h · ${ledger.stops} stops`,
+    );
+    doc.text(
+      job.seal
+        ? `Sealed ${job.seal.at.slice(0, 16).replace('T', ' ')} UTC by ${job.seal.by}, planner ${job.seal.planner}`
+        : 'Not sealed: figures follow the job as it stands',
+    );
+    if (job.wishes) doc.moveDown(0.4).text(`Wishes: ${job.wishes}`, { width: this.width });
+    doc.moveDown(0.6);
+  }
+
+  drawing(svg: string): void {
+    const { doc } = this;
+    const height = (this.width * SHEET.h) / SHEET.w;
+    this.room(height);
+    const { y } = doc;
+    const scale = this.width / SHEET.w;
+    doc.save().translate(MARGIN, y).scale(scale);
+    svgToPdf(doc, svg, 0, 0, {
+      assumePt: true,
+      fontCallback: (_family, bold) => (bold ? 'strong' : 'text'),
+    });
+    doc.restore();
+    doc.x = MARGIN;
+    doc.y = y + height + 8;
+  }
+
+  heading(text: string): void {
+    this.room(60);
+    this.doc
+      .moveDown(0.5)
+      .font('strong')
+      .fontSize(13)
+      .text(text, MARGIN, undefined, { width: this.width })
+      .font('text')
+      .fontSize(9);
+    this.doc.moveDown(0.2);
+  }
+
+  line(text: string): void {
+    this.doc.font('text').fontSize(9);
+    this.room(this.doc.heightOfString(text, { width: this.width }));
+    this.doc.text(text, MARGIN, undefined, { width: this.width });
+  }
+
+  /** Rows under headings; `parts` are the columns' shares of the width. A row is never torn between pages. */
+  table(heads: readonly string[], parts: readonly number[], rows: readonly (readonly string[])[]): void {
+    const { doc } = this;
+    const whole = parts.reduce((a, b) => a + b, 0);
+    const widths = parts.map((p) => (p / whole) * this.width);
+    const row = (cells: readonly string[], font: string) => {
+      doc.font(font).fontSize(9);
+      const height =
+        Math.max(...cells.map((cell, i) => doc.heightOfString(cell || ' ', { width: widths[i]! - 6 }))) + 4;
+      if (doc.y + height > this.bottom) {
+        doc.addPage();
+        if (font === 'text') row(heads, 'strong');
+        doc.font(font).fontSize(9);
+      }
+      const { y } = doc;
+      let x = MARGIN;
+      cells.forEach((cell, i) => {
+        doc.text(cell, x, y + 2, { width: widths[i]! - 6 });
+        x += widths[i]!;
+      });
+      doc.y = y + height;
+      doc
+        .moveTo(MARGIN, doc.y)
+        .lineTo(MARGIN + this.width, doc.y)
+        .lineWidth(font === 'strong' ? 0.8 : 0.3)
+        .stroke();
+    };
+    row(heads, 'strong');
+    for (const cells of rows) row(cells, 'text');
+    doc.x = MARGIN;
+  }
+
+  photographs(photos: readonly SheetPhoto[]): void {
+    if (!photos.length) return;
+    this.heading('Photographs');
+    const w = (this.width - 12) / 2;
+    const h = (w * 3) / 4;
+    for (let i = 0; i < photos.length; i += 2) {
+      this.room(h + 22);
+      const { y } = this.doc;
+      photos.slice(i, i + 2).forEach((photo, k) => {
+        const x = MARGIN + k * (w + 12);
+        this.doc.image(Buffer.from(photo.bytes), x, y, { fit: [w, h] });
+        this.doc
+          .font('text')
+          .fontSize(8)
+          .text(photo.caption || 'No caption', x, y + h + 3, { width: w, height: 12, ellipsis: true });
+      });
+      this.doc.x = MARGIN;
+      this.doc.y = y + h + 20;
+    }
+  }
+
+  signatures(job: Job): void {
+    this.heading('Handed over');
+    this.room(60);
+    this.line(`The sources, zones, fuse places and care of this system were shown. ${SAFETY}`);
+    const y = this.doc.y + 34;
+    for (const [k, who] of [job.seal?.by ?? 'Workshop', job.customer || 'Owner'].entries()) {
+      const x = MARGIN + k * (this.width / 2 + 6);
+      this.doc
+        .moveTo(x, y)
+        .lineTo(x + this.width / 2 - 6, y)
+        .lineWidth(0.6)
+        .stroke();
+      this.doc.fontSize(8).text(`${who}, date`, x, y + 3, { width: this.width / 2 - 6, height: 12, ellipsis: true });
+    }
+    this.doc.x = MARGIN;
+  }
+
+  feet(job: Job): void {
+    const { start, count } = this.doc.bufferedPageRange();
+    for (let i = start; i < start + count; i++) {
+      this.doc.switchToPage(i);
+      const { page } = this.doc;
+      // Below the margin text would otherwise open a new page.
+      const { bottom } = page.margins;
+      page.margins.bottom = 0;
+      const y = page.height - MARGIN - 18;
+      this.doc
+        .moveTo(MARGIN, y - 4)
+        .lineTo(MARGIN + this.width, y - 4)
+        .lineWidth(0.5)
+        .stroke();
+      this.doc.font('strong').fontSize(8).text(SAFETY, MARGIN, y, { width: this.width, lineBreak: false });
+      this.doc
+        .font('text')
+        .fontSize(8)
+        .text(`${job.title.slice(0, 60)} · page ${i + 1} of ${count}`, MARGIN, y + 11, {
+          width: this.width,
+          lineBreak: false,
+        });
+      page.margins.bottom = bottom;
+    }
+  }
+}
+
+function gear(pen: Pen, job: Job, plan: Plan): void {
+  const { places } = job.craft.pattern;
+  pen.heading('Gear');
+  pen.table(
+    ['', 'Item', 'Place', 'Size, mm', 'Water'],
+    [0.6, 2.4, 3, 1.8, 1.2],
+    Object.keys(plan.tags)
+      .map((id) => [id, job.gear[id]!] as const)
+      .map(([id, { item, place }]) => [
+        plan.tags[id] ?? '',
+        item.name,
+        place === null ? 'no place yet' : places[place]!.name,
+        `${item.size.w} × ${item.size.h} × ${item.size.d}`,
+        item.water.length ? `IPX${item.water.join(', ')}` : 'none',
+      ]),
+  );
+}
+
+function circuits(pen: Pen, job: Job, plan: Plan): void {
+  const all = Object.values(plan.speakers.circuits);
+  if (!all.length) return;
+  pen.heading('Speaker circuits');
+  pen.table(
+    ['Channel', 'Load', 'Speakers: watts'],
+    [2.4, 1.2, 5],
+    all.map((circuit) => [
+      `${endName(job, circuit.source, plan.tags)} ${circuit.channel.name}`,
+      `${short(circuit.nominalOhm)} Ω`,
+      circuit.speakers.map((s) => `${plan.tags[s.gear] ?? s.gear} ${short(s.watts)} W`).join(', '),
+    ]),
+  );
+}
+
+function feeds(pen: Pen, plan: Plan): void {
+  const all = Object.values(plan.power.feeds).filter((f) => f.run);
+  if (!all.length) return;
+  pen.heading('Power feeds');
+  pen.table(
+    ['To', 'Gauge', 'Fuse', 'Fuse at', 'Full output', 'Drop', 'At the gear'],
+    [2.6, 1.2, 1, 1.1, 1.3, 1.1, 1.3],
+    all.map((f) => {
+      const full = f.states.restFull;
+      return [
+        `${plan.tags[f.gear] ?? ''} ${f.item.name}`,
+        `${f.gauge} AWG${f.gaugePinned ? ' *' : ''}`,
+        f.fuseA === undefined ? 'none' : `${f.fuseA} A${f.fusePinned ? ' *' : ''}`,
+        f.choice.holder ? `${f.choice.fuseAtMm} mm` : '–',
+        full ? `${figure(full.amps, 1)} A` : 'collapses',
+        full ? `${figure(full.dropPct, 2)} %` : '–',
+        full ? `${figure(full.deviceVolts, 2)} V` : '–',
+      ];
+    }),
+  );
+  if (plan.overrules.length) pen.line('* set by a person over the plan; see Overrules.');
+}
+
+function cuts(pen: Pen, job: Job, plan: Plan): void {
+  const laid = plan.runs.filter((run) => run.way);
+  if (!laid.length) return;
+  pen.heading('Cut list');
+  pen.table(
+    ['Run', 'Wire', 'Cut, mm'],
+    [4.6, 4.4, 1],
+    laid.map((run) => {
+      const own = plan.cutList.cuts.filter((cut) => cut.run === run.id);
+      const gauge = own[0]?.gauge;
+      return [
+        `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, plan.tags)} → ${endName(job, run.to, plan.tags)}${run.pinned ? ' *' : ''}`,
+        `${gauge ? `${gauge} AWG ` : ''}${run.conductors.map((c) => `${c.colour.stripe ? `${c.colour.body}/${c.colour.stripe}` : c.colour.body} ${c.use}`).join('; ')}`,
+        String(run.cutMm),
+      ];
+    }),
+  );
+}
+
+function overrules(pen: Pen, plan: Plan): void {
+  if (!plan.overrules.length) return;
+  pen.heading('Overrules: values a person set over the plan');
+  pen.table(
+    ['What', 'Set', 'Proposed then', 'Proposed now', 'Reason', ''],
+    [2.6, 1.6, 1.6, 1.6, 2.6, 1],
+    plan.overrules.map((o) => [
+      `${OVERRULE_NAMES[o.kind]}, ${o.subject}`,
+      o.value,
+      o.why ? (o.why.then ?? 'nothing') : 'not kept',
+      o.proposedNow ?? '–',
+      o.why?.reason || 'none given',
+      o.state,
+    ]),
+  );
+}
+
+function findings(pen: Pen, plan: Plan): void {
+  pen.heading('Findings');
+  if (!plan.findings.length) pen.line('None.');
+  else
+    pen.table(
+      ['', 'Finding', 'Source'],
+      [1, 6.4, 2.2],
+      plan.findings.map((f) => [
+        f.severity.toUpperCase(),
+        `${f.title}. ${f.reason} ${f.figures.map((x) => `${x.name} ${short(x.value)} ${x.unit}`.trim()).join(', ')}.`,
+        cite(f.source),
+      ]),
+    );
+}
+
+function steps(pen: Pen, plan: Plan, events: readonly BayEvent[]): void {
+  if (!plan.build.steps.length) return;
+  const state = buildState(plan.build, events);
+  pen.heading(`Steps: ${state.done} of ${state.steps.length} done`);
+  pen.table(
+    ['', 'Step', 'Minutes', 'Taken'],
+    [1.6, 6.6, 1, 1],
+    state.steps.map(({ step, is, minutes }) => [
+      `${is === 'done' ? 'done · ' : is === 'redo' ? 'again · ' : ''}${PHASES[step.phase]}`,
+      [`${step.title}.`, ...step.cautions.map((c) => CAUTIONS[c])].join(' '),
+      String(step.minutes),
+      minutes === undefined ? '' : String(minutes),
+    ]),
+  );
+  const open = notReady(state);
+  if (open.length) pen.line(`Open: ${open.join('; ')}.`);
+}
+
+function fasteners(pen: Pen, job: Job, plan: Plan): void {
+  const ledger = fastenerLedger(plan.build);
+  if (!ledger.length) return;
+  pen.heading('Fasteners');
+  pen.table(
+    ['Cover', 'Fastener', 'Out', 'Reused', 'Retired', 'New', 'In'],
+    [2.4, 3.6, 0.7, 0.9, 0.9, 0.7, 0.7],
+    ledger.map((l) => [
+      job.craft.pattern.covers[l.cover]?.name ?? l.cover,
+      `${l.size}, ${l.where}${l.torqueNm === null ? '' : `, ${l.torqueNm} N·m`}`,
+      ...[l.out, l.reused, l.retired, l.added, l.in].map(String),
+    ]),
+  );
+}

@@ -1,0 +1,148 @@
+import { randomUUID } from 'node:crypto';
+import express, { Router, type Response } from 'express';
+import type { Job } from '#core/job/job';
+import { planOf } from '#core/plan';
+import { buildState } from '#core/build/index';
+import type { BayEvent } from '#core/job/events';
+import { readBundle, writeBundle, type Bundle } from '#formats/bundle';
+import { cutListCsv, fastenersCsv, readShelfCsv } from '#formats/csv';
+import { drawingSvg } from '#formats/drawing-svg';
+import { readJobFile, writeJobFile } from '#formats/job-file';
+import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
+import type { JobStore } from '../store/jobs';
+import type { Library } from '../store/library';
+import type { PhotoStore } from '../store/photos';
+import { Problem } from './problems';
+
+export function download(res: Response, name: string, type: string, body: string | Uint8Array): void {
+  res
+    .set('Content-Disposition', `attachment; filename="${name}"`)
+    .set('Content-Type', type)
+    .send(typeof body === 'string' ? body : Buffer.from(body));
+}
+
+/** Photographs that still stand, in the order they were taken. */
+function photosOf(
+  job: Job,
+  events: readonly BayEvent[],
+  photos: PhotoStore,
+): { hash: string; caption: string; bytes: Buffer; mime: string }[] {
+  return buildState(planOf(job).build, events).photos.flatMap(({ photo, caption }) => {
+    const found = photos.read(photo);
+    return found ? [{ hash: photo, caption, ...found }] : [];
+  });
+}
+
+/** Everything a job can be taken away as. */
+export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
+  const routes = Router({ mergeParams: true });
+  const load = async (id: string) => {
+    const { job } = await jobs.read(id);
+    return { job, plan: planOf(job), events: await jobs.events(id) };
+  };
+  const idOf = (params: unknown) => (params as { id: string }).id;
+  routes.get('/job.json', async (req, res) => {
+    const { job } = await load(idOf(req.params));
+    download(res, `${job.id}.json`, 'application/json', writeJobFile(job));
+  });
+  routes.get('/cut-list.csv', async (req, res) => {
+    const { job, plan } = await load(idOf(req.params));
+    download(res, `${job.id}-cut-list.csv`, 'text/csv; charset=utf-8', cutListCsv(job, plan));
+  });
+  routes.get('/fasteners.csv', async (req, res) => {
+    const { job, plan } = await load(idOf(req.params));
+    download(res, `${job.id}-fasteners.csv`, 'text/csv; charset=utf-8', fastenersCsv(job, plan));
+  });
+  routes.get('/drawing.svg', async (req, res) => {
+    const { job, plan } = await load(idOf(req.params));
+    download(res, `${job.id}-drawing.svg`, 'image/svg+xml', drawingSvg(job, plan));
+  });
+  routes.get('/sheet.pdf', async (req, res) => {
+    const { job, events } = await load(idOf(req.params));
+    const shown = photosOf(job, events, photos).filter((p) => p.mime !== 'image/webp');
+    const pdf = await jobSheetPdf(job, events, shown satisfies SheetPhoto[]);
+    download(res, `${job.id}-sheet.pdf`, 'application/pdf', pdf);
+  });
+  routes.get('/whole.zip', async (req, res) => {
+    const { job, events } = await load(idOf(req.params));
+    const bytes = new Map(
+      events.flatMap((e) => {
+        const found = e.kind === 'photo' ? photos.read(e.photo) : undefined;
+        return e.kind === 'photo' && found ? [[e.photo, found.bytes] as const] : [];
+      }),
+    );
+    download(res, `${job.id}.zip`, 'application/zip', writeBundle({ job, events, photos: bytes }));
+  });
+  return routes;
+}
+
+interface Preview {
+  readonly kind: 'job' | 'shelf';
+  readonly lines: readonly string[];
+  /** Of a job: its id is taken here already, so that it comes in as a copy. */
+  readonly taken?: boolean;
+  readonly id?: string;
+}
+
+/**
+ * Files in: looked at first (`?look=1` writes nothing), then taken whole or not at all. A job whose id is
+ * taken comes in under a new one.
+ */
+export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStore): Router {
+  const routes = Router();
+  routes.post('/', express.raw({ type: () => true, limit: '512mb' }), async (req, res) => {
+    const bytes: unknown = req.body;
+    if (!Buffer.isBuffer(bytes) || !bytes.length)
+      throw new Problem(
+        422,
+        'Nothing to import',
+        '(the file): expected a job file, a whole job as zip, or a shelf table',
+      );
+    const look = req.query['look'] !== undefined;
+    const isZip = bytes.subarray(0, 2).toString() === 'PK';
+    const text = isZip ? '' : bytes.toString('utf8');
+    if (isZip || /^\s*[{[]/.test(text.replace(/^\uFEFF/, ''))) {
+      const bundle: Bundle = isZip
+        ? readBundle(bytes)
+        : { job: readJobFile(text.replace(/^\uFEFF/, '')), events: [], photos: new Map() };
+      res.json(await takeJob(bundle, look));
+    } else res.json(await takeShelf(text, look));
+  });
+
+  async function takeJob({ job, events, photos: pictures }: Bundle, look: boolean): Promise<Preview> {
+    const taken = await jobs.has(job.id);
+    const id = taken ? randomUUID() : job.id;
+    if (!look) {
+      for (const [hash, picture] of pictures) await photos.keep(hash, Buffer.from(picture));
+      await jobs.createWhole(taken ? { ...job, id } : job, events, `import-${randomUUID()}`);
+    }
+    return {
+      kind: 'job',
+      id,
+      taken,
+      lines: [
+        `“${job.title}”, ${job.customer || 'no customer named'}: ${job.craft.pattern.name}`,
+        `${Object.keys(job.gear).length} pieces of gear, ${events.length} entries from the bay, ${pictures.size} photographs`,
+        job.seal ? `sealed ${job.seal.at.slice(0, 10)} by ${job.seal.by}` : 'not sealed',
+        ...(taken ? ['A job of this id is here already: it comes in as a copy of its own.'] : []),
+      ],
+    };
+  }
+
+  async function takeShelf(text: string, look: boolean): Promise<Preview> {
+    const { items, problems } = readShelfCsv(text);
+    if (problems.length)
+      throw new Problem(422, 'The shelf table is not taken', `${problems.length} problems; nothing was changed`, {
+        problems: problems.map((p) => ({ path: `row ${p.row}, ${p.column}`, expected: p.expected })),
+      });
+    const { added, replaced, same } = await library.compare(items);
+    if (!look) await library.stock(items, []);
+    const say = (ids: readonly string[], what: string) =>
+      ids.length ? [`${ids.length} ${what}: ${ids.join(', ')}`] : [];
+    return {
+      kind: 'shelf',
+      lines: [...say(added, 'new'), ...say(replaced, 'replaced'), ...say(same, 'the same as here')],
+    };
+  }
+  return routes;
+}

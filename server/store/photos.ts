@@ -1,0 +1,90 @@
+import { createHash } from 'node:crypto';
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import type { PGlite } from '@electric-sql/pglite';
+
+export class BadPhotoError extends Error {}
+
+/** First bytes of the kinds of picture taken in. */
+const KINDS: readonly [mime: string, is: (b: Buffer) => boolean][] = [
+  ['image/jpeg', (b) => b.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff]))],
+  ['image/png', (b) => b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))],
+  ['image/webp', (b) => b.subarray(0, 4).toString() === 'RIFF' && b.subarray(8, 12).toString() === 'WEBP'],
+];
+
+export interface Photo {
+  readonly mime: string;
+  readonly bytes: Buffer;
+}
+
+/** The kind of a picture by its first bytes, whatever it is called; undefined when it is none we take. */
+export const mimeOf = (bytes: Buffer): string | undefined => KINDS.find(([, is]) => is(bytes))?.[0];
+export const hashOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
+
+/** Photographs: files named by the hash of their bytes, on the disk before they are acknowledged. */
+export class PhotoStore {
+  constructor(
+    private readonly db: PGlite,
+    private readonly folder: string,
+  ) {}
+
+  #path(hash: string): string {
+    return join(this.folder, hash);
+  }
+
+  /** Throws BadPhotoError when the bytes are no picture, or not the ones of that name. */
+  async keep(hash: string, bytes: Buffer): Promise<void> {
+    const mime = mimeOf(bytes);
+    if (!mime) throw new BadPhotoError('expected a JPEG, PNG or WebP picture');
+    if (hashOf(bytes) !== hash) throw new BadPhotoError('expected the SHA-256 of the picture as its name');
+    if (!existsSync(this.#path(hash))) {
+      mkdirSync(this.folder, { recursive: true });
+      const draft = `${this.#path(hash)}.new`;
+      const file = openSync(draft, 'w');
+      try {
+        for (let done = 0; done < bytes.length;) done += writeSync(file, bytes, done);
+        fsyncSync(file);
+      } catch (error) {
+        rmSync(draft, { force: true });
+        throw error;
+      } finally {
+        closeSync(file);
+      }
+      renameSync(draft, this.#path(hash));
+      const folder = openSync(this.folder, 'r');
+      fsyncSync(folder);
+      closeSync(folder);
+    }
+    await this.db.query(
+      'insert into photographs (hash, mime, bytes) values ($1, $2, $3) on conflict (hash) do nothing',
+      [hash, mime, bytes.length],
+    );
+  }
+
+  read(hash: string): Photo | undefined {
+    if (!/^[0-9a-f]{64}$/.test(hash) || !existsSync(this.#path(hash))) return undefined;
+    const bytes = readFileSync(this.#path(hash));
+    return { mime: mimeOf(bytes) ?? 'application/octet-stream', bytes };
+  }
+
+  /** Drops pictures that no event of any job names any more. Returns how many went. */
+  async sweep(): Promise<number> {
+    const { rows } = await this.db.query<{ hash: string }>(
+      `delete from photographs where not exists
+         (select 1 from events where event->>'kind' = 'photo' and event->>'photo' = photographs.hash)
+       returning hash`,
+    );
+    for (const { hash } of rows) rmSync(this.#path(hash), { force: true });
+    return rows.length;
+  }
+}

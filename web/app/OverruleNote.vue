@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { OVERRULE_NAMES, whyNot } from '#core/job/overrules';
+import { useJob } from '../stores/job';
+
+/** A value a person set over the plan: what was proposed then and is now, how it stands, and why. */
+const props = defineProps<{ of: string; named?: boolean }>();
+const store = useJob();
+const overrule = computed(() => store.plan!.overrules.find((o) => o.key === props.of));
+const reason = ref('');
+watch(
+  () => overrule.value?.why?.reason,
+  (now) => (reason.value = now ?? ''),
+  { immediate: true },
+);
+function keep(): void {
+  const proposal = store.plan!.proposals[props.of];
+  const text = reason.value.trim();
+  if (proposal) store.edit([{ op: 'giveReason', key: props.of, why: whyNot(proposal, text) }], 'give a reason');
+}
+</script>
+
+<template>
+  <div v-if="overrule" class="over" :data-overrule="of">
+    <p>
+      <b v-if="named">{{ OVERRULE_NAMES[overrule.kind] }} {{ overrule.value }}</b>
+      <b v-else>{{ overrule.value }}, set over the plan</b>
+      <span :class="overrule.state"> · {{ overrule.state }}</span>
+    </p>
+    <p class="small">
+      <template v-if="named">{{ overrule.subject }}: </template>then
+      {{ overrule.why ? (overrule.why.then ?? 'nothing') : 'not kept' }}, now {{ overrule.proposedNow ?? 'nothing' }}.
+    </p>
+    <template v-if="!store.job!.seal">
+      <input
+        v-if="overrule.state !== 'orphaned'"
+        v-model="reason"
+        class="form-control"
+        maxlength="400"
+        placeholder="Why"
+        :aria-label="`Why ${OVERRULE_NAMES[overrule.kind].toLowerCase()} ${overrule.value}`"
+        @change="keep"
+      />
+      <div class="ends">
+        <BButton v-if="overrule.state === 'stale'" size="sm" variant="outline-secondary" @click="keep"
+          >It still stands</BButton
+        >
+        <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'dropOverrule', key: of }])">{{
+          overrule.state === 'orphaned' ? 'Drop it' : 'Take the proposal'
+        }}</BButton>
+      </div>
+    </template>
+    <p v-else class="small">Why: {{ overrule.why?.reason || 'no reason given' }}</p>
+  </div>
+</template>
+
+<style scoped>
+.over {
+  border-left: 3px solid var(--mud);
+  padding: 2px 0 2px 8px;
+  margin: 6px 0;
+}
+.over p {
+  margin: 0 0 3px;
+}
+.stale {
+  color: var(--caution);
+}
+.orphaned {
+  color: var(--ink-soft);
+}
+</style>

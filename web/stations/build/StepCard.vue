@@ -1,0 +1,268 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { PHASES, type StepState } from '#core/build/index';
+import { whyNot } from '#core/job/overrules';
+import { CAUTIONS } from '#core/tables/cautions';
+import { DRIVES } from '#core/tables/fasteners';
+import NumberField from '../../app/NumberField.vue';
+import PhotoStrip from '../../app/PhotoStrip.vue';
+import { useBay } from '../../stores/bay';
+import { useJob } from '../../stores/job';
+
+/** One step, fit for one hand: what to do, what with, what to count, what must not be forgotten. */
+const props = defineProps<{ state: StepState; number: number; of: number }>();
+const store = useJob();
+const bay = useBay();
+const step = computed(() => props.state.step);
+
+const check = (id: string, done: boolean) => bay.add({ kind: 'check', step: step.value.id, check: id, done });
+
+type Part = 'out' | 'reused' | 'retired' | 'added';
+const PARTS: Record<Part, string> = { out: 'out', reused: 'back', retired: 'kept or scrapped', added: 'new' };
+const parts = computed((): Part[] => (step.value.direction === 'out' ? ['out'] : ['reused', 'retired', 'added']));
+const balances = computed(() => bay.state!.balances.filter((b) => b.cover === step.value.subject.id));
+const counted = (fastener: string, part: Part): number => {
+  const own = props.state.counts.find((c) => c.id === fastener)![part];
+  if (own !== undefined) return own;
+  const spec = step.value.fasteners.find((f) => f.id === fastener)!;
+  if (part === 'out') return spec.count;
+  const out = balances.value.find((b) => b.id === fastener)?.out || spec.count;
+  if (part === 'reused') return spec.single ? 0 : out;
+  return spec.single ? out : 0;
+};
+function count(fastener: string, part: Part, by: number): void {
+  const values = Object.fromEntries(parts.value.map((p) => [p, counted(fastener, p)])) as Record<Part, number>;
+  values[part] = Math.max(0, Math.min(200, values[part] + by));
+  void bay.add({ kind: 'count', step: step.value.id, fastener, ...values });
+}
+const balanceOf = (fastener: string) => balances.value.find((b) => b.id === fastener);
+
+const took = ref('');
+const note = ref('');
+const error = ref('');
+function logTime(): void {
+  const minutes = Number(took.value.replace(',', '.'));
+  if (took.value.trim() === '' || !Number.isFinite(minutes) || minutes <= 0 || minutes > 960) {
+    error.value = 'Minutes taken: expected 1 to 960.';
+    return;
+  }
+  error.value = took.value = '';
+  void bay.add({ kind: 'time', step: step.value.id, minutes });
+}
+function addNote(): void {
+  const text = note.value.trim();
+  if (!text) return;
+  note.value = '';
+  void bay.add({ kind: 'note', step: step.value.id, text: text.slice(0, 400) });
+}
+
+const key = computed(() => `minutes=${step.value.id}`);
+const overrule = computed(() => store.plan!.overrules.find((o) => o.key === key.value));
+function expect(minutes: number): void {
+  const proposal = store.plan!.proposals[key.value]!;
+  const why = whyNot(proposal, overrule.value?.why?.reason ?? '');
+  store.edit([{ op: 'expectMinutes', step: step.value.id, minutes, why }], `expect ${minutes} minutes`);
+}
+</script>
+
+<template>
+  <section class="step">
+    <p class="where">
+      {{ PHASES[step.phase] }} · {{ number }} of {{ of }}<b v-if="step.second"> · two people</b
+      ><b v-if="state.is === 'redo'" class="redo"> · changed since it was done: do it again?</b>
+    </p>
+    <h2>{{ step.title }}</h2>
+    <p v-for="caution in step.cautions" :key="caution" class="caution">{{ CAUTIONS[caution] }}</p>
+    <p v-if="step.tools.length" class="tools"><b>Take</b> {{ step.tools.join(' · ') }}</p>
+    <p v-for="line in step.lines" :key="line">{{ line }}</p>
+
+    <div v-if="step.fasteners.length" class="fasteners">
+      <h3>{{ step.direction === 'out' ? 'Fasteners out' : 'Fasteners in' }}</h3>
+      <div v-for="f in step.fasteners" :key="f.id" class="fastener" :data-fastener="f.id">
+        <p>
+          <b>{{ f.count }} × {{ f.size }}</b
+          >, {{ f.where }}
+          <span class="soft">{{ DRIVES[f.drive].name }}<template v-if="f.single">, single use</template></span>
+        </p>
+        <div class="counts">
+          <div v-for="part in parts" :key="part" class="count">
+            <span class="soft">{{ PARTS[part] }}</span>
+            <span class="stepper">
+              <button type="button" :aria-label="`One ${f.size} less ${PARTS[part]}`" @click="count(f.id, part, -1)">
+                −
+              </button>
+              <output :data-count="part">{{ counted(f.id, part) }}</output>
+              <button type="button" :aria-label="`One ${f.size} more ${PARTS[part]}`" @click="count(f.id, part, 1)">
+                +
+              </button>
+            </span>
+          </div>
+        </div>
+        <p v-if="balanceOf(f.id)?.state === 'unbalanced'" class="bad" role="status">
+          Out {{ balanceOf(f.id)!.out }} = reused {{ balanceOf(f.id)!.reused }} + retired
+          {{ balanceOf(f.id)!.retired }}; in {{ balanceOf(f.id)!.reused + balanceOf(f.id)!.added }} of {{ f.count }}:
+          does not add up.
+        </p>
+      </div>
+    </div>
+
+    <ul v-if="step.checks.length" class="checks">
+      <li v-for="c in step.checks" :key="c.id">
+        <label>
+          <input
+            type="checkbox"
+            :checked="state.checked.has(c.id)"
+            :data-check="c.id"
+            @change="check(c.id, ($event.target as HTMLInputElement).checked)"
+          />
+          <span>{{ c.text }}</span>
+        </label>
+      </li>
+    </ul>
+
+    <p v-if="state.is !== 'done' && state.missing.length" class="missing">
+      <b>Not yet:</b> {{ state.missing.slice(0, 4).join('; ')
+      }}<template v-if="state.missing.length > 4"> and {{ state.missing.length - 4 }} more</template>.
+    </p>
+
+    <PhotoStrip :subject="{ kind: 'step', id: step.id }" />
+
+    <div class="log">
+      <div class="entry">
+        <label :for="`took-${number}`">Minutes taken</label>
+        <input
+          :id="`took-${number}`"
+          v-model="took"
+          class="form-control"
+          inputmode="decimal"
+          :aria-invalid="error !== ''"
+          @keydown.enter="logTime"
+        />
+        <button type="button" class="btn btn-sm btn-outline-secondary" @click="logTime">Log</button>
+        <span v-if="state.minutes !== undefined" class="soft" data-figure="took">{{ state.minutes }} min so far</span>
+      </div>
+      <p v-if="error" class="field-error" role="alert">{{ error }}</p>
+      <div class="entry">
+        <label :for="`note-${number}`">Note</label>
+        <input
+          :id="`note-${number}`"
+          v-model="note"
+          class="form-control wide"
+          maxlength="400"
+          @keydown.enter="addNote"
+        />
+        <button type="button" class="btn btn-sm btn-outline-secondary" @click="addNote">Add</button>
+      </div>
+      <p v-for="n in state.notes" :key="n.at" class="small">{{ n.text }}</p>
+      <div class="entry">
+        <NumberField
+          label="Expected"
+          unit="min"
+          :min="0"
+          :max="960"
+          :model-value="step.minutes"
+          @update:model-value="expect"
+        />
+        <button
+          v-if="overrule"
+          type="button"
+          class="btn btn-sm btn-outline-secondary"
+          @click="store.edit([{ op: 'dropOverrule', key }])"
+        >
+          Plan: {{ step.plannedMinutes }} min
+        </button>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.where {
+  color: var(--ink-soft);
+}
+.where .redo {
+  color: var(--caution);
+}
+h2 {
+  font-size: 25px !important;
+  line-height: 1.1;
+}
+.step .caution {
+  margin: 4px 0;
+}
+.soft {
+  color: var(--ink-soft);
+  font-size: 13px;
+}
+.fastener {
+  border-top: 1px solid var(--rule-soft);
+  padding: 6px 0;
+}
+.counts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+.count {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.stepper {
+  display: flex;
+  align-items: center;
+}
+.stepper button {
+  width: 40px;
+  height: 36px;
+  border: 1px solid var(--rule);
+  background: var(--paper);
+  color: var(--ink);
+  font-size: 20px;
+  line-height: 1;
+}
+.stepper output {
+  min-width: 34px;
+  text-align: center;
+  font: 600 20px var(--narrow);
+}
+.checks label {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  border-top: 1px solid var(--rule-soft);
+  font-size: 15px;
+}
+.checks input {
+  width: 24px;
+  height: 24px;
+  flex: none;
+}
+.missing {
+  border-left: 3px solid var(--stop);
+  padding-left: 8px;
+}
+.entry {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin: 4px 0;
+}
+.entry label {
+  font-size: 13px;
+  color: var(--ink-soft);
+  min-width: 60px;
+}
+.entry .form-control {
+  width: 72px;
+}
+.entry .form-control.wide {
+  flex: 1;
+}
+.entry :deep(.field) {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { notReady } from '#core/build/index';
+import { layLanes } from '#core/drawing/lanes';
+import { placedGear } from '#core/drawing/placed';
+import { twoViews } from '#core/drawing/sheet';
+import { craftOf } from '#core/job/job';
+import { sealOf } from '#core/job/seal';
+import OverruleNote from '../../app/OverruleNote.vue';
+import StationLayout from '../../app/StationLayout.vue';
+import CraftView from '../../drawing/CraftView.vue';
+import GearMark from '../../drawing/GearMark.vue';
+import SheetFrame from '../../drawing/SheetFrame.vue';
+import WireLine from '../../drawing/WireLine.vue';
+import { useBay } from '../../stores/bay';
+import { useJob } from '../../stores/job';
+
+const store = useJob();
+const bay = useBay();
+const craft = computed(() => craftOf(store.job!));
+const views = computed(() => twoViews(craft.value));
+const laid = computed(() => store.plan!.runs.filter((run) => run.way));
+const lanes = computed(() => ({
+  side: layLanes(store.job!, laid.value, views.value.side),
+  top: layLanes(store.job!, laid.value, views.value.top),
+}));
+const seal = computed(() => store.job!.seal);
+/** Where each fuse sits: what the owner asks first when the music stops. */
+const fuses = computed(() => Object.values(store.plan!.power.feeds).filter((f) => f.run && f.fuseA !== undefined));
+
+const open = computed(() => (bay.state ? notReady(bay.state) : []));
+const stops = computed(() => store.plan!.findings.filter((f) => f.severity === 'stop'));
+const firm = computed(() => stops.value.filter((f) => !f.overrulable));
+const who = ref(bay.by);
+const anyway = ref(false);
+const error = ref('');
+const blocked = computed(() => {
+  if (!Object.keys(store.job!.gear).length) return 'There is nothing to hand over yet.';
+  if (firm.value.length) return `${firm.value[0]!.title}: nobody may overrule this.`;
+  if (bay.waiting.length) return `${bay.waiting.length} entries of this device are not on the server yet.`;
+  return '';
+});
+async function sealIt(): Promise<void> {
+  error.value = '';
+  const by = who.value.trim();
+  if (!by || by.length > 80) {
+    error.value = 'Sealed by: expected a name, 80 characters at most.';
+    return;
+  }
+  if ((open.value.length || stops.value.length) && !anyway.value) {
+    error.value = 'Not everything is done: tick that it is handed over all the same, or finish first.';
+    return;
+  }
+  await store.flush();
+  const wrong = store.edit(
+    [{ op: 'sealJob', seal: sealOf(store.plan!, new Date().toISOString(), by, bay.events.length) }],
+    'seal the job',
+  );
+  if (wrong) error.value = wrong;
+}
+
+const FILES = [
+  ['sheet.pdf', 'Job sheet', 'PDF'],
+  ['whole.zip', 'Whole job: document, entries, photographs', 'zip'],
+  ['job.json', 'Job', 'JSON'],
+  ['cut-list.csv', 'Cut list', 'CSV'],
+  ['fasteners.csv', 'Fasteners', 'CSV'],
+  ['drawing.svg', 'Drawing', 'SVG'],
+] as const;
+const at = (file: string) => `/api/jobs/${encodeURIComponent(store.job!.id)}/export/${file}`;
+</script>
+
+<template>
+  <StationLayout station="handover">
+    <template #sheet>
+      <SheetFrame label="The craft as built, with every run and where each fuse is">
+        <CraftView v-for="p in views" :key="p.view" :pattern="craft" :projection="p" />
+        <template v-for="p in views" :key="p.view">
+          <WireLine
+            v-for="lane in lanes[p.view]"
+            :key="lane.run.id"
+            :path="lane.path"
+            :wires="lane.run.conductors.map((c) => c.colour)"
+          />
+          <GearMark
+            v-for="{ id, item, place } in placedGear(store.job!, p.view)"
+            :key="id"
+            :item="item"
+            :place="place"
+            :projection="p"
+            :tag="store.plan!.tags[id]!"
+          />
+        </template>
+        <g v-if="seal" class="stamp" transform="translate(800 96) rotate(-8)">
+          <rect x="-104" y="-36" width="208" height="72" />
+          <text y="-12" text-anchor="middle" class="big">SEALED</text>
+          <text y="8" text-anchor="middle">{{ seal.at.slice(0, 10) }}, {{ seal.by.slice(0, 22) }}</text>
+          <text y="25" text-anchor="middle" class="small">planner {{ seal.planner }}</text>
+        </g>
+        <text v-for="(f, i) in fuses" :key="f.gear" x="30" :y="44 + 18 * i" class="strong"
+          >{{ f.fuseA }} A fuse of {{ store.plan!.tags[f.gear] }}: {{ f.choice.fuseAtMm }} mm from the battery</text
+        >
+      </SheetFrame>
+    </template>
+
+    <template #panel>
+      <section v-if="seal">
+        <h2>Sealed</h2>
+        <p>
+          By {{ seal.by }} on {{ new Date(seal.at).toLocaleString('en-GB') }}, with {{ seal.events }}
+          {{ seal.events === 1 ? 'entry' : 'entries' }} from the bay. What is shown is what was computed that day by
+          planner {{ seal.planner }}.
+        </p>
+        <div class="ends">
+          <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'openSeal' }], 'open the seal')"
+            >Open the seal</BButton
+          >
+        </div>
+      </section>
+      <section v-else>
+        <h2>Seal and hand over</h2>
+        <ul v-if="open.length || stops.length" class="todo">
+          <li v-for="s in stops" :key="s.key" class="bad">Stop: {{ s.title }}</li>
+          <li v-for="o in open" :key="o">{{ o }}</li>
+        </ul>
+        <p v-else class="good">Everything is done, nothing is apart, every fastener adds up.</p>
+        <p v-if="blocked" class="bad">{{ blocked }}</p>
+        <form v-else novalidate @submit.prevent="sealIt">
+          <label class="form-label" for="sealed-by">Sealed by</label>
+          <input id="sealed-by" v-model="who" class="form-control" maxlength="100" :aria-invalid="error !== ''" />
+          <label v-if="open.length || stops.length" class="anyway"
+            ><input v-model="anyway" type="checkbox" /> Hand it over all the same; the sheet says what is open</label
+          >
+          <p v-if="error" class="field-error" role="alert">{{ error }}</p>
+          <div class="ends"><BButton type="submit" size="sm" variant="primary">Seal the job</BButton></div>
+        </form>
+      </section>
+      <section>
+        <h3>To take away</h3>
+        <ul class="files">
+          <li v-for="[file, name, kind] in FILES" :key="file">
+            <a :href="at(file)" download :data-file="file">{{ name }}</a> <span class="small">{{ kind }}</span>
+          </li>
+        </ul>
+        <p v-if="store.unsaved" class="small">Files hold what is saved; this job is still being saved.</p>
+      </section>
+      <section v-if="store.plan!.overrules.length">
+        <h3>Set over the plan</h3>
+        <OverruleNote v-for="o in store.plan!.overrules" :key="o.key" :of="o.key" named />
+      </section>
+    </template>
+  </StationLayout>
+</template>
+
+<style scoped>
+.stamp rect {
+  fill: none;
+  stroke: var(--mud);
+  stroke-width: 3px;
+}
+.stamp text {
+  fill: var(--mud);
+}
+.todo li {
+  border-top: 1px solid var(--rule-soft);
+  padding: 3px 0;
+  font-size: 14px;
+}
+.anyway {
+  display: block;
+  margin: 8px 0;
+  font-size: 14px;
+}
+.files a {
+  color: var(--tarn);
+}
+</style>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { standardOf } from '#core/craft/measures';
+import NumberField from '../../app/NumberField.vue';
+import PhotoStrip from '../../app/PhotoStrip.vue';
+import { useJob } from '../../stores/job';
+
+const store = useJob();
+const set = (measure: string, mm: number | null) =>
+  store.edit([{ op: 'setMeasure', measure, mm }], mm === null ? 'pattern’s measure' : `measure ${mm} mm`);
+</script>
+
+<template>
+  <section>
+    <h2>This craft</h2>
+    <p>{{ store.job!.craft.pattern.name }}.</p>
+    <h3>Its own measures</h3>
+    <p class="small">The drawing, its places and every run stretch to them.</p>
+    <div v-for="(m, id) in store.job!.craft.pattern.measures" :key="id" class="measure">
+      <NumberField
+        :label="m.name"
+        unit="mm"
+        :min="m.range[0]"
+        :max="m.range[1]"
+        :model-value="store.job!.craft.measures[id] ?? standardOf(m)"
+        @update:model-value="set(String(id), $event)"
+      />
+      <BButton
+        v-if="store.job!.craft.measures[id] !== undefined"
+        size="sm"
+        variant="outline-secondary"
+        @click="set(String(id), null)"
+        >Pattern: {{ standardOf(m) }}</BButton
+      >
+    </div>
+    <p v-if="!Object.keys(store.job!.craft.pattern.measures).length">This pattern has no measures to set.</p>
+    <h3>Photographs as it came in</h3>
+    <PhotoStrip :subject="{ kind: 'craft', id: 'craft' }" />
+  </section>
+</template>
+
+<style scoped>
+.measure {
+  display: flex;
+  align-items: flex-end;
+  gap: 8px;
+  margin-bottom: 8px;
+}
+</style>

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { computed, ref, watch, type Component } from 'vue';
+import type { Vec3 } from '#core/units/vectors';
+import { layCallouts } from '#core/drawing/callouts';
+import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
+import { CHOICES, choicesFor, taken } from '#core/job/choices';
+import { craftOf } from '#core/job/job';
+import StationLayout from '../../app/StationLayout.vue';
+import CraftView from '../../drawing/CraftView.vue';
+import DimensionLine from '../../drawing/DimensionLine.vue';
+import PressMark from '../../drawing/PressMark.vue';
+import SheetFrame from '../../drawing/SheetFrame.vue';
+import { useBay } from '../../stores/bay';
+import { useJob } from '../../stores/job';
+import CraftPanel from './CraftPanel.vue';
+import ChoicesPanel from './ChoicesPanel.vue';
+import LampsPanel from './LampsPanel.vue';
+import MemoriesPanel from './MemoriesPanel.vue';
+import PowerPanel from './PowerPanel.vue';
+import WiringPanel from './WiringPanel.vue';
+import WishesPanel from './WishesPanel.vue';
+import { dimensions } from '#core/drawing/dimensions';
+
+const store = useJob();
+const bay = useBay();
+const craft = computed(() => craftOf(store.job!));
+const views = computed(() => twoViews(craft.value));
+const dims = computed(() => dimensions(store.job!, views.value));
+
+const PANELS = {
+  wishes: WishesPanel,
+  craft: CraftPanel,
+  power: PowerPanel,
+  wiring: WiringPanel,
+  lamps: LampsPanel,
+  memories: MemoriesPanel,
+  choices: ChoicesPanel,
+} satisfies Record<string, Component>;
+type Part = keyof typeof PANELS;
+const part = ref<Part>('wishes');
+watch(
+  () => store.selected,
+  (chosen) => {
+    if (chosen?.kind === 'lamp') part.value = 'lamps';
+    if (chosen?.kind === 'existing') part.value = 'wiring';
+  },
+  { immediate: true },
+);
+
+const count = (n: number, one: string, many: string) => (n ? `${n} ${n === 1 ? one : many}` : `no ${many}`);
+/** As much of a text as a label holds. */
+const brief = (text: string) => (text.length > 22 ? `${text.slice(0, 20).trimEnd()}…` : text);
+const CHEMISTRY = { flooded: 'flooded', agm: 'AGM', lithium: 'lithium' } as const;
+const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] => {
+  const job = store.job!;
+  const { battery, existing, lamps, memories, measures } = job.craft;
+  const { places, batteryPlace, switchedPlace, ears } = craft.value;
+  const choices = choicesFor(craft.value.kind);
+  const other = choices.filter((id) => taken(job.choices, id) !== CHOICES[id].usual).length;
+  const open = Object.values(lamps).filter((l) => l.answer === 'open').length;
+  const unmetered = Object.values(existing).filter((e) => !e.metered).length;
+  const dash = Object.values(places).find((p) => p.accepts.includes('headUnit'))?.at ?? ears;
+  const [, , right, top] = craft.value.drawing.side.bounds;
+  const photos = bay.state?.photos.filter((p) => p.subject.kind === 'craft').length ?? 0;
+  return [
+    {
+      id: 'wishes',
+      name: 'Wishes',
+      line: job.wishes ? brief(job.wishes) : 'not asked yet',
+      at: [ears[0], 0, ears[2] - 320],
+    },
+    {
+      id: 'craft',
+      name: 'This craft',
+      line: photos
+        ? count(photos, 'photograph', 'photographs')
+        : Object.keys(measures).length
+          ? 'measured'
+          : 'as the pattern has it',
+      at: [right * 0.86, 0, top * 0.3],
+    },
+    {
+      id: 'power',
+      name: 'Battery and charging',
+      line: `${CHEMISTRY[battery.chemistry]} ${battery.capacityAh} Ah`,
+      at: places[batteryPlace]!.at,
+    },
+    {
+      id: 'wiring',
+      name: 'Wiring that is there',
+      line: Object.keys(existing).length
+        ? `${count(Object.keys(existing).length, 'circuit', 'circuits')}${unmetered ? `, ${unmetered} not metered` : ''}`
+        : 'not looked at yet',
+      at: places[switchedPlace]!.at,
+    },
+    {
+      id: 'lamps',
+      name: 'Lamps hidden',
+      line: open ? `${open} not settled` : count(Object.keys(lamps).length, 'lamp', 'lamps'),
+      at: dash,
+    },
+    {
+      id: 'memories',
+      name: 'Lost with the battery off',
+      line: count(Object.keys(memories).length, 'setting', 'settings'),
+      at: places[batteryPlace]!.at,
+    },
+    {
+      id: 'choices',
+      name: 'Schools',
+      line: other ? `${other} of ${choices.length} other than usual` : 'all as usual',
+      at: [0, 0, top * 0.2],
+    },
+  ];
+});
+const HEIGHT = 42;
+const callouts = computed(() =>
+  layCallouts(
+    parts.value.map(({ id, at }) => ({ id, at: views.value.side.to(at), height: HEIGHT })),
+    SHEET.w / 2,
+    24,
+    LABELS_END,
+  ).map((c) => ({ ...c, ...parts.value.find((p) => p.id === c.id)!, anchor: c.at })),
+);
+</script>
+
+<template>
+  <StationLayout station="intake">
+    <template #sheet>
+      <SheetFrame label="The craft from the right and from above, with its own measures">
+        <CraftView v-for="p in views" :key="p.view" :pattern="craft" :projection="p" />
+        <DimensionLine v-for="d in dims" :key="d.id" :dimension="d" :own="d.own" @press="part = 'craft'" />
+        <g v-for="c in callouts" :key="c.id">
+          <path
+            class="leader"
+            aria-hidden="true"
+            :d="`M${c.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${c.y + HEIGHT / 2}L${c.side === 'left' ? LABEL_X.left + LABEL_W + 10 : LABEL_X.right - 10} ${c.y + HEIGHT / 2}L${c.anchor[0]} ${c.anchor[1]}`"
+          />
+          <circle class="leader-end" :cx="c.anchor[0]" :cy="c.anchor[1]" r="2.2" aria-hidden="true" />
+          <PressMark
+            :class="{ selected: part === c.id }"
+            :aria-pressed="part === c.id"
+            :aria-label="`${c.name}: ${c.line}`"
+            :data-part="c.id"
+            @press="part = c.id"
+          >
+            <rect class="plate" :x="LABEL_X[c.side]" :y="c.y" :width="LABEL_W" :height="HEIGHT" />
+            <text :x="LABEL_X[c.side] + 8" :y="c.y + 17" class="small">{{ c.name }}</text>
+            <text :x="LABEL_X[c.side] + 8" :y="c.y + 34" class="strong">{{ c.line }}</text>
+          </PressMark>
+        </g>
+      </SheetFrame>
+    </template>
+    <template #panel>
+      <component :is="PANELS[part]" :key="part" />
+    </template>
+  </StationLayout>
+</template>

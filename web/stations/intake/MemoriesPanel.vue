@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue';
+import { useJob } from '../../stores/job';
+
+const store = useJob();
+const rows = computed(() => Object.entries(store.job!.craft.memories));
+const draft = reactive({ name: '', relearn: '' });
+const error = ref('');
+function add(): void {
+  if (!draft.name.trim()) {
+    error.value = 'Setting: it needs a name.';
+    return;
+  }
+  error.value = '';
+  const memory = { name: draft.name.trim(), relearn: draft.relearn.trim() };
+  store.edit([{ op: 'setMemory', id: crypto.randomUUID().slice(0, 8), memory }], `note ${memory.name}`);
+  draft.name = draft.relearn = '';
+}
+</script>
+
+<template>
+  <section>
+    <h2>Lost while the battery is off</h2>
+    <p class="small">Each becomes a step at the end of the build.</p>
+    <ul>
+      <li v-for="[id, m] in rows" :key="id" class="entry" :data-memory="id">
+        <span
+          ><b>{{ m.name }}</b
+          ><br />{{ m.relearn }}</span
+        >
+        <BButton
+          size="sm"
+          variant="outline-secondary"
+          :aria-label="`Strike out ${m.name}`"
+          @click="store.edit([{ op: 'setMemory', id, memory: null }], `strike out ${m.name}`)"
+          >×</BButton
+        >
+      </li>
+    </ul>
+    <p v-if="!rows.length">Nothing on this craft is known to lose its setting.</p>
+    <form class="fields" novalidate @submit.prevent="add">
+      <div class="wide">
+        <label class="form-label" for="memory-name">Setting</label>
+        <input
+          id="memory-name"
+          v-model="draft.name"
+          class="form-control"
+          maxlength="80"
+          :aria-invalid="error !== ''"
+          :aria-describedby="error ? 'memory-error' : undefined"
+        />
+        <p v-if="error" id="memory-error" class="field-error" role="alert">{{ error }}</p>
+      </div>
+      <div class="wide">
+        <label class="form-label" for="memory-relearn">How it is put back</label>
+        <input id="memory-relearn" v-model="draft.relearn" class="form-control" maxlength="400" />
+      </div>
+      <BButton type="submit" size="sm" variant="primary">Write it down</BButton>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.entry {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  border-top: 1px solid var(--rule-soft);
+  padding: 5px 0;
+  font-size: 14px;
+}
+form {
+  margin-top: 12px;
+}
+</style>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue';
+import { EXISTING_USES, type Existing } from '#core/job/job';
+import { COLOUR_NAMES, colourText, type ColourName } from '#core/tables/colours';
+import WireLine from '../../drawing/WireLine.vue';
+import { useJob } from '../../stores/job';
+
+const store = useJob();
+const rows = computed(() => Object.entries(store.job!.craft.existing));
+interface Draft {
+  name: string;
+  body: ColourName;
+  stripe: ColourName | '';
+  use: Existing['use'];
+  metered: boolean;
+}
+const draft = reactive<Draft>({ name: '', body: 'red', stripe: '', use: 'switched', metered: false });
+const error = ref('');
+
+function add(): void {
+  const name = draft.name.trim();
+  if (!name) {
+    error.value = 'Circuit: say what it feeds, or where it was found.';
+    return;
+  }
+  error.value = '';
+  const colour =
+    draft.stripe && draft.stripe !== draft.body ? { body: draft.body, stripe: draft.stripe } : { body: draft.body };
+  store.edit(
+    [
+      {
+        op: 'setExisting',
+        id: crypto.randomUUID().slice(0, 8),
+        circuit: { name, colour, use: draft.use, metered: draft.metered },
+      },
+    ],
+    `note ${name}`,
+  );
+  draft.name = '';
+}
+</script>
+
+<template>
+  <section>
+    <h2>Wiring that is there</h2>
+    <ul>
+      <li v-for="[id, c] in rows" :key="id" class="entry" :data-existing="id">
+        <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
+          <WireLine path="M3 4.5H23" :wires="[c.colour]" :width="3.5" />
+        </svg>
+        <span class="what"
+          >{{ c.name }}: {{ colourText(c.colour) }}, {{ EXISTING_USES[c.use]
+          }}<i v-if="!c.metered"> · by colour only</i></span
+        >
+        <BButton
+          v-if="!c.metered"
+          size="sm"
+          variant="outline-secondary"
+          @click="store.edit([{ op: 'setExisting', id, circuit: { ...c, metered: true } }], 'metered')"
+          >Metered</BButton
+        >
+        <BButton
+          size="sm"
+          variant="outline-secondary"
+          :aria-label="`Strike out ${c.name}`"
+          @click="store.edit([{ op: 'setExisting', id, circuit: null }], `strike out ${c.name}`)"
+          >×</BButton
+        >
+      </li>
+    </ul>
+    <p v-if="!rows.length">Nothing written down yet. Look behind the cover, then name each wire that matters here.</p>
+    <form class="fields" novalidate @submit.prevent="add">
+      <div class="wide">
+        <label class="form-label" for="wire-name">Circuit</label>
+        <input
+          id="wire-name"
+          v-model="draft.name"
+          class="form-control"
+          maxlength="80"
+          :aria-invalid="error !== ''"
+          :aria-describedby="error ? 'wire-error' : undefined"
+        />
+        <p v-if="error" id="wire-error" class="field-error" role="alert">{{ error }}</p>
+      </div>
+      <div>
+        <label class="form-label" for="wire-body">Colour</label>
+        <select id="wire-body" v-model="draft.body" class="form-select">
+          <option v-for="c in COLOUR_NAMES" :key="c" :value="c">{{ c }}</option>
+        </select>
+      </div>
+      <div>
+        <label class="form-label" for="wire-stripe">Stripe</label>
+        <select id="wire-stripe" v-model="draft.stripe" class="form-select">
+          <option value="">none</option>
+          <option v-for="c in COLOUR_NAMES" :key="c" :value="c">{{ c }}</option>
+        </select>
+      </div>
+      <div>
+        <label class="form-label" for="wire-use">Does</label>
+        <select id="wire-use" v-model="draft.use" class="form-select">
+          <option v-for="(name, id) in EXISTING_USES" :key="id" :value="id">{{ name }}</option>
+        </select>
+      </div>
+      <label class="tick"><input v-model="draft.metered" type="checkbox" /> metered</label>
+      <BButton type="submit" size="sm" variant="primary">Write it down</BButton>
+    </form>
+    <p class="caution">
+      Never infer what a wire does from its colour: on many boats yellow is negative, in many recreational vehicles
+      black is positive.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.entry {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  border-top: 1px solid var(--rule-soft);
+  padding: 4px 0;
+  font-size: 14px;
+}
+.what {
+  flex: 1;
+}
+.what i {
+  color: var(--caution);
+}
+.tick {
+  align-self: end;
+  font-size: 14px;
+  padding-bottom: 5px;
+}
+form {
+  margin-top: 12px;
+}
+</style>

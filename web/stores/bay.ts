@@ -1,0 +1,129 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import { useLocalStorage } from '@vueuse/core';
+import { del, get, set, update } from 'idb-keyval';
+import { defineStore } from 'pinia';
+import { computed, shallowRef } from 'vue';
+import { buildState, type Step, stepHash } from '#core/build/index';
+import { inOrder, type BayEvent } from '#core/job/events';
+import { AwayError, RefusedError, api, newId } from '../api';
+import { shrink } from './shrink';
+import { useJob } from './job';
+
+const RETRY_MS = 2500;
+
+type Kept<E> = E extends unknown ? Omit<E, 'id' | 'at' | 'by'> : never;
+/** An event before it has its id, time and hand. */
+export type NewEvent = Kept<BayEvent>;
+
+/** Keys on this device: events and pictures that the server has not acknowledged, and the last events seen. */
+const pendingKey = (job: string) => `haltrik-pending/${job}`;
+const seenKey = (job: string) => `haltrik-events/${job}`;
+const photoKey = (hash: string) => `haltrik-photo/${hash}`;
+
+/**
+ * What is done in the bay. An event counts at once; it is kept on this device until the server has it, so
+ * that an open page goes on without the server and a reloaded one still knows what it has to send.
+ */
+export const useBay = defineStore('bay', () => {
+  const job = useJob();
+  const events = shallowRef<BayEvent[]>([]);
+  const waiting = shallowRef<BayEvent[]>([]);
+  const away = shallowRef(false);
+  const refused = shallowRef<string>();
+  /** Pictures of this device not yet on the server, as addresses the page can show. */
+  const here = shallowRef<Record<string, string>>({});
+  const by = useLocalStorage('haltrik-hand', '');
+  let open_: string | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let sending: Promise<void> | undefined;
+
+  const state = computed(() => (job.plan ? buildState(job.plan.build, events.value) : undefined));
+  const merge = (...lists: readonly (readonly BayEvent[])[]) =>
+    inOrder([...new Map(lists.flat().map((e) => [e.id, e])).values()]);
+
+  async function open(id: string): Promise<void> {
+    clearTimeout(timer);
+    open_ = id;
+    events.value = [];
+    waiting.value = (await get<BayEvent[]>(pendingKey(id))) ?? [];
+    events.value = merge((await get<BayEvent[]>(seenKey(id))) ?? [], waiting.value);
+    await refresh();
+    if (waiting.value.length) void send();
+  }
+
+  /** What other devices have added since. */
+  async function refresh(): Promise<void> {
+    const id = open_;
+    if (id === undefined) return;
+    try {
+      const theirs = await api.events(id);
+      if (open_ !== id) return;
+      away.value = false;
+      events.value = merge(theirs, waiting.value);
+      await set(seenKey(id), theirs);
+    } catch (error) {
+      if (error instanceof AwayError && open_ === id) away.value = true;
+    }
+  }
+
+  async function add(...made: NewEvent[]): Promise<void> {
+    const id = open_!;
+    const whole = made.map((e): BayEvent => ({ ...e, id: newId(), at: new Date().toISOString(), by: by.value }));
+    events.value = merge(events.value, whole);
+    waiting.value = [...waiting.value, ...whole];
+    await update<BayEvent[]>(pendingKey(id), (kept = []) => [...kept, ...whole]);
+    await send();
+  }
+
+  function send(): Promise<void> {
+    sending ??= sendAll().finally(() => (sending = undefined));
+    return sending;
+  }
+
+  async function sendAll(): Promise<void> {
+    clearTimeout(timer);
+    while (waiting.value.length && open_ !== undefined) {
+      const id = open_;
+      const batch = waiting.value.slice(0, 200);
+      try {
+        for (const e of batch) if (e.kind === 'photo') await sendPhoto(e.photo);
+        await api.addEvents(id, batch);
+      } catch (error) {
+        if (error instanceof RefusedError && error.status < 500) {
+          refused.value = error.message;
+          return;
+        }
+        away.value = true;
+        timer = setTimeout(() => void send(), RETRY_MS);
+        return;
+      }
+      away.value = false;
+      refused.value = undefined;
+      const taken = new Set(batch.map((e) => e.id));
+      await update<BayEvent[]>(pendingKey(id), (kept = []) => kept.filter((e) => !taken.has(e.id)));
+      if (open_ === id) waiting.value = waiting.value.filter((e) => !taken.has(e.id));
+    }
+  }
+
+  async function sendPhoto(hash: string): Promise<void> {
+    const picture = await get<Blob>(photoKey(hash));
+    if (!picture) return;
+    await api.keepPhoto(hash, picture);
+    await del(photoKey(hash));
+  }
+
+  /** Shrinks a picture, keeps it here, and says of what it is. Throws with words for a person when it is none. */
+  async function addPhoto(file: Blob, subject: Extract<BayEvent, { kind: 'photo' }>['subject'], caption: string) {
+    const picture = await shrink(file);
+    const hash = bytesToHex(sha256(new Uint8Array(await picture.arrayBuffer())));
+    await set(photoKey(hash), picture);
+    here.value = { ...here.value, [hash]: URL.createObjectURL(picture) };
+    await add({ kind: 'photo', subject, photo: hash, caption, kept: true });
+  }
+  const photoAt = (hash: string) => here.value[hash] ?? `/api/photographs/${hash}`;
+
+  const tick = (step: Step, done: boolean) => add({ kind: 'tick', step: step.id, hash: stepHash(step), done });
+
+  return { events, waiting, away, refused, by, state, open, refresh, add, addPhoto, photoAt, tick };
+});
