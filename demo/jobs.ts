@@ -1,11 +1,15 @@
+import type { Pattern } from '#core/craft/pattern';
 import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
+import { NARROW_VAN } from '#core/craft/patterns/narrow-van';
+import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
+import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import type { FuseHolder } from '#core/gear/gear';
 import { contentHash } from '#core/gear/hash';
 import { newJob, type Job } from '#core/job/job';
 import { applyAll, type Operation } from '#core/job/operations';
 import { shelfItem } from './shelf';
 
-export const PATTERNS = [ADVENTURE_TOURER] as const;
+export const PATTERNS: readonly Pattern[] = [ADVENTURE_TOURER, SIDE_BY_SIDE, RIVER_LAUNCH, NARROW_VAN];
 
 const add = (id: string, item: string, place: string | null): Operation => ({
   op: 'addGear',
@@ -24,8 +28,14 @@ const holder = (gear: string, item: string): Operation => ({
   holder: shelfItem(item) as FuseHolder,
 });
 
-function job(id: string, title: string, customer: string, operations: readonly Operation[]): Job {
-  const fresh = newJob(id, title, ADVENTURE_TOURER, contentHash(ADVENTURE_TOURER));
+function job(
+  id: string,
+  title: string,
+  customer: string,
+  operations: readonly Operation[],
+  pattern: Pattern = ADVENTURE_TOURER,
+): Job {
+  const fresh = newJob(id, title, pattern, contentHash(pattern));
   return applyAll(fresh, [
     { op: 'setCustomer', customer },
     { op: 'setSettings', settings: { insulation: '105' } },
@@ -68,4 +78,86 @@ export const HIRE_JOB = job('hire-tourer', 'Hire fleet tourer, number 3', 'Boath
   },
 ]);
 
-export const DEMO_JOBS: readonly Job[] = [TOURER_JOB, HIRE_JOB];
+/** Three jobs at intake: what the owner said on the telephone, and what was seen in the yard. */
+const INTAKES: readonly Job[] = [
+  job(
+    'vineyard-side-by-side',
+    'Vineyard side-by-side, music for the pickers',
+    'Hillfoot vineyard',
+    [
+      {
+        op: 'setWishes',
+        wishes: 'Both rows must hear it over the engine. Hosed down every evening. A plug for a telephone, no screen.',
+      },
+      { op: 'setCraftNote', note: 'Second season, mud behind the dash. Somebody has tapped the lamp switch before.' },
+      { op: 'setBattery', battery: { chemistry: 'flooded', capacityAh: 30, restVolts: 12.5, internalMilliohm: 7 } },
+      { op: 'setMeasure', measure: 'wheelbase', mm: 2960 },
+      {
+        op: 'setExisting',
+        id: 'lampTap',
+        circuit: { name: 'Tap at the lamp switch', colour: { body: 'blue' }, use: 'lamp', metered: false },
+      },
+      { op: 'choose', choice: 'access', option: 'off' },
+    ],
+    SIDE_BY_SIDE,
+  ),
+  job(
+    'river-launch',
+    'River launch, music at anchor',
+    'Two sisters, mooring 14',
+    [
+      {
+        op: 'setWishes',
+        wishes: 'The whole reach on Sundays, talking level under way. It must still start in the evening.',
+      },
+      {
+        op: 'setCraftNote',
+        note: 'Yellow is negative on this boat, the panel says so. Compass on the console, keep magnets off.',
+      },
+      { op: 'setBattery', battery: { chemistry: 'agm', capacityAh: 95, restVolts: 12.8, internalMilliohm: 4 } },
+      { op: 'setCharging', charging: { setVolts: 14.4, spareCruiseA: 18, spareIdleA: 6 } },
+      {
+        op: 'setExisting',
+        id: 'panelMinus',
+        circuit: { name: 'Switch panel return', colour: { body: 'yellow' }, use: 'negative', metered: true },
+      },
+      {
+        op: 'setExisting',
+        id: 'bilge',
+        circuit: { name: 'Bilge pump', colour: { body: 'brown', stripe: 'red' }, use: 'constant', metered: false },
+      },
+    ],
+    RIVER_LAUNCH,
+  ),
+  job(
+    'narrow-van',
+    'Narrow van, seven speakers in three zones',
+    'The retired surveyor',
+    [
+      {
+        op: 'setWishes',
+        wishes: 'Saloon, awning and washroom each with its own volume. The television through the same speakers.',
+      },
+      {
+        op: 'setCraftNote',
+        note: 'Old radio left a larger hole than the new one. House wires are black for plus: meter everything.',
+      },
+      { op: 'setBattery', battery: { chemistry: 'lithium', capacityAh: 200, restVolts: 13.2, internalMilliohm: 2 } },
+      {
+        op: 'setExisting',
+        id: 'housePlus',
+        circuit: { name: 'House feed at the galley', colour: { body: 'black' }, use: 'constant', metered: true },
+      },
+      {
+        op: 'setExisting',
+        id: 'houseMinus',
+        circuit: { name: 'House return at the galley', colour: { body: 'white' }, use: 'negative', metered: true },
+      },
+      { op: 'setLamp', id: 'waterGauge', lamp: { name: 'Fresh water gauge', by: null, answer: 'open' } },
+      { op: 'choose', choice: 'joint', option: 'sleeve' },
+    ],
+    NARROW_VAN,
+  ),
+];
+
+export const DEMO_JOBS: readonly Job[] = [TOURER_JOB, HIRE_JOB, ...INTAKES];

@@ -1,11 +1,11 @@
-import { rmSync } from 'node:fs';
+import { cpSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 import { build as buildWeb } from 'vite';
 import { ROOT, run } from './setup.mjs';
 
 const dist = join(ROOT, 'dist');
-for (const part of ['server.js', 'haltrik-cli.js', 'template.js', 'template', 'web'])
+for (const part of ['server.js', 'haltrik-cli.js', 'template.js', 'template', 'web', 'photographs'])
   rmSync(join(dist, part), { recursive: true, force: true });
 
 await build({
@@ -28,6 +28,9 @@ await build({
     },
   ],
 });
+// The demo world's pictures, as drawn; their SVG sources stay behind.
+for (const file of readdirSync(join(ROOT, 'demo', 'photographs')).filter((name) => name.endsWith('.png')))
+  cpSync(join(ROOT, 'demo', 'photographs', file), join(dist, 'photographs', file));
 await buildWeb({ configFile: join(ROOT, 'web', 'vite.config.ts'), logLevel: 'warn' });
 const status = run(process.execPath, ['--enable-source-maps', 'dist/template.js', 'dist/template']);
 if (status !== 0) process.exit(status);

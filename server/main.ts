@@ -29,7 +29,7 @@ async function main(): Promise<void> {
   const { port, data, empty } = readArguments();
   const dist = dirname(fileURLToPath(import.meta.url));
   const log = pino({ level: process.env['HALTRIK_LOG'] ?? 'warn' });
-  const folder = await openFolder(data, resolve(dist, 'template'), empty);
+  const folder = await openFolder(data, resolve(dist, 'template'), resolve(dist, 'photographs'), empty);
   if (folder.replayed)
     log.warn(`${folder.replayed} acknowledged changes were missing from the database and came back from the journal`);
 

@@ -12,7 +12,7 @@ export const LABEL_X = { left: 22, right: SHEET.w - 22 - LABEL_W } as const;
 export const LABELS_END = SHEET.h - 58;
 
 /** Side view over top view, same scale, one above the other as a drawing office lays them. */
-export function twoViews(pattern: Pattern, box: Box = { x: 150, y: 20, w: SHEET.w - 300, h: SHEET.h - 40 }) {
+export function twoViews(pattern: Pattern, box: Box = { x: 170, y: 20, w: SHEET.w - 340, h: SHEET.h - 40 }) {
   const gap = 2;
   const scale = stackedScale(pattern, box, gap);
   const [, sb, , st] = pattern.drawing.side.bounds;

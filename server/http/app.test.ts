@@ -6,7 +6,14 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { PATTERNS, TOURER_JOB } from '#demo/jobs';
 import { SHELF } from '#demo/shelf';
+import { buildState, stepHash } from '#core/build/index';
+import type { BayEvent } from '#core/job/events';
+import type { Job } from '#core/job/job';
+import { applyAll } from '#core/job/operations';
+import { sealOf } from '#core/job/seal';
+import { planJob, planOf } from '#core/plan';
 import { openDatabase } from '../store/database';
+import type { Journal } from '../store/journal';
 import { JobStore } from '../store/jobs';
 import { Library } from '../store/library';
 import { PhotoStore } from '../store/photos';
@@ -16,10 +23,11 @@ import { makeApp } from './app';
 let db: PGlite;
 let server: Server;
 let host: string;
+let library: Library;
 const photos = tempFolder();
 beforeAll(async () => {
   db = await openDatabase();
-  const library = new Library(db);
+  library = new Library(db);
   await library.stock(SHELF, PATTERNS);
   const app: Express = makeApp({
     jobs: new JobStore(db, undefined),
@@ -135,4 +143,156 @@ test('every answer carries the security headers, and none says what serves it', 
 test('shelf and patterns are served as stocked', async () => {
   expect((await call().get('/api/shelf')).body).toEqual(SHELF);
   expect((await call().get('/api/patterns')).body).toHaveLength(PATTERNS.length);
+});
+
+test('a full disk: the save is refused in words, and nothing of it is kept', async () => {
+  const full = {
+    size: 0,
+    lines: [],
+    append: () => {
+      throw Object.assign(new Error('no space'), { code: 'ENOSPC' });
+    },
+    retract: () => undefined,
+  };
+  const jobs = new JobStore(db, full as unknown as Journal);
+  const app = makeApp({
+    jobs,
+    library: new Library(db),
+    photos: new PhotoStore(db, photos.path),
+    log: pino({ level: 'silent' }),
+  });
+  const other = createServer(app).listen(0, '127.0.0.1');
+  await new Promise((done) => other.once('listening', done));
+  const at = `http://127.0.0.1:${(other.address() as AddressInfo).port}`;
+  const answer = await request(at)
+    .post('/api/jobs')
+    .send({ saveId: 'f1', job: { ...TOURER_JOB, id: 'full' } });
+  expect(answer.status).toBe(507);
+  expect((answer.body as { detail: string }).detail).toMatch(/full; nothing was saved/);
+  await request(at).get('/api/jobs/full').expect(404);
+  other.close();
+});
+
+describe('files', () => {
+  const as = (id: string): Job => ({ ...TOURER_JOB, id });
+  test('every file of a job is given under its own name', async () => {
+    await call()
+      .post('/api/jobs')
+      .send({ saveId: 'f', job: as('files') })
+      .expect(201);
+    for (const [file, type] of [
+      ['job.json', 'application/json'],
+      ['cut-list.csv', 'text/csv'],
+      ['fasteners.csv', 'text/csv'],
+      ['drawing.svg', 'image/svg+xml'],
+      ['whole.zip', 'application/zip'],
+      ['sheet.pdf', 'application/pdf'],
+    ] as const) {
+      const { headers } = await call().get(`/api/jobs/files/export/${file}`).expect(200);
+      expect(headers['content-type']).toContain(type);
+      expect(headers['content-disposition']).toMatch(/^attachment; filename="files[.-]/);
+    }
+    await call().get('/api/jobs/nobody/export/sheet.pdf').expect(404);
+  });
+
+  const bring = (body: Buffer | string, look = false) =>
+    call()
+      .post(`/api/imports${look ? '?look=1' : ''}`)
+      .set('content-type', 'application/octet-stream')
+      .send(Buffer.from(body));
+
+  test('looking writes nothing; a job of an id that is taken comes in as a copy', async () => {
+    const text = JSON.stringify(as('brought'));
+    expect((await bring(text, true).expect(200)).body).toMatchObject({ kind: 'job', taken: false, id: 'brought' });
+    await call().get('/api/jobs/brought').expect(404);
+    await bring(text).expect(200);
+    const again = await bring(text).expect(200);
+    expect((again.body as { id: string }).id).not.toBe('brought');
+    await call()
+      .get(`/api/jobs/${(again.body as { id: string }).id}`)
+      .expect(200);
+  });
+
+  test('what is wrong is named by path or row, and nothing of it is taken', async () => {
+    const bad = await bring(JSON.stringify({ ...as('bad'), title: '', gear: 7 })).expect(422);
+    expect((bad.body as { problems: { path: string }[] }).problems.map((p) => p.path)).toEqual(
+      expect.arrayContaining(['title', 'gear']),
+    );
+    const csv = (await call().get('/api/shelf.csv').expect(200)).text;
+    const spoilt = await bring(csv.replace(/,0\.42,/, ',heavy,').replace('Bittern 130', '')).expect(422);
+    expect((spoilt.body as { problems: { path: string }[] }).problems.map((p) => p.path)).toEqual([
+      'row 2, mass_kg',
+      expect.stringMatching(/^row \d+, name$/),
+    ]);
+    expect((await call().get('/api/shelf')).body).toEqual(SHELF);
+    await bring('').expect(422);
+    await bring('PK nonsense').expect(422);
+  });
+
+  test('ticks, overrules and the seal survive re-planning and a change of the shelf', async () => {
+    const why = { reason: 'Reel at hand', then: '10 AWG', basis: 'x' };
+    const set = applyAll(as('kept'), [{ op: 'chooseGauge', gear: 'amp', gauge: '4', why }]);
+    const sealed = applyAll(set, [
+      { op: 'sealJob', seal: sealOf(planJob(set), '2026-11-25T16:00:00.000Z', 'Bench', 1) },
+    ]);
+    await call().post('/api/jobs').send({ saveId: 'k', job: sealed }).expect(201);
+    const step = planJob(set).build.steps[0]!;
+    const tick: BayEvent = {
+      id: 't1',
+      at: '2026-11-25T08:00:00.000Z',
+      by: '',
+      kind: 'tick',
+      step: step.id,
+      hash: stepHash(step),
+      done: true,
+    };
+    await call()
+      .post('/api/jobs/kept/events')
+      .send({ events: [tick] })
+      .expect(200);
+    const csv = (await call().get('/api/shelf.csv')).text
+      .replace('Weir 4×45', 'Weir 4×45 mark two')
+      .replace('70/2 45/4', '90/2 60/4');
+    expect((await bring(csv, true).expect(200)).body).toMatchObject({ kind: 'shelf' });
+    expect((await call().get('/api/shelf')).body).toEqual(SHELF);
+    await bring(csv).expect(200);
+    const shelf = (await call().get('/api/shelf')).body as { name: string }[];
+    expect(shelf.map((item) => item.name)).toContain('Weir 4×45 mark two');
+    const { job } = (await call().get('/api/jobs/kept').expect(200)).body as { job: Job };
+    expect(job).toEqual(JSON.parse(JSON.stringify(sealed)));
+    expect((await call().get('/api/jobs/kept/events')).body).toEqual([tick]);
+    expect(buildState(planOf(job).build, [tick]).done).toBe(1);
+    expect(planOf(job).overrules).toMatchObject([{ key: 'gauge=amp', why }]);
+    await library.stock(SHELF, []);
+  });
+
+  test('events are checked, and taken once', async () => {
+    await call()
+      .post('/api/jobs/files/events')
+      .send({ events: [{ kind: 'tick' }] })
+      .expect(422);
+    const note: BayEvent = {
+      id: 'n1',
+      at: '2026-11-25T08:00:00.000Z',
+      by: '',
+      kind: 'note',
+      step: 'off:cover/cowl',
+      text: 'x',
+    };
+    await call()
+      .post('/api/jobs/files/events')
+      .send({ events: [note] })
+      .expect(200);
+    await call()
+      .post('/api/jobs/files/events')
+      .send({ events: [note] })
+      .expect(200);
+    expect((await call().get('/api/jobs/files/events')).body).toEqual([note]);
+    await call()
+      .post('/api/jobs/nobody/events')
+      .send({ events: [note] })
+      .expect(404);
+    await call().put('/api/photographs/abc').set('content-type', 'image/png').send(Buffer.from('x')).expect(422);
+    await call().get('/api/photographs/abc').expect(404);
+  });
 });

@@ -1,7 +1,8 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { TOURER_JOB } from '#demo/jobs';
+import { inWords } from '../../server/store/folder';
 import { startServer, tempFolder, type Running } from '../support/server';
 
 const id = TOURER_JOB.id;
@@ -115,3 +116,63 @@ test('an empty start has no jobs; a port that is taken or wrong is said so', asy
   folder.drop();
   other.drop();
 }, 60000);
+
+describe('a folder that cannot be used', () => {
+  const failure = async (path: string): Promise<string> => {
+    try {
+      await (await startServer(path)).stop();
+      return 'it started';
+    } catch (error) {
+      return (error as Error).message;
+    }
+  };
+  /** A folder that has been used once, and everything in its database as bytes. */
+  async function used(): Promise<{ path: string; drop: () => void }> {
+    const folder = tempFolder();
+    await (await startServer(folder.path)).stop();
+    return folder;
+  }
+
+  test('damaged: says so, changes nothing, and the journal is still there', async () => {
+    const folder = await used();
+    const control = join(folder.path, 'db', 'global', 'pg_control');
+    writeFileSync(control, 'this is not a control file');
+    const journal = readFileSync(join(folder.path, 'journal.ndjson'));
+    expect(await failure(folder.path)).toMatch(/cannot be opened .*it is left as it is/);
+    expect(readFileSync(control, 'utf8')).toBe('this is not a control file');
+    rmSync(join(folder.path, 'db', 'PG_VERSION'));
+    expect(await failure(folder.path)).toMatch(/version mark is missing/);
+    expect(readFileSync(join(folder.path, 'journal.ndjson'))).toEqual(journal);
+    folder.drop();
+  }, 60000);
+
+  test('a journal damaged in its middle is named by its line', async () => {
+    const folder = await used();
+    const path = join(folder.path, 'journal.ndjson');
+    writeFileSync(path, `{"kind":\n${readFileSync(path, 'utf8')}`);
+    expect(await failure(folder.path)).toMatch(/journal .* is damaged at line 1; it is left as it is/);
+    folder.drop();
+  }, 60000);
+
+  test('in use, or a file: each in words', async () => {
+    const folder = tempFolder();
+    const server = await startServer(folder.path);
+    expect(await failure(folder.path)).toMatch(/is in use by another Haltrik \(process \d+\)/);
+    await server.stop();
+    const file = join(folder.path, 'plain');
+    writeFileSync(file, '');
+    expect(await failure(file)).toMatch(/is a file, not a folder/);
+    folder.drop();
+  }, 60000);
+
+  test.each([
+    ['EACCES', /cannot be made or written: give this user leave/],
+    ['EROFS', /cannot be made or written/],
+    ['ENOSPC', /lies on a full disk: make room/],
+    ['ENOTDIR', /is a file, not a folder/],
+  ])('%s from the disk is said in words that tell what to do', (code, words) => {
+    const said = inWords(Object.assign(new Error('raw'), { code }), '/here') as Error;
+    expect(said.message).toMatch(words);
+    expect(said.message).toContain('/here');
+  });
+});

@@ -58,7 +58,7 @@ test('the Board finds, makes clear errors, and deletes only when told twice', as
   await expect(page.locator('.job')).toHaveCount(1);
   await page.getByPlaceholder(/Find by title/).fill('zeppelin');
   await page.getByRole('button', { name: 'Show all' }).click();
-  await expect(page.locator('.job')).toHaveCount(2);
+  await expect(page.locator('.job')).toHaveCount(6);
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('button', { name: 'Make the job' }).click();
   await expect(page.getByText('Title: a job needs one')).toBeVisible();
@@ -66,10 +66,10 @@ test('the Board finds, makes clear errors, and deletes only when told twice', as
   await page.getByRole('button', { name: 'Leave it' }).click();
   await page.getByRole('button', { name: 'Delete Hire fleet tourer, number 3' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.locator('.job')).toHaveCount(2);
+  await expect(page.locator('.job')).toHaveCount(6);
   await page.getByRole('button', { name: 'Delete Hire fleet tourer, number 3' }).click();
   await page.getByRole('button', { name: 'Delete it' }).click();
-  await expect(page.locator('.job')).toHaveCount(1);
+  await expect(page.locator('.job')).toHaveCount(5);
   await page.goto('/jobs/hire-tourer/gear').catch(() => undefined);
 });
 

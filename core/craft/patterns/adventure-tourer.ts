@@ -1,51 +1,10 @@
-import {
-  PATTERN_VERSION,
-  type CoverWay,
-  type Fastener,
-  type Leg,
-  type Opened,
-  type Pattern,
-  type Place,
-} from '../pattern';
+import { PATTERN_VERSION, type Leg, type Pattern, type Place } from '../pattern';
+import { coverWay, leg, node, off, screws } from './making';
 import { SIDE_STROKES } from './tourer-side';
 import { TOP_STROKES } from './tourer-top';
 
 type P = [number, number, number];
-const off = (...ids: string[]): Opened => Object.fromEntries(ids.map((id) => [id, 'off']));
-
-const screws = (
-  count: number,
-  drive: Fastener['drive'],
-  size: string,
-  where: string,
-  torqueNm: number | null = null,
-  single = false,
-): Fastener => ({ count, drive, size, where, torqueNm, single });
-
-const coverWay = (minutesOff: number, minutesOn: number, hint: string, more: Partial<CoverWay> = {}): CoverWay => ({
-  minutes: { off: minutesOff, on: minutesOn },
-  after: {},
-  fasteners: {},
-  plugs: {},
-  hoses: {},
-  second: false,
-  cautions: [],
-  hint,
-  ...more,
-});
-
 const flip = ([x, y, z]: P): P => [x, y === 0 ? 0 : -y, z];
-
-const leg = (name: string, from: string, to: string, more: Partial<Leg> = {}): Leg => ({
-  name,
-  from,
-  to,
-  via: [],
-  hazards: [],
-  engineSpace: false,
-  covers: {},
-  ...more,
-});
 
 /** The same leg on the other side of the craft. */
 const otherSide = (l: Leg): Leg => {
@@ -73,8 +32,6 @@ const speakerPlaces = (id: string, name: string, place: Omit<Place, 'name' | 'ac
     covers: Object.fromEntries(Object.entries(place.covers).map(([id, state]) => [id.replace('Left', 'Right'), state])),
   },
 });
-
-const node = (name: string, body: string, at: P) => ({ name, body, at });
 
 /**
  * An adventure tourer of our own: 1540 mm wheelbase, 26° rake, quarter fairing on the bars, square

@@ -1,0 +1,29 @@
+import { readFileSync } from 'node:fs';
+import { buildState, notReady } from '#core/build/index';
+import { parseJob } from '#core/job/job';
+import { planJob, planOf } from '#core/plan';
+import { FINISHED_PHOTOS, finishedEvents, finishedJob } from './finished';
+import { DEMO_JOBS } from './jobs';
+
+test('the finished job is whole: every step done, every fastener in, sealed with the plan it has', () => {
+  const events = finishedEvents((file) => file.length.toString(16).padStart(64, '0'));
+  const job = finishedJob(events.length);
+  expect(parseJob(JSON.parse(JSON.stringify(job)))).toEqual(JSON.parse(JSON.stringify(job)));
+  const state = buildState(planOf(job).build, events);
+  expect(notReady(state)).toEqual([]);
+  expect(state.balances.find((b) => b.cover === 'screen')).toMatchObject({ retired: 1, added: 1, state: 'balanced' });
+  expect(state.photos).toHaveLength(Object.keys(FINISHED_PHOTOS).length);
+  expect(JSON.parse(JSON.stringify(planJob(job)))).toEqual(job.seal!.plan);
+  for (const { file } of Object.values(FINISHED_PHOTOS))
+    expect(readFileSync(`demo/photographs/${file}`).subarray(1, 4).toString()).toBe('PNG');
+});
+
+test('the other crafts stand at intake: wishes, no gear, nothing that stops them', () => {
+  const intakes = DEMO_JOBS.filter((job) => !Object.keys(job.gear).length);
+  expect(intakes.map((job) => job.craft.pattern.kind)).toEqual(['sideBySide', 'boat', 'recreationalVehicle']);
+  for (const job of intakes) {
+    expect(job.wishes).not.toBe('');
+    expect(planJob(job).ledger.stops).toBe(0);
+    expect(parseJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
+  }
+});

@@ -1,0 +1,94 @@
+import { planJob } from '#core/plan';
+import { stepHash, type Step } from '#core/build/index';
+import type { BayEvent } from '#core/job/events';
+import type { Job } from '#core/job/job';
+import { applyAll } from '#core/job/operations';
+import { whyNot } from '#core/job/overrules';
+import { sealOf } from '#core/job/seal';
+import { TOURER_JOB } from './jobs';
+
+/** The tourer's sister, built in June, with the whole bay record. Pictures are named by file; see demo/photographs. */
+const PLANNED: Job = applyAll(
+  {
+    ...TOURER_JOB,
+    id: 'tourer-handed-over',
+    title: 'Adventure tourer, the sister craft',
+    customer: 'Ferry house, the pillion',
+  },
+  [
+    { op: 'setWishes', wishes: 'The same as the other one, so that both can ride to the same song.' },
+    { op: 'setLamp', id: 'oil', lamp: { name: 'Oil lamp', by: 'head', answer: 'moved' } },
+    { op: 'setMeasure', measure: 'width', mm: 1020 },
+    {
+      op: 'expectMinutes',
+      step: 'off:cover/cowl',
+      minutes: 10,
+      why: whyNot(planJob(TOURER_JOB).proposals['minutes=off:cover/cowl']!, 'Second one this month'),
+    },
+  ],
+);
+
+const BY = 'Bench two';
+const BEGUN = Date.UTC(2026, 5, 15, 7, 30);
+
+export const FINISHED_PHOTOS = {
+  'off:cover/cowl': { file: 'lamp-plug.png', caption: 'Lamp plug before it was pulled; white is minus here' },
+  'fuse:gear/amp': { file: 'fuse-at-battery.png', caption: '30 A fuse of the amplifier, 150 mm from the post' },
+  'test:travel': { file: 'neck-slack.png', caption: 'Full left lock, nothing pulls' },
+} as const;
+
+/** What the bay recorded, step by step, each a little over or under its planned minutes. `hashOf` names a picture. */
+export function finishedEvents(hashOf: (file: string) => string): BayEvent[] {
+  let now = BEGUN;
+  let serial = 0;
+  const events: BayEvent[] = [];
+  const base = () => ({ id: `june-${String(++serial).padStart(3, '0')}`, at: new Date(now).toISOString(), by: BY });
+  for (const [i, step] of planJob(PLANNED).build.steps.entries()) {
+    const minutes = Math.max(1, Math.round(step.minutes * [0.9, 1.1, 1, 1.3, 0.8][i % 5]!));
+    now += minutes * 60_000;
+    for (const { id } of step.checks) events.push({ ...base(), kind: 'check', step: step.id, check: id, done: true });
+    const photo = FINISHED_PHOTOS[step.id as keyof typeof FINISHED_PHOTOS];
+    if (photo)
+      events.push({
+        ...base(),
+        kind: 'photo',
+        subject: { kind: 'step', id: step.id },
+        photo: hashOf(photo.file),
+        caption: photo.caption,
+        kept: true,
+      });
+    events.push(...counts(step, base));
+    events.push({ ...base(), kind: 'time', step: step.id, minutes });
+    if (step.id === 'on:cover/screen')
+      events.push({
+        ...base(),
+        kind: 'note',
+        step: step.id,
+        text: 'One nylon washer cracked, new one from the drawer.',
+      });
+    events.push({ ...base(), kind: 'tick', step: step.id, hash: stepHash(step), done: true });
+  }
+  return events;
+}
+
+function counts(step: Step, base: () => { id: string; at: string; by: string }): BayEvent[] {
+  return step.fasteners.map((f): BayEvent => {
+    const washer = step.id === 'on:cover/screen' ? 1 : 0;
+    const back = f.single
+      ? { reused: 0, retired: f.count, added: f.count }
+      : { reused: f.count - washer, retired: washer, added: washer };
+    return {
+      ...base(),
+      kind: 'count',
+      step: step.id,
+      fastener: f.id,
+      ...(step.direction === 'out' ? { out: f.count } : back),
+    };
+  });
+}
+
+/** Sealed with the plan of its last step. */
+export function finishedJob(events: number): Job {
+  const at = new Date(BEGUN + 8 * 3_600_000).toISOString();
+  return applyAll(PLANNED, [{ op: 'sealJob', seal: sealOf(planJob(PLANNED), at, BY, events) }]);
+}
