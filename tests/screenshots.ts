@@ -13,10 +13,11 @@ async function picture(
   path: string,
   prepare: (page: Page) => Promise<void>,
   colorScheme: 'light' | 'dark' = 'light',
+  viewport = { width: 1280, height: 800 },
 ): Promise<void> {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
+  const page = await browser.newPage({ viewport, colorScheme });
   await page.goto(server.url + path);
-  await page.locator('.job, .sheet').first().waitFor();
+  await page.locator('.job, .sheet, [data-item]').first().waitFor();
   await prepare(page);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -24,6 +25,25 @@ async function picture(
 }
 
 await picture('board', '/', (page) => page.locator('.job svg').first().waitFor());
+await picture('intake', '/jobs/river-launch/intake', (page) => page.locator('[data-part=wiring]').click());
+await picture('build', `${TOURER}/build`, (page) => page.locator('[data-step="off:cover/cowl"]').click());
+await picture(
+  'build-phone',
+  '/jobs/tourer-handed-over/build',
+  async (page) => {
+    await page.locator('[data-step="on:cover/screen"]').click();
+    await page.locator('.station').evaluate((node) => node.scrollTo(0, 0));
+  },
+  'light',
+  { width: 390, height: 844 },
+);
+await picture(
+  'hand-over-bay',
+  '/jobs/tourer-handed-over/handover',
+  (page) => page.getByText('Sealed').first().waitFor(),
+  'dark',
+);
+await picture('shelf', '/shelf', (page) => page.locator('[data-item]').first().waitFor());
 await picture('gear', `${TOURER}/gear`, async (page) => {
   await page.locator('.kinds label', { hasText: 'Speakers' }).click();
   await page.locator('[data-shelf=heron-165]').click();

@@ -49,6 +49,21 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await page.getByRole('textbox', { name: 'Wheelbase' }).fill('1600');
   await page.getByRole('textbox', { name: 'Wheelbase' }).blur();
   await expect(page.locator('[data-dimension=wheelbase]')).toHaveAttribute('aria-label', 'Wheelbase 1600 millimetres');
+  // In inches and back nothing of it is lost, nor of what is typed there.
+  await page.getByTestId('units').click();
+  await expect(page.getByRole('textbox', { name: 'Wheelbase' })).toHaveValue('62.992');
+  await page.getByRole('textbox', { name: 'Wheelbase' }).blur();
+  await page.getByRole('textbox', { name: 'Across the panniers' }).fill('40');
+  await page.getByRole('textbox', { name: 'Across the panniers' }).blur();
+  await page.getByTestId('units').click();
+  await expect(page.getByRole('textbox', { name: 'Wheelbase' })).toHaveValue('1600');
+  await expect(page.getByRole('textbox', { name: 'Across the panniers' })).toHaveValue('1016');
+  await page.keyboard.press('Escape');
+  await page.locator('[data-part=wishes]').focus();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeHidden();
   await page.locator('[data-part=wiring]').click();
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByText('Circuit: say what it feeds')).toBeVisible();
@@ -89,7 +104,7 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await page.getByLabel('Your name on what you tick').fill('Bench two');
   const total = Number(/of (\d+) done/.exec(await bay(page).innerText())![1]);
   await page.getByLabel('What the next photograph shows').fill('As it came in');
-  await page.locator('input[type=file]').setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: PNG });
+  await page.locator('input[type=file]').last().setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: PNG });
   await expect(page.locator('.strip img')).toHaveCount(1);
   let n = 0;
   while (n < 4) await doStep(page, ++n);
@@ -107,8 +122,15 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await page.reload();
   await expect(bay(page)).toContainText(`${n} of ${total}`);
 
+  // A connector pictured as it comes apart is seen again where it goes together.
+  await page.locator('[data-step="off:cover/cowl"]').click();
+  await page
+    .getByLabel('Photograph: Headlamp, 3 pins')
+    .setInputFiles({ name: 'c.png', mimeType: 'image/png', buffer: PNG });
+  await expect(page.locator('.strip img')).toHaveCount(1);
   // A cover cannot be closed over what is not done; a screw left over is seen.
   await page.locator('[data-step="on:cover/cowl"]').click();
+  await expect(page.locator('.strip img')).toHaveCount(1);
   await expect(done(page)).toBeDisabled();
   await expect(page.locator('.missing')).toContainText('before this is closed');
   await page

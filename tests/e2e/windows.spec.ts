@@ -43,6 +43,7 @@ test('the server goes away and comes back: nothing typed is lost', async ({ page
   await page.getByLabel('Gauge, out and back').selectOption('2');
   await expect(page.getByTestId('save-state')).toHaveText(/Not saved: server away/);
   await page.getByLabel('Gauge, out and back').selectOption('4');
+  await expect(page.locator('[data-feed=amp]')).toContainText('4 AWG');
   const shown = await ledger(page);
   const second = await startServer(folder.path, [], first.port);
   await saved(page);

@@ -15,9 +15,11 @@ import { STATIONS, type Station } from '#core/findings/finding';
 import { useBay } from '../stores/bay';
 import { useJob } from '../stores/job';
 import { useLibrary } from '../stores/library';
+import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
 import { STATION_NAMES, STATION_NUMBERS, stationKey } from './stations';
 import { useTheme } from './theme';
+import { inches, toggleUnits } from './units';
 
 const props = defineProps<{ id: string; station: Station }>();
 const job = useJob();
@@ -25,6 +27,7 @@ const bay = useBay();
 const library = useLibrary();
 const router = useRouter();
 const { theme, toggle } = useTheme();
+const keysOpen = ref(false);
 
 const VIEWS: Record<Station, Component> = {
   intake: defineAsyncComponent(() => import('../stations/intake/IntakeStation.vue')),
@@ -142,6 +145,9 @@ useEventListener(window, 'keydown', (event) => {
     event.preventDefault();
     if (letter === 'y' || event.shiftKey) job.redo();
     else job.undo();
+  } else if (event.key === '?' && !typing(event)) {
+    event.preventDefault();
+    keysOpen.value = true;
   } else if (event.altKey && !ctrl) {
     const tab = tabs.value.find((t) => stationKey(t.station) === event.key);
     if (!tab) return;
@@ -224,6 +230,17 @@ async function keepCopy(): Promise<void> {
         <BButton
           size="sm"
           variant="outline-secondary"
+          title="Millimetres or inches; the job keeps what was typed"
+          data-testid="units"
+          @click="toggleUnits"
+          >{{ inches ? 'in' : 'mm' }}</BButton
+        >
+        <BButton size="sm" variant="outline-secondary" title="Keys (?)" aria-label="Keys" @click="keysOpen = true"
+          >?</BButton
+        >
+        <BButton
+          size="sm"
+          variant="outline-secondary"
           :aria-pressed="theme === 'bay'"
           title="Bright yard or dim bay"
           @click="toggle"
@@ -277,6 +294,7 @@ async function keepCopy(): Promise<void> {
         <span class="save" :class="job.save.is" role="status" data-testid="save-state">{{ saveText }}</span>
       </div>
     </LedgerStrip>
+    <KeysDialog v-model="keysOpen" />
     <div class="visually-hidden-live" aria-live="polite">{{ job.said }}</div>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import type { Ledger } from '#core/plan';
 import { figure } from '#core/units/figures';
+import { wireText, wireUnit } from './units';
 
 /** The sheet's title block: the job's live figures, each change shown as was → is. */
 const props = defineProps<{ ledger: Ledger | undefined; was: Ledger | undefined }>();
@@ -9,7 +10,7 @@ const props = defineProps<{ ledger: Ledger | undefined; was: Ledger | undefined 
 interface Cell {
   readonly id: string;
   readonly name: string;
-  readonly unit: string;
+  readonly unit: string | (() => string);
   readonly of: (ledger: Ledger) => string;
 }
 const or = (value: number | undefined, decimals: number) => (value === undefined ? '–' : figure(value, decimals));
@@ -17,7 +18,7 @@ const CELLS: readonly Cell[] = [
   { id: 'load', name: 'Lowest load', unit: 'Ω', of: (l) => or(l.worstLoadOhm, 1) },
   { id: 'feed', name: 'From battery, full output', unit: 'A', of: (l) => or(l.feedA, 1) },
   { id: 'drop', name: 'Worst drop', unit: '%', of: (l) => or(l.worstDropPct, 2) },
-  { id: 'wire', name: 'Wire', unit: 'm', of: (l) => figure(l.wireM, 2) },
+  { id: 'wire', name: 'Wire', unit: wireUnit, of: (l) => wireText(l.wireM) },
   { id: 'hours', name: 'Bench time', unit: 'h', of: (l) => figure(Math.ceil(l.hours * 4) / 4, 2) },
   { id: 'stops', name: 'Stops', unit: '', of: (l) => String(l.stops) },
 ];
@@ -26,7 +27,8 @@ const cells = computed(() =>
   CELLS.map((cell) => {
     const is = props.ledger ? cell.of(props.ledger) : '…';
     const was = props.was ? cell.of(props.was) : is;
-    return { ...cell, is, was: was === is ? undefined : was };
+    const unit = typeof cell.unit === 'string' ? cell.unit : cell.unit();
+    return { ...cell, unit, is, was: was === is ? undefined : was };
   }),
 );
 </script>

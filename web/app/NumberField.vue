@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ref, useId, watch } from 'vue';
+import { computed, ref, useId, watch } from 'vue';
+import { inches, lengthUnit, shownLength, typedLength } from './units';
 
 /** A figure with its unit. What cannot be taken stays typed, with the reason beside it. */
 const props = defineProps<{
@@ -12,24 +13,30 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
 const id = useId();
-const typed = ref(String(props.modelValue));
+const isLength = computed(() => props.unit === 'mm');
+const shown = (value: number) => (isLength.value ? shownLength(value) : value);
+const unitShown = computed(() => (isLength.value ? lengthUnit() : props.unit));
+const typed = ref(String(shown(props.modelValue)));
 const error = ref('');
-watch(
-  () => props.modelValue,
-  (now) => {
-    typed.value = String(now);
-    error.value = '';
-  },
-);
+watch([() => props.modelValue, inches], ([now]) => {
+  typed.value = String(shown(now));
+  error.value = '';
+});
 
 function take(): void {
   const value = Number(String(typed.value).trim().replace(',', '.'));
-  if (String(typed.value).trim() === '' || !Number.isFinite(value) || value < props.min || value > props.max) {
-    error.value = `${props.label}: expected ${props.min} to ${props.max} ${props.unit}.`;
+  // Read back as it is shown it is what it was: nothing is lost to rounding by looking at it in other units.
+  if (value === shown(props.modelValue)) {
+    error.value = '';
+    return;
+  }
+  const real = isLength.value ? typedLength(value) : value;
+  if (String(typed.value).trim() === '' || !Number.isFinite(real) || real < props.min || real > props.max) {
+    error.value = `${props.label}: expected ${shown(props.min)} to ${shown(props.max)} ${unitShown.value}.`;
     return;
   }
   error.value = '';
-  if (value !== props.modelValue) emit('update:modelValue', value);
+  emit('update:modelValue', real);
 }
 </script>
 
@@ -46,7 +53,7 @@ function take(): void {
         :aria-describedby="error ? `${id}-error` : undefined"
         @change="take"
       />
-      <span>{{ unit }}</span>
+      <span>{{ unitShown }}</span>
     </span>
     <p v-if="error" :id="`${id}-error`" class="field-error" role="alert">{{ error }}</p>
   </div>

@@ -4,7 +4,11 @@ import type { BayEvent } from '#core/job/events';
 import { useBay } from '../stores/bay';
 
 /** Photographs of one thing: taken with the device's camera or chosen, shown, struck out. */
-const props = defineProps<{ subject: Extract<BayEvent, { kind: 'photo' }>['subject'] }>();
+const props = defineProps<{
+  subject: Extract<BayEvent, { kind: 'photo' }>['subject'];
+  /** What the picture is of, where several strips stand together: then it needs no caption field. */
+  of?: string;
+}>();
 const bay = useBay();
 const photos = computed(() =>
   (bay.state?.photos ?? []).filter((p) => p.subject.kind === props.subject.kind && p.subject.id === props.subject.id),
@@ -19,7 +23,8 @@ async function take(event: Event): Promise<void> {
   error.value = '';
   busy.value = true;
   try {
-    for (const file of input.files ?? []) await bay.addPhoto(file, props.subject, caption.value.trim().slice(0, 400));
+    for (const file of input.files ?? [])
+      await bay.addPhoto(file, props.subject, props.of ?? caption.value.trim().slice(0, 400));
     caption.value = '';
   } catch (reason) {
     error.value = reason instanceof Error ? reason.message : String(reason);
@@ -45,7 +50,7 @@ function strike(photo: Extract<BayEvent, { kind: 'photo' }>): void {
     </ul>
     <div class="take">
       <label class="btn btn-sm btn-outline-secondary">
-        {{ busy ? 'Keeping it…' : 'Photograph' }}
+        {{ busy ? 'Keeping it…' : 'Photograph' }}<span v-if="of">: {{ of }}</span>
         <input
           class="visually-hidden"
           type="file"
@@ -57,6 +62,7 @@ function strike(photo: Extract<BayEvent, { kind: 'photo' }>): void {
         />
       </label>
       <input
+        v-if="of === undefined"
         v-model="caption"
         class="form-control"
         placeholder="What it shows"

@@ -17,6 +17,15 @@ const step = computed(() => props.state.step);
 
 const check = (id: string, done: boolean) => bay.add({ kind: 'check', step: step.value.id, check: id, done });
 
+/** Connectors of this cover: pictured as they come apart, seen again when they go together. */
+const plugs = computed(() =>
+  step.value.subject.kind === 'cover'
+    ? step.value.checks
+        .filter(({ id }) => id.startsWith('plug-'))
+        .map(({ id, text }) => ({ id: `${step.value.subject.id}-${id.slice(5)}`, name: text.replace(/^[^:]*: /, '') }))
+    : [],
+);
+
 type Part = 'out' | 'reused' | 'retired' | 'added';
 const PARTS: Record<Part, string> = { out: 'out', reused: 'back', retired: 'kept or scrapped', added: 'new' };
 const parts = computed((): Part[] => (step.value.direction === 'out' ? ['out'] : ['reused', 'retired', 'added']));
@@ -119,6 +128,8 @@ function expect(minutes: number): void {
         </label>
       </li>
     </ul>
+
+    <PhotoStrip v-for="p in plugs" :key="p.id" :subject="{ kind: 'plug', id: p.id }" :of="p.name" />
 
     <p v-if="state.is !== 'done' && state.missing.length" class="missing">
       <b>Not yet:</b> {{ state.missing.slice(0, 4).join('; ')

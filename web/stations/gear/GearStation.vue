@@ -5,6 +5,7 @@ import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { fitOf, rankPlaces } from '#core/mounting/index';
 import SeverityMark from '../../app/SeverityMark.vue';
 import { useDrag } from '../../app/dragging';
+import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import { useEventListener } from '@vueuse/core';
 import CraftView from '../../drawing/CraftView.vue';
@@ -228,10 +229,14 @@ useEventListener(window, 'keydown', (event) => {
         </p>
         <p v-if="selectedGear.place !== null">
           At “{{ pattern.places[selectedGear.place]!.name }}”, free room
-          {{ pattern.places[selectedGear.place]!.room.w }} × {{ pattern.places[selectedGear.place]!.room.h }} ×
-          {{ pattern.places[selectedGear.place]!.room.d }} mm:
+          {{ sizeOf({ size: pattern.places[selectedGear.place]!.room }) }}:
           <b>{{ fitWords(fitOf(selectedGear.item, pattern.places[selectedGear.place]!)) }}</b>.
         </p>
+        <PhotoStrip
+          v-if="selectedGear.place !== null"
+          :key="selectedGear.place"
+          :subject="{ kind: 'place', id: selectedGear.place }"
+        />
         <div class="ends">
           <BButton size="sm" variant="primary" @click="take(selectedGear.item, selectedGear.id)">Move it</BButton>
           <BButton

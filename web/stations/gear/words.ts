@@ -1,6 +1,7 @@
 import type { GearItem } from '#core/gear/gear';
 import type { Fit } from '#core/mounting/index';
 import { short } from '#core/units/figures';
+import { lengthText, lengthUnit, shownLength } from '../../app/units';
 
 const water = (item: GearItem) => (item.water.length ? `IPX${item.water.join(', ')}` : 'no water rating');
 
@@ -21,19 +22,22 @@ export function figuresOf(item: GearItem): string {
   }
 }
 
-export const sizeOf = ({ size }: GearItem) => `${size.w} × ${size.h} × ${size.d} mm`;
+export const sizeOf = ({ size }: Pick<GearItem, 'size'>) =>
+  `${[size.w, size.h, size.d].map(shownLength).join(' × ')} ${lengthUnit()}`;
 
 /** How a candidate sits in a place: "fits", or by how much it does not. */
 export function fitWords(fit: Fit): string {
   const names = { w: 'across', h: 'up', d: 'in' } as const;
-  const over = (['w', 'h', 'd'] as const).filter((k) => fit.over[k] > 0).map((k) => `+${fit.over[k]} mm ${names[k]}`);
+  const over = (['w', 'h', 'd'] as const)
+    .filter((k) => fit.over[k] > 0)
+    .map((k) => `+${lengthText(fit.over[k], true)} ${names[k]}`);
   const wet = fit.waterAsked.length ? [`asks IPX${fit.waterAsked.join('/')}`] : [];
   return [...over, ...wet].join(', ') || 'fits';
 }
 
 /** The same in as few signs as a label on the drawing has room for: the worst direction, and the water asked. */
 export function fitMark(fit: Fit): string {
-  const over = fit.worstMm > 0 ? [`+${fit.worstMm} mm`] : [];
+  const over = fit.worstMm > 0 ? [`+${lengthText(fit.worstMm, true)}`] : [];
   const wet = fit.waterAsked.length ? [`asks IPX${fit.waterAsked.join('/')}`] : [];
   return [...over, ...wet].join(', ') || 'fits';
 }

@@ -14,6 +14,7 @@ import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useBay } from '../../stores/bay';
 import { useJob } from '../../stores/job';
+import { lengthText } from '../../app/units';
 
 const store = useJob();
 const bay = useBay();
@@ -98,7 +99,8 @@ const at = (file: string) => `/api/jobs/${encodeURIComponent(store.job!.id)}/exp
           <text y="25" text-anchor="middle" class="small">planner {{ seal.planner }}</text>
         </g>
         <text v-for="(f, i) in fuses" :key="f.gear" x="30" :y="44 + 18 * i" class="strong"
-          >{{ f.fuseA }} A fuse of {{ store.plan!.tags[f.gear] }}: {{ f.choice.fuseAtMm }} mm from the battery</text
+          >{{ f.fuseA }} A fuse of {{ store.plan!.tags[f.gear] }}: {{ lengthText(f.choice.fuseAtMm) }} from the
+          battery</text
         >
       </SheetFrame>
     </template>

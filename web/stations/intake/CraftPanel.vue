@@ -3,6 +3,7 @@ import { standardOf } from '#core/craft/measures';
 import NumberField from '../../app/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import { useJob } from '../../stores/job';
+import { lengthText } from '../../app/units';
 
 const store = useJob();
 const set = (measure: string, mm: number | null) =>
@@ -29,7 +30,7 @@ const set = (measure: string, mm: number | null) =>
         size="sm"
         variant="outline-secondary"
         @click="set(String(id), null)"
-        >Pattern: {{ standardOf(m) }}</BButton
+        >Pattern: {{ lengthText(standardOf(m)) }}</BButton
       >
     </div>
     <p v-if="!Object.keys(store.job!.craft.pattern.measures).length">This pattern has no measures to set.</p>

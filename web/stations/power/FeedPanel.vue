@@ -4,7 +4,7 @@ import type { FuseHolder } from '#core/gear/gear';
 import { FACTS } from '#core/job/job';
 import { FEED_CASES, proposeHolders, type Feed } from '#core/power/index';
 import { LEAD_COLOUR } from '#core/tables/colours';
-import { GAUGES, ampacity, gaugeArea, type Gauge } from '#core/tables/conductors';
+import { GAUGES, ampacity, type Gauge } from '#core/tables/conductors';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { figure, short } from '#core/units/figures';
 import NumberField from '../../app/NumberField.vue';
@@ -12,6 +12,7 @@ import OverruleNote from '../../app/OverruleNote.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
+import { gaugeText } from '../../app/units';
 
 /** One feed: what is chosen, what that comes to, and why. */
 const props = defineProps<{ feed: Feed }>();
@@ -23,8 +24,8 @@ const engineSpace = computed(() => props.feed.run?.engineSpace ?? false);
 const holders = computed(() => library.shelf.filter((item): item is FuseHolder => item.kind === 'fuseHolder'));
 const proposed = computed(() => proposeHolders(props.feed, holders.value));
 const fuseSizes = computed(() => (props.feed.choice.holder ? FUSE_FAMILIES[props.feed.choice.holder.family].amps : []));
-const gaugeText = (gauge: Gauge) =>
-  `${gauge} AWG · ${figure(gaugeArea(gauge), gaugeArea(gauge) < 10 ? 2 : 1)} mm² · ${short(ampacity(gauge, store.job!.settings.insulation, engineSpace.value))} A`;
+const optionText = (gauge: Gauge) =>
+  `${gaugeText(gauge)} · ${short(ampacity(gauge, store.job!.settings.insulation, engineSpace.value))} A`;
 
 const REASONS: Record<Feed['gaugeReason'], string> = {
   drop: 'the smallest that keeps the drop',
@@ -119,7 +120,7 @@ const setGauge = (event: Event) => {
         <label class="form-label" for="gauge">Gauge, out and back</label>
         <select id="gauge" class="form-select" :value="feed.choice.gauge ?? ''" @change="setGauge">
           <option value="">as planned{{ feed.gaugePinned ? '' : `: ${feed.gauge} AWG` }}</option>
-          <option v-for="g in GAUGES" :key="g" :value="g">{{ gaugeText(g) }}</option>
+          <option v-for="g in GAUGES" :key="g" :value="g">{{ optionText(g) }}</option>
         </select>
       </div>
       <OverruleNote class="wide" :of="`fuse=${feed.gear}`" />
@@ -128,7 +129,7 @@ const setGauge = (event: Event) => {
     <dl>
       <div>
         <dt>Gauge</dt>
-        <dd data-figure="gauge">{{ feed.gauge }} AWG</dd>
+        <dd data-figure="gauge">{{ gaugeText(feed.gauge) }}</dd>
       </div>
       <div class="because">
         <dt>because it is</dt>

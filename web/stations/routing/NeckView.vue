@@ -9,6 +9,7 @@ import type { Insulated } from '#core/tables/colours';
 import WireLine from '../../drawing/WireLine.vue';
 import { pathOf, type Px } from '#core/drawing/projection';
 import { slackArc } from './slack';
+import { lengthText } from '../../app/units';
 
 /** The neck seen down its axis: the wire between its two ties at any angle of the bars, as it hangs and drawn taut. */
 const props = defineProps<{ joint: Joint; fixedTie: Vec3; turningTie: Vec3; wire: Insulated; name: string }>();
@@ -66,7 +67,7 @@ const sweep = computed(() => {
     <label>
       <span
         >Bars at <b>{{ figure(deg, 0) }}°</b>: taut {{ Math.round(need.needMm - hanging) }} mm, hanging free
-        {{ Math.round(hanging) }} mm</span
+        {{ lengthText(hanging) }}</span
       >
       <input
         v-model.number="deg"

@@ -6,7 +6,6 @@ import { HAZARDS, stateFor, type Opened } from '#core/craft/pattern';
 import { RUN_KIND_NAMES, craftMap, endName, type Run, type Way, type WayProposal } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
 import { GAUGES, type Gauge } from '#core/tables/conductors';
-import { figure } from '#core/units/figures';
 import FactField from '../../app/FactField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import StationLayout from '../../app/StationLayout.vue';
@@ -22,6 +21,7 @@ import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/she
 import { useJob } from '../../stores/job';
 import { planner } from '../../workers';
 import NeckView from './NeckView.vue';
+import { gaugeText, lengthText, wireText, wireUnit } from '../../app/units';
 
 const store = useJob();
 const router = useRouter();
@@ -161,7 +161,7 @@ const setLead = (event: Event) => {
             :class="{ selected: selected?.id === c.id }"
             :aria-pressed="selected?.id === c.id"
             :data-run="c.id"
-            :aria-label="`${names(c.run)}, ${c.run.cutMm} millimetres`"
+            :aria-label="`${names(c.run)}, ${lengthText(c.run.cutMm)}`"
             @press="press(c.run)"
           >
             <rect class="plate" :x="LABEL_X[c.side]" :y="c.y" :width="LABEL_W" :height="HEIGHT" />
@@ -169,7 +169,7 @@ const setLead = (event: Event) => {
               <WireLine path="M2 0H40" :wires="c.run.conductors.map((x) => x.colour)" :width="4" />
             </g>
             <text :x="LABEL_X[c.side] + 8" :y="c.y + HEIGHT * 0.38" class="small">{{ names(c.run) }}</text>
-            <text :x="LABEL_X[c.side] + 56" :y="c.y + HEIGHT * 0.82" class="strong">{{ c.run.cutMm }} mm</text>
+            <text :x="LABEL_X[c.side] + 56" :y="c.y + HEIGHT * 0.82" class="strong">{{ lengthText(c.run.cutMm) }}</text>
             <text
               v-if="c.run.pinned"
               :x="LABEL_X[c.side] + LABEL_W - 8"
@@ -194,19 +194,19 @@ const setLead = (event: Event) => {
                 {{ leg.leg.name
                 }}<i v-if="leg.leg.hazards.length"> · {{ leg.leg.hazards.map((h) => HAZARDS[h].name).join(', ') }}</i>
               </dt>
-              <dd>{{ Math.round(leg.lengthMm) }}</dd>
+              <dd>{{ lengthText(leg.lengthMm) }}</dd>
             </div>
             <div>
               <dt>Left at both ends, terminals</dt>
-              <dd>{{ selected.allowanceMm }}</dd>
+              <dd>{{ lengthText(selected.allowanceMm) }}</dd>
             </div>
             <div class="sum">
-              <dt>Cut, in steps of {{ store.job!.settings.cutStepMm }} mm</dt>
-              <dd data-figure="cut">{{ selected.cutMm }} mm</dd>
+              <dt>Cut, in steps of {{ lengthText(store.job!.settings.cutStepMm) }}</dt>
+              <dd data-figure="cut">{{ lengthText(selected.cutMm) }}</dd>
             </div>
           </dl>
           <p v-for="cut in cuts" :key="cut.use" class="cut">
-            {{ cut.gauge ? `${cut.gauge} AWG ` : '' }}{{ colourText(cut.colour) }}: {{ cut.use }}
+            {{ cut.gauge ? `${gaugeText(cut.gauge)} ` : '' }}{{ colourText(cut.colour) }}: {{ cut.use }}
           </p>
           <div v-if="selected.kind === 'speaker'" class="lead">
             <label class="form-label" for="lead">Lead gauge</label>
@@ -248,7 +248,7 @@ const setLead = (event: Event) => {
                 "
               >
                 <span
-                  ><b>{{ Math.round(way.lengthMm) }} mm</b> by {{ way.legs.length }} legs;
+                  ><b>{{ lengthText(way.lengthMm) }}</b> by {{ way.legs.length }} legs;
                   {{ coverNames(Object.keys(coversOf(way))) }}</span
                 >
                 <span>{{ minutesOf(coversOf(way)) }} min</span>
@@ -291,14 +291,14 @@ const setLead = (event: Event) => {
                 >{{ reel.what }}
               </th>
               <td>{{ reel.pieces }}</td>
-              <td>{{ figure(reel.totalMm / 1000, 2) }} m</td>
+              <td>{{ wireText(reel.totalMm / 1000) }} {{ wireUnit() }}</td>
             </tr>
           </tbody>
           <tfoot>
             <tr>
               <th scope="row">All wire</th>
               <td>{{ store.plan!.cutList.cuts.length }}</td>
-              <td data-figure="wire">{{ figure(store.plan!.cutList.wireM, 2) }} m</td>
+              <td data-figure="wire">{{ wireText(store.plan!.cutList.wireM) }} {{ wireUnit() }}</td>
             </tr>
           </tfoot>
         </table>
@@ -309,7 +309,7 @@ const setLead = (event: Event) => {
               <WireLine path="M3 4.5H23" :wires="[cut.colour]" :width="3.5" />
             </svg>
             <span>{{ short(cut.from) }} → {{ short(cut.to) }}, {{ cut.use }}</span
-            ><b>{{ cut.lengthMm }}</b>
+            ><b>{{ lengthText(cut.lengthMm) }}</b>
           </li>
         </ul>
         <div class="fields">
