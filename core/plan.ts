@@ -7,7 +7,7 @@ import { overruleKey, overrulesOf, wayWords, type Overrule, type OverruleKind, t
 import type { Operation } from './job/operations';
 import { gearRules } from './mounting/index';
 import { planPower, powerRules, type FeedRun, type PowerPlan } from './power/index';
-import { craftMap, leadHeadUnit, planRuns, routingRules, type Run } from './routing/index';
+import { craftMap, endName, leadHeadUnit, planRuns, routingRules, type Run } from './routing/index';
 import { planSpeakers, speakerRules, type SpeakerPlan } from './speakers/index';
 import { ohmsPerMetre } from './tables/conductors';
 
@@ -70,7 +70,16 @@ export function planJob(job: Job): Plan {
     },
   });
   const proposals = proposalsOf(job, runs, power, build);
-  const overrules = overrulesOf(job, (key) => proposals[key]);
+  const overrules = overrulesOf(
+    job,
+    (key) => proposals[key],
+    (kind, subject) => {
+      if (kind === 'minutes') return build.steps.find((step) => step.id === subject)?.title;
+      if (kind === 'gauge' || kind === 'fuse') return job.gear[subject] && `feed to ${endName(job, subject, tags)}`;
+      const run = runs.find(({ id }) => id === subject);
+      return run && `${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
+    },
+  );
   const minutes = countMinutes(build);
   const findings = bySeverity([
     ...judge(intakeRules, { job, build, runs, overrules }),

@@ -316,7 +316,7 @@ function overrules(pen: Pen, plan: Plan): void {
     ['What', 'Set', 'Proposed then', 'Proposed now', 'Reason', ''],
     [2.6, 1.6, 1.6, 1.6, 2.6, 1],
     plan.overrules.map((o) => [
-      `${OVERRULE_NAMES[o.kind]}, ${o.subject}`,
+      `${OVERRULE_NAMES[o.kind]}, ${o.about}`,
       o.value,
       o.why ? (o.why.then ?? 'nothing') : 'not kept',
       o.proposedNow ?? '–',

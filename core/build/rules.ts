@@ -139,7 +139,7 @@ export const buildRules: readonly BuildRule[] = [
         .filter((o) => o.state === 'stale')
         .map((o) => ({
           subject: { kind: 'overrule', id: o.key },
-          reason: `${OVERRULE_NAMES[o.kind]} ${o.value} (${o.subject}) was set when ${o.why?.then ?? 'nothing'} was proposed; now it is ${o.proposedNow ?? 'nothing'}.`,
+          reason: `${OVERRULE_NAMES[o.kind]} ${o.value} (${o.about}) was set when ${o.why?.then ?? 'nothing'} was proposed; now it is ${o.proposedNow ?? 'nothing'}.`,
           figures: one,
           cure: { label: 'Take the proposal', operations: [{ op: 'dropOverrule', key: o.key }] },
         })),
@@ -157,7 +157,7 @@ export const buildRules: readonly BuildRule[] = [
         .filter((o) => o.state === 'orphaned')
         .map((o) => ({
           subject: { kind: 'overrule', id: o.key },
-          reason: `${OVERRULE_NAMES[o.kind]} ${o.value} was set for ${o.subject}, which this job no longer has.`,
+          reason: `${OVERRULE_NAMES[o.kind]} ${o.value} was set for ${o.about}, which this job no longer has.`,
           figures: one,
           cure: { label: 'Drop it', operations: [{ op: 'dropOverrule', key: o.key }] },
         })),

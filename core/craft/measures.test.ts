@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { TOURER_JOB } from '#demo/jobs';
+import { PATTERNS, TOURER_JOB } from '#demo/jobs';
 import { applyAll } from '../job/operations';
 import { craftOf } from '../job/job';
 import { planJob } from '../plan';
@@ -32,27 +32,37 @@ test('across, both sides take half; left and right stay mirror images', () => {
   expect(r[1]).toBe(-l[1]);
 });
 
-test('any measures in range keep order along each axis, and every wheel round', () => {
-  const { wheelbase, width } = ADVENTURE_TOURER.measures;
-  const within = (m: typeof wheelbase) => fc.integer({ min: m!.range[0], max: m!.range[1] });
-  fc.assert(
-    fc.property(within(wheelbase), within(width), (w, b) => {
-      const fitted = fitCraft(ADVENTURE_TOURER, { wheelbase: w, width: b });
-      const xs = (p: Pattern) => Object.values(p.junctions).map(({ at }) => at[0]);
-      const [was, is] = [xs(ADVENTURE_TOURER), xs(fitted)];
-      was.forEach((x, i) => was.forEach((other, j) => void (x < other && expect(is[i]!).toBeLessThan(is[j]!))));
-      // An arc's ends move alike, or its radii would no longer fit them.
-      for (const view of ['side', 'top'] as const)
-        ADVENTURE_TOURER.drawing[view].strokes.forEach((stroke, i) => {
-          const before = chords(stroke.d);
-          chords(fitted.drawing[view].strokes[i]!.d).forEach((chord, k) =>
-            expect(Math.abs(chord - before[k]!)).toBeLessThan(0.25),
-          );
-        });
-    }),
-    { seed: 3, numRuns: 25 },
-  );
-});
+test.each(PATTERNS.map((p) => [p.id, p] as const))(
+  '%s: whole, and any measures in range keep order along each axis and every wheel round',
+  (_, pattern) => {
+    expect(patternFaults(pattern)).toEqual([]);
+    const measures = fc.record(
+      Object.fromEntries(
+        Object.entries(pattern.measures).map(([id, m]) => [id, fc.integer({ min: m.range[0], max: m.range[1] })]),
+      ),
+    );
+    fc.assert(
+      fc.property(measures, (own) => {
+        const fitted = fitCraft(pattern, own);
+        expect(patternFaults(fitted)).toEqual([]);
+        for (const axis of [0, 1, 2] as const) {
+          const along = (p: Pattern) => Object.values(p.junctions).map(({ at }) => at[axis]);
+          const [was, is] = [along(pattern), along(fitted)];
+          was.forEach((c, i) => was.forEach((other, j) => void (c < other && expect(is[i]!).toBeLessThan(is[j]!))));
+        }
+        // An arc's ends move alike, or its radii would no longer fit them.
+        for (const view of ['side', 'top'] as const)
+          pattern.drawing[view].strokes.forEach((stroke, i) => {
+            const before = chords(stroke.d);
+            chords(fitted.drawing[view].strokes[i]!.d).forEach((chord, k) =>
+              expect(Math.abs(chord - before[k]!)).toBeLessThan(0.25),
+            );
+          });
+      }),
+      { seed: 3, numRuns: 12 },
+    );
+  },
+);
 
 /** Length of the chord of every arc of a path. */
 function chords(d: string): number[] {

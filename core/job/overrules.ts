@@ -31,6 +31,8 @@ export interface Overrule {
   readonly key: string;
   readonly kind: OverruleKind;
   readonly subject: string;
+  /** The subject in words, as the plan names it; its key when the plan no longer knows it. */
+  readonly about: string;
   /** The person's value, in words. */
   readonly value: string;
   readonly why: Why | undefined;
@@ -52,8 +54,12 @@ export const whyNot = (proposal: Proposal, reason: string): Why => ({
   basis: basisOf(proposal),
 });
 
-/** Every value of the job that stands over a proposal. `subjectOf` finds what would be proposed for a key now. */
-export function overrulesOf(job: Job, proposalFor: (key: string) => Proposal | undefined): Overrule[] {
+/** Every value of the job that stands over a proposal. `proposalFor` finds what would be proposed for a key now. */
+export function overrulesOf(
+  job: Job,
+  proposalFor: (key: string) => Proposal | undefined,
+  nameOf: (kind: OverruleKind, subject: string) => string | undefined,
+): Overrule[] {
   const set: [OverruleKind, string, string][] = [
     ...Object.entries(job.feeds).flatMap(([gear, { gauge, fuseA }]): [OverruleKind, string, string][] => [
       ...(gauge === null ? [] : [['gauge', gear, `${gauge} AWG`] as [OverruleKind, string, string]]),
@@ -68,7 +74,16 @@ export function overrulesOf(job: Job, proposalFor: (key: string) => Proposal | u
     const why = job.overrules[key];
     const proposal = proposalFor(key);
     const state = !proposal ? 'orphaned' : why && why.basis !== basisOf(proposal) ? 'stale' : 'live';
-    return { key, kind, subject, value, why, proposedNow: proposal?.words, state };
+    return {
+      key,
+      kind,
+      subject,
+      about: nameOf(kind, subject) ?? subject,
+      value,
+      why,
+      proposedNow: proposal?.words,
+      state,
+    };
   });
 }
 

@@ -312,7 +312,7 @@ async function keepCopy(): Promise<void> {
 .head {
   display: flex;
   align-items: stretch;
-  gap: 14px;
+  gap: 10px;
   height: 50px;
   padding: 0 14px;
   border-bottom: 2px solid var(--ink);
@@ -352,8 +352,9 @@ async function keepCopy(): Promise<void> {
 .tab {
   display: flex;
   align-items: center;
-  gap: 7px;
-  padding: 0 14px;
+  gap: 5px;
+  padding: 0 9px;
+  font-size: 14px;
   color: var(--ink);
   text-decoration: none;
   border-left: 1px solid var(--rule-soft);

@@ -28,7 +28,7 @@ function keep(): void {
       <span :class="overrule.state"> · {{ overrule.state }}</span>
     </p>
     <p class="small">
-      <template v-if="named">{{ overrule.subject }}: </template>then
+      <template v-if="named">{{ overrule.about }}: </template>then
       {{ overrule.why ? (overrule.why.then ?? 'nothing') : 'not kept' }}, now {{ overrule.proposedNow ?? 'nothing' }}.
     </p>
     <template v-if="!store.job!.seal">

@@ -26,6 +26,6 @@ export const wireText = (metres: number): string => figure(inches.value ? metres
 export const wireUnit = (): string => (inches.value ? 'ft' : 'm');
 
 /** Cross-section beside the gauge where metric is read; the reel says AWG either way. */
-export const areaText = (gauge: Gauge): string =>
+const areaText = (gauge: Gauge): string =>
   inches.value ? '' : `${figure(gaugeArea(gauge), gaugeArea(gauge) < 10 ? 2 : 1)} mm²`;
 export const gaugeText = (gauge: Gauge): string => [`${gauge} AWG`, areaText(gauge)].filter(Boolean).join(' · ');

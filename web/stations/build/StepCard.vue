@@ -209,15 +209,11 @@ h2 {
   border-top: 1px solid var(--rule-soft);
   padding: 6px 0;
 }
-.counts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-}
 .count {
-  display: flex;
+  display: grid;
+  grid-template-columns: 108px auto;
   align-items: center;
-  gap: 8px;
+  margin-bottom: 4px;
 }
 .stepper {
   display: flex;

@@ -19,7 +19,6 @@ import BatteryPanel from './BatteryPanel.vue';
 import FeedPanel from './FeedPanel.vue';
 import VoltChart from './VoltChart.vue';
 import { alongPath } from './along';
-import { areaText } from '../../app/units';
 
 const store = useJob();
 const router = useRouter();
@@ -138,10 +137,7 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
             <text x="38" :y="54 + i * 104" class="strong">{{ tag(f.gear) }} {{ f.item.name }}</text>
             <text v-if="!f.run" x="38" :y="76 + i * 104" class="small">has no place yet</text>
             <template v-else>
-              <text x="38" :y="79 + i * 104"
-                ><tspan class="big">{{ f.gauge }} AWG</tspan
-                ><tspan class="small" dx="6">{{ areaText(f.gauge) }}</tspan></text
-              >
+              <text x="38" :y="79 + i * 104" class="big">{{ f.gauge }} AWG</text>
               <text x="126" :y="78 + i * 104" :class="f.fuseA === undefined ? 'sev-stop' : ''">{{
                 f.fuseA === undefined ? (f.choice.holder ? 'none fits' : 'no fuse') : `${short(f.fuseA)} A fuse`
               }}</text>
