@@ -87,7 +87,7 @@ async function exported({ job, events, photos }: Source, out: string): Promise<s
   if (out.endsWith('.json')) return writeJobFile(job);
   if (out.endsWith('.svg')) return drawingSvg(job, plan);
   if (out.endsWith('cut-list.csv')) return cutListCsv(job, plan);
-  if (out.endsWith('fasteners.csv')) return fastenersCsv(job, plan);
+  if (out.endsWith('fasteners.csv')) return fastenersCsv(job, plan, events);
   if (out.endsWith('.pdf'))
     return jobSheetPdf(
       job,

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { buildState, notReady } from '#core/build/index';
+import { buildState, fastenerLedger, notReady } from '#core/build/index';
 import { parseJob } from '#core/job/job';
 import { planJob, planOf } from '#core/plan';
 import { FINISHED_PHOTOS, finishedEvents, finishedJob } from './finished';
@@ -12,6 +12,8 @@ test('the finished job is whole: every step done, every fastener in, sealed with
   const state = buildState(planOf(job).build, events);
   expect(notReady(state)).toEqual([]);
   expect(state.balances.find((b) => b.cover === 'screen')).toMatchObject({ retired: 1, added: 1, state: 'balanced' });
+  const washer = fastenerLedger(planOf(job).build, state.balances).find((line) => line.cover === 'screen');
+  expect(washer).toMatchObject({ out: 4, reused: 3, retired: 1, added: 1, in: 4 });
   expect(state.photos).toHaveLength(Object.keys(FINISHED_PHOTOS).length);
   expect(JSON.parse(JSON.stringify(planJob(job)))).toEqual(job.seal!.plan);
   for (const { file } of Object.values(FINISHED_PHOTOS))

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
 import * as v from 'valibot';
-import { fastenerLedger } from '#core/build/index';
+import { buildState, fastenerLedger } from '#core/build/index';
 import { GearItem, type GearKind } from '#core/gear/gear';
+import type { BayEvent } from '#core/job/events';
 import { problemsOf, type Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
 import { colourText } from '#core/tables/colours';
@@ -32,11 +33,11 @@ export function cutListCsv(job: Job, plan: Plan): string {
   );
 }
 
-/** Every fastener that comes out, a row for each kind on each cover. */
-export function fastenersCsv(job: Job, plan: Plan): string {
+/** Every fastener that comes out, a row for each kind on each cover: as counted, else as planned. */
+export function fastenersCsv(job: Job, plan: Plan, events: readonly BayEvent[] = []): string {
   return write(
     ['cover', 'where', 'size', 'drive', 'torque_nm', 'out', 'reused', 'retired', 'new', 'in'],
-    fastenerLedger(plan.build).map((l) => [
+    fastenerLedger(plan.build, buildState(plan.build, events).balances).map((l) => [
       job.craft.pattern.covers[l.cover]?.name ?? l.cover,
       l.where,
       l.size,

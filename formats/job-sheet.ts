@@ -59,7 +59,7 @@ export async function jobSheetPdf(
   overrules(pen, plan);
   findings(pen, plan);
   steps(pen, plan, events);
-  fasteners(pen, job, plan);
+  fasteners(pen, job, plan, events);
   pen.photographs(photos);
   pen.signatures(job);
   pen.feet(job);
@@ -359,8 +359,8 @@ function steps(pen: Pen, plan: Plan, events: readonly BayEvent[]): void {
   if (open.length) pen.line(`Open: ${open.join('; ')}.`);
 }
 
-function fasteners(pen: Pen, job: Job, plan: Plan): void {
-  const ledger = fastenerLedger(plan.build);
+function fasteners(pen: Pen, job: Job, plan: Plan, events: readonly BayEvent[]): void {
+  const ledger = fastenerLedger(plan.build, buildState(plan.build, events).balances);
   if (!ledger.length) return;
   pen.heading('Fasteners');
   pen.table(

@@ -1,7 +1,8 @@
 import { DRIVES } from '../tables/fasteners';
-import type { BuildPlan } from './steps';
+import type { FastenerBalance } from './state';
+import type { BuildPlan } from './step';
 
-/** One kind of fastener on one cover, as the plan has it: what comes out, and what of it goes back. */
+/** One kind of fastener on one cover: what comes out, and what of it goes back. */
 export interface FastenerLine {
   readonly cover: string;
   readonly id: string;
@@ -18,13 +19,25 @@ export interface FastenerLine {
   readonly added: number;
 }
 
-/** The fastener ledger as planned: single-use ones are retired and new ones go in. */
-export function fastenerLedger({ steps }: BuildPlan): FastenerLine[] {
+/**
+ * The fastener ledger: what was counted in the bay where it was, else as planned (single-use ones are
+ * retired and new ones go in).
+ */
+export function fastenerLedger({ steps }: BuildPlan, counted: readonly FastenerBalance[] = []): FastenerLine[] {
   return steps
     .filter((step) => step.direction === 'out')
     .flatMap((step) =>
       step.fasteners.map((f): FastenerLine => {
         const fresh = f.single ? f.count : 0;
+        const real = counted.find(
+          (b) => b.cover === step.subject.id && b.id === f.id && (b.state === 'balanced' || b.state === 'unbalanced'),
+        );
+        const { out, reused, retired, added } = real ?? {
+          out: f.count,
+          reused: f.count - fresh,
+          retired: fresh,
+          added: fresh,
+        };
         return {
           cover: step.subject.id,
           id: f.id,
@@ -32,11 +45,11 @@ export function fastenerLedger({ steps }: BuildPlan): FastenerLine[] {
           drive: DRIVES[f.drive].name,
           where: f.where,
           torqueNm: f.torqueNm,
-          out: f.count,
-          reused: f.count - fresh,
-          retired: fresh,
-          in: f.count,
-          added: fresh,
+          out,
+          reused,
+          retired,
+          in: reused + added,
+          added,
         };
       }),
     );

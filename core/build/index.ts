@@ -7,6 +7,7 @@ export {
   type FastenerCount,
   type StepState,
 } from './state';
-export { PHASES, openedFor, planBuild, stepHash, type BuildPlan, type BuildRun, type Phase, type Step } from './steps';
+export { PHASES, stepHash, type BuildPlan, type BuildRun, type Phase, type Step } from './step';
+export { openedFor, planBuild } from './steps';
 export { orderCovers, type OpenedCover, type Teardown } from './teardown';
 export { buildRules, intakeRules } from './rules';

@@ -4,7 +4,7 @@ import type { Operation } from '../job/operations';
 import { OVERRULE_NAMES, type Overrule } from '../job/overrules';
 import { COMMON_PRACTICE } from '../tables/source';
 import { colourText, type Insulated } from '../tables/colours';
-import type { BuildPlan, BuildRun } from './steps';
+import type { BuildPlan, BuildRun } from './step';
 
 export interface BuildRulesSeen {
   readonly job: Job;

@@ -1,5 +1,5 @@
 import { inOrder, type BayEvent } from '../job/events';
-import { stepHash, type BuildPlan, type Step } from './steps';
+import { stepHash, type BuildPlan, type Step } from './step';
 
 export interface FastenerCount {
   readonly step: Step;

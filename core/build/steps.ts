@@ -1,87 +1,11 @@
 import type { CoverWay, Opened } from '../craft/pattern';
 import { isPowered } from '../gear/gear';
-import { contentHash } from '../gear/hash';
 import { choicesFor, taken, type ChoiceId } from '../job/choices';
 import { craftOf, type Job } from '../job/job';
-import type { Caution } from '../tables/cautions';
-import { colourText, type Insulated } from '../tables/colours';
-import { DRIVES, type Drive } from '../tables/fasteners';
-import { coversFor, orderCovers, type Teardown } from './teardown';
-
-/** What the steps need to know of a run. */
-export interface BuildRun {
-  readonly id: string;
-  readonly kind: string;
-  readonly from: string;
-  readonly to: string;
-  readonly fromPlace: string | undefined;
-  readonly toPlace: string | undefined;
-  readonly way: { readonly legs: readonly string[] } | undefined;
-  readonly cutMm: number;
-  readonly conductors: readonly { readonly colour: Insulated; readonly use: string }[];
-}
-
-export const PHASES = {
-  isolate: 'Make safe',
-  teardown: 'Open up',
-  fit: 'Fit',
-  pull: 'Pull wires',
-  connect: 'Connect',
-  test: 'Test',
-  tune: 'Tune',
-  refit: 'Put back',
-  close: 'Finish',
-} as const;
-export type Phase = keyof typeof PHASES;
-
-export interface StepFastener {
-  readonly id: string;
-  readonly count: number;
-  readonly drive: Drive;
-  readonly size: string;
-  readonly where: string;
-  readonly torqueNm: number | null;
-  /** A new one goes back. */
-  readonly single: boolean;
-}
-
-export interface StepCheck {
-  readonly id: string;
-  readonly text: string;
-}
-
-export interface Step {
-  /** verb:subject; stays the same as long as it is the same thing to do. */
-  readonly id: string;
-  readonly phase: Phase;
-  readonly title: string;
-  readonly minutes: number;
-  readonly plannedMinutes: number;
-  readonly second: boolean;
-  readonly tools: readonly string[];
-  readonly lines: readonly string[];
-  readonly fasteners: readonly StepFastener[];
-  /** Out at this step, or back in. */
-  readonly direction: 'out' | 'in' | undefined;
-  readonly checks: readonly StepCheck[];
-  readonly cautions: readonly Caution[];
-  /** Steps done before it. */
-  readonly after: readonly string[];
-  /** Of those, the ones that can no longer be got at once this is done. */
-  readonly gate: readonly string[];
-  readonly subject: { readonly kind: 'cover' | 'gear' | 'run' | 'job'; readonly id: string };
-}
-
-export interface BuildPlan {
-  readonly steps: readonly Step[];
-  readonly teardown: Teardown;
-}
-
-/** Of a step, what makes a tick out of date when it changes: everything but where it stands in the order. */
-export function stepHash(step: Step): string {
-  const { title, lines, fasteners, checks, tools, cautions } = step;
-  return contentHash({ title, lines, fasteners, checks, tools, cautions });
-}
+import { colourText } from '../tables/colours';
+import { DRIVES } from '../tables/fasteners';
+import { PHASES, type BuildPlan, type BuildRun, type Phase, type Step, type StepFastener } from './step';
+import { coversFor, orderCovers } from './teardown';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
 const PULL_MINUTES = 4;

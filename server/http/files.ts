@@ -50,8 +50,8 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
     download(res, `${job.id}-cut-list.csv`, 'text/csv; charset=utf-8', cutListCsv(job, plan));
   });
   routes.get('/fasteners.csv', async (req, res) => {
-    const { job, plan } = await load(idOf(req.params));
-    download(res, `${job.id}-fasteners.csv`, 'text/csv; charset=utf-8', fastenersCsv(job, plan));
+    const { job, plan, events } = await load(idOf(req.params));
+    download(res, `${job.id}-fasteners.csv`, 'text/csv; charset=utf-8', fastenersCsv(job, plan, events));
   });
   routes.get('/drawing.svg', async (req, res) => {
     const { job, plan } = await load(idOf(req.params));

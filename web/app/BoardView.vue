@@ -168,7 +168,7 @@ async function drop(): Promise<void> {
     </main>
 
     <ImportDialog v-model="importing" @taken="taken" />
-    <BModal v-model="making" title="New job" no-footer size="lg" @hidden="forget">
+    <BModal v-model="making" title="New job" no-footer size="lg" @shown="titleField?.focus()" @hidden="forget">
       <form class="form" novalidate @submit="make">
         <div>
           <label class="form-label" for="new-title">Title</label>

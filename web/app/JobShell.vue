@@ -15,6 +15,7 @@ import { STATIONS, type Station } from '#core/findings/finding';
 import { useBay } from '../stores/bay';
 import { useJob } from '../stores/job';
 import { useLibrary } from '../stores/library';
+import JobBanner from './JobBanner.vue';
 import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
 import { STATION_NAMES, STATION_NUMBERS, stationKey } from './stations';
@@ -166,16 +167,6 @@ onBeforeRouteLeave(() => {
 onBeforeUnmount(() => {
   if (!job.unsaved) job.reset();
 });
-
-const copyError = ref('');
-async function keepCopy(): Promise<void> {
-  try {
-    const id = await job.keepAsCopy();
-    await router.push({ params: { id } });
-  } catch (error) {
-    copyError.value = error instanceof Error ? error.message : String(error);
-  }
-}
 </script>
 
 <template>
@@ -249,37 +240,7 @@ async function keepCopy(): Promise<void> {
       </div>
     </header>
 
-    <div v-if="job.save.is === 'conflict'" class="banner" role="alert">
-      <p>
-        <b>Somebody else changed what you changed.</b> {{ job.save.reason }}. Theirs is at revision
-        {{ job.save.newest.revision }}; nothing of either is lost yet.
-      </p>
-      <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
-      <BButton size="sm" variant="outline-secondary" @click="job.takeTheirs()">Take theirs</BButton>
-      <p v-if="copyError" class="field-error">{{ copyError }}</p>
-    </div>
-    <div v-else-if="job.save.is === 'refused'" class="banner" role="alert">
-      <p>
-        <b>The server refused this save.</b> {{ job.save.reason }}. Undo the last step and go on, or open the job again.
-      </p>
-      <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
-      <BButton size="sm" variant="outline-secondary" @click="job.takeTheirs()">Open what is saved</BButton>
-      <p v-if="copyError" class="field-error">{{ copyError }}</p>
-    </div>
-
-    <div v-else-if="job.wrong" class="banner" role="alert">
-      <p><b>Not done.</b> {{ job.wrong }}.</p>
-      <BButton size="sm" variant="outline-secondary" @click="job.wrong = undefined">Close</BButton>
-    </div>
-    <div v-else-if="job.job?.seal && station !== 'handover'" class="banner sealed">
-      <p>
-        <b>Sealed</b> {{ new Date(job.job.seal.at).toLocaleDateString('en-GB') }}: it shows what was computed that day
-        and takes no edit.
-      </p>
-      <RouterLink class="btn btn-sm btn-outline-secondary" :to="{ params: { station: 'handover' } }"
-        >Hand over</RouterLink
-      >
-    </div>
+    <JobBanner :station="station" />
 
     <div v-if="job.failure" class="message">
       <p><b>This job cannot be opened.</b> {{ job.failure }}.</p>
@@ -399,21 +360,6 @@ async function keepCopy(): Promise<void> {
   align-items: center;
   gap: 6px;
 }
-.banner {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  padding: 8px 14px;
-  border-bottom: 2px solid var(--stop);
-  background: var(--paper-raised);
-}
-.banner.sealed {
-  border-color: var(--mud);
-}
-.banner p {
-  margin: 0;
-  flex: 1;
-}
 .message {
   padding: 48px;
   font-size: 17px;
@@ -475,9 +421,6 @@ async function keepCopy(): Promise<void> {
   .block {
     flex: none;
     max-width: 60vw;
-  }
-  .banner {
-    flex-wrap: wrap;
   }
 }
 </style>

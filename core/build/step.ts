@@ -1,0 +1,80 @@
+import { contentHash } from '../gear/hash';
+import type { Caution } from '../tables/cautions';
+import type { Insulated } from '../tables/colours';
+import type { Drive } from '../tables/fasteners';
+import type { Teardown } from './teardown';
+
+/** What the steps need to know of a run. */
+export interface BuildRun {
+  readonly id: string;
+  readonly kind: string;
+  readonly from: string;
+  readonly to: string;
+  readonly fromPlace: string | undefined;
+  readonly toPlace: string | undefined;
+  readonly way: { readonly legs: readonly string[] } | undefined;
+  readonly cutMm: number;
+  readonly conductors: readonly { readonly colour: Insulated; readonly use: string }[];
+}
+
+export const PHASES = {
+  isolate: 'Make safe',
+  teardown: 'Open up',
+  fit: 'Fit',
+  pull: 'Pull wires',
+  connect: 'Connect',
+  test: 'Test',
+  tune: 'Tune',
+  refit: 'Put back',
+  close: 'Finish',
+} as const;
+export type Phase = keyof typeof PHASES;
+
+export interface StepFastener {
+  readonly id: string;
+  readonly count: number;
+  readonly drive: Drive;
+  readonly size: string;
+  readonly where: string;
+  readonly torqueNm: number | null;
+  /** A new one goes back. */
+  readonly single: boolean;
+}
+
+export interface StepCheck {
+  readonly id: string;
+  readonly text: string;
+}
+
+export interface Step {
+  /** verb:subject; stays the same as long as it is the same thing to do. */
+  readonly id: string;
+  readonly phase: Phase;
+  readonly title: string;
+  readonly minutes: number;
+  readonly plannedMinutes: number;
+  readonly second: boolean;
+  readonly tools: readonly string[];
+  readonly lines: readonly string[];
+  readonly fasteners: readonly StepFastener[];
+  /** Out at this step, or back in. */
+  readonly direction: 'out' | 'in' | undefined;
+  readonly checks: readonly StepCheck[];
+  readonly cautions: readonly Caution[];
+  /** Steps done before it. */
+  readonly after: readonly string[];
+  /** Of those, the ones that can no longer be got at once this is done. */
+  readonly gate: readonly string[];
+  readonly subject: { readonly kind: 'cover' | 'gear' | 'run' | 'job'; readonly id: string };
+}
+
+export interface BuildPlan {
+  readonly steps: readonly Step[];
+  readonly teardown: Teardown;
+}
+
+/** Of a step, what makes a tick out of date when it changes: everything but where it stands in the order. */
+export function stepHash(step: Step): string {
+  const { title, lines, fasteners, checks, tools, cautions } = step;
+  return contentHash({ title, lines, fasteners, checks, tools, cautions });
+}
