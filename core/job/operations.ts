@@ -57,7 +57,7 @@ export const Operation = v.variant('op', [
   }),
   /** Says anew why an overrule stands, on what is proposed now. */
   v.strictObject({ op: v.literal('giveReason'), key: v.string(), why: Why }),
-  /** Takes back a value whose subject is gone. */
+  /** Takes a person's value back: the plan's proposal stands, where there still is one. */
   v.strictObject({ op: v.literal('dropOverrule'), key: v.string() }),
   v.strictObject({ op: v.literal('sealJob'), seal: Seal }),
   v.strictObject({ op: v.literal('openSeal') }),

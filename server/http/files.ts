@@ -22,14 +22,10 @@ export function download(res: Response, name: string, type: string, body: string
 }
 
 /** Photographs that still stand, in the order they were taken. */
-function photosOf(
-  job: Job,
-  events: readonly BayEvent[],
-  photos: PhotoStore,
-): { hash: string; caption: string; bytes: Buffer; mime: string }[] {
+function photosOf(job: Job, events: readonly BayEvent[], photos: PhotoStore): (SheetPhoto & { mime: string })[] {
   return buildState(planOf(job).build, events).photos.flatMap(({ photo, caption }) => {
     const found = photos.read(photo);
-    return found ? [{ hash: photo, caption, ...found }] : [];
+    return found ? [{ caption, ...found }] : [];
   });
 }
 
@@ -60,7 +56,7 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
   routes.get('/sheet.pdf', async (req, res) => {
     const { job, events } = await load(idOf(req.params));
     const shown = photosOf(job, events, photos).filter((p) => p.mime !== 'image/webp');
-    const pdf = await jobSheetPdf(job, events, shown satisfies SheetPhoto[]);
+    const pdf = await jobSheetPdf(job, events, shown);
     download(res, `${job.id}-sheet.pdf`, 'application/pdf', pdf);
   });
   routes.get('/whole.zip', async (req, res) => {

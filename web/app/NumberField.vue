@@ -26,7 +26,7 @@ watch([() => props.modelValue, inches], ([now]) => {
 function take(): void {
   const value = Number(String(typed.value).trim().replace(',', '.'));
   // Read back as it is shown it is what it was: nothing is lost to rounding by looking at it in other units.
-  if (value === shown(props.modelValue)) {
+  if (String(typed.value).trim() !== '' && value === shown(props.modelValue)) {
     error.value = '';
     return;
   }

@@ -45,9 +45,12 @@ export const useBay = defineStore('bay', () => {
   async function open(id: string): Promise<void> {
     clearTimeout(timer);
     open_ = id;
-    events.value = [];
-    waiting.value = (await get<BayEvent[]>(pendingKey(id))) ?? [];
-    events.value = merge((await get<BayEvent[]>(seenKey(id))) ?? [], waiting.value);
+    // Emptied at once: what waits of the job before must not be sent to this one. It is kept, and goes with its own.
+    events.value = waiting.value = [];
+    const [pending, seen] = [await get<BayEvent[]>(pendingKey(id)), await get<BayEvent[]>(seenKey(id))];
+    if (open_ !== id) return;
+    waiting.value = merge(pending ?? [], waiting.value);
+    events.value = merge(seen ?? [], waiting.value);
     await refresh();
     if (waiting.value.length) void send();
   }

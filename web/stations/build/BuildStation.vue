@@ -149,7 +149,14 @@ useEventListener(window, 'keydown', (event) => {
           </button>
         </nav>
         <p class="small" role="status" data-testid="bay-state">
-          {{ state.done }} of {{ steps.length }} done, {{ Math.ceil(state.minutesLeft / 15) / 4 }} h to go.
+          {{ state.done }} of {{ steps.length }} done, {{ Math.ceil(state.minutesLeft / 15) / 4 }} h to go<template
+            v-if="state.minutesSpent"
+            >, {{ state.minutesSpent }} min logged</template
+          >.
+          <template v-if="state.strays.length"
+            >{{ state.strays.length }} done {{ state.strays.length === 1 ? 'step is' : 'steps are' }} no longer in the
+            plan.</template
+          >
           <template v-if="bay.refused">Not taken by the server: {{ bay.refused }}.</template>
           <template v-else-if="bay.away"
             >Server away: {{ bay.waiting.length }} {{ bay.waiting.length === 1 ? 'entry waits' : 'entries wait' }} on

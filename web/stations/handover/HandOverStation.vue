@@ -53,6 +53,8 @@ async function sealIt(): Promise<void> {
     return;
   }
   await store.flush();
+  // The plan that is sealed is the plan of the last edit.
+  await store.settled();
   const wrong = store.edit(
     [{ op: 'sealJob', seal: sealOf(store.plan!, new Date().toISOString(), by, bay.events.length) }],
     'seal the job',
