@@ -27,6 +27,7 @@ describe('whatever is asked of it', () => {
       channel: fc.tuple(oneOf(...gearIds), oneOf('fl', 'fr', 'rl', 'rr')).map((parts) => parts.join('/')),
       wiring: fc.oneof(wiring, oneOf(null)),
     }),
+    fc.record({ op: oneOf('choose'), choice: oneOf('grounds'), option: oneOf('common', 'battery', null) }),
     fc.record({ op: oneOf('chooseHolder'), gear: oneOf(...gearIds), holder: oneOf(...holders, null) }),
     fc.record({ op: oneOf('chooseFuse'), gear: oneOf(...gearIds), amps: oneOf(0.5, 5, 30, 400, null) }),
     fc.record({ op: oneOf('chooseGauge'), gear: oneOf(...gearIds), gauge: oneOf('18' as const, '2/0' as const, null) }),

@@ -8,6 +8,7 @@ import { newJob, type Job, type Wiring } from './job/job';
 import { applyAll, type Operation } from './job/operations';
 import { whyNot } from './job/overrules';
 import { planJob } from './plan';
+import { voltProfile } from './power/index';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const rules = (job: Job) => planJob(job).findings.map((f) => f.rule);
@@ -97,6 +98,10 @@ const FIRES: Record<string, Job> = {
       wiring: leaf(['fairing-left', 'fairing-right', 'pannier-left', 'pannier-right'][i]!),
     })),
     { op: 'chooseHolder', gear: 'amp', holder: shelfItem('holder-blade') as FuseHolder },
+  ),
+  'common-return-thin': after(
+    { op: 'choose', choice: 'grounds', option: 'common' },
+    { op: 'chooseLead', run: 'return:battery>amp', gauge: '16' },
   ),
   'fuse-above-ampacity': after({ op: 'chooseGauge', gear: 'amp', gauge: '16' }),
   'fuse-above-maker': after({ op: 'chooseFuse', gear: 'amp', amps: 50 }),
@@ -199,7 +204,7 @@ describe('findings', () => {
       .map(([rule, job]) => planJob(job).findings.find((f) => f.rule === rule)!)
       .filter((f) => !f.overrulable)
       .map((f) => f.rule);
-    expect(firm.sort()).toEqual(['fuse-above-ampacity', 'load-below-minimum', 'no-battery-fuse']);
+    expect(firm.sort()).toEqual(['common-return-thin', 'fuse-above-ampacity', 'load-below-minimum', 'no-battery-fuse']);
   });
 
   test('stops come first', () => {
@@ -247,6 +252,34 @@ describe('the plan', () => {
       [{ body: 'white', stripe: 'black' }, '16'],
     ]);
     expect(plan.cutList.cuts.find((cut) => cut.run === 'feed:battery>amp')!.gauge).toBe(plan.power.feeds['amp']!.gauge);
+  });
+
+  test('grounds at a common point: returns meet at the amplifier and one conductor carries all of them', () => {
+    const job = after({ op: 'choose', choice: 'grounds', option: 'common' });
+    const common = planJob(job);
+    const returns = common.runs.filter((run) => run.kind === 'return').map((run) => run.id);
+    expect(returns.sort()).toEqual(['return:amp>head', 'return:battery>amp']);
+    const { power } = common;
+    const fuses = Object.values(power.feeds).reduce((sum, feed) => sum + feed.fuseA!, 0);
+    expect(power.common).toMatchObject({ run: 'return:battery>amp', gear: 'amp', carriesA: fuses });
+    expect(power.common!.ampacityA).toBeGreaterThanOrEqual(fuses);
+    for (const feed of Object.values(power.feeds)) {
+      expect(feed.states.restFull!.dropPct).toBeLessThanOrEqual(job.settings.dropLimitPct);
+      // Kirchhoff along the feed: what is lost on the stretches is what is missing at the gear.
+      const lost = feed.stretches.reduce((sum, s) => sum + s.lostVolts, 0);
+      expect(lost).toBeCloseTo(feed.states.restFull!.dropVolts, 7);
+      const profile = voltProfile(feed);
+      expect(profile.at(-1)!.volts).toBeCloseTo(feed.states.restFull!.deviceVolts, 7);
+      profile.slice(1).forEach((point, i) => expect(point.mm).toBeGreaterThanOrEqual(profile[i]!.mm));
+    }
+    expect(common.cutList.cuts.find((cut) => cut.run === 'return:battery>amp')!.gauge).toBe(power.common!.gauge);
+    // A person's gauge stands, with what would have been planned.
+    const set = planJob(applyAll(job, [{ op: 'chooseLead', run: 'return:battery>amp', gauge: '2' }]));
+    expect(set.power.common!.gauge).toBe('2');
+    expect(set.proposals['lead=return:battery>amp']!.words).toBe(`${power.common!.gauge} AWG`);
+    expect(set.power.feeds['amp']!.states.restFull!.dropPct).toBeLessThan(power.feeds['amp']!.states.restFull!.dropPct);
+    // One feed alone has nothing to share.
+    expect(planJob(applyAll(job, [{ op: 'removeGear', id: 'head' }])).power.common).toBeUndefined();
   });
 
   test('covers bring what must come off before them, once', () => {

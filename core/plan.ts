@@ -6,13 +6,22 @@ import { craftOf, type Job } from './job/job';
 import { overruleKey, overrulesOf, wayWords, type Overrule, type OverruleKind, type Proposal } from './job/overrules';
 import type { Operation } from './job/operations';
 import { gearRules } from './mounting/index';
-import { planPower, powerRules, type FeedRun, type PowerPlan } from './power/index';
-import { craftMap, endName, leadHeadUnit, planRuns, routingRules, type Run } from './routing/index';
+import { planPower, powerRules, type CommonRun, type FeedRun, type PowerPlan } from './power/index';
+import {
+  commonPoint,
+  craftMap,
+  endName,
+  leadHeadUnit,
+  planRuns,
+  returnRun,
+  routingRules,
+  type Run,
+} from './routing/index';
 import { planSpeakers, speakerRules, type SpeakerPlan } from './speakers/index';
 import { ohmsPerMetre } from './tables/conductors';
 
 /** Written into every plan, so that a sealed one tells who reckoned it. */
-export const PLANNER_VERSION = '0.2.0';
+export const PLANNER_VERSION = '0.3.0';
 
 export interface Ledger {
   /** Lowest nominal load on any channel, Ω. */
@@ -55,10 +64,11 @@ export function planJob(job: Job): Plan {
   const runs = planRuns(job, craftMap(craftOf(job)));
   const leads = leadResistance(job, runs);
   const rated = planSpeakers(job, leads, () => undefined);
-  const power = planPower(job, feedRuns(job, runs), rated.audioWatts);
+  const power = planPower(job, feedRuns(job, runs), rated.audioWatts, commonRun(job, runs));
   const speakers = planSpeakers(job, leads, (source) => power.feeds[source]?.states.restFull?.deviceVolts);
-  const cutList = planCuts(job, runs, (gear) => power.feeds[gear]?.gauge);
-  const feedGauge = (gear: string) => power.feeds[gear]?.gauge;
+  const feedGauge = ({ id, to }: { id: string; to: string }) =>
+    power.common?.run === id ? power.common.gauge : power.feeds[to]?.gauge;
+  const cutList = planCuts(job, runs, feedGauge);
   const build = planBuild({
     job,
     runs,
@@ -141,12 +151,28 @@ export function leadResistance(job: Job, runs: readonly Run[]): (source: string,
 
 function feedRuns(job: Job, runs: readonly Run[]): (gear: string) => FeedRun | undefined {
   const { legs } = craftOf(job);
+  const common = commonPoint(job);
+  const meets = commonRun(job, runs);
   return (gear) => {
     const out = runs.find((run) => run.id === `feed:battery>${gear}`);
-    const back = runs.find((run) => run.id === `return:battery>${gear}`);
-    if (!out?.way || !back?.way) return undefined;
+    const back = runs.find((run) => run.id === returnRun(gear, common));
+    if (!out?.way || !back?.way || (common !== undefined && !meets)) return undefined;
     const engineSpace = [...out.way.legs, ...back.way.legs].some((leg) => legs[leg]!.engineSpace);
-    return { outMm: out.cutMm, backMm: back.cutMm, engineSpace };
+    return { outMm: out.cutMm, backMm: gear === common ? 0 : back.cutMm, engineSpace };
+  };
+}
+
+/** The run that brings all returns from the common point; undefined when there is none, or it has no way. */
+function commonRun(job: Job, runs: readonly Run[]): CommonRun | undefined {
+  const gear = commonPoint(job);
+  const back = gear === undefined ? undefined : runs.find((run) => run.id === returnRun(gear, gear));
+  if (gear === undefined || !back?.way) return undefined;
+  const { legs } = craftOf(job);
+  return {
+    run: back.id,
+    gear,
+    backMm: back.cutMm,
+    engineSpace: back.way.legs.some((leg) => legs[leg]!.engineSpace),
   };
 }
 
@@ -186,11 +212,11 @@ const tidy = (value: number) => Math.round(value * 100) / 100;
 function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: BuildPlan): Record<string, Proposal> {
   const free = withoutOverrules(job);
   let runs = asSet;
-  let feeds = power.feeds;
+  let { feeds, common } = power;
   if (free !== job) {
     runs = planRuns(free);
     const rated = planSpeakers(free, leadResistance(free, runs), () => undefined);
-    ({ feeds } = planPower(free, feedRuns(free, runs), rated.audioWatts));
+    ({ feeds, common } = planPower(free, feedRuns(free, runs), rated.audioWatts, commonRun(free, runs)));
   }
   const { dropLimitPct, insulation, conductorCelsius } = job.settings;
   const proposals: Record<string, Proposal> = {};
@@ -209,6 +235,14 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
     add('way', run.id, wayWords(job, run.way.legs), [run.fromPlace!, run.toPlace!, ...run.way.legs]);
     if (run.kind === 'speaker') add('lead', run.id, `${DEFAULT_SPEAKER_LEAD} AWG`, [DEFAULT_SPEAKER_LEAD, run.cutMm]);
   }
+  if (common)
+    add('lead', common.run, `${common.gauge} AWG`, [
+      common.backMm,
+      tidy(common.carriesA),
+      dropLimitPct,
+      insulation,
+      conductorCelsius,
+    ]);
   for (const step of build.steps) add('minutes', step.id, `${step.plannedMinutes} min`, [step.plannedMinutes]);
   return proposals;
 }

@@ -41,12 +41,12 @@ export interface CutList {
 export const DEFAULT_SPEAKER_LEAD: Gauge = '16';
 export const SIGNAL_LEAD: Gauge = '18';
 
-/** Gauge of a run's conductors; feeds and returns take their feed's, which `feedGauge` gives by gear. */
-export function runGauge(job: Job, run: CutRun, feedGauge: (gear: string) => Gauge | undefined): Gauge | undefined {
+/** Gauge of a run's conductors; `feedGauge` tells it for feeds and returns. */
+export function runGauge(job: Job, run: CutRun, feedGauge: (run: CutRun) => Gauge | undefined): Gauge | undefined {
   switch (run.kind) {
     case 'feed':
     case 'return':
-      return feedGauge(run.to);
+      return feedGauge(run);
     case 'speaker':
       return job.leadGauges[run.id] ?? DEFAULT_SPEAKER_LEAD;
     case 'line':
@@ -57,7 +57,7 @@ export function runGauge(job: Job, run: CutRun, feedGauge: (gear: string) => Gau
 }
 
 /** Every piece of wire to cut, and what it comes to by gauge and colour. */
-export function planCuts(job: Job, runs: readonly CutRun[], feedGauge: (gear: string) => Gauge | undefined): CutList {
+export function planCuts(job: Job, runs: readonly CutRun[], feedGauge: (run: CutRun) => Gauge | undefined): CutList {
   const cuts = runs
     .filter((run) => run.cutMm > 0)
     .flatMap((run) =>

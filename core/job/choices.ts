@@ -51,6 +51,17 @@ export const CHOICES = {
       sleeve: { name: 'Solder sleeve', changes: '1½ minutes an end; hot-air gun; on boats never the only joint.' },
     },
   },
+  grounds: {
+    name: 'Grounds',
+    usual: 'battery',
+    options: {
+      battery: { name: 'All at the battery', changes: 'Each feed has a return of its own to the − post.' },
+      common: {
+        name: 'At a common point',
+        changes: 'Returns meet at the first amplifier; one thicker return carries all of them to the − post.',
+      },
+    },
+  },
   start: {
     name: 'Wires start',
     usual: 'device',

@@ -31,10 +31,30 @@ export const FEED_CASES: readonly FeedCase[] = [
 const DESIGN_CASE = FEED_CASES[0]!;
 
 export interface FeedRun {
-  /** Cut lengths out and back, mm: the current runs the whole of what is cut. */
+  /**
+   * Cut lengths out and back, mm: the current runs the whole of what is cut. Back is to the battery, or to
+   * the common point; 0 for the gear that stands at it.
+   */
   readonly outMm: number;
   readonly backMm: number;
   readonly engineSpace: boolean;
+}
+
+/** The one conductor that brings all returns from the common point to the battery. */
+export interface CommonRun {
+  /** Its run, and the gear that stands at the common point. */
+  readonly run: string;
+  readonly gear: string;
+  readonly backMm: number;
+  readonly engineSpace: boolean;
+}
+
+export interface CommonReturn extends CommonRun {
+  readonly gauge: Gauge;
+  readonly gaugeReason: Feed['gaugeReason'];
+  readonly ampacityA: number;
+  /** What it must carry: the fuses of all feeds whose current it brings back, A. */
+  readonly carriesA: number;
 }
 
 export interface FeedState {
@@ -81,6 +101,8 @@ export interface Feed {
 }
 
 export interface PowerPlan {
+  /** Undefined where every feed has a return of its own. */
+  readonly common: CommonReturn | undefined;
   readonly feeds: Readonly<Record<string, Feed>>;
   /** Battery current of each case, A; undefined when collapsed. */
   readonly totalAmps: Readonly<Partial<Record<FeedCase['id'], number>>>;
@@ -99,18 +121,40 @@ interface Draft {
   reason: Feed['gaugeReason'];
 }
 
+interface CommonDraft extends CommonRun {
+  readonly pinned: boolean;
+  gauge: Gauge;
+  reason: Feed['gaugeReason'];
+}
+
+/** What every part of the sizing looks at. */
+interface Sizing {
+  readonly job: Job;
+  readonly common: CommonDraft | undefined;
+}
+
 /**
  * Every feed of the job: gauge and fuse where the job leaves them open, amperes and volts in each case.
  * Sizes start at the thinnest and are only ever raised, each for a stated reason, until every feed meets
  * the drop limit and carries its fuse. A regulated load draws less through a thicker wire, so no raise
  * makes another feed worse and what is left is the smallest set of sizes that will do; unregulated gear
- * draws a little more, and beside it a size may be one larger than the least.
+ * draws a little more, and beside it a size may be one larger than the least. With a common return the
+ * conductor that loses more is raised, which need not be the least copper.
  */
 export function planPower(
   job: Job,
   runOf: (gear: string) => FeedRun | undefined,
   audioWatts: Readonly<Record<string, number>>,
+  commonRun?: CommonRun,
 ): PowerPlan {
+  const lead = commonRun && job.leadGauges[commonRun.run];
+  const common = commonRun && {
+    ...commonRun,
+    pinned: lead !== undefined,
+    gauge: lead ?? GAUGES[0],
+    reason: lead ? ('pinned' as const) : ('ampacity' as const),
+  };
+  const sizing: Sizing = { job, common };
   const drafts: Draft[] = Object.entries(job.gear).flatMap(([gear, { item }]) => {
     if (!isPowered(item)) return [];
     const choice = job.feeds[gear] ?? NO_FEED_CHOICE;
@@ -128,11 +172,11 @@ export function planPower(
     ];
   });
   const live = drafts.filter((draft) => draft.run);
-  const able = sizeFeeds(job, live);
+  const able = sizeFeeds(sizing, live);
   const cases = FEED_CASES.map((feedCase) => {
-    const all = solveCase(job, live, feedCase);
+    const all = solveCase(sizing, live, feedCase);
     // What one feed asks in vain must not hide what the others get.
-    const others = all.state === 'solved' || able.length === live.length ? all : solveCase(job, able, feedCase);
+    const others = all.state === 'solved' || able.length === live.length ? all : solveCase(sizing, able, feedCase);
     return { feedCase, all, others };
   });
   const whole = cases.map(({ feedCase, all }) => ({ feedCase, solution: all }));
@@ -140,10 +184,11 @@ export function planPower(
   const totalAmps = collect(whole, (s) => sum([...s.loadAmps.values()]));
   const { restMusic } = totalAmps;
   return {
+    common: common && finishCommon(sizing, common, live),
     feeds: Object.fromEntries(
       drafts.map((draft) => {
         const bearable = able.includes(draft);
-        return [draft.gear, finish(job, draft, bearable ? spared : whole, bearable)];
+        return [draft.gear, finish(sizing, draft, bearable ? spared : whole, bearable)];
       }),
     ),
     totalAmps,
@@ -156,15 +201,34 @@ export function planPower(
  * Chooses the open gauges; returns the feeds that the battery can bring by themselves. Where the volts
  * collapse whatever the wire, no wire is the cure, and the size is the one that carries the current.
  */
-function sizeFeeds(job: Job, live: readonly Draft[]): readonly Draft[] {
+function sizeFeeds(sizing: Sizing, live: readonly Draft[]): readonly Draft[] {
+  const { job, common } = sizing;
   for (const draft of live) raiseToFloor(job, draft);
   // Alone first: no feed needs less beside others than alone.
-  const able = live.filter((draft) => raiseGauges(job, [draft]));
-  const alone = able.map(({ gauge, reason }) => ({ gauge, reason }));
+  const able = live.filter((draft) => raiseGauges(sizing, [draft]));
+  const sized = common ? [...able, common] : able;
+  const alone = sized.map(({ gauge, reason }) => ({ gauge, reason }));
   // Where all together ask too much, thicker wire is no cure either.
-  if (!raiseGauges(job, able)) able.forEach((draft, i) => Object.assign(draft, alone[i]));
+  if (!raiseGauges(sizing, able)) sized.forEach((draft, i) => Object.assign(draft, alone[i]));
   for (const draft of live) if (!able.includes(draft)) sizeByCurrent(job, draft);
+  if (common && live.length) while (raiseCommon(sizing, common, commonCarries(sizing, live), false));
   return able;
+}
+
+/** The fuses of all the feeds a common return brings back, A; the rough current of one that has none. */
+const commonCarries = ({ job }: Sizing, drafts: readonly Draft[], loadAmps?: ReadonlyMap<string, number>): number =>
+  sum(
+    drafts.map((draft) => {
+      const amps = loadAmps?.get(draft.gear) ?? roughAmps(draft, job);
+      return Math.max(fuseFor(draft, amps) ?? 0, amps);
+    }),
+  );
+
+/** One size up for the common return if it is open and too thin; false when it stays. */
+function raiseCommon({ job }: Sizing, common: CommonDraft, carries: number, sags: boolean): boolean {
+  if (common.pinned) return false;
+  const short = ampacity(common.gauge, job.settings.insulation, common.engineSpace) < carries;
+  return (short || sags) && thicken(common, short);
 }
 
 function sizeByCurrent(job: Job, draft: Draft): void {
@@ -188,16 +252,24 @@ function collect(solutions: readonly CaseSolution[], of: (s: Solved) => number) 
 const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
 
 /** Raises open gauges as far as is needed; false when the volts still collapse at the end. */
-function raiseGauges(job: Job, drafts: readonly Draft[]): boolean {
+function raiseGauges(sizing: Sizing, drafts: readonly Draft[]): boolean {
+  const { job, common } = sizing;
   for (;;) {
-    const solution = solveCase(job, drafts, DESIGN_CASE);
-    let raised = false;
-    for (const draft of drafts)
-      raised =
-        (solution.state === 'solved'
-          ? raise(job, draft, solution.loadAmps.get(draft.gear)!, stateOf(solution, draft).dropPct)
-          : raise(job, draft, roughAmps(draft, job), Number.MAX_VALUE)) || raised;
-    if (!raised) return solution.state === 'solved';
+    const solution = solveCase(sizing, drafts, DESIGN_CASE);
+    const solved = solution.state === 'solved' ? solution : undefined;
+    const sag = (draft: Draft) => (solved ? stateOf(solved, draft).dropPct : Number.MAX_VALUE);
+    const ampsOf = (draft: Draft) => solved?.loadAmps.get(draft.gear) ?? roughAmps(draft, job);
+    // What all of them share is raised first where it loses more than the one that sags most.
+    const worst = drafts.reduce<Draft | undefined>((a, b) => (a && sag(a) >= sag(b) ? a : b), undefined);
+    const shared =
+      common !== undefined &&
+      worst !== undefined &&
+      sag(worst) > job.settings.dropLimitPct &&
+      ohmsOf(commonResistors(sizing, common)) * sum(drafts.map(ampsOf)) >=
+        ohmsOf(resistorsOf(sizing, worst)) * ampsOf(worst);
+    let raised = common ? raiseCommon(sizing, common, commonCarries(sizing, drafts, solved?.loadAmps), shared) : false;
+    if (!raised || !shared) for (const draft of drafts) raised = raise(job, draft, ampsOf(draft), sag(draft)) || raised;
+    if (!raised) return solved !== undefined;
   }
 }
 
@@ -207,6 +279,10 @@ function raise(job: Job, draft: Draft, amps: number, dropPct: number): boolean {
   const carries = Math.max(fuseFor(draft, amps) ?? 0, amps);
   const short = ampacity(draft.gauge, job.settings.insulation, draft.run!.engineSpace) < carries;
   if (!short && dropPct <= job.settings.dropLimitPct) return false;
+  return thicken(draft, short);
+}
+
+function thicken(draft: Draft | CommonDraft, short: boolean): boolean {
   const next = thicker(draft.gauge);
   if (!next) {
     draft.reason = 'thickest';
@@ -224,7 +300,7 @@ function raise(job: Job, draft: Draft, amps: number, dropPct: number): boolean {
 function raiseToFloor(job: Job, draft: Draft): void {
   if (!draft.item.demand.regulated) return;
   const amps = roughAmps(draft, job);
-  const dropPct = () => ((amps * sum(resistorsOf(job, draft).map((r) => r.ohm))) / NOMINAL_VOLTS) * 100;
+  const dropPct = () => ((amps * ohmsOf(resistorsOf({ job, common: undefined }, draft))) / NOMINAL_VOLTS) * 100;
   while (raise(job, draft, amps, dropPct()));
 }
 
@@ -239,7 +315,19 @@ function fuseFor(draft: Draft, amps: number): number | undefined {
   return draft.choice.fuseA ?? smallestFuse(draft.choice.holder.family, FUSE_MARGIN * amps);
 }
 
-function resistorsOf(job: Job, draft: Draft): Resistor[] {
+const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) => ohm));
+
+/** The common return from the common point to the battery. */
+function commonResistors({ job }: Sizing, { gauge, backMm }: { gauge: Gauge; backMm: number }): Resistor[] {
+  const ohm = (ohmsPerMetre(gauge, job.settings.conductorCelsius) * backMm) / 1000;
+  return [
+    { name: 'common', a: 'common', b: 'common-end', ohm: Math.max(ohm, 1e-6) },
+    { name: 'common-ring', a: 'common-end', b: 'ground', ohm: CONTACT_OHM },
+  ];
+}
+
+/** A feed's own conductors and contacts, to the battery or to the common point. */
+function resistorsOf({ job, common }: Sizing, draft: Draft): Resistor[] {
   const { run, gear, choice } = draft;
   const perMetre = ohmsPerMetre(draft.gauge, job.settings.conductorCelsius);
   const fuseAt = choice.holder ? Math.min(choice.fuseAtMm, run!.outMm) : 0;
@@ -264,10 +352,14 @@ function resistorsOf(job: Job, draft: Draft): Resistor[] {
     ['out', (perMetre * (run!.outMm - fuseAt)) / 1000],
     ['block', CONTACT_OHM],
   ]);
-  chain(name('minus'), 'ground', [
+  chain(name('minus'), common ? 'common' : 'ground', [
     ['block-back', CONTACT_OHM],
-    ['back', (perMetre * run!.backMm) / 1000],
-    ['ring-back', CONTACT_OHM],
+    ...(common?.gear === gear
+      ? []
+      : ([
+          ['back', (perMetre * run!.backMm) / 1000],
+          [common ? 'ring-common' : 'ring-back', CONTACT_OHM],
+        ] as [string, number][])),
   ]);
   return series;
 }
@@ -275,13 +367,14 @@ function resistorsOf(job: Job, draft: Draft): Resistor[] {
 /** The network of one case, as the solver and the SPICE check both take it. */
 export function feedNetwork(job: Job, plan: PowerPlan, feedCase: FeedCase): Network {
   return networkOf(
-    job,
+    { job, common: plan.common && { ...plan.common, pinned: true, reason: plan.common.gaugeReason } },
     Object.values(plan.feeds).flatMap((feed) => (feed.run ? [{ ...feed, reason: feed.gaugeReason }] : [])),
     feedCase,
   );
 }
 
-function networkOf(job: Job, drafts: readonly Draft[], feedCase: FeedCase): Network {
+function networkOf(sizing: Sizing, drafts: readonly Draft[], feedCase: FeedCase): Network {
+  const { job, common } = sizing;
   const { battery, charging } = job.craft;
   return {
     ground: 'ground',
@@ -290,7 +383,10 @@ function networkOf(job: Job, drafts: readonly Draft[], feedCase: FeedCase): Netw
         ? { node: 'post', volts: charging.setVolts, ohm: 0 }
         : { node: 'post', volts: battery.restVolts, ohm: battery.internalMilliohm / 1000 },
     ],
-    resistors: drafts.flatMap((draft) => resistorsOf(job, draft)),
+    resistors: [
+      ...drafts.flatMap((draft) => resistorsOf(sizing, draft)),
+      ...(common && drafts.length ? commonResistors(sizing, common) : []),
+    ],
     loads: drafts.map((draft) => ({
       name: draft.gear,
       plus: `${draft.gear}/plus`,
@@ -300,8 +396,8 @@ function networkOf(job: Job, drafts: readonly Draft[], feedCase: FeedCase): Netw
   };
 }
 
-function solveCase(job: Job, drafts: readonly Draft[], feedCase: FeedCase): Solution {
-  return solveNetwork(networkOf(job, drafts, feedCase));
+function solveCase(sizing: Sizing, drafts: readonly Draft[], feedCase: FeedCase): Solution {
+  return solveNetwork(networkOf(sizing, drafts, feedCase));
 }
 
 function stateOf(solution: Solved, draft: { readonly gear: string }): FeedState {
@@ -326,9 +422,13 @@ const STRETCH_NAMES: Record<string, string> = {
   'block-back': 'Terminal −',
   back: 'Conductor back',
   'ring-back': 'Ring on the − post',
+  'ring-common': 'Ring at the common point',
+  common: 'Common return',
+  'common-ring': 'Common ring on the − post',
 };
 
-function stretchesOf(job: Job, draft: Draft, amps: number): FeedStretch[] {
+/** `amps` of the feed itself, `commonAmps` of all that comes back with it. */
+function stretchesOf(sizing: Sizing, draft: Draft, amps: number, commonAmps: number): FeedStretch[] {
   const fuseAt = draft.choice.holder ? Math.min(draft.choice.fuseAtMm, draft.run!.outMm) : 0;
   const end = draft.run!.outMm;
   const span: Record<string, readonly [number, number]> = {
@@ -337,18 +437,49 @@ function stretchesOf(job: Job, draft: Draft, amps: number): FeedStretch[] {
     fuse: [fuseAt, fuseAt],
     out: [fuseAt, end],
   };
-  return resistorsOf(job, draft).map(({ name, ohm }) => {
+  // Returns are taken to lie beside the feed; a common one takes the stretch nearest the battery.
+  const { common } = sizing;
+  const own = common ? end * (draft.run!.backMm / Math.max(draft.run!.backMm + common.backMm, 1)) : end;
+  span['back'] = [end, end - own];
+  span['ring-common'] = [end - own, end - own];
+  span['common'] = [end - own, 0];
+  span['ring-back'] = span['common-ring'] = [0, 0];
+  const stretch = ({ name, ohm }: Resistor, through: number): FeedStretch => {
     const part = name.slice(name.indexOf('/') + 1);
-    const [fromMm, toMm] = part === 'back' ? [end, 0] : part === 'ring-back' ? [0, 0] : (span[part] ?? [end, end]);
-    return { name: STRETCH_NAMES[part]!, ohm, lostVolts: ohm * amps, fromMm, toMm };
-  });
+    const [fromMm, toMm] = span[part] ?? [end, end];
+    return { name: STRETCH_NAMES[part]!, ohm, lostVolts: ohm * through, fromMm, toMm };
+  };
+  return [
+    ...resistorsOf(sizing, draft).map((r) => stretch(r, amps)),
+    ...(common ? commonResistors(sizing, common).map((r) => stretch(r, commonAmps)) : []),
+  ];
 }
 
-function finish(job: Job, draft: Draft, solutions: readonly CaseSolution[], bearable: boolean): Feed {
+function finishCommon(sizing: Sizing, common: CommonDraft, live: readonly Draft[]): CommonReturn {
+  const { run, gear, backMm, engineSpace, gauge, reason } = common;
+  const solution = solveCase(sizing, live, DESIGN_CASE);
+  return {
+    run,
+    gear,
+    backMm,
+    engineSpace,
+    gauge,
+    gaugeReason: reason,
+    ampacityA: ampacity(gauge, sizing.job.settings.insulation, engineSpace),
+    carriesA: commonCarries(sizing, live, solution.state === 'solved' ? solution.loadAmps : undefined),
+  };
+}
+
+function finish(sizing: Sizing, draft: Draft, solutions: readonly CaseSolution[], bearable: boolean): Feed {
+  const { job } = sizing;
+  let commonAmps = 0;
   const states: Partial<Record<FeedCase['id'], FeedState>> = {};
   if (draft.run)
     for (const { feedCase, solution } of solutions)
-      if (solution.state === 'solved') states[feedCase.id] = stateOf(solution, draft);
+      if (solution.state === 'solved') {
+        states[feedCase.id] = stateOf(solution, draft);
+        if (feedCase === DESIGN_CASE) commonAmps = sum([...solution.loadAmps.values()]);
+      }
   const design = states.restFull;
   const amps = design?.amps ?? roughAmps(draft, job);
   return {
@@ -367,6 +498,6 @@ function finish(job: Job, draft: Draft, solutions: readonly CaseSolution[], bear
     states,
     collapsed: draft.run !== undefined && design === undefined,
     collapsedAlone: draft.run !== undefined && !bearable,
-    stretches: draft.run && design ? stretchesOf(job, draft, design.amps) : [],
+    stretches: draft.run && design ? stretchesOf(sizing, draft, design.amps, commonAmps) : [],
   };
 }

@@ -5,6 +5,8 @@ export {
   NOMINAL_VOLTS,
   feedNetwork,
   planPower,
+  type CommonReturn,
+  type CommonRun,
   type Feed,
   type FeedCase,
   type FeedRun,

@@ -97,6 +97,35 @@ export const powerRules: readonly PowerRule[] = [
       ),
   },
   {
+    id: 'common-return-thin',
+    station: 'power',
+    severity: 'stop',
+    title: 'Common return thinner than what it brings back',
+    formula: 'ampacity ≥ sum of the fuses of the feeds it serves',
+    source: AMPACITY_SOURCE,
+    overrulable: false,
+    look: ({ power: { common }, tags }) =>
+      !common || common.carriesA <= common.ampacityA
+        ? []
+        : [
+            {
+              subject: { kind: 'run', id: common.run },
+              reason: `${common.gauge} AWG from ${tags[common.gear] ?? common.gear} to the battery carries ${short(common.ampacityA)} A; the feeds it serves are fused at ${short(common.carriesA)} A together.`,
+              figures: [amps('fuses', common.carriesA), amps('ampacity', common.ampacityA)],
+              cure:
+                common.gaugeReason === 'pinned'
+                  ? {
+                      label: 'Let the plan choose its gauge',
+                      operations: [{ op: 'chooseLead', run: common.run, gauge: null }],
+                    }
+                  : {
+                      label: 'Give each feed its own return',
+                      operations: [{ op: 'choose', choice: 'grounds', option: null }],
+                    },
+            },
+          ],
+  },
+  {
     id: 'fuse-above-maker',
     station: 'power',
     severity: 'stop',

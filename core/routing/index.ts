@@ -3,10 +3,12 @@ export { craftMap, shortestWay, wayAlong, wayPoints, type CraftMap, type MapLeg,
 export { proposeWays, type WayProposal } from './ways';
 export {
   RUN_KIND_NAMES,
+  commonPoint,
   endName,
   leadHeadUnit,
   neededRuns,
   planRuns,
+  returnRun,
   type Conductor,
   type Run,
   type RunKind,

@@ -1,3 +1,4 @@
+import { taken } from '../job/choices';
 import { craftOf, speakersOf, type Job } from '../job/job';
 import { isPowered, linePairsFor, type GearItem } from '../gear/gear';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
@@ -53,18 +54,40 @@ export function leadHeadUnit(job: Job): string | undefined {
   return ids.find((id) => job.gear[id]!.place !== null) ?? ids[0];
 }
 
+/**
+ * Gear beside which the returns meet, where the job has them meet: the first amplifier placed, else the
+ * first powered gear. Undefined when each return has the battery to itself, or there is only one.
+ */
+export function commonPoint(job: Job): string | undefined {
+  if (taken(job.choices, 'grounds') !== 'common') return undefined;
+  const placed = Object.entries(job.gear).filter(([, { item, place }]) => isPowered(item) && place !== null);
+  if (placed.length < 2) return undefined;
+  return (placed.find(([, { item }]) => item.kind === 'amplifier') ?? placed[0]!)[0];
+}
+
+/** Where a gear's return ends: at the battery, or at the common point. */
+const returnEnd = (gear: string, common: string | undefined): string =>
+  common === undefined || common === gear ? 'battery' : common;
+
+/** Id of the run that is a gear's return. */
+export const returnRun = (gear: string, common: string | undefined): string =>
+  `return:${returnEnd(gear, common)}>${gear}`;
+
 /** Every run this job's gear and circuits call for. */
 export function neededRuns(job: Job): RunNeed[] {
   const needs: RunNeed[] = [];
   const add = (kind: RunKind, from: string, to: string, conductors: Conductor[]) =>
     needs.push({ id: `${kind}:${from}>${to}`, kind, from, to, conductors });
   const head = leadHeadUnit(job);
+  const common = commonPoint(job);
 
   for (const [id, { item }] of Object.entries(job.gear)) {
     if (!isPowered(item)) continue;
     const colour = item.kind === 'headUnit' ? LEAD_COLOUR.constant : LEAD_COLOUR.feed;
     add('feed', 'battery', id, [{ colour, use: 'constant +' }]);
-    add('return', 'battery', id, [{ colour: LEAD_COLOUR.ground, use: 'return −' }]);
+    add('return', returnEnd(id, common), id, [
+      { colour: LEAD_COLOUR.ground, use: common === id ? 'common return −' : 'return −' },
+    ]);
     if (item.kind === 'headUnit')
       add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
     else if (head !== undefined) {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import type { Job, Wiring } from '#core/job/job';
-import { applyAll } from '#core/job/operations';
+import { applyAll, type Operation } from '#core/job/operations';
 import { leadResistance, planJob } from '#core/plan';
 import { FEED_CASES, feedNetwork, solveNetwork, type Network } from '#core/power/index';
 import { coilWatts, impedance, type LoadModel } from '#core/speakers/index';
@@ -28,9 +28,13 @@ const LOCK_JOB = applyAll(TOURER_JOB, [
   },
 ]);
 
+const COMMON: Operation = { op: 'choose', choice: 'grounds', option: 'common' };
+
 test.each([
   ['the demo tourer', TOURER_JOB],
   ['an unregulated amplifier, two in series', LOCK_JOB],
+  ['the demo tourer, grounds at a common point', applyAll(TOURER_JOB, [COMMON])],
+  ['an unregulated amplifier, grounds at a common point', applyAll(LOCK_JOB, [COMMON])],
 ])('ngspice agrees with the feeds of %s in every state', (_, job) => {
   const plan = planJob(job);
   for (const feedCase of FEED_CASES) {

@@ -19,6 +19,7 @@ const props = defineProps<{ feed: Feed }>();
 const store = useJob();
 const library = useLibrary();
 const tag = computed(() => store.plan!.tags[props.feed.gear] ?? '');
+const common = computed(() => store.plan!.power.common);
 const engineSpace = computed(() => props.feed.run?.engineSpace ?? false);
 
 const holders = computed(() => library.shelf.filter((item): item is FuseHolder => item.kind === 'fuseHolder'));
@@ -135,6 +136,16 @@ const setGauge = (event: Event) => {
         <dt>because it is</dt>
         <dd>{{ REASONS[feed.gaugeReason] }}</dd>
       </div>
+      <template v-if="common">
+        <div>
+          <dt>Common return from {{ store.plan!.tags[common.gear] }}</dt>
+          <dd data-figure="common">{{ gaugeText(common.gauge) }}</dd>
+        </div>
+        <div class="because">
+          <dt>because it is</dt>
+          <dd>{{ REASONS[common.gaugeReason] }}; {{ short(common.carriesA) }} A of fuses come back on it</dd>
+        </div>
+      </template>
       <div>
         <dt>Carries, {{ INSULATION[store.job!.settings.insulation] }}{{ engineSpace ? ', engine space' : '' }}</dt>
         <dd>{{ short(feed.ampacityA) }} A</dd>
@@ -186,10 +197,10 @@ const setGauge = (event: Event) => {
         <dt>
           <svg class="swatch" viewBox="0 0 22 8" aria-hidden="true">
             <WireLine
-              v-if="s.name.startsWith('Conductor') || s.name === 'Post to fuse'"
+              v-if="s.fromMm !== s.toMm"
               path="M2 4H20"
               :wires="[
-                s.name.endsWith('back')
+                s.fromMm > s.toMm
                   ? LEAD_COLOUR.ground
                   : feed.item.kind === 'headUnit'
                     ? LEAD_COLOUR.constant

@@ -99,6 +99,7 @@ const coverNames = (covers: readonly string[]) =>
   covers.map((id) => pattern.value.covers[id]!.name.toLowerCase()).join(', ') || 'no cover';
 
 const cuts = computed(() => store.plan!.cutList.cuts.filter((cut) => cut.run === selected.value?.id));
+const leadGauges = computed(() => (selected.value?.kind === 'speaker' ? GAUGES.slice(0, 6) : GAUGES));
 const setLead = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
   store.edit([
@@ -208,11 +209,11 @@ const setLead = (event: Event) => {
           <p v-for="cut in cuts" :key="cut.use" class="cut">
             {{ cut.gauge ? `${gaugeText(cut.gauge)} ` : '' }}{{ colourText(cut.colour) }}: {{ cut.use }}
           </p>
-          <div v-if="selected.kind === 'speaker'" class="lead">
+          <div v-if="selected.kind === 'speaker' || selected.id === store.plan!.power.common?.run" class="lead">
             <label class="form-label" for="lead">Lead gauge</label>
             <select id="lead" class="form-select" :value="store.job!.leadGauges[selected.id] ?? ''" @change="setLead">
-              <option value="">usual: 16 AWG</option>
-              <option v-for="g in GAUGES.slice(0, 6)" :key="g" :value="g">{{ g }} AWG</option>
+              <option value="">{{ store.plan!.proposals[`lead=${selected.id}`]?.words ?? '' }}, as planned</option>
+              <option v-for="g in leadGauges" :key="g" :value="g">{{ g }} AWG</option>
             </select>
           </div>
         </template>
