@@ -1,5 +1,11 @@
+import { finishedEvents, finishedJob } from '#demo/finished';
 import { TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
+import { buildState, orderCovers } from '#core/build/index';
+import type { Pattern } from '#core/craft/pattern';
+import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
+import { planOf } from '#core/plan';
+import { jobSheetPdf } from '#formats/job-sheet';
 import { craftMap, proposeWays } from '#core/routing/index';
 import { proposeWiring } from '#core/speakers/index';
 import { solveNetwork, type Network } from '#core/power/index';
@@ -40,10 +46,26 @@ function eightSpeakers(): Job {
   return { ...TOURER_JOB, gear, circuits: {} };
 }
 
+/** Thirteen covers none of which waits for another: the most for which every order is weighed. */
+function manyCovers(): [Pattern, Record<string, 'off'>] {
+  const drawn = Object.values(SIDE_BY_SIDE.covers).filter(({ states }) => states.off);
+  const covers = Object.fromEntries(
+    Array.from({ length: 13 }, (_, i) => {
+      const cover = drawn[i % drawn.length]!;
+      return [`c${i}`, { ...cover, states: { off: { ...cover.states.off!, after: {} } } }];
+    }),
+  );
+  return [{ ...SIDE_BY_SIDE, covers }, Object.fromEntries(Object.keys(covers).map((id) => [id, 'off' as const]))];
+}
+
 export async function coreRows(): Promise<Row[]> {
   const eight = eightSpeakers();
   const map = craftMap(TOURER_JOB.craft.pattern);
   const hundred = ladder(100);
+  const events = finishedEvents((file) => file);
+  const finished = finishedJob(events.length);
+  const { build } = planOf(finished);
+  const [pattern, open] = manyCovers();
   return [
     await measure('planJob, heaviest demo job', 300, () => planJob(TOURER_JOB), 4),
     await measure('feed network, 100 nodes', 100, () => solveNetwork(hundred), 1),
@@ -54,6 +76,9 @@ export async function coreRows(): Promise<Row[]> {
       50,
     ),
     await measure('wiring proposal, 8 on 8, cut at 5 000 wirings', 3, () => proposeWiring(eight, () => 0.05, 5, 5000)),
+    await measure('order of covers, 13 free ones', 10, () => orderCovers(pattern, open)),
+    await measure(`build record, ${events.length} events`, 100, () => buildState(build, events)),
+    await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),
     await measure('ways of one run, all simple ways', 50, () => proposeWays(map, 'battery', 'lampShelf')),
   ];
 }
