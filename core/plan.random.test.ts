@@ -3,7 +3,8 @@ import { SHELF } from '#demo/shelf';
 import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
 import type { FuseHolder } from './gear/gear';
 import { contentHash } from './gear/hash';
-import { newJob, type Wiring } from './job/job';
+import { newJob } from './job/job';
+import { type Wiring } from './job/circuit';
 import { OperationError, applyAll, type Operation } from './job/operations';
 import { planJob } from './plan';
 

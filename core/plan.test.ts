@@ -2,9 +2,10 @@ import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
 import { judge } from './findings/finding';
-import type { FuseHolder } from './gear/gear';
+import type { FuseHolder, GearItem } from './gear/gear';
 import { contentHash } from './gear/hash';
-import { newJob, type Job, type Wiring } from './job/job';
+import { newJob, type Job } from './job/job';
+import { type Wiring } from './job/circuit';
 import { applyAll, type Operation } from './job/operations';
 import { whyNot } from './job/overrules';
 import { planJob } from './plan';
@@ -13,6 +14,11 @@ import { voltProfile } from './power/index';
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const rules = (job: Job) => planJob(job).findings.map((f) => f.rule);
 const after = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
+const zone = (id: string, control: string | null, mono = false): Operation => ({
+  op: 'setZone',
+  id,
+  zone: { name: id, listener: null, mono, control },
+});
 const swap = (id: string, item: string): Operation[] => [
   { op: 'removeGear', id },
   { op: 'addGear', id, item: shelfItem(item), place: TOURER_JOB.gear[id]!.place },
@@ -88,6 +94,79 @@ const FIRES: Record<string, Job> = {
       { op: 'wireChannel', channel: 'amp/fr', wiring: leaf('fairing-right') },
       { op: 'chooseLead', run: 'speaker:amp>fairing-right', gauge: '18' },
     ),
+  ),
+  'load-dips': after(
+    { op: 'removeGear', id: 'fairing-left' },
+    {
+      op: 'addGear',
+      id: 'fairing-left',
+      item: { ...shelfItem('coot-165'), coils: [{ ohm: 2, minOhm: 1.5 }] } as GearItem,
+      place: 'fairingLeft',
+    },
+    { op: 'wireChannel', channel: 'amp/fl', wiring: leaf('fairing-left') },
+  ),
+  'zones-mixed': after(
+    zone('all', null),
+    { op: 'setSpeaker', id: 'fairing-left', choice: { zone: 'all' } },
+    { op: 'wireChannel', channel: 'amp/rl', wiring: null },
+    { op: 'wireChannel', channel: 'amp/fl', wiring: { parallel: [leaf('fairing-left'), leaf('pannier-left')] } },
+  ),
+  'zone-control-shared': after(
+    { op: 'addGear', id: 'dial', item: shelfItem('dial-line'), place: null },
+    zone('front', 'dial'),
+    { op: 'setSpeaker', id: 'fairing-left', choice: { zone: 'front' } },
+  ),
+  'zone-control-overloaded': after(
+    { op: 'addGear', id: 'dial', item: { ...shelfItem('dial-speaker'), maxWatts: 20 } as GearItem, place: null },
+    zone('front', 'dial'),
+    { op: 'setSpeaker', id: 'fairing-left', choice: { zone: 'front' } },
+  ),
+  'unlike-in-series': after(...swap('pannier-left', 'bittern-130'), {
+    op: 'wireChannel',
+    channel: 'amp/fl',
+    wiring: { series: [leaf('fairing-left'), leaf('pannier-left')] },
+  }),
+  'tweeter-unprotected': after(...swap('fairing-left', 'sedge-165'), ...swap('pannier-left', 'sedge-25'), {
+    op: 'wireChannel',
+    channel: 'amp/fl',
+    wiring: { parallel: [leaf('fairing-left'), leaf('pannier-left')] },
+  }),
+  'band-astray': after(
+    ...swap('head', 'sallow-din'),
+    { op: 'setSource', id: 'head', choice: { bass: true } },
+    { op: 'removeGear', id: 'amp' },
+    { op: 'addGear', id: 'amp', item: shelfItem('sluice-5'), place: 'lampShelf' },
+    { op: 'wireChannel', channel: 'amp/sub', wiring: leaf('fairing-left') },
+  ),
+  'mono-wanted': after(zone('all', null, true), { op: 'setSpeaker', id: 'fairing-left', choice: { zone: 'all' } }),
+  'output-heard': after(
+    { op: 'removeGear', id: 'amp' },
+    { op: 'addGear', id: 'amp', item: shelfItem('leat-4-25'), place: 'lampShelf' },
+    { op: 'setSource', id: 'amp', choice: { input: 'speaker' } },
+    { op: 'wireChannel', channel: 'head/fl', wiring: leaf('fairing-left') },
+  ),
+  'input-not-there': after({ op: 'setSource', id: 'amp', choice: { input: 'speaker' } }),
+  'reserved-used': after({ op: 'reserveChannel', channel: 'amp/rl', what: 'a pair to come' }),
+  'pin-left': after({ op: 'setSpeaker', id: 'fairing-left', choice: { pin: 'amp/rl' } }),
+  'old-return-untested': after({ op: 'setSpeaker', id: 'fairing-left', choice: { oldLeadOhm: 0.3 } }),
+  'old-return-common': after(
+    { op: 'setSpeaker', id: 'fairing-left', choice: { oldLeadOhm: 0.3 } },
+    { op: 'setOldReturns', returns: 'common' },
+  ),
+  'colours-clash': after(
+    { op: 'removeGear', id: 'fairing-left' },
+    {
+      op: 'addGear',
+      id: 'fairing-left',
+      item: { ...shelfItem('bittern-165'), leads: { plus: { body: 'black' }, minus: { body: 'white' } } } as GearItem,
+      place: 'fairingLeft',
+    },
+    { op: 'wireChannel', channel: 'amp/fl', wiring: leaf('fairing-left') },
+  ),
+  'configure-first': after(
+    { op: 'removeGear', id: 'amp' },
+    { op: 'addGear', id: 'amp', item: shelfItem('sluice-5'), place: 'lampShelf' },
+    { op: 'wireChannel', channel: 'amp/fl', wiring: leaf('fairing-left') },
   ),
   'no-battery-fuse': after({ op: 'chooseHolder', gear: 'amp', holder: null }),
   'family-too-small': after(

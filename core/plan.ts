@@ -1,23 +1,16 @@
 import { PHASES, buildRules, intakeRules, planBuild, type BuildPlan, type Phase } from './build/index';
 import { bySeverity, judge, type Finding } from './findings/finding';
-import type { GearKind } from './gear/gear';
+import type { GearKind, Speaker } from './gear/gear';
 import { DEFAULT_SPEAKER_LEAD, planCuts, runGauge, type CutList } from './harness/index';
 import { craftOf, type Job } from './job/job';
 import { overruleKey, overrulesOf, wayWords, type Overrule, type OverruleKind, type Proposal } from './job/overrules';
-import type { Operation } from './job/operations';
+import { applyAll, type Operation } from './job/operations';
+import { join } from './job/wiring';
 import { gearRules } from './mounting/index';
 import { planPower, powerRules, type CommonRun, type FeedRun, type PowerPlan } from './power/index';
-import {
-  commonPoint,
-  craftMap,
-  endName,
-  leadHeadUnit,
-  planRuns,
-  returnRun,
-  routingRules,
-  type Run,
-} from './routing/index';
-import { planSpeakers, speakerRules, type SpeakerPlan } from './speakers/index';
+import { commonPoint, craftMap, endName, planRuns, returnRun, routingRules, type Run } from './routing/index';
+import { controlOf, inputsOf, leadHeadUnit, sourcesOf, type Input } from './job/signal';
+import { planSpeakers, speakerRules, splicesOf, type SpeakerPlan, type Splice } from './speakers/index';
 import { ohmsPerMetre } from './tables/conductors';
 
 /** Written into every plan, so that a sealed one tells who reckoned it. */
@@ -45,6 +38,10 @@ export interface Plan {
   /** What a person has set, and how it stands to the proposal now. */
   readonly overrules: readonly Overrule[];
   readonly speakers: SpeakerPlan;
+  /** Where every amplifier's sound comes from. */
+  readonly inputs: readonly Input[];
+  /** Where speaker leads meet their speakers, and what each side goes by. */
+  readonly splices: readonly Splice[];
   readonly power: PowerPlan;
   readonly cutList: CutList;
   readonly minutes: Minutes;
@@ -63,15 +60,18 @@ export function planJob(job: Job): Plan {
   const tags = tagGear(job);
   const runs = planRuns(job, craftMap(craftOf(job)));
   const leads = leadResistance(job, runs);
+  const inputs = inputsOf(job);
   const rated = planSpeakers(job, leads, () => undefined);
   const power = planPower(job, feedRuns(job, runs), rated.audioWatts, commonRun(job, runs));
   const speakers = planSpeakers(job, leads, (source) => power.feeds[source]?.states.restFull?.deviceVolts);
   const feedGauge = ({ id, to }: { id: string; to: string }) =>
     power.common?.run === id ? power.common.gauge : power.feeds[to]?.gauge;
+  const splices = splicesOf(job, speakers);
   const cutList = planCuts(job, runs, feedGauge);
   const build = planBuild({
     job,
     runs,
+    splices,
     tags,
     fuses: Object.fromEntries(Object.values(power.feeds).map((feed) => [feed.gear, feed.fuseA])),
     wireOf: (run) => {
@@ -84,6 +84,7 @@ export function planJob(job: Job): Plan {
     job,
     (key) => proposals[key],
     (kind, subject) => {
+      if (kind === 'wiring') return 'all speakers';
       if (kind === 'minutes') return build.steps.find((step) => step.id === subject)?.title;
       if (kind === 'gauge' || kind === 'fuse') return job.gear[subject] && `feed to ${endName(job, subject, tags)}`;
       const run = runs.find(({ id }) => id === subject);
@@ -93,8 +94,8 @@ export function planJob(job: Job): Plan {
   const minutes = countMinutes(build);
   const findings = bySeverity([
     ...judge(intakeRules, { job, build, runs, overrules }),
-    ...judge(gearRules, { job, tags }),
-    ...judge(speakerRules, { job, speakers, tags }),
+    ...judge(gearRules, { job, inputs, tags }),
+    ...judge(speakerRules, { job, speakers, inputs, splices, tags }),
     ...judge(powerRules, { job, power, tags, turnOn: turnOnBudget(job) }),
     ...judge(routingRules, { job, runs, tags }),
     ...judge(buildRules, { job, build, runs, overrules }),
@@ -105,6 +106,8 @@ export function planJob(job: Job): Plan {
     tags,
     runs,
     speakers,
+    inputs,
+    splices,
     power,
     cutList,
     build,
@@ -116,7 +119,13 @@ export function planJob(job: Job): Plan {
   };
 }
 
-const TAG_LETTERS: Record<GearKind, string> = { headUnit: 'H', amplifier: 'A', speaker: 'S', fuseHolder: 'F' };
+const TAG_LETTERS: Record<GearKind, string> = {
+  headUnit: 'H',
+  amplifier: 'A',
+  speaker: 'S',
+  fuseHolder: 'F',
+  zoneControl: 'Z',
+};
 
 function tagGear(job: Job): Record<string, string> {
   const position = (id: string): readonly [number, number] => {
@@ -138,15 +147,42 @@ function tagGear(job: Job): Record<string, string> {
   );
 }
 
-/** Out-and-back resistance of each speaker's lead at working temperature, Ω. */
+/**
+ * Out-and-back resistance of each speaker's lead at working temperature, Ω: through the zone control where one
+ * stands in it; as it was measured where the old lead is kept.
+ */
 export function leadResistance(job: Job, runs: readonly Run[]): (source: string, speaker: string) => number {
   const byId = new Map(runs.map((run) => [run.id, run]));
-  return (source, speaker) => {
-    const run = byId.get(`speaker:${source}>${speaker}`);
+  const own = (from: string, to: string) => {
+    const run = byId.get(`speaker:${from}>${to}`);
     const gauge = run && runGauge(job, run, () => undefined);
     if (!run || !gauge) return 0;
     return (2 * ohmsPerMetre(gauge, job.settings.conductorCelsius) * run.cutMm) / 1000;
   };
+  return (source, speaker) => {
+    const old = job.speakers[speaker]?.oldLeadOhm ?? null;
+    if (old !== null) return old;
+    const control = controlOf(job, speaker, 'speaker');
+    return control === undefined ? own(source, speaker) : own(source, control) + own(control, speaker);
+  };
+}
+
+/** The same for a lead from any source, whatever hangs where now: what a search for wirings reckons with. */
+export function leadsFromAnywhere(job: Job): (source: string, speaker: string) => number {
+  const map = craftMap(craftOf(job));
+  const speakers = Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'speaker');
+  const leads = new Map<string, number>();
+  for (const [source, { bank }] of sourcesOf(job)) {
+    // Every coil of every speaker at once on one output: each speaker's lead is then asked for.
+    const all = speakers.flatMap((gear) =>
+      (job.gear[gear]!.item as Speaker).coils.map((_, coil) => ({ coil: { gear, coil } })),
+    );
+    if (!all.length) break;
+    const trial = { ...job, circuits: { [`${source}/${bank.channels[0]!.id}`]: join('parallel', all) } };
+    const lead = leadResistance(trial, planRuns(trial, map));
+    for (const speaker of speakers) leads.set(`${source}>${speaker}`, lead(source, speaker));
+  }
+  return (source, speaker) => leads.get(`${source}>${speaker}`) ?? 0;
 }
 
 function feedRuns(job: Job, runs: readonly Run[]): (gear: string) => FeedRun | undefined {
@@ -181,7 +217,7 @@ function turnOnBudget(job: Job) {
   const item = head === undefined ? undefined : job.gear[head]!.item;
   if (head === undefined || item?.kind !== 'headUnit') return undefined;
   const neededA = Object.values(job.gear).reduce(
-    (sum, g) => sum + (g.item.kind === 'amplifier' ? g.item.remoteInA : 0),
+    (sum, g) => sum + (g.item.kind === 'amplifier' && g.there !== 'bypassed' ? g.item.remoteInA : 0),
     0,
   );
   return { head, neededA, availableA: item.remoteOutA };
@@ -243,8 +279,31 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
       insulation,
       conductorCelsius,
     ]);
+  add('wiring', 'speakers', undefined, wiringBasis(job));
   for (const step of build.steps) add('minutes', step.id, `${step.plannedMinutes} min`, [step.plannedMinutes]);
   return proposals;
+}
+
+/** What the speakers of a job would get after these edits, the volts at the sources being as they are now. */
+export function speakersAfter(job: Job, plan: Plan, operations: readonly Operation[]): SpeakerPlan {
+  const after = applyAll(job, operations);
+  const runs = planRuns(after, craftMap(craftOf(after)));
+  return planSpeakers(
+    after,
+    leadResistance(after, runs),
+    (source) => plan.power.feeds[source]?.states.restFull?.deviceVolts,
+  );
+}
+
+/** What a wiring of all speakers rests on: another speaker, place, zone or source, and it may no longer be the best. */
+function wiringBasis(job: Job): (string | number)[] {
+  const speakers = Object.entries(job.gear).flatMap(([id, { item, itemHash, place }]) =>
+    item.kind === 'speaker'
+      ? [id, itemHash, place ?? '', job.speakers[id]?.zone ?? '', job.speakers[id]?.position ?? '']
+      : [],
+  );
+  const sources = sourcesOf(job).flatMap(([id]) => [id, job.gear[id]!.itemHash]);
+  return [...speakers, ...sources, JSON.stringify(job.wiringRules), ...Object.keys(job.reserved)];
 }
 
 function keepLedger(

@@ -5,6 +5,7 @@ import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import type { FuseHolder } from '#core/gear/gear';
 import { contentHash } from '#core/gear/hash';
+import type { Wiring } from '#core/job/circuit';
 import { newJob, type Job } from '#core/job/job';
 import { applyAll, type Operation } from '#core/job/operations';
 import { shelfItem } from './shelf';
@@ -78,6 +79,68 @@ export const HIRE_JOB = job('hire-tourer', 'Hire fleet tourer, number 3', 'Boath
   },
 ]);
 
+const zone = (id: string, name: string, listener: string, mono: boolean, control: string | null = null): Operation => ({
+  op: 'setZone',
+  id,
+  zone: { name, listener, mono, control },
+});
+const inZone = (id: string, speaker: string): Operation => ({ op: 'setSpeaker', id: speaker, choice: { zone: id } });
+const inSeries = (...gear: string[]): Wiring => ({
+  series: gear.map((id): Wiring => ({ coil: { gear: id, coil: 0 } })),
+});
+
+/** Seven speakers in three zones on the four outputs of one head unit. */
+function vanSound(): Operation[] {
+  const saloon = ['saloon-fl', 'saloon-fr', 'saloon-rl', 'saloon-rr'];
+  return [
+    add('head', 'sallow-din', 'wallUnit'),
+    add('saloon-fl', 'bittern-130', 'saloonFrontLeft'),
+    add('saloon-fr', 'bittern-130', 'saloonFrontRight'),
+    add('saloon-rl', 'bittern-130', 'saloonRearLeft'),
+    add('saloon-rr', 'bittern-130', 'saloonRearRight'),
+    add('awning-f', 'bittern-130', 'awningFront'),
+    add('awning-r', 'bittern-130', 'awningRear'),
+    add('washroom', 'wren-100', 'washroom'),
+    add('dial', 'dial-speaker', 'washroomDial'),
+    zone('saloon', 'Saloon', 'saloon', false),
+    zone('awning', 'Awning', 'awning', true),
+    zone('washroom', 'Washroom', 'washroom', true, 'dial'),
+    ...saloon.map((id) => inZone('saloon', id)),
+    inZone('awning', 'awning-f'),
+    inZone('awning', 'awning-r'),
+    inZone('washroom', 'washroom'),
+    { op: 'wireChannel', channel: 'head/fl', wiring: inSeries('saloon-fl', 'saloon-rl') },
+    { op: 'wireChannel', channel: 'head/fr', wiring: inSeries('saloon-fr', 'saloon-rr') },
+    { op: 'wireChannel', channel: 'head/rl', wiring: inSeries('awning-f', 'awning-r') },
+    wire('head/rr', 'washroom'),
+  ];
+}
+
+/** A woofer of two 2 Ω coils in series on a bridged pair, and two speakers a side on the other two channels. */
+function launchSound(): Operation[] {
+  const beside = (a: string, b: string): Wiring => ({
+    parallel: [{ coil: { gear: a, coil: 0 } }, { coil: { gear: b, coil: 0 } }],
+  });
+  return [
+    add('head', 'sallow-din', 'console'),
+    add('amp', 'weir-4-100', 'consoleFoot'),
+    add('coaming-left', 'bittern-165', 'coamingLeft'),
+    add('coaming-right', 'bittern-165', 'coamingRight'),
+    add('bow-left', 'bittern-165', 'bowLeft'),
+    add('bow-right', 'bittern-165', 'bowRight'),
+    add('woofer', 'pike-200', 'consoleBass'),
+    { op: 'wireChannel', channel: 'amp/fl', wiring: beside('coaming-left', 'bow-left') },
+    { op: 'wireChannel', channel: 'amp/fr', wiring: beside('coaming-right', 'bow-right') },
+    {
+      op: 'wireChannel',
+      channel: 'amp/rl+rr',
+      wiring: { series: [{ coil: { gear: 'woofer', coil: 0 } }, { coil: { gear: 'woofer', coil: 1 } }] },
+    },
+    holder('amp', 'holder-maxi'),
+    holder('head', 'holder-blade'),
+  ];
+}
+
 /** Three jobs at intake: what the owner said on the telephone, and what was seen in the yard. */
 const INTAKES: readonly Job[] = [
   job(
@@ -126,6 +189,7 @@ const INTAKES: readonly Job[] = [
         id: 'bilge',
         circuit: { name: 'Bilge pump', colour: { body: 'brown', stripe: 'red' }, use: 'constant', metered: false },
       },
+      ...launchSound(),
     ],
     RIVER_LAUNCH,
   ),
@@ -153,6 +217,7 @@ const INTAKES: readonly Job[] = [
         id: 'houseMinus',
         circuit: { name: 'House return at the galley', colour: { body: 'white' }, use: 'negative', metered: true },
       },
+      ...vanSound(),
       { op: 'setLamp', id: 'waterGauge', lamp: { name: 'Fresh water gauge', by: null, answer: 'open' } },
       { op: 'choose', choice: 'joint', option: 'sleeve' },
     ],

@@ -8,15 +8,43 @@ const FOUR: readonly [string, string, ChannelSeat][] = [
   ['rr', 'rear right', 'rearRight'],
 ];
 
+type Rows = readonly (readonly [ohm: number, watts: number])[];
+const rows = (power: Rows) => power.map(([ohm, watts]) => ({ ohm, watts }));
 const bank = (count: 2 | 4, minOhm: number, ...power: [ohm: number, watts: number][]) => ({
   channels: FOUR.slice(0, count).map(([id, name, seat]) => ({ id, name, seat })),
-  power: power.map(([ohm, watts]) => ({ ohm, watts })),
+  power: rows(power),
   minOhm,
+  bridge: null,
+  filters: false,
+  marks: 'aftermarket' as const,
+  keyed: false,
+});
+/** A bank whose pairs may be bridged, and which has filters. */
+const bridging = (own: ReturnType<typeof bank>, ...power: [ohm: number, watts: number][]) => ({
+  ...own,
+  filters: true,
+  bridge: {
+    pairs: own.channels
+      .filter((_, i) => i % 2 === 0)
+      .map(({ id }, i): [string, string] => [id, own.channels[2 * i + 1]!.id]),
+    power: rows(power),
+    minOhm: 2 * own.minOhm,
+  },
 });
 
-const headUnit = { kind: 'headUnit', fitMinutes: 35 } as const;
-const amplifier = { kind: 'amplifier', fitMinutes: 30, note: '' } as const;
-const speaker = { kind: 'speaker', fitMinutes: 20 } as const;
+const headUnit = { kind: 'headUnit', fitMinutes: 35, bassPair: 'none' } as const;
+const amplifier = { kind: 'amplifier', fitMinutes: 30, note: '', inputs: 'line', configureFirst: false } as const;
+const speaker = {
+  kind: 'speaker',
+  fitMinutes: 20,
+  band: 'full',
+  splitHz: null,
+  cue: 'wideTabPlus',
+  leads: null,
+  keyed: false,
+} as const;
+const noPositions = { positions: [] };
+const control = { kind: 'zoneControl', fitMinutes: 15, massKg: 0.12 } as const;
 const holder = { kind: 'fuseHolder', fitMinutes: 8, note: '' } as const;
 const classAb = { class: 'AB', efficiency: 0.55, ratedVolts: 14.4 } as const;
 const classD = { class: 'D', efficiency: 0.8, regulated: true, ratedVolts: 14.4 } as const;
@@ -61,6 +89,7 @@ export const SHELF: readonly GearItem[] = [
     bank: bank(4, 4, [4, 22], [8, 13]),
     demand: { ...classAb, idleA: 1.1, regulated: false },
     linePairs: 3,
+    bassPair: 'switchable',
     remoteOutA: 0.5,
     makerMaxFuseA: 15,
     note: 'Single DIN opening, 182 × 53 mm.',
@@ -72,7 +101,7 @@ export const SHELF: readonly GearItem[] = [
     size: { w: 178, h: 42, d: 102 },
     massKg: 0.9,
     water: [4, 5, 7],
-    bank: bank(4, 2, [2, 70], [4, 45], [8, 24]),
+    bank: bridging(bank(4, 2, [2, 70], [4, 45], [8, 24]), [4, 135], [8, 88]),
     demand: { ...classD, idleA: 0.6 },
     remoteInA: 0.05,
     makerMaxFuseA: 40,
@@ -85,7 +114,7 @@ export const SHELF: readonly GearItem[] = [
     size: { w: 150, h: 42, d: 102 },
     massKg: 0.8,
     water: [4, 5, 7],
-    bank: bank(2, 2, [2, 120], [4, 80], [8, 42]),
+    bank: bridging(bank(2, 2, [2, 120], [4, 80], [8, 42]), [4, 235], [8, 156]),
     demand: { ...classD, idleA: 0.5 },
     remoteInA: 0.05,
     makerMaxFuseA: 40,
@@ -98,7 +127,7 @@ export const SHELF: readonly GearItem[] = [
     size: { w: 226, h: 52, d: 168 },
     massKg: 1.9,
     water: [4],
-    bank: bank(4, 2, [2, 150], [4, 100], [8, 55]),
+    bank: bridging(bank(4, 2, [2, 150], [4, 100], [8, 55]), [4, 290], [8, 195]),
     demand: { ...classD, efficiency: 0.82, idleA: 0.9 },
     remoteInA: 0.08,
     makerMaxFuseA: 60,
@@ -118,7 +147,43 @@ export const SHELF: readonly GearItem[] = [
     onboardFuseA: 25,
   },
   {
+    ...amplifier,
+    id: 'sluice-5',
+    name: 'Sluice 4+1',
+    size: { w: 214, h: 50, d: 152 },
+    massKg: 1.7,
+    water: [4, 5, 7],
+    bank: {
+      ...bank(4, 2, [2, 80], [4, 50], [8, 27]),
+      channels: [...FOUR.map(([id, name, seat]) => ({ id, name, seat })), { id: 'sub', name: 'bass', seat: 'mono' }],
+      filters: true,
+      keyed: true,
+    },
+    demand: { ...classD, idleA: 0.9 },
+    remoteInA: 0.06,
+    makerMaxFuseA: 50,
+    onboardFuseA: 40,
+    configureFirst: true,
+    note: 'Its set-up comes from a file: configure it before any speaker is plugged in.',
+  },
+  {
+    ...amplifier,
+    id: 'leat-4-25',
+    name: 'Leat 4×25',
+    size: { w: 120, h: 34, d: 80 },
+    massKg: 0.5,
+    water: [4, 5],
+    bank: bank(4, 2, [2, 38], [4, 25], [8, 13]),
+    demand: { ...classD, idleA: 0.4 },
+    remoteInA: 0.03,
+    makerMaxFuseA: 20,
+    onboardFuseA: 15,
+    inputs: 'either',
+    note: 'Takes line leads, or the outputs of a head unit.',
+  },
+  {
     ...speaker,
+    ...noPositions,
     id: 'bittern-165',
     name: 'Bittern 165',
     size: { w: 165, h: 165, d: 62 },
@@ -131,6 +196,7 @@ export const SHELF: readonly GearItem[] = [
   },
   {
     ...speaker,
+    ...noPositions,
     id: 'bittern-130',
     name: 'Bittern 130',
     size: { w: 132, h: 132, d: 54 },
@@ -143,6 +209,7 @@ export const SHELF: readonly GearItem[] = [
   },
   {
     ...speaker,
+    ...noPositions,
     id: 'heron-165',
     name: 'Heron 165',
     size: { w: 165, h: 165, d: 79 },
@@ -155,6 +222,7 @@ export const SHELF: readonly GearItem[] = [
   },
   {
     ...speaker,
+    ...noPositions,
     id: 'coot-165',
     name: 'Coot 165',
     size: { w: 165, h: 165, d: 64 },
@@ -167,6 +235,7 @@ export const SHELF: readonly GearItem[] = [
   },
   {
     ...speaker,
+    ...noPositions,
     id: 'mire-165',
     name: 'Mire 165 twin coil',
     size: { w: 168, h: 168, d: 84 },
@@ -182,6 +251,7 @@ export const SHELF: readonly GearItem[] = [
   },
   {
     ...speaker,
+    ...noPositions,
     id: 'wren-100',
     name: 'Wren 100',
     size: { w: 101, h: 101, d: 42 },
@@ -191,6 +261,93 @@ export const SHELF: readonly GearItem[] = [
     rmsWatts: 30,
     sensitivity: 86,
     note: '4 inch, shallow.',
+  },
+  {
+    ...speaker,
+    ...noPositions,
+    id: 'pike-200',
+    name: 'Pike 200 twin coil',
+    size: { w: 210, h: 210, d: 96 },
+    massKg: 3.1,
+    water: [4, 5],
+    coils: [
+      { ohm: 2, minOhm: 1.6 },
+      { ohm: 2, minOhm: 1.6 },
+    ],
+    rmsWatts: 150,
+    sensitivity: 86,
+    band: 'bass',
+    cue: 'redPlus',
+    note: '8 inch woofer, two coils of 2 Ω.',
+  },
+  {
+    ...speaker,
+    id: 'tench-200',
+    name: 'Tench 200 with selector',
+    size: { w: 210, h: 210, d: 88 },
+    massKg: 2.8,
+    water: [4],
+    coils: [{ ohm: 4, minOhm: 3.2 }],
+    positions: [{ name: '2 Ω', coils: [{ ohm: 2, minOhm: 1.6 }] }],
+    rmsWatts: 120,
+    sensitivity: 87,
+    band: 'bass',
+    cue: 'signPlus',
+    note: '8 inch woofer, load selector 4 Ω or 2 Ω.',
+  },
+  {
+    ...speaker,
+    ...noPositions,
+    id: 'sedge-165',
+    name: 'Sedge 165 woofer of a set',
+    size: { w: 165, h: 165, d: 64 },
+    massKg: 1.1,
+    water: [5, 6],
+    coils: [{ ohm: 4, minOhm: 3.3 }],
+    rmsWatts: 70,
+    sensitivity: 89,
+    band: 'middle',
+    splitHz: 3500,
+    cue: 'stripeMinus',
+    leads: { plus: { body: 'blue' }, minus: { body: 'blue', stripe: 'black' } },
+    note: '6½ inch; its splitter comes with the tweeter.',
+  },
+  {
+    ...speaker,
+    ...noPositions,
+    id: 'sedge-25',
+    name: 'Sedge 25 tweeter of a set',
+    size: { w: 48, h: 48, d: 22 },
+    massKg: 0.12,
+    water: [5, 6, 7],
+    coils: [{ ohm: 4, minOhm: 3.4 }],
+    rmsWatts: 40,
+    sensitivity: 91,
+    band: 'treble',
+    splitHz: 3500,
+    cue: 'stripeMinus',
+    leads: { plus: { body: 'blue' }, minus: { body: 'blue', stripe: 'black' } },
+    note: '1 inch tweeter with its splitter.',
+  },
+  {
+    ...control,
+    id: 'dial-line',
+    name: 'Reed dial, line',
+    size: { w: 44, h: 44, d: 38 },
+    water: [4],
+    level: 'line',
+    maxWatts: null,
+    note: 'Turns one line pair up and down.',
+  },
+  {
+    ...control,
+    id: 'dial-speaker',
+    name: 'Reed dial, speaker',
+    size: { w: 70, h: 70, d: 52 },
+    water: [4],
+    level: 'speaker',
+    maxWatts: 50,
+    note: 'In the speaker leads; 50 W at most.',
   },
   {
     ...holder,

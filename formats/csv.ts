@@ -63,7 +63,7 @@ interface Column {
   readonly write: (value: never) => string | number;
   readonly read: (cell: string) => unknown;
 }
-const ALL: readonly GearKind[] = ['headUnit', 'amplifier', 'speaker', 'fuseHolder'];
+const ALL: readonly GearKind[] = ['headUnit', 'amplifier', 'speaker', 'fuseHolder', 'zoneControl'];
 const POWERED: readonly GearKind[] = ['headUnit', 'amplifier'];
 
 const text = (name: string, path: string, kinds = ALL): Column => ({
@@ -81,6 +81,26 @@ const number = (name: string, path: string, kinds = ALL): Column => ({
   // What is no number is handed on as it is, for the schema to name it.
   read: (cell) => (cell === '' ? null : /^-?\d+(?:[.,]\d+)?$/.test(cell) ? Number(cell.replace(',', '.')) : cell),
 });
+const yesNo = (name: string, path: string, kinds: readonly GearKind[]): Column => ({
+  name,
+  path,
+  kinds,
+  write: (x: boolean) => (x ? 'yes' : 'no'),
+  read: (cell) => (/^yes$/i.test(cell) ? true : /^no$/i.test(cell) ? false : cell),
+});
+/** A column that came later: a table without it, or with nothing in it, says what has always been so. */
+const later = (column: Column): Column => ({
+  ...column,
+  read: (cell) => (cell === '' ? undefined : column.read(cell)),
+});
+const ohms = (x: { ohm: number; minOhm: number }[]) => x.map((c) => `${c.ohm}/${c.minOhm}`).join(' ');
+const rows = (x: { ohm: number; watts: number }[]) => x.map((r) => `${r.watts}/${r.ohm}`).join(' ');
+const wire = (cell: string | undefined) => {
+  const [body, stripe] = (cell ?? '').trim().split('-');
+  return { body, ...(stripe === undefined ? {} : { stripe }) };
+};
+const wireText = ({ body, stripe }: { body: string; stripe?: string | undefined }) =>
+  stripe ? `${body}-${stripe}` : body;
 const list = (cell: string) => cell.split(/[;\s]+/).filter(Boolean);
 const pair = (a: string, b: string) => (part: string) => {
   const [x, y] = part.split('/');
@@ -124,20 +144,14 @@ const COLUMNS: readonly Column[] = [
     name: 'watts_at_ohm',
     path: 'bank.power',
     kinds: POWERED,
-    write: (x: { ohm: number; watts: number }[]) => x.map((r) => `${r.watts}/${r.ohm}`).join(' '),
+    write: rows,
     read: (cell) => list(cell).map(pair('watts', 'ohm')),
   },
   number('min_ohm', 'bank.minOhm', POWERED),
   text('class', 'demand.class', POWERED),
   number('efficiency', 'demand.efficiency', POWERED),
   number('idle_a', 'demand.idleA', POWERED),
-  {
-    name: 'regulated',
-    path: 'demand.regulated',
-    kinds: POWERED,
-    write: (x: boolean) => (x ? 'yes' : 'no'),
-    read: (cell) => (/^yes$/i.test(cell) ? true : /^no$/i.test(cell) ? false : cell),
-  },
+  yesNo('regulated', 'demand.regulated', POWERED),
   number('rated_v', 'demand.ratedVolts', POWERED),
   number('line_pairs', 'linePairs', ['headUnit']),
   number('remote_out_a', 'remoteOutA', ['headUnit']),
@@ -148,13 +162,67 @@ const COLUMNS: readonly Column[] = [
     name: 'coils_ohm',
     path: 'coils',
     kinds: ['speaker'],
-    write: (x: { ohm: number; minOhm: number }[]) => x.map((c) => `${c.ohm}/${c.minOhm}`).join(' '),
+    write: ohms,
     read: (cell) => list(cell).map(pair('ohm', 'minOhm')),
   },
   number('rms_w', 'rmsWatts', ['speaker']),
   number('sensitivity_db', 'sensitivity', ['speaker']),
   text('fuse_family', 'family', ['fuseHolder']),
   number('milliohm', 'milliohm', ['fuseHolder']),
+  later({
+    // Pairs, least load and watts together: "fl+fr rl+rr at 4: 135/4 88/8".
+    name: 'bridged',
+    path: 'bank.bridge',
+    kinds: POWERED,
+    write: (x: { pairs: [string, string][]; minOhm: number; power: { ohm: number; watts: number }[] } | null) =>
+      x ? `${x.pairs.map((p) => p.join('+')).join(' ')} at ${x.minOhm}: ${rows(x.power)}` : '',
+    read: (cell) => {
+      const [, pairs, minOhm, power] = /^(.*?) at ([\d.]+): *(.*)$/.exec(cell) ?? [];
+      if (pairs === undefined) return cell;
+      return {
+        pairs: list(pairs).map((p) => p.split('+')),
+        minOhm: toNumber(minOhm),
+        power: list(power ?? '').map(pair('watts', 'ohm')),
+      };
+    },
+  }),
+  later(yesNo('filters', 'bank.filters', POWERED)),
+  later(text('output_marks', 'bank.marks', POWERED)),
+  later(yesNo('output_keyed', 'bank.keyed', POWERED)),
+  later(text('bass_pair', 'bassPair', ['headUnit'])),
+  later(text('listens_to', 'inputs', ['amplifier'])),
+  later(yesNo('configure_first', 'configureFirst', ['amplifier'])),
+  later(text('band', 'band', ['speaker'])),
+  later(number('split_hz', 'splitHz', ['speaker'])),
+  later({
+    // "2 Ω: 2/1.6; 8 Ω: 8/6.4"
+    name: 'selector',
+    path: 'positions',
+    kinds: ['speaker'],
+    write: (x: { name: string; coils: { ohm: number; minOhm: number }[] }[]) =>
+      x.map((p) => `${p.name}: ${ohms(p.coils)}`).join('; '),
+    read: (cell) =>
+      cell.split(';').map((part) => {
+        const [name, coils] = part.split(':');
+        return { name: name?.trim(), coils: list(coils ?? '').map(pair('ohm', 'minOhm')) };
+      }),
+  }),
+  later(text('polarity', 'cue', ['speaker'])),
+  later({
+    // "blue blue-black": + first.
+    name: 'lead_colours',
+    path: 'leads',
+    kinds: ['speaker'],
+    write: (x: Record<'plus' | 'minus', { body: string; stripe?: string | undefined }> | null) =>
+      x ? `${wireText(x.plus)} ${wireText(x.minus)}` : '',
+    read: (cell) => {
+      const [plus, minus] = list(cell);
+      return { plus: wire(plus), minus: wire(minus) };
+    },
+  }),
+  later(yesNo('plug_keyed', 'keyed', ['speaker'])),
+  text('level', 'level', ['zoneControl']),
+  number('max_watts', 'maxWatts', ['zoneControl']),
   text('note', 'note'),
 ];
 

@@ -36,6 +36,7 @@ const WIRE: Record<ColourName, string> = {
   blue: '#2460c4',
   orange: '#e47a19',
   brown: '#7a4a23',
+  pink: '#e58fb1',
 };
 
 const escape = (text: string) =>

@@ -260,7 +260,7 @@ function circuits(pen: Pen, job: Job, plan: Plan): void {
     ['Channel', 'Load', 'Speakers: watts'],
     [2.4, 1.2, 5],
     all.map((circuit) => [
-      `${endName(job, circuit.source, plan.tags)} ${circuit.channel.name}`,
+      `${endName(job, circuit.source, plan.tags)} ${circuit.output.name}`,
       `${short(circuit.nominalOhm)} Ω`,
       circuit.speakers.map((s) => `${plan.tags[s.gear] ?? s.gear} ${short(s.watts)} W`).join(', '),
     ]),

@@ -8,6 +8,7 @@ export {
   type StepState,
 } from './state';
 export { PHASES, stepHash, type BuildPlan, type BuildRun, type Phase, type Step } from './step';
-export { openedFor, planBuild } from './steps';
+export { openedFor } from './draft';
+export { planBuild } from './steps';
 export { orderCovers, type OpenedCover, type Teardown } from './teardown';
 export { buildRules, intakeRules } from './rules';

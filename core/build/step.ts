@@ -17,6 +17,15 @@ export interface BuildRun {
   readonly conductors: readonly { readonly colour: Insulated; readonly use: string }[];
 }
 
+/** What the steps need to know of a splice at a speaker. */
+export interface BuildSplice {
+  readonly speaker: string;
+  readonly source: string;
+  readonly plus: Insulated;
+  readonly speakerPlus: string;
+  readonly keyed: 'both' | 'one' | 'none';
+}
+
 export const PHASES = {
   isolate: 'Make safe',
   teardown: 'Open up',

@@ -61,6 +61,9 @@ export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
     legs: each(pattern.legs, (leg) => ({ ...leg, via: leg.via.map(move) })),
     joints: each(pattern.joints, (joint) => ({ ...joint, axisPoint: move(joint.axisPoint) })),
     ears: move(pattern.ears),
+    ...(pattern.listeners
+      ? { listeners: each(pattern.listeners, (listener) => ({ ...listener, at: move(listener.at) })) }
+      : {}),
     drawing: { side: view(pattern.drawing.side, z), top: view(pattern.drawing.top, y) },
   };
   fitted.set(pattern, { key, pattern: next });

@@ -178,8 +178,10 @@ export const Pattern = v.strictObject({
   /** Where the battery posts are and where a switched source can be tapped: keys of places. */
   batteryPlace: Id,
   switchedPlace: Id,
-  /** The listener's ears, on the body named. */
+  /** The rider's or helmsman's ears. */
   ears: Point,
+  /** Others who listen: where a zone may be judged at. */
+  listeners: v.optional(v.record(Id, v.strictObject({ name: Text, at: Point }))),
   /** Farthest a fuse may sit from the battery along the conductor, mm, and whose rule that is. */
   fuseWithinMm: ranged(50, 2000, 'mm'),
   fuseWithinSource: Text,

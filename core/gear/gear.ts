@@ -1,6 +1,7 @@
 import * as v from 'valibot';
-import { CHANNEL_SEATS } from '../tables/colours';
+import { CHANNEL_SEATS, Insulation } from '../tables/colours';
 import { FUSE_FAMILY_IDS } from '../tables/fuses';
+import { CUE_IDS, OUTPUT_MARK_IDS } from '../tables/polarity';
 
 /** Stable keys: letters, digits and dashes, so that they can stand in a path, a file name and a URL. */
 export const Id = v.pipe(
@@ -35,17 +36,44 @@ const common = {
 /** Rated power at one load, W per channel, continuous, at `ratedVolts` (CTA-2006 style). */
 const PowerRow = v.strictObject({ ohm: ranged(0.25, 64, 'Ω'), watts: ranged(0.1, 5000, 'W') });
 
-const Bank = v.strictObject({
+const Power = v.pipe(v.array(PowerRow), v.minLength(1, 'expected at least one row of load and watts'));
+const LeastLoad = ranged(0.25, 16, 'Ω');
+
+/**
+ * Two channels driven as one. Only where the maker allows it: outputs that are bridge-tied already cannot be.
+ * The first of a pair gives the + terminal, the second the −.
+ */
+const Bridge = v.strictObject({
+  pairs: v.pipe(v.array(v.tuple([Id, Id])), v.minLength(1, 'expected at least one pair of channels')),
+  power: Power,
+  /** Twice the least load of one channel, as a rule. */
+  minOhm: LeastLoad,
+});
+
+const Channels = v.strictObject({
   channels: v.pipe(
     v.array(v.strictObject({ id: Id, name: Name, seat: v.picklist(CHANNEL_SEATS) })),
     v.minLength(1, 'expected at least one channel'),
     v.maxLength(12, 'expected twelve channels at most'),
     v.check((list) => new Set(list.map((c) => c.id)).size === list.length, 'expected channel ids that differ'),
   ),
-  power: v.pipe(v.array(PowerRow), v.minLength(1, 'expected at least one row of load and watts')),
+  power: Power,
   /** Lowest load a channel may see, Ω. */
-  minOhm: ranged(0.25, 16, 'Ω'),
+  minOhm: LeastLoad,
+  bridge: v.optional(v.nullable(Bridge), null),
+  /** Each pair of channels can be set to pass only what lies above or below a corner. */
+  filters: v.optional(v.boolean(), false),
+  marks: v.optional(v.picklist(OUTPUT_MARK_IDS), 'aftermarket'),
+  /** Its speaker outputs leave in a plug that goes in one way only. */
+  keyed: v.optional(v.boolean(), false),
 });
+const Bank = v.pipe(
+  Channels,
+  v.check(({ channels, bridge }) => {
+    const ids = bridge?.pairs.flat() ?? [];
+    return new Set(ids).size === ids.length && ids.every((id) => channels.some((c) => c.id === id));
+  }, 'expected bridged pairs of this gear’s channels, each channel once'),
+);
 export type Bank = v.InferOutput<typeof Bank>;
 
 const Demand = v.strictObject({
@@ -65,6 +93,8 @@ export const HeadUnit = v.strictObject({
   bank: Bank,
   demand: Demand,
   linePairs: v.pipe(v.number(), v.integer(), ranged(0, 6, 'pairs')),
+  /** Whether its last line pair can be switched to bass alone, or always is. */
+  bassPair: v.optional(v.picklist(['none', 'switchable', 'fixed']), 'none'),
   remoteOutA: ranged(0, 10, 'A'),
   makerMaxFuseA: ranged(0.5, 400, 'A'),
 });
@@ -79,16 +109,40 @@ export const Amplifier = v.strictObject({
   makerMaxFuseA: ranged(0.5, 400, 'A'),
   /** The fuse on the amplifier itself; it does not protect the feed. */
   onboardFuseA: v.nullable(ranged(0.5, 400, 'A')),
+  /** What it takes its sound from: line leads, the outputs of a head unit, or either. */
+  inputs: v.optional(v.picklist(['line', 'speaker', 'either']), 'line'),
+  /** Until it is configured it may destroy speakers: they are plugged in afterwards. */
+  configureFirst: v.optional(v.boolean(), false),
 });
 
-export const Speaker = v.strictObject({
+const Coils = v.pipe(
+  v.array(v.strictObject({ ohm: ranged(0.5, 64, 'Ω'), minOhm: ranged(0.25, 64, 'Ω') })),
+  v.minLength(1, 'expected one or two coils'),
+  v.maxLength(2, 'expected one or two coils'),
+);
+
+/** What part of the sound a speaker is made for. */
+export const BANDS = {
+  full: 'full range',
+  bass: 'bass',
+  middle: 'woofer of a set',
+  treble: 'tweeter of a set',
+} as const;
+export type Band = keyof typeof BANDS;
+
+const SpeakerShape = v.strictObject({
   ...common,
   kind: v.literal('speaker'),
-  coils: v.pipe(
-    v.array(v.strictObject({ ohm: ranged(0.5, 64, 'Ω'), minOhm: ranged(0.25, 64, 'Ω') })),
-    v.minLength(1, 'expected one or two coils'),
-    v.maxLength(2, 'expected one or two coils'),
-  ),
+  coils: Coils,
+  /** Further positions of its load selector; `coils` is the one it leaves the workshop in. */
+  positions: v.optional(v.array(v.strictObject({ name: Name, coils: Coils })), []),
+  band: v.optional(v.picklist(Object.keys(BANDS) as [Band, ...Band[]]), 'full'),
+  /** Corner of the passive splitter it comes with, Hz; null: none, it wants a channel of its own. */
+  splitHz: v.optional(v.nullable(ranged(20, 20000, 'Hz')), null),
+  cue: v.optional(v.picklist(CUE_IDS), 'wideTabPlus'),
+  /** Colours of its own leads, where it has any. */
+  leads: v.optional(v.nullable(v.strictObject({ plus: Insulation, minus: Insulation })), null),
+  keyed: v.optional(v.boolean(), false),
   /** Continuous power of the whole speaker, W. */
   rmsWatts: ranged(0.5, 5000, 'W'),
   /** Level at 1 m for 1 W into the nominal load, dB SPL. */
@@ -103,12 +157,29 @@ export const FuseHolder = v.strictObject({
   milliohm: ranged(0.01, 50, 'mΩ'),
 });
 
-export const GearItem = v.variant('kind', [HeadUnit, Amplifier, Speaker, FuseHolder]);
+/** Turns one zone up and down by itself: in the line leads ahead of the amplifier, or in the speaker leads after it. */
+export const ZoneControl = v.strictObject({
+  ...common,
+  kind: v.literal('zoneControl'),
+  level: v.picklist(['line', 'speaker']),
+  /** The most it can pass, W; null for one in the line leads. */
+  maxWatts: v.nullable(ranged(0.5, 1000, 'W')),
+});
+
+export const Speaker = v.pipe(
+  SpeakerShape,
+  v.check(
+    ({ coils, positions }) => positions.every((p) => p.coils.length === coils.length),
+    'expected as many coils in every position of the load selector',
+  ),
+);
+export const GearItem = v.variant('kind', [HeadUnit, Amplifier, Speaker, FuseHolder, ZoneControl]);
 export type GearItem = v.InferOutput<typeof GearItem>;
 export type HeadUnit = v.InferOutput<typeof HeadUnit>;
 export type Amplifier = v.InferOutput<typeof Amplifier>;
 export type Speaker = v.InferOutput<typeof Speaker>;
 export type FuseHolder = v.InferOutput<typeof FuseHolder>;
+export type ZoneControl = v.InferOutput<typeof ZoneControl>;
 export type GearKind = GearItem['kind'];
 
 /** Gear that has loudspeaker outputs and draws from a feed. */
@@ -118,12 +189,16 @@ export function isPowered(item: GearItem): item is PoweredGear {
   return item.kind === 'headUnit' || item.kind === 'amplifier';
 }
 
-/** Line pairs that bring an amplifier all its channels: one pair for two. */
-export const linePairsFor = (amplifier: PoweredGear): number => Math.ceil(amplifier.bank.channels.length / 2);
-
 export const GEAR_KIND_NAMES: Record<GearKind, string> = {
   headUnit: 'Head unit',
   amplifier: 'Amplifier',
   speaker: 'Speaker',
   fuseHolder: 'Fuse holder',
+  zoneControl: 'Zone control',
 };
+
+/** An item as this version knows it: what an older one could not say is as it always was. */
+export function upgradeGear(item: GearItem): GearItem {
+  const known = v.safeParse(GearItem, item);
+  return known.success ? known.output : item;
+}

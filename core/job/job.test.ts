@@ -1,14 +1,26 @@
 import fc from 'fast-check';
 import { DEMO_JOBS, HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
-import type { FuseHolder } from '../gear/gear';
+import type { Amplifier, Bank, FuseHolder, GearItem, Speaker } from '../gear/gear';
 import { contentHash } from '../gear/hash';
 import { planJob } from '../plan';
-import { JobError, coilsOf, jobFaults, newJob, parseJob, speakersOf, type Job, type Wiring } from './job';
+import { JobError, jobFaults, newJob, parseJob, type Job } from './job';
+import { USUAL_WIRING_RULES, coilsOf, speakersOf, type Wiring } from './circuit';
 import { OperationError, apply, applyAll, describe as words, undoOf, type Operation } from './operations';
 import { whyNot } from './overrules';
 import { sealOf } from './seal';
-import { join, joined, joiningOf, members, netsOf, ownWiring, partOf, withoutSpeaker } from './wiring';
+import {
+  bridge,
+  unbridge,
+  join,
+  joined,
+  joiningOf,
+  members,
+  netsOf,
+  ownWiring,
+  partOf,
+  withoutSpeaker,
+} from './wiring';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const problemsOf = (input: unknown) => {
@@ -313,6 +325,201 @@ describe('intake, choices, overrules and the seal', () => {
     expect(raised).toEqual({ ...TOURER_JOB, craft: { ...TOURER_JOB.craft, memories: {} } });
     expect(Object.keys(memories).length).toBeGreaterThan(0);
     expect(() => parseJob({ ...rest, version: 3, craft })).toThrow(JobError);
+  });
+
+  test('a document of version 2 comes up: gear says what it always was, and the same item is still the same', () => {
+    const bareItem = ({ item, itemHash, place }: Job['gear'][string]) => {
+      const old = structuredClone(item) as unknown as Record<string, unknown>;
+      for (const key of [
+        'bassPair',
+        'inputs',
+        'configureFirst',
+        'positions',
+        'band',
+        'splitHz',
+        'cue',
+        'leads',
+        'keyed',
+      ])
+        delete old[key];
+      const bank = old['bank'] as Record<string, unknown> | undefined;
+      for (const key of ['bridge', 'filters', 'marks', 'keyed']) delete bank?.[key];
+      return { item: old, itemHash: itemHash === 'other' ? itemHash : contentHash(old), place };
+    };
+    const { zones, speakers, sources, reserved, wiringRules, ...rest } = TOURER_JOB;
+    expect([zones, speakers, sources, reserved]).toEqual([{}, {}, {}, {}]);
+    expect(wiringRules).toEqual(USUAL_WIRING_RULES);
+    const { oldReturns, ...craft } = TOURER_JOB.craft;
+    expect(oldReturns).toBe('notTested');
+    const gear = Object.fromEntries(Object.entries(TOURER_JOB.gear).map(([id, placed]) => [id, bareItem(placed)]));
+    const raised = parseJob({ ...rest, version: 2, craft, gear });
+    const amp = raised.gear['amp']!;
+    // What the maker allows was not known then: bridging has to be declared.
+    expect(amp.item).toMatchObject({ inputs: 'line', configureFirst: false, bank: { bridge: null, filters: false } });
+    expect(amp.itemHash).toBe(contentHash(amp.item));
+    expect(raised.gear['fairing-left']).toEqual(TOURER_JOB.gear['fairing-left']);
+    expect(raised.circuits).toEqual(TOURER_JOB.circuits);
+    // An edit recorded then brings such an item too.
+    const added = applyAll(raised, [
+      { op: 'addGear', id: 'late', item: gear['fairing-left']!.item as unknown as Speaker, place: null },
+    ]);
+    expect(added.gear['late']!.item).toEqual(TOURER_JOB.gear['fairing-left']!.item);
+  });
+
+  test.each<[string, Operation[], RegExp]>([
+    [
+      'a bridge the maker does not allow',
+      [{ op: 'wireChannel', channel: 'head/fl+fr', wiring: leaf('fairing-left') }],
+      /allows to be bridged/,
+    ],
+    [
+      'a channel alone and bridged at once',
+      [
+        { op: 'wireChannel', channel: 'amp/rl', wiring: null },
+        { op: 'wireChannel', channel: 'amp/fl+fr', wiring: leaf('pannier-left') },
+      ],
+      /alone or in a bridged pair, not both/,
+    ],
+    [
+      'a coil the speaker does not have',
+      [{ op: 'wireChannel', channel: 'amp/fl', wiring: leaf('fairing-left', 1) }],
+      /expected a coil of a speaker in this job, not fairing-left coil 1/,
+    ],
+    [
+      'a splitter deeper than the output',
+      [
+        { op: 'wireChannel', channel: 'amp/rl', wiring: null },
+        { op: 'wireChannel', channel: 'amp/rr', wiring: null },
+        {
+          op: 'wireChannel',
+          channel: 'amp/fl',
+          wiring: { parallel: [leaf('fairing-left'), { split: [leaf('pannier-left'), leaf('pannier-right')] }] },
+        },
+      ],
+      /circuits.*splitter only straight at the output/,
+    ],
+    [
+      'a listener the craft does not have',
+      [{ op: 'setZone', id: 'z', zone: { name: 'Aft', listener: 'nobody', mono: false, control: null } }],
+      /zones.z.listener: expected a listener/,
+    ],
+    [
+      'a control that is none',
+      [{ op: 'setZone', id: 'z', zone: { name: 'Aft', listener: null, mono: false, control: 'amp' } }],
+      /zones.z.control: expected a zone control/,
+    ],
+    [
+      'a zone that is not there',
+      [{ op: 'setSpeaker', id: 'fairing-left', choice: { zone: 'nowhere' } }],
+      /speakers.fairing-left.zone/,
+    ],
+    [
+      'a selector position it has not',
+      [{ op: 'setSpeaker', id: 'fairing-left', choice: { position: '2 Ω' } }],
+      /it has none/,
+    ],
+    [
+      'a pin to nothing',
+      [{ op: 'setSpeaker', id: 'fairing-left', choice: { pin: 'amp/xx' } }],
+      /speakers.fairing-left.pin/,
+    ],
+    [
+      'a channel kept that is not there',
+      [{ op: 'reserveChannel', channel: 'amp/xx', what: 'later' }],
+      /reserved.amp\/xx/,
+    ],
+  ])('%s is refused, the field named', (_, operations, reason) => {
+    expect(() => applyAll(TOURER_JOB, operations)).toThrow(reason);
+  });
+
+  test.each<[string, (item: GearItem) => unknown, RegExp]>([
+    ['zero ohms', (item) => ({ ...item, coils: [{ ohm: 0, minOhm: 0 }] }), /coils.0.ohm: expected 0.5 to 64 Ω/],
+    [
+      'three coils',
+      (item) => ({ ...item, coils: Array.from({ length: 3 }, () => ({ ohm: 4, minOhm: 3 })) }),
+      /coils: expected one or two coils/,
+    ],
+    [
+      'a selector with another number of coils',
+      (item) => ({
+        ...item,
+        positions: [
+          {
+            name: '2 Ω',
+            coils: [
+              { ohm: 2, minOhm: 2 },
+              { ohm: 2, minOhm: 2 },
+            ],
+          },
+        ],
+      }),
+      /as many coils in every position/,
+    ],
+  ])('a speaker with %s is refused', (_, spoil, reason) => {
+    const placed = TOURER_JOB.gear['fairing-left']!;
+    const job = {
+      ...TOURER_JOB,
+      gear: { ...TOURER_JOB.gear, 'fairing-left': { ...placed, item: spoil(placed.item) } },
+    };
+    expect(() => parseJob(JSON.parse(JSON.stringify(job)))).toThrow(reason);
+  });
+
+  test.each<[string, (bank: Bank) => unknown, RegExp]>([
+    ['no row of watts', (bank) => ({ ...bank, power: [] }), /power: expected at least one row/],
+    [
+      'a bridge over a channel it has not',
+      (bank) => ({ ...bank, bridge: { ...bank.bridge, pairs: [['fl', 'xx']] } }),
+      /bridged pairs of this gear/,
+    ],
+    [
+      'a channel in two bridges',
+      (bank) => ({
+        ...bank,
+        bridge: {
+          ...bank.bridge,
+          pairs: [
+            ['fl', 'fr'],
+            ['fr', 'rl'],
+          ],
+        },
+      }),
+      /each channel once/,
+    ],
+  ])('an amplifier with %s is refused', (_, spoil, reason) => {
+    const placed = TOURER_JOB.gear['amp']!;
+    const item = { ...placed.item, bank: spoil((placed.item as Amplifier).bank) };
+    const job = { ...TOURER_JOB, gear: { ...TOURER_JOB.gear, amp: { ...placed, item } } };
+    expect(() => parseJob(JSON.parse(JSON.stringify(job)))).toThrow(reason);
+  });
+
+  test('gear that goes takes its pins, kept channels and zone control along', () => {
+    const set = edit(
+      { op: 'addGear', id: 'dial', item: shelfItem('dial-line'), place: null },
+      { op: 'setZone', id: 'z', zone: { name: 'Front', listener: null, mono: false, control: 'dial' } },
+      { op: 'setSpeaker', id: 'fairing-left', choice: { zone: 'z', pin: 'amp/fl' } },
+      { op: 'reserveChannel', channel: 'amp/rr', what: 'later' },
+      { op: 'setSource', id: 'amp', choice: { input: 'line' } },
+    );
+    const gone = applyAll(set, [
+      { op: 'removeGear', id: 'amp' },
+      { op: 'removeGear', id: 'dial' },
+    ]);
+    expect(gone.speakers['fairing-left']).toMatchObject({ zone: 'z', pin: null });
+    expect(gone.reserved).toEqual({});
+    expect(gone.sources).toEqual({});
+    expect(gone.zones['z']!.control).toBeNull();
+    const struck = applyAll(gone, [{ op: 'setZone', id: 'z', zone: null }]);
+    expect(struck.speakers['fairing-left']!.zone).toBeNull();
+    expect(applyAll(gone, [{ op: 'removeGear', id: 'fairing-left' }]).speakers).toEqual({});
+  });
+
+  test('a pair is bridged with what hangs on it, and back', () => {
+    const bridged = applyAll(TOURER_JOB, bridge(TOURER_JOB, 'amp/fl+fr'));
+    expect(bridged.circuits['amp/fl+fr']).toEqual({ parallel: [leaf('fairing-left'), leaf('fairing-right')] });
+    expect(bridged.circuits['amp/fl']).toBeUndefined();
+    const back = applyAll(bridged, unbridge(bridged, 'amp/fl+fr'));
+    expect(back.circuits['amp/fl']).toEqual({ parallel: [leaf('fairing-left'), leaf('fairing-right')] });
+    expect(unbridge(TOURER_JOB, 'amp/fl+fr')).toEqual([]);
   });
 
   test.each<[string, Operation, RegExp]>([

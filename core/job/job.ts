@@ -1,30 +1,29 @@
 import * as v from 'valibot';
 import { PatternOnce, patternFaults, type Pattern } from '../craft/pattern';
-import { FuseHolder, GearItem, Id, Text, ranged } from '../gear/gear';
+import { FuseHolder, GearItem, Id, Text, ranged, upgradeGear } from '../gear/gear';
 import { fitCraft } from '../craft/measures';
 import { upgradePattern } from '../craft/upgrade';
 import { contentHash } from '../gear/hash';
-import { COLOUR_NAMES } from '../tables/colours';
+import { Insulation } from '../tables/colours';
 import { GAUGES } from '../tables/conductors';
 import { CHOICES, CHOICE_IDS } from './choices';
+import {
+  OldReturns,
+  OutputKey,
+  SourceChoice,
+  SpeakerChoice,
+  Title,
+  USUAL_WIRING_RULES,
+  Wiring,
+  WiringRules,
+  Zone,
+  channelsOfOutput,
+  coilsOf,
+  deepSplit,
+} from './circuit';
 
 /** Version of the job document this planner writes. */
-export const JOB_VERSION = 2;
-
-export type Wiring = { coil: { gear: string; coil: number } } | { series: Wiring[] } | { parallel: Wiring[] };
-
-/** A tree of coils. Every speaker has its own pair of leads back to the source, joined there. */
-export const Wiring: v.GenericSchema<Wiring> = v.lazy((input) => {
-  if (input !== null && typeof input === 'object') {
-    const branch = (v_: 'series' | 'parallel') =>
-      v.pipe(v.array(Wiring), v.minLength(2, `expected at least two members in ${v_}`));
-    if ('series' in input) return v.strictObject({ series: branch('series') });
-    if ('parallel' in input) return v.strictObject({ parallel: branch('parallel') });
-  }
-  return v.strictObject({
-    coil: v.strictObject({ gear: Id, coil: v.pipe(v.number(), v.integer(), ranged(0, 1, '(coil number)')) }),
-  });
-});
+export const JOB_VERSION = 3;
 
 const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 2/0 AWG');
 
@@ -90,7 +89,16 @@ export type FeedChoice = v.InferOutput<typeof FeedChoice>;
 
 export const NO_FEED_CHOICE: FeedChoice = { holder: null, fuseA: null, gauge: null, fuseAtMm: 150 };
 
-const PlacedGear = v.strictObject({ item: GearItem, itemHash: v.string(), place: v.nullable(Id) });
+/** Gear the craft has already: kept in use, or left out of the way of the sound. */
+export const THERE = { kept: 'there already, kept', bypassed: 'there already, bypassed' } as const;
+export const There = v.picklist(Object.keys(THERE) as [keyof typeof THERE, ...(keyof typeof THERE)[]]);
+
+const PlacedGear = v.strictObject({
+  item: GearItem,
+  itemHash: v.string(),
+  place: v.nullable(Id),
+  there: v.nullable(There),
+});
 
 /** What a wire that is there already does, as far as it is known. */
 export const EXISTING_USES = {
@@ -102,16 +110,6 @@ export const EXISTING_USES = {
   speaker: 'speaker',
   other: 'other',
 } as const;
-const Title = v.pipe(
-  v.string(),
-  v.trim(),
-  v.minLength(1, 'expected a name'),
-  v.maxLength(80, 'expected 80 characters at most'),
-);
-const Insulation = v.strictObject({
-  body: v.picklist(COLOUR_NAMES, 'expected a colour of insulation'),
-  stripe: v.optional(v.picklist(COLOUR_NAMES, 'expected a colour of insulation')),
-});
 
 /** A circuit the craft has already. Never believed by colour alone: `metered` says somebody measured it. */
 export const Existing = v.strictObject({
@@ -164,7 +162,7 @@ export const Why = v.strictObject({
 export type Why = v.InferOutput<typeof Why>;
 const OverruleKey = v.pipe(
   v.string(),
-  v.regex(/^(gauge|fuse|way|lead|minutes)=[A-Za-z0-9:>/-]+$/, 'expected property=subject'),
+  v.regex(/^(gauge|fuse|way|lead|minutes|wiring)=[A-Za-z0-9:>/+-]+$/, 'expected property=subject'),
 );
 export const StepId = v.pipe(v.string(), v.regex(/^[a-z]+:[A-Za-z0-9:>/-]+$/, 'expected verb:subject'));
 export const StepMinutes = ranged(0, 960, 'minutes');
@@ -211,11 +209,18 @@ const Shape = v.strictObject({
     memories: v.record(Id, Memory),
     battery: Battery,
     charging: Charging,
+    oldReturns: OldReturns,
   }),
   settings: Settings,
   gear: v.record(Id, PlacedGear),
-  /** Channel key (gear/channel) → what hangs on it. */
-  circuits: v.record(v.pipe(v.string(), v.regex(/^[A-Za-z0-9-]+\/[A-Za-z0-9-]+$/, 'expected gear/channel')), Wiring),
+  /** Output (gear/channel, or gear/a+b bridged) → what hangs on it. */
+  circuits: v.record(OutputKey, Wiring),
+  zones: v.record(Id, Zone),
+  speakers: v.record(Id, SpeakerChoice),
+  sources: v.record(Id, SourceChoice),
+  /** Channels kept free for later, and for what. */
+  reserved: v.record(OutputKey, Title),
+  wiringRules: WiringRules,
   feeds: v.record(Id, FeedChoice),
   /** Pinned ways: run id → legs in order from its first end. */
   ways: v.record(PathKey, v.array(Id)),
@@ -280,11 +285,17 @@ export function jobFaults(job: Job): Fault[] {
     if (placed.place !== null && !(placed.place in pattern.places))
       faults.push({ path: ['gear', id, 'place'], expected: 'expected a place of this craft' });
   const wired = new Set<string>();
+  const driven = new Set<string>();
   for (const [key, wiring] of Object.entries(job.circuits)) {
-    const [gear, channel] = key.split('/') as [string, string];
-    const item = job.gear[gear]?.item;
-    if (!item || !('bank' in item) || !item.bank.channels.some((c) => c.id === channel))
-      faults.push({ path: ['circuits', key], expected: 'expected a channel of gear in this job' });
+    const fault = outputFault(job, key);
+    if (fault) faults.push({ path: ['circuits', key], expected: fault });
+    for (const channel of channelsOfOutput(key)) {
+      if (driven.has(channel))
+        faults.push({ path: ['circuits', key], expected: `expected ${channel} alone or in a bridged pair, not both` });
+      driven.add(channel);
+    }
+    if (deepSplit(wiring, true))
+      faults.push({ path: ['circuits', key], expected: 'expected a splitter only straight at the output' });
     for (const { gear: speaker, coil } of coilsOf(wiring)) {
       const load = job.gear[speaker]?.item;
       if (load?.kind !== 'speaker' || !load.coils[coil])
@@ -301,6 +312,38 @@ export function jobFaults(job: Job): Fault[] {
       wired.add(coilKey);
     }
   }
+  for (const [id, { control, listener }] of Object.entries(job.zones)) {
+    if (control !== null && job.gear[control]?.item.kind !== 'zoneControl')
+      faults.push({ path: ['zones', id, 'control'], expected: 'expected a zone control of this job' });
+    if (listener !== null && !(pattern.listeners && listener in pattern.listeners))
+      faults.push({ path: ['zones', id, 'listener'], expected: 'expected a listener of this craft' });
+  }
+  for (const [id, choice] of Object.entries(job.speakers)) {
+    const item = job.gear[id]?.item;
+    const path = ['speakers', id];
+    if (item?.kind !== 'speaker') {
+      faults.push({ path, expected: 'expected a speaker of this job' });
+      continue;
+    }
+    if (choice.zone !== null && !job.zones[choice.zone])
+      faults.push({ path: [...path, 'zone'], expected: 'expected a zone of this job' });
+    if (choice.position !== null && !item.positions.some((p) => p.name === choice.position))
+      faults.push({
+        path: [...path, 'position'],
+        expected: `expected a position of its load selector: ${item.positions.map((p) => p.name).join(', ') || 'it has none'}`,
+      });
+    const pinFault = choice.pin === null ? undefined : outputFault(job, choice.pin);
+    if (pinFault) faults.push({ path: [...path, 'pin'], expected: pinFault });
+  }
+  for (const id of Object.keys(job.sources)) {
+    const item = job.gear[id]?.item;
+    if (!item || !('bank' in item))
+      faults.push({ path: ['sources', id], expected: 'expected an amplifier or head unit of this job' });
+  }
+  for (const key of Object.keys(job.reserved)) {
+    const fault = key.includes('+') ? 'expected one channel' : outputFault(job, key);
+    if (fault) faults.push({ path: ['reserved', key], expected: fault });
+  }
   for (const id of Object.keys(job.feeds)) {
     const item = job.gear[id]?.item;
     if (!item || !('demand' in item))
@@ -313,15 +356,16 @@ export function jobFaults(job: Job): Fault[] {
   return faults;
 }
 
-/** The coils of a wiring, in the order they are written. */
-export function coilsOf(wiring: Wiring): { gear: string; coil: number }[] {
-  if ('coil' in wiring) return [wiring.coil];
-  return ('series' in wiring ? wiring.series : wiring.parallel).flatMap(coilsOf);
-}
-
-/** The speakers of a wiring, each once, in the order they are written. */
-export function speakersOf(wiring: Wiring): string[] {
-  return [...new Set(coilsOf(wiring).map((c) => c.gear))];
+/** What is wrong with an output's key in this job; undefined when nothing is. */
+function outputFault(job: Job, key: string): string | undefined {
+  const [gear, channels] = key.split('/') as [string, string];
+  const item = job.gear[gear]?.item;
+  const ids = channels.split('+');
+  if (!item || !('bank' in item) || !ids.every((id) => item.bank.channels.some((c) => c.id === id)))
+    return 'expected a channel of gear in this job';
+  if (ids.length === 2 && !item.bank.bridge?.pairs.some(([a, b]) => a === ids[0] && b === ids[1]))
+    return `expected channels that ${item.name} allows to be bridged`;
+  return undefined;
 }
 
 export class JobError extends Error {
@@ -364,8 +408,9 @@ export const craftOf = ({ craft }: Job): Pattern => fitCraft(craft.pattern, craf
 
 /**
  * A document of an earlier version as this one writes it; anything else comes back as it is. Version 1 had
- * no intake, choices, step minutes, overrules' reasons or seal; what it says keeps its place and meaning, so
- * that operations recorded then still apply.
+ * no intake, choices, step minutes, overrules' reasons or seal; version 2 no zones, nor anything said of one
+ * speaker, source or channel. What they say keeps its place and meaning, so that operations recorded then
+ * still apply.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -373,17 +418,57 @@ export function upgradeJob(input: unknown): unknown {
   const craft = job['craft'] as Record<string, unknown> | null | undefined;
   if (typeof craft !== 'object' || craft === null) return input;
   const pattern = upgradePattern(craft['pattern']);
-  if (job['version'] !== 1) return pattern === craft['pattern'] ? input : { ...job, craft: { ...craft, pattern } };
+  const { version } = job;
+  if (version !== 1 && version !== 2)
+    return pattern === craft['pattern'] ? input : { ...job, craft: { ...craft, pattern } };
   return {
-    wishes: '',
-    choices: {},
-    minutes: {},
-    overrules: {},
-    seal: null,
+    ...NOTHING_SAID,
     ...job,
     version: JOB_VERSION,
-    craft: { measures: {}, existing: {}, lamps: {}, memories: {}, ...craft, pattern },
+    gear: upgradePlaced(job['gear']),
+    craft: { ...NOTHING_SAID_OF_CRAFT, ...craft, pattern },
   };
+}
+
+/** What a job holds of everything a person has said nothing about. */
+const NOTHING_SAID = {
+  wishes: '',
+  choices: {},
+  minutes: {},
+  overrules: {},
+  seal: null,
+  zones: {},
+  speakers: {},
+  sources: {},
+  reserved: {},
+  wiringRules: USUAL_WIRING_RULES,
+} satisfies Partial<Job>;
+const NOTHING_SAID_OF_CRAFT = {
+  measures: {},
+  existing: {},
+  lamps: {},
+  memories: {},
+  oldReturns: 'notTested',
+} satisfies Partial<Job['craft']>;
+
+function upgradePlaced(gear: unknown): unknown {
+  if (typeof gear !== 'object' || gear === null) return gear;
+  return Object.fromEntries(
+    Object.entries(gear as Job['gear']).map(([id, placed]) => {
+      const item = upgradeGear(placed.item);
+      // The shelf's copy is raised alike: what was the same item still is.
+      const same = placed.itemHash === contentHash(placed.item);
+      return [
+        id,
+        {
+          ...placed,
+          there: (placed as Partial<typeof placed>).there ?? null,
+          item,
+          itemHash: same ? contentHash(item) : placed.itemHash,
+        },
+      ];
+    }),
+  );
 }
 
 /** Checks unknown input against the job schema. Throws JobError naming each path and what is expected. */
@@ -410,15 +495,12 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
     id,
     title,
     customer: '',
-    wishes: '',
-    choices: {},
+    ...NOTHING_SAID,
     craft: {
+      ...NOTHING_SAID_OF_CRAFT,
       pattern,
       patternHash,
       note: '',
-      measures: {},
-      existing: {},
-      lamps: {},
       memories: { ...pattern.usualMemories },
       battery: { chemistry: 'agm', capacityAh: 12, restVolts: 12.7, internalMilliohm: 9 },
       charging: { setVolts: 14.2, spareCruiseA: 16, spareIdleA: 5 },
@@ -429,8 +511,5 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
     feeds: {},
     ways: {},
     leadGauges: {},
-    minutes: {},
-    overrules: {},
-    seal: null,
   };
 }

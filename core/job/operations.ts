@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { FuseHolder, GearItem, Id, Text, ranged } from '../gear/gear';
+import { FuseHolder, GearItem, Id, Text, ranged, upgradeGear } from '../gear/gear';
 import { contentHash } from '../gear/hash';
 import { GAUGES } from '../tables/conductors';
 import { CHOICE_IDS } from './choices';
@@ -15,14 +15,25 @@ import {
   Settings,
   StepId,
   StepMinutes,
+  There,
   Why,
-  Wiring,
   Wishes,
   jobFaults,
-  speakersOf,
   type Job,
 } from './job';
-import { overruleKey, type OverruleKind } from './overrules';
+import {
+  NO_SOURCE_CHOICE,
+  NO_SPEAKER_CHOICE,
+  OldReturns,
+  OutputKey,
+  SourceChoice,
+  SpeakerChoice,
+  Wiring,
+  WiringRules,
+  Zone,
+  speakersOf,
+} from './circuit';
+import { WIRING_KEY, overruleKey, type OverruleKind } from './overrules';
 
 const Patch = v.strictObject({
   path: v.pipe(v.array(v.string()), v.minLength(1)),
@@ -68,6 +79,18 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('placeGear'), id: Id, place: v.nullable(Id) }),
   v.strictObject({ op: v.literal('removeGear'), id: Id }),
   v.strictObject({ op: v.literal('wireChannel'), channel: v.string(), wiring: v.nullable(Wiring) }),
+  /** Why the wiring stands over what was proposed; null takes the reason back. */
+  v.strictObject({ op: v.literal('explainWiring'), why: v.nullable(Why) }),
+  /** Null strikes the zone out; its speakers then belong to none. */
+  v.strictObject({ op: v.literal('setZone'), id: Id, zone: v.nullable(Zone) }),
+  v.strictObject({ op: v.literal('setSpeaker'), id: Id, choice: v.partial(SpeakerChoice) }),
+  v.strictObject({ op: v.literal('setSource'), id: Id, choice: v.partial(SourceChoice) }),
+  /** Null sets the channel free. */
+  v.strictObject({ op: v.literal('reserveChannel'), channel: OutputKey, what: v.nullable(v.string()) }),
+  v.strictObject({ op: v.literal('setWiringRules'), rules: v.partial(WiringRules) }),
+  v.strictObject({ op: v.literal('setOldReturns'), returns: OldReturns }),
+  /** Null: it is new. */
+  v.strictObject({ op: v.literal('setThere'), id: Id, there: v.nullable(There) }),
   v.strictObject({ op: v.literal('chooseHolder'), gear: Id, holder: v.nullable(FuseHolder) }),
   v.strictObject({
     op: v.literal('chooseFuse'),
@@ -157,12 +180,15 @@ function change(job: Job, o: Operation): Job {
       return { ...job, craft: { ...job.craft, charging: { ...job.craft.charging, ...defined(o.charging) } } };
     case 'setSettings':
       return { ...job, settings: { ...job.settings, ...defined(o.settings) } };
-    case 'addGear':
+    case 'addGear': {
       if (job.gear[o.id]) throw new OperationError(o.op, `gear ${o.id} is already in the job`);
+      // An edit recorded by an older version brings an older version's item.
+      const item = upgradeGear(o.item);
       return {
         ...job,
-        gear: { ...job.gear, [o.id]: { item: o.item, itemHash: contentHash(o.item), place: o.place } },
+        gear: { ...job.gear, [o.id]: { item, itemHash: contentHash(item), place: o.place, there: null } },
       };
+    }
     case 'placeGear': {
       const placed = gearOf(job, o.op, o.id);
       return dropStaleWays({ ...job, gear: { ...job.gear, [o.id]: { ...placed, place: o.place } } }, o.id);
@@ -179,6 +205,20 @@ function change(job: Job, o: Operation): Job {
             (key, wiring) => key.startsWith(`${o.id}/`) || speakersOf(wiring).includes(o.id),
           ),
           leadGauges: without(job.leadGauges, (run) => touches(run, o.id)),
+          speakers: Object.fromEntries(
+            Object.entries(without(job.speakers, (id) => id === o.id)).map(([id, choice]) => [
+              id,
+              choice.pin?.startsWith(`${o.id}/`) ? { ...choice, pin: null } : choice,
+            ]),
+          ),
+          sources: without(job.sources, (id) => id === o.id),
+          reserved: without(job.reserved, (key) => key.startsWith(`${o.id}/`)),
+          zones: Object.fromEntries(
+            Object.entries(job.zones).map(([id, zone]) => [
+              id,
+              zone.control === o.id ? { ...zone, control: null } : zone,
+            ]),
+          ),
           overrules: without(
             job.overrules,
             (key) => key === overruleKey('gauge', o.id) || key === overruleKey('fuse', o.id),
@@ -204,6 +244,37 @@ function change(job: Job, o: Operation): Job {
             ? without(job.circuits, (key) => key === o.channel)
             : { ...job.circuits, [o.channel]: o.wiring },
       };
+    case 'explainWiring':
+      return { ...job, overrules: entry(job.overrules, WIRING_KEY, o.why) };
+    case 'setZone': {
+      const zones = entry(job.zones, o.id, o.zone);
+      if (o.zone) return { ...job, zones };
+      const left = Object.entries(job.speakers).map(([id, choice]) => [
+        id,
+        choice.zone === o.id ? { ...choice, zone: null } : choice,
+      ]);
+      return { ...job, zones, speakers: Object.fromEntries(left) as Job['speakers'] };
+    }
+    case 'setSpeaker':
+      gearOf(job, o.op, o.id);
+      return {
+        ...job,
+        speakers: { ...job.speakers, [o.id]: { ...NO_SPEAKER_CHOICE, ...job.speakers[o.id], ...said(o.choice) } },
+      };
+    case 'setSource':
+      gearOf(job, o.op, o.id);
+      return {
+        ...job,
+        sources: { ...job.sources, [o.id]: { ...NO_SOURCE_CHOICE, ...job.sources[o.id], ...said(o.choice) } },
+      };
+    case 'reserveChannel':
+      return { ...job, reserved: entry(job.reserved, o.channel, o.what) };
+    case 'setWiringRules':
+      return { ...job, wiringRules: { ...job.wiringRules, ...defined(o.rules) } };
+    case 'setOldReturns':
+      return craft(job, { oldReturns: o.returns });
+    case 'setThere':
+      return { ...job, gear: { ...job.gear, [o.id]: { ...gearOf(job, o.op, o.id), there: o.there } } };
     case 'chooseHolder':
       return feed(job, o.op, o.gear, { holder: o.holder });
     case 'chooseFuse':
@@ -224,6 +295,12 @@ function change(job: Job, o: Operation): Job {
 const defined = <T extends object>(part: T) =>
   Object.fromEntries(Object.entries(part).filter(([, value]) => value !== undefined)) as {
     [K in keyof T]-?: NonNullable<T[K]>;
+  };
+
+/** What is said in a partial choice; null is something said. */
+const said = <T extends object>(part: T) =>
+  Object.fromEntries(Object.entries(part).filter(([, value]) => value !== undefined)) as {
+    [K in keyof T]-?: Exclude<T[K], undefined>;
   };
 
 function gearOf(job: Job, op: Operation['op'], id: string) {
@@ -264,6 +341,7 @@ function dropOverrule(job: Job, key: string): Job {
   if (kind === 'way') return { ...job, overrules, ways: drop(job.ways) };
   if (kind === 'lead') return { ...job, overrules, leadGauges: drop(job.leadGauges) };
   if (kind === 'minutes') return { ...job, overrules, minutes: drop(job.minutes) };
+  if (kind === 'wiring') return { ...job, overrules };
   if (kind !== 'gauge' && kind !== 'fuse') throw new OperationError('dropOverrule', `there is no overrule ${key}`);
   const choice = job.feeds[subject];
   const part = kind === 'gauge' ? { gauge: null } : { fuseA: null };
@@ -380,4 +458,12 @@ const OPERATION_WORDS: Record<Exclude<Operation['op'], 'addGear' | 'restore'>, s
   placeFuse: 'move fuse',
   chooseWay: 'choose way',
   chooseLead: 'choose lead',
+  explainWiring: 'say why it is wired so',
+  setZone: 'change zone',
+  setSpeaker: 'change speaker',
+  setSource: 'change source',
+  reserveChannel: 'keep channel free',
+  setWiringRules: 'change what proposals keep to',
+  setOldReturns: 'change what the old leads showed',
+  setThere: 'change what is there already',
 };

@@ -2,7 +2,7 @@ import { contentHash } from '../gear/hash';
 import type { Job, Why } from './job';
 
 /** What a person can set over a proposal. */
-export type OverruleKind = 'gauge' | 'fuse' | 'way' | 'lead' | 'minutes';
+export type OverruleKind = 'gauge' | 'fuse' | 'way' | 'lead' | 'minutes' | 'wiring';
 
 export const OVERRULE_NAMES: Record<OverruleKind, string> = {
   gauge: 'Gauge',
@@ -10,10 +10,14 @@ export const OVERRULE_NAMES: Record<OverruleKind, string> = {
   way: 'Way',
   lead: 'Lead gauge',
   minutes: 'Minutes',
+  wiring: 'Wiring',
 };
 
 /** Key of an overrule: property=subject. */
 export const overruleKey = (kind: OverruleKind, subject: string): string => `${kind}=${subject}`;
+
+/** The wiring of all speakers together: it is chosen, and overruled, as a whole. */
+export const WIRING_KEY = overruleKey('wiring', 'speakers');
 
 /** What the plan would say, and what that rests on, for one thing a person may set. */
 export interface Proposal {
@@ -68,6 +72,8 @@ export function overrulesOf(
     ...Object.entries(job.ways).map(([run, legs]): [OverruleKind, string, string] => ['way', run, wayWords(job, legs)]),
     ...Object.entries(job.leadGauges).map(([run, g]): [OverruleKind, string, string] => ['lead', run, `${g} AWG`]),
     ...Object.entries(job.minutes).map(([step, m]): [OverruleKind, string, string] => ['minutes', step, `${m} min`]),
+    // Only where a person has said why: most wirings are simply chosen.
+    ...(job.overrules[WIRING_KEY] ? [['wiring', 'speakers', 'as wired'] as [OverruleKind, string, string]] : []),
   ];
   return set.map(([kind, subject, value]) => {
     const key = overruleKey(kind, subject);

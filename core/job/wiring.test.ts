@@ -1,5 +1,6 @@
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
-import type { Job, Wiring } from './job';
+import type { Job } from './job';
+import type { Wiring } from './circuit';
 import { applyAll } from './operations';
 import { coilsNow, hang, jumperCoils, takeOff, wiringWith } from './wiring';
 

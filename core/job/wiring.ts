@@ -1,8 +1,9 @@
 import type { Speaker } from '../gear/gear';
-import { speakersOf, type Job, type Wiring } from './job';
+import { type Job } from './job';
+import { channelsOfOutput, membersOf, speakersOf, type Wiring } from './circuit';
 import type { Operation } from './operations';
 
-export type Joining = 'series' | 'parallel';
+export type Joining = 'series' | 'parallel' | 'split';
 
 /** A speaker by itself: its one coil, or its two coils jumpered as said. */
 export function ownWiring(gear: string, item: Speaker, coils: Joining): Wiring {
@@ -13,29 +14,28 @@ export function ownWiring(gear: string, item: Speaker, coils: Joining): Wiring {
 /** Members joined; one alone stands for itself. `members` is not empty. */
 export function join(joining: Joining, members: readonly Wiring[]): Wiring {
   if (members.length === 1) return members[0]!;
-  return joining === 'series' ? { series: [...members] } : { parallel: [...members] };
+  const all = [...members];
+  return joining === 'series' ? { series: all } : joining === 'parallel' ? { parallel: all } : { split: all };
 }
+
+const joiningAt = (wiring: Exclude<Wiring, { coil: unknown }>): Joining =>
+  'series' in wiring ? 'series' : 'parallel' in wiring ? 'parallel' : 'split';
 
 /** Members of a wiring at its top level, one speaker's coils kept together. */
 export function members(wiring: Wiring): Wiring[] {
-  if ('coil' in wiring || speakersOf(wiring).length === 1) return [wiring];
-  return 'series' in wiring ? wiring.series : wiring.parallel;
+  return 'coil' in wiring || speakersOf(wiring).length === 1 ? [wiring] : membersOf(wiring);
 }
 
 /** How the top level is joined; undefined for one speaker alone. */
 export function joiningOf(wiring: Wiring): Joining | undefined {
-  if ('coil' in wiring || speakersOf(wiring).length === 1) return undefined;
-  return 'series' in wiring ? 'series' : 'parallel';
+  return 'coil' in wiring || speakersOf(wiring).length === 1 ? undefined : joiningAt(wiring);
 }
 
 /** What is left when a speaker is taken off, or undefined when nothing is. */
 export function withoutSpeaker(wiring: Wiring, gear: string): Wiring | undefined {
   if ('coil' in wiring) return wiring.coil.gear === gear ? undefined : wiring;
-  const joining = 'series' in wiring ? 'series' : 'parallel';
-  const left = (
-    joining === 'series' ? (wiring as { series: Wiring[] }).series : (wiring as { parallel: Wiring[] }).parallel
-  ).flatMap((member) => withoutSpeaker(member, gear) ?? []);
-  return left.length ? join(joining, left) : undefined;
+  const left = membersOf(wiring).flatMap((member) => withoutSpeaker(member, gear) ?? []);
+  return left.length ? join(joiningAt(wiring), left) : undefined;
 }
 
 /** A speaker's own wiring inside a larger one. */
@@ -104,13 +104,50 @@ export function jumperCoils(job: Job, gear: string, coils: Joining): Operation[]
   return [...takeOff(job, gear, channel), { op: 'wireChannel', channel, wiring: replace(wiring) }];
 }
 
+/** Wires every output as told and no other; load selectors go where they are wanted. */
+export function rewire(
+  job: Job,
+  circuits: Readonly<Record<string, Wiring>>,
+  positions: Readonly<Record<string, string | null>> = {},
+): Operation[] {
+  return [
+    // Cleared first: a coil may hang on one output only at every moment.
+    ...Object.keys(job.circuits).map((channel): Operation => ({ op: 'wireChannel', channel, wiring: null })),
+    ...Object.entries(positions).map(([id, position]): Operation => ({ op: 'setSpeaker', id, choice: { position } })),
+    ...Object.entries(circuits).map(([channel, wiring]): Operation => ({ op: 'wireChannel', channel, wiring })),
+  ];
+}
+
+/** Takes what hangs on two channels to their bridged pair, in parallel where both have something. */
+export function bridge(job: Job, pair: string): Operation[] {
+  const [a, b] = channelsOfOutput(pair) as [string, string];
+  const there = [a, b].flatMap((key) => job.circuits[key] ?? []);
+  return [
+    ...[a, b].flatMap((channel): Operation[] =>
+      job.circuits[channel] ? [{ op: 'wireChannel', channel, wiring: null }] : [],
+    ),
+    ...(there.length ? [{ op: 'wireChannel' as const, channel: pair, wiring: join('parallel', there) }] : []),
+  ];
+}
+
+/** Takes what hangs on a bridged pair to the first of its channels. */
+export function unbridge(job: Job, pair: string): Operation[] {
+  const there = job.circuits[pair];
+  const [first] = channelsOfOutput(pair);
+  if (!there) return [];
+  return [
+    { op: 'wireChannel', channel: pair, wiring: null },
+    { op: 'wireChannel', channel: first!, wiring: there },
+  ];
+}
+
 /** Electrical nodes of a wiring: each net lists the coil terminals on it; the first is +, the last −. */
 export interface Net {
   readonly kind: 'plus' | 'minus' | 'jumper';
   readonly terminals: { readonly gear: string; readonly coil: number; readonly pole: '+' | '−' }[];
 }
 
-/** The nets of a wiring, as a person would draw them. */
+/** The nets of a wiring, as a person would draw them; behind a splitter they are drawn as if it were not there. */
 export function netsOf(wiring: Wiring): Net[] {
   const plus: Net = { kind: 'plus', terminals: [] };
   const minus: Net = { kind: 'minus', terminals: [] };
@@ -119,7 +156,7 @@ export function netsOf(wiring: Wiring): Net[] {
     if ('coil' in node) {
       from.terminals.push({ ...node.coil, pole: '+' });
       to.terminals.push({ ...node.coil, pole: '−' });
-    } else if ('parallel' in node) node.parallel.forEach((member) => connect(member, from, to));
+    } else if (!('series' in node)) membersOf(node).forEach((member) => connect(member, from, to));
     else
       node.series.reduce((before, member, i) => {
         const after: Net = i === node.series.length - 1 ? to : { kind: 'jumper', terminals: [] };

@@ -1,6 +1,7 @@
 import type { Rule } from '../findings/finding';
-import { GEAR_KIND_NAMES, linePairsFor, type Amplifier } from '../gear/gear';
+import { GEAR_KIND_NAMES, type Amplifier } from '../gear/gear';
 import { craftOf, type Job } from '../job/job';
+import { sourcesOf, type Input } from '../job/signal';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
 import { COMMON_PRACTICE, published } from '../tables/source';
@@ -8,6 +9,7 @@ import { fitOf } from './fit';
 
 export interface GearSeen {
   readonly job: Job;
+  readonly inputs: readonly Input[];
   readonly tags: Readonly<Record<string, string>>;
 }
 type GearRule = Rule<GearSeen, Operation>;
@@ -29,11 +31,7 @@ const eachPlaced = ({ job, tags }: GearSeen) =>
   );
 
 const amplifiersOf = (job: Job): [string, Amplifier][] =>
-  Object.entries(job.gear).flatMap(([id, { item }]): [string, Amplifier][] =>
-    item.kind === 'amplifier' ? [[id, item]] : [],
-  );
-const pairsGiven = (job: Job): number =>
-  Object.values(job.gear).reduce((sum, { item }) => sum + (item.kind === 'headUnit' ? item.linePairs : 0), 0);
+  sourcesOf(job).flatMap(([id, item]): [string, Amplifier][] => (item.kind === 'amplifier' ? [[id, item]] : []));
 
 const WATER = {
   station: 'gear',
@@ -150,45 +148,68 @@ export const gearRules: readonly GearRule[] = [
     station: 'gear',
     severity: 'caution',
     title: 'Nothing feeds the amplifier',
-    formula: 'an amplifier has a head unit with line outputs',
+    formula: 'an amplifier has a head unit to listen to',
     source: COMMON_PRACTICE,
     overrulable: true,
-    look: ({ job, tags }) => {
-      const pairs = pairsGiven(job);
-      if (pairs > 0) return [];
-      return amplifiersOf(job).map(([id]) => ({
-        subject: { kind: 'gear', id },
-        reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
-        figures: [{ name: 'line pairs', value: pairs, unit: '' }],
-      }));
-    },
+    look: ({ job, inputs, tags }) =>
+      amplifiersOf(job).flatMap(([id]) => {
+        const own = inputs.filter((input) => input.amplifier === id);
+        if (own.some(({ kind, pair }) => kind === 'speaker' || pair !== undefined)) return [];
+        return [
+          {
+            subject: { kind: 'gear', id },
+            reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
+            figures: [{ name: 'line pairs', value: 0, unit: '' }],
+          },
+        ];
+      }),
+  },
+  {
+    id: 'input-not-there',
+    station: 'gear',
+    severity: 'caution',
+    title: 'Amplifier has no such input',
+    formula: 'line leads go to line inputs, speaker leads to speaker-level ones',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, inputs, tags }) =>
+      amplifiersOf(job).flatMap(([id, item]) => {
+        const own = inputs.find((input) => input.amplifier === id);
+        if (!own || item.inputs === 'either' || item.inputs === own.kind) return [];
+        return [
+          {
+            subject: { kind: 'gear', id },
+            reason: `${tags[id] ?? id} takes ${item.inputs === 'line' ? 'line leads' : 'speaker-level leads'} only: order a converter, or change what it listens to.`,
+            figures: [{ name: 'such inputs', value: 0, unit: '' }],
+            cure: {
+              label: 'Let it listen to what it takes',
+              operations: [{ op: 'setSource', id, choice: { input: null } }],
+            },
+          },
+        ];
+      }),
   },
   {
     id: 'line-pairs-short',
     station: 'gear',
     severity: 'caution',
     title: 'More line pairs wanted than the head unit has',
-    formula: 'Σ one pair for two channels ≤ line pairs of the head units',
+    formula: 'Σ one pair for two channels ≤ line pairs of the head unit',
     source: COMMON_PRACTICE,
     overrulable: true,
-    look: ({ job, tags }) => {
-      const given = pairsGiven(job);
-      let wanted = 0;
-      if (given === 0) return [];
-      return amplifiersOf(job).flatMap(([id, item]) => {
-        wanted += linePairsFor(item);
-        if (wanted <= given) return [];
-        return [
-          {
-            subject: { kind: 'gear' as const, id },
-            reason: `With ${tags[id] ?? id} the amplifiers want ${wanted} line pairs and the head unit has ${given}: order a split lead, front and rear then play the same, or leave channels unused.`,
-            figures: [
-              { name: 'wanted', value: wanted, unit: 'pairs' },
-              { name: 'given', value: given, unit: 'pairs' },
-            ],
-          },
-        ];
-      });
+    look: ({ inputs, tags }) => {
+      const lines = inputs.filter(({ pair }) => pair !== undefined);
+      const given = new Set(lines.map(({ pair }) => pair)).size;
+      const seen = new Set<number>();
+      const again = lines.filter(({ pair }) => seen.has(pair!) || !seen.add(pair!));
+      return [...new Set(again.map(({ amplifier }) => amplifier))].map((id) => ({
+        subject: { kind: 'gear' as const, id },
+        reason: `With ${tags[id] ?? id} the amplifiers want ${lines.length} line pairs and the head unit has ${given}: order a split lead, the channels on it then play the same, or leave channels unused.`,
+        figures: [
+          { name: 'wanted', value: lines.length, unit: 'pairs' },
+          { name: 'given', value: given, unit: 'pairs' },
+        ],
+      }));
     },
   },
 ];

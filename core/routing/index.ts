@@ -5,7 +5,6 @@ export {
   RUN_KIND_NAMES,
   commonPoint,
   endName,
-  leadHeadUnit,
   neededRuns,
   planRuns,
   returnRun,

@@ -1,6 +1,8 @@
 import { taken } from '../job/choices';
-import { craftOf, speakersOf, type Job } from '../job/job';
-import { isPowered, linePairsFor, type GearItem } from '../gear/gear';
+import { craftOf, type Job } from '../job/job';
+import { speakersOf } from '../job/circuit';
+import { isPowered, type GearItem } from '../gear/gear';
+import { controlOf, inputsOf, leadHeadUnit, sourcesOf } from '../job/signal';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
@@ -48,21 +50,15 @@ export const RUN_KIND_NAMES: Record<RunKind, string> = {
   speaker: 'Speaker lead',
 };
 
-/** The head unit that leads: the first one placed, else the first there is. */
-export function leadHeadUnit(job: Job): string | undefined {
-  const ids = Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'headUnit');
-  return ids.find((id) => job.gear[id]!.place !== null) ?? ids[0];
-}
-
 /**
  * Gear beside which the returns meet, where the job has them meet: the first amplifier placed, else the
  * first powered gear. Undefined when each return has the battery to itself, or there is only one.
  */
 export function commonPoint(job: Job): string | undefined {
   if (taken(job.choices, 'grounds') !== 'common') return undefined;
-  const placed = Object.entries(job.gear).filter(([, { item, place }]) => isPowered(item) && place !== null);
+  const placed = sourcesOf(job).filter(([id]) => job.gear[id]!.place !== null && job.gear[id]!.there === null);
   if (placed.length < 2) return undefined;
-  return (placed.find(([, { item }]) => item.kind === 'amplifier') ?? placed[0]!)[0];
+  return (placed.find(([, { kind }]) => kind === 'amplifier') ?? placed[0]!)[0];
 }
 
 /** Where a gear's return ends: at the battery, or at the common point. */
@@ -75,47 +71,73 @@ export const returnRun = (gear: string, common: string | undefined): string =>
 
 /** Every run this job's gear and circuits call for. */
 export function neededRuns(job: Job): RunNeed[] {
-  const needs: RunNeed[] = [];
-  const add = (kind: RunKind, from: string, to: string, conductors: Conductor[]) =>
-    needs.push({ id: `${kind}:${from}>${to}`, kind, from, to, conductors });
+  const needs = new Map<string, RunNeed & { readonly conductors: Conductor[] }>();
+  const add = (kind: RunKind, from: string, to: string, conductors: readonly Conductor[]) => {
+    const id = `${kind}:${from}>${to}`;
+    const there = needs.get(id);
+    if (there) there.conductors.push(...conductors);
+    else needs.set(id, { id, kind, from, to, conductors: [...conductors] });
+  };
   const head = leadHeadUnit(job);
   const common = commonPoint(job);
+  const inputs = inputsOf(job);
 
-  for (const [id, { item }] of Object.entries(job.gear)) {
-    if (!isPowered(item)) continue;
-    const colour = item.kind === 'headUnit' ? LEAD_COLOUR.constant : LEAD_COLOUR.feed;
-    add('feed', 'battery', id, [{ colour, use: 'constant +' }]);
-    add('return', returnEnd(id, common), id, [
-      { colour: LEAD_COLOUR.ground, use: common === id ? 'common return −' : 'return −' },
-    ]);
-    if (item.kind === 'headUnit')
-      add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
-    else if (head !== undefined) {
+  for (const [id, item] of sourcesOf(job)) {
+    // What the craft has already keeps the feed it has.
+    if (job.gear[id]!.there === null) {
+      const colour = item.kind === 'headUnit' ? LEAD_COLOUR.constant : LEAD_COLOUR.feed;
+      add('feed', 'battery', id, [{ colour, use: 'constant +' }]);
+      add('return', returnEnd(id, common), id, [
+        { colour: LEAD_COLOUR.ground, use: common === id ? 'common return −' : 'return −' },
+      ]);
+      if (item.kind === 'headUnit')
+        add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
+    }
+    if (item.kind === 'amplifier' && head !== undefined)
       add('turnOn', head, id, [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }]);
-      add(
-        'line',
-        head,
-        id,
-        Array.from({ length: linePairsFor(item) }, (_, i) => ({
-          colour: LEAD_COLOUR.line,
-          use: `line pair ${i + 1}, screened`,
-        })),
-      );
+    inputs
+      .filter((input) => input.amplifier === id)
+      .forEach((input, i) => {
+        const use = `line pair ${i + 1}, screened`;
+        if (input.kind === 'speaker')
+          for (const output of input.outputs) add('speaker', input.head, id, pairOf(job, output));
+        else add('line', input.from, id, [{ colour: LEAD_COLOUR.line, use }]);
+      });
+  }
+  for (const { from, head: source } of inputs)
+    if (from !== source && !needs.has(`line:${source}>${from}`))
+      add('line', source, from, [{ colour: LEAD_COLOUR.line, use: 'line pair 1, screened' }]);
+
+  for (const [key, wiring] of Object.entries(job.circuits)) {
+    const [source] = key.split('/') as [string, string];
+    if (job.gear[source]?.there === 'bypassed') continue;
+    const pair = pairOf(job, key);
+    const viaControl = new Set<string>();
+    for (const speaker of speakersOf(wiring)) {
+      if ((job.speakers[speaker]?.oldLeadOhm ?? null) !== null) continue;
+      const control = controlOf(job, speaker, 'speaker');
+      if (control !== undefined && !viaControl.has(control)) {
+        viaControl.add(control);
+        add('speaker', source, control, pair);
+      }
+      add('speaker', control ?? source, speaker, pair);
     }
   }
-  for (const [key, wiring] of Object.entries(job.circuits)) {
-    const [source, channelId] = key.split('/') as [string, string];
-    const item = job.gear[source]?.item;
-    const channel = item && isPowered(item) ? item.bank.channels.find((c) => c.id === channelId) : undefined;
-    if (!channel) continue;
-    const body = SPEAKER_COLOUR[channel.seat];
-    for (const speaker of speakersOf(wiring))
-      add('speaker', source, speaker, [
-        { colour: { body }, use: `${channel.name} +` },
-        { colour: { body, stripe: 'black' }, use: `${channel.name} −` },
-      ]);
-  }
-  return needs;
+  return [...needs.values()];
+}
+
+/** The two conductors of a speaker lead in its output's colours. */
+function pairOf(job: Job, output: string): Conductor[] {
+  const [source, ids] = output.split('/') as [string, string];
+  const item = job.gear[source]?.item;
+  const channels = item && isPowered(item) ? item.bank.channels : [];
+  const names = ids.split('+').map((id) => channels.find((c) => c.id === id)?.name ?? id);
+  const body = SPEAKER_COLOUR[channels.find((c) => c.id === ids.split('+')[0])?.seat ?? 'mono'];
+  // Bridged, the + of the first channel and the − of the second are used.
+  return [
+    { colour: { body }, use: `${names[0]} +` },
+    { colour: { body, stripe: 'black' }, use: `${names.at(-1)} −` },
+  ];
 }
 
 function placeOf(job: Job, end: string): string | undefined {

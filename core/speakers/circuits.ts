@@ -1,38 +1,43 @@
-import { isPowered, type PoweredGear, type Speaker } from '../gear/gear';
-import { craftOf, speakersOf, type Job, type Wiring } from '../job/job';
-import type { ChannelSeat } from '../tables/colours';
+import type { Band, Speaker } from '../gear/gear';
+import { coilsOf, membersOf, speakersOf, type Wiring } from '../job/circuit';
+import type { Job } from '../job/job';
+import { sourcesOf } from '../job/signal';
+import { zoneCalled, zoneOf, type Listening } from '../job/zones';
+import { craftOf } from '../job/job';
 import { distance } from '../units/vectors';
-import { channelVolts, coilWatts, impedance, levelAt, sumLevels, type LoadModel } from './load';
+import { coilWatts, impedance, labelVolts, levelAt, outputVolts, sumLevels, type LoadModel } from './load';
+import { outputsOf, type Output } from './outputs';
 
 export interface SpeakerShare {
   readonly gear: string;
   readonly item: Speaker;
+  /** Zone it belongs to; null: none. */
+  readonly zone: string | null;
   readonly watts: number;
-  /** Part of the channel's power that reaches this speaker, 0 to 1. */
+  /** Part of the output's power that reaches this speaker, 0 to 1; behind a splitter, in its own band. */
   readonly share: number;
   readonly rmsRatio: number;
   readonly leadOhm: number;
   /** Power lost in its lead against none lost, dB. */
   readonly leadLossDb: number;
   readonly metres: number | undefined;
-  /** dB SPL at the listener's ears in free field; undefined without a place. */
+  /** dB SPL at its zone's listener in free field; undefined without a place. */
   readonly level: number | undefined;
 }
 
 export interface Circuit {
-  /** gear/channel */
+  /** gear/channel, or gear/a+b */
   readonly key: string;
   readonly source: string;
-  readonly sourceItem: PoweredGear;
-  readonly channel: { readonly id: string; readonly name: string; readonly seat: ChannelSeat };
+  readonly output: Output;
   readonly wiring: Wiring;
-  /** Nominal load of the coils alone, Ω: what is held against the channel's minimum. */
+  /** Nominal load of the coils alone, Ω: what is held against the least load. */
   readonly nominalOhm: number;
   /** Lowest the coils may dip to, Ω. */
   readonly dipOhm: number;
   /** With leads, Ω. */
   readonly loadOhm: number;
-  /** The load is below the channel's minimum, so no power is reckoned. */
+  /** The load is below the least, so no power is reckoned. */
   readonly refused: boolean;
   readonly volts: number;
   /** Out of the terminals at full sine, W. */
@@ -40,27 +45,24 @@ export interface Circuit {
   readonly speakers: readonly SpeakerShare[];
 }
 
+/** What is heard at one listener. */
+export interface ZonePlan extends Listening {
+  readonly speakers: readonly string[];
+  /** All of its speakers together, dB SPL. */
+  readonly level: number | undefined;
+  /** Loudest less quietest speaker of one band, dB; the widest of its bands. */
+  readonly spreadDb: number | undefined;
+}
+
 export interface SpeakerPlan {
   readonly circuits: Readonly<Record<string, Circuit>>;
   /** Speakers with coils on no channel. */
   readonly unwired: readonly string[];
-  /** All speakers together at the ears, dB SPL. */
-  readonly level: number | undefined;
-  /** Loudest minus quietest speaker at the ears, dB. */
+  readonly zones: readonly ZonePlan[];
+  /** Widest spread of any zone, dB. */
   readonly spreadDb: number | undefined;
   /** gear id → audio watts drawn from it at full sine. */
   readonly audioWatts: Readonly<Record<string, number>>;
-}
-
-/**
- * Loads, watts and levels of every circuit. `leadOhm` gives a lead's out-and-back resistance by
- * source and speaker; `supply` the volts at a source, which only unregulated gear minds.
- */
-export function planSpeakers(job: Job, leadOhm: LeadOhm, supply: SupplyVolts): SpeakerPlan {
-  return gatherCircuits(
-    job,
-    Object.entries(job.circuits).flatMap(([key, wiring]) => planCircuit(job, key, wiring, leadOhm, supply) ?? []),
-  );
 }
 
 /** Out-and-back resistance of the lead from a source to a speaker, Ω. */
@@ -68,75 +70,167 @@ export type LeadOhm = (source: string, speaker: string) => number;
 /** Volts at a source; undefined counts as its rated volts. */
 export type SupplyVolts = (source: string) => number | undefined;
 
+/** What is known of a speaker whatever it hangs on. */
+export interface SpeakerFacts {
+  readonly item: Speaker;
+  readonly zone: Listening;
+  readonly coils: Speaker['coils'];
+  /** To its zone's listener, m; undefined without a place. */
+  readonly metres: number | undefined;
+}
+
+/** A listener nearer than this is taken to be this far, m: inside it free field says nothing. */
+const NEAREST_M = 0.1;
+
+/** Facts of a job's speakers; `positions` are load selector positions to try in place of the job's. */
+export function speakerFacts(
+  job: Job,
+  positions: Readonly<Record<string, string | null>> = {},
+): ReadonlyMap<string, SpeakerFacts> {
+  const { places } = craftOf(job);
+  return new Map(
+    Object.entries(job.gear).flatMap(([id, { item, place }]): [string, SpeakerFacts][] => {
+      if (item.kind !== 'speaker') return [];
+      const zone = zoneOf(job, id);
+      const at = place === null ? undefined : places[place]?.at;
+      const position = id in positions ? positions[id] : job.speakers[id]?.position;
+      return [
+        [
+          id,
+          {
+            item,
+            zone,
+            coils: item.positions.find(({ name }) => name === position)?.coils ?? item.coils,
+            metres: at && Math.max(NEAREST_M, distance(at, zone.at) / 1000),
+          },
+        ],
+      ];
+    }),
+  );
+}
+
+/**
+ * Loads, watts and levels of every circuit. `leadOhm` gives a lead's out-and-back resistance by
+ * source and speaker; `supply` the volts at a source, which only unregulated gear minds.
+ */
+export function planSpeakers(job: Job, leadOhm: LeadOhm, supply: SupplyVolts): SpeakerPlan {
+  const facts = speakerFacts(job);
+  const outputs = new Map(
+    sourcesOf(job)
+      .flatMap(([id, item]) => outputsOf(id, item))
+      .map((o) => [o.key, o]),
+  );
+  return gatherCircuits(
+    job,
+    Object.entries(job.circuits).flatMap(([key, wiring]) => {
+      const output = outputs.get(key);
+      return output ? [planCircuit(output, wiring, facts, leadOhm, supply)] : [];
+    }),
+    facts,
+  );
+}
+
 /** What a set of circuits comes to together. */
-export function gatherCircuits(job: Job, all: readonly Circuit[]): SpeakerPlan {
-  const wired = new Set(all.flatMap((circuit) => speakersOf(circuit.wiring)));
-  const levels = all.flatMap((c) => c.speakers.flatMap((s) => s.level ?? []));
+export function gatherCircuits(
+  job: Job,
+  all: readonly Circuit[],
+  facts: ReadonlyMap<string, SpeakerFacts>,
+): SpeakerPlan {
+  const wired = new Set(all.flatMap((circuit) => coilsOf(circuit.wiring).map(({ gear, coil }) => `${gear}/${coil}`)));
   const audioWatts: Record<string, number> = {};
   for (const circuit of all) audioWatts[circuit.source] = (audioWatts[circuit.source] ?? 0) + circuit.watts;
+  const shares = all.flatMap((circuit) => circuit.speakers);
+  const zones = [...new Set([...Object.keys(job.zones), ...[...facts.values()].map(({ zone }) => zone.id)])].map(
+    (id): ZonePlan => {
+      const own = shares.filter((share) => share.zone === id);
+      const levels = own.flatMap((share) => share.level ?? []);
+      return {
+        ...zoneCalled(job, id),
+        speakers: [...facts].flatMap(([gear, { zone }]) => (zone.id === id ? [gear] : [])),
+        level: levels.length ? sumLevels(levels) : undefined,
+        spreadDb: levels.length ? spreadOf(own) : undefined,
+      };
+    },
+  );
+  const spreads = zones.flatMap(({ spreadDb }) => spreadDb ?? []);
   return {
     circuits: Object.fromEntries(all.map((circuit) => [circuit.key, circuit])),
-    unwired: Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'speaker' && !wired.has(id)),
-    level: levels.length ? sumLevels(levels) : undefined,
-    spreadDb: levels.length ? Math.max(...levels) - Math.min(...levels) : undefined,
+    unwired: [...facts].flatMap(([id, { coils }]) =>
+      coils.every((_, coil) => wired.has(`${id}/${coil}`)) ? [] : [id],
+    ),
+    zones,
+    spreadDb: spreads.length ? Math.max(...spreads) : undefined,
     audioWatts,
   };
 }
 
-/** One channel with what hangs on it; undefined when the job has no such channel. */
+/** Loudest less quietest among speakers of one band, dB; the widest of the bands. Bands are set by gain, not by wiring. */
+function spreadOf(shares: readonly SpeakerShare[]): number {
+  const ends = new Map<Band, [low: number, high: number]>();
+  for (const { level, item } of shares) {
+    if (level === undefined) continue;
+    const [low, high] = ends.get(item.band) ?? [level, level];
+    ends.set(item.band, [Math.min(low, level), Math.max(high, level)]);
+  }
+  return Math.max(0, ...[...ends.values()].map(([low, high]) => high - low));
+}
+
+/**
+ * One output with what hangs on it. With `tolerant` a load below the least gets the watts its label would
+ * suggest, for saying what a barred wiring would have looked like.
+ */
 export function planCircuit(
-  job: Job,
-  key: string,
+  output: Output,
   wiring: Wiring,
+  facts: ReadonlyMap<string, SpeakerFacts>,
   leadOhm: LeadOhm,
   supply: SupplyVolts,
-): Circuit | undefined {
-  const [source, channelId] = key.split('/') as [string, string];
-  const sourceItem = job.gear[source]?.item;
-  if (!sourceItem || !isPowered(sourceItem)) return undefined;
-  const channel = sourceItem.bank.channels.find((c) => c.id === channelId);
-  if (!channel) return undefined;
-  const speakerItem = (gear: string) => job.gear[gear]!.item as Speaker;
-  const coil = (field: 'ohm' | 'minOhm'): LoadModel => ({
-    coilOhm: (gear, index) => speakerItem(gear).coils[index]![field],
-    leadOhm: () => 0,
+  tolerant = false,
+): Circuit {
+  const { source, item } = output;
+  const of = (field: 'ohm' | 'minOhm', lead: LoadModel['leadOhm']): LoadModel => ({
+    coilOhm: (gear, coil) => facts.get(gear)!.coils[coil]![field],
+    leadOhm: lead,
   });
-  const model: LoadModel = { ...coil('ohm'), leadOhm: (gear) => leadOhm(source, gear) };
-  const nominalOhm = impedance(wiring, coil('ohm'));
+  const none = () => 0;
+  const bare = of('ohm', none);
+  const model = of('ohm', (gear) => leadOhm(source, gear));
+  const nominalOhm = impedance(wiring, bare);
   const loadOhm = impedance(wiring, model);
-  const refused = channelVolts(sourceItem.bank, nominalOhm) === undefined;
-  const { regulated, ratedVolts } = sourceItem.demand;
+  const refused = outputVolts(output, nominalOhm) === undefined;
+  const { regulated, ratedVolts } = item.demand;
   const sag = regulated ? 1 : (supply(source) ?? ratedVolts) / ratedVolts;
-  const volts = refused ? 0 : (channelVolts(sourceItem.bank, loadOhm) ?? 0) * sag;
+  const held = refused ? (tolerant ? labelVolts(output) : 0) : outputVolts(output, loadOhm)!;
+  const volts = held * sag;
   const watts = (volts * volts) / loadOhm;
   const perCoil = coilWatts(wiring, model, volts);
   const speakers = speakersOf(wiring).map((gear): SpeakerShare => {
-    const item = speakerItem(gear);
-    const own = item.coils.reduce((sum, _, index) => sum + (perCoil.get(`${gear}/${index}`) ?? 0), 0);
+    const { item: speaker, coils, metres, zone } = facts.get(gear)!;
+    const own = coils.reduce((sum, _, index) => sum + (perCoil.get(`${gear}/${index}`) ?? 0), 0);
     const lead = leadOhm(source, gear);
-    const amps = Math.sqrt(leadCurrentSquared(own, item, wiring, gear, model));
-    const place = job.gear[gear]!.place;
-    const metres = place === null ? undefined : distance(craftOf(job).places[place]!.at, craftOf(job).ears) / 1000;
+    // The square of the current in its lead: its power over the resistance its coils make together.
+    const part = ownPart(wiring, gear);
+    const ampsSquared = own / (part ? impedance(part, bare) : coils[0]!.ohm);
     return {
       gear,
-      item,
+      item: speaker,
+      zone: zone.id,
       watts: own,
       share: watts > 0 ? own / watts : 0,
-      rmsRatio: own / item.rmsWatts,
+      rmsRatio: own / speaker.rmsWatts,
       leadOhm: lead,
-      leadLossDb: own > 0 ? 10 * Math.log10((own + amps * amps * lead) / own) : 0,
+      leadLossDb: own > 0 ? 10 * Math.log10((own + ampsSquared * lead) / own) : 0,
       metres,
-      level: metres !== undefined && own > 0 ? levelAt(item, own, metres) : undefined,
+      level: metres !== undefined && own > 0 ? levelAt(speaker, own, metres) : undefined,
     };
   });
   return {
-    key,
+    key: output.key,
     source,
-    sourceItem,
-    channel,
+    output,
     wiring,
     nominalOhm,
-    dipOhm: impedance(wiring, coil('minOhm')),
+    dipOhm: impedance(wiring, of('minOhm', none)),
     loadOhm,
     refused,
     volts,
@@ -145,18 +239,11 @@ export function planCircuit(
   };
 }
 
-/** Square of the current in a speaker's lead, A²: its power over the resistance its coils make together. */
-function leadCurrentSquared(watts: number, item: Speaker, wiring: Wiring, gear: string, model: LoadModel): number {
-  const own = ownPart(wiring, gear);
-  const ohm = own ? impedance(own, { ...model, leadOhm: () => 0 }) : item.coils[0]!.ohm;
-  return watts / ohm;
-}
-
 /** The largest part of a wiring that holds coils of this speaker only. */
 function ownPart(wiring: Wiring, gear: string): Wiring | undefined {
   if ('coil' in wiring) return wiring.coil.gear === gear ? wiring : undefined;
   if (speakersOf(wiring).every((id) => id === gear)) return wiring;
-  for (const member of 'series' in wiring ? wiring.series : wiring.parallel) {
+  for (const member of membersOf(wiring)) {
     const part = ownPart(member, gear);
     if (part) return part;
   }

@@ -1,4 +1,19 @@
-export { planSpeakers, type Circuit, type SpeakerPlan, type SpeakerShare } from './circuits';
-export { channelVolts, coilWatts, impedance, levelAt, sumLevels, type LoadModel } from './load';
-export { proposeWiring, type WiringProposal, type WiringProposals } from './propose';
+export {
+  gatherCircuits,
+  planCircuit,
+  planSpeakers,
+  speakerFacts,
+  type Circuit,
+  type LeadOhm,
+  type SpeakerPlan,
+  type SpeakerShare,
+  type ZonePlan,
+} from './circuits';
+export { coilWatts, impedance, levelAt, outputVolts, sumLevels, type LoadModel } from './load';
+export { outputsOf, type Output } from './outputs';
+export { proposeWiring, type BarredWiring, type WiringProposal, type WiringProposals } from './propose';
+export { rankOf, type Rank } from './rank';
 export { speakerRules } from './rules';
+export { BARS, searchWirings, unlikeInSeries, type Bar } from './search';
+export { splicesOf, type Splice } from './splices';
+export { seriesParallel } from './trees';

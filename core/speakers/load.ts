@@ -1,5 +1,5 @@
-import type { Bank, Speaker } from '../gear/gear';
-import { coilsOf, type Wiring } from '../job/job';
+import { membersOf, type Wiring } from '../job/circuit';
+import type { Speaker } from '../gear/gear';
 
 export interface LoadModel {
   /** Coil resistance, Ω. */
@@ -8,14 +8,22 @@ export interface LoadModel {
   readonly leadOhm: (gear: string) => number;
 }
 
-const only = (wiring: Wiring): string | undefined => {
-  const [first, ...rest] = coilsOf(wiring);
-  return rest.every((coil) => coil.gear === first!.gear) ? first!.gear : undefined;
-};
+/** The speaker whose coils alone a wiring holds; undefined when there are several. Asked of every node, so it makes no lists. */
+function only(wiring: Wiring): string | undefined {
+  if ('coil' in wiring) return wiring.coil.gear;
+  let speaker: string | undefined;
+  for (const member of membersOf(wiring)) {
+    const own = only(member);
+    if (own === undefined || (speaker !== undefined && own !== speaker)) return undefined;
+    speaker = own;
+  }
+  return speaker;
+}
 
 /**
  * Impedance of a wiring at the source's terminals, Ω. Coils of one speaker are jumpered at that speaker
- * and share its lead; different speakers join at the source.
+ * and share its lead; different speakers join at the source. Behind a splitter the source sees one member at
+ * a time, in that member's band: the lowest of them is what counts.
  */
 export function impedance(wiring: Wiring, model: LoadModel): number {
   const speaker = only(wiring);
@@ -29,10 +37,14 @@ const bareCoil = (wiring: Wiring, model: LoadModel): number =>
 function bare(wiring: Wiring, of: (member: Wiring) => number): number {
   if ('coil' in wiring) return of(wiring);
   if ('series' in wiring) return wiring.series.reduce((sum, member) => sum + of(member), 0);
+  if ('split' in wiring) return Math.min(...wiring.split.map(of));
   return 1 / wiring.parallel.reduce((sum, member) => sum + 1 / of(member), 0);
 }
 
-/** Power in every coil with `volts` RMS on the source's terminals: "gear/coil" → W. */
+/**
+ * Power in every coil with `volts` RMS on the source's terminals: "gear/coil" → W. Behind a splitter each
+ * member's power is that of a sine in its own band.
+ */
 export function coilWatts(wiring: Wiring, model: LoadModel, volts: number): Map<string, number> {
   const watts = new Map<string, number>();
   const spread = (node: Wiring, amps: number, withLeads: boolean): void => {
@@ -45,29 +57,45 @@ export function coilWatts(wiring: Wiring, model: LoadModel, volts: number): Map<
     if ('series' in node) for (const member of node.series) spread(member, amps, outside);
     else {
       const whole = bare(node, of);
-      for (const member of node.parallel) spread(member, (amps * whole) / of(member), outside);
+      for (const member of membersOf(node)) spread(member, (amps * whole) / of(member), outside);
     }
   };
   spread(wiring, volts / impedance(wiring, model), true);
   return watts;
 }
 
+/** What one output is rated for. */
+export interface Rating {
+  readonly power: readonly { readonly ohm: number; readonly watts: number }[];
+  readonly minOhm: number;
+}
+
 /**
- * RMS volts one channel can hold across `loadOhm`. Between listed loads the voltage √(P·R) is
+ * RMS volts an output can hold across `loadOhm`. Between listed loads the voltage √(P·R) is
  * interpolated; above the highest listed load it is held; below the lowest the current is held.
- * Undefined below the channel's minimum load: the channel must not be used so.
+ * Undefined below the least load: the output must not be used so.
  */
-export function channelVolts(bank: Bank, loadOhm: number): number | undefined {
-  if (loadOhm < bank.minOhm - 1e-9) return undefined;
-  const rows = [...bank.power].sort((a, b) => a.ohm - b.ohm);
-  const volts = rows.map((row) => Math.sqrt(row.watts * row.ohm));
-  const above = rows.findIndex((row) => row.ohm >= loadOhm);
-  if (above === -1) return volts.at(-1)!;
-  if (above === 0) return (volts[0]! * loadOhm) / rows[0]!.ohm;
-  const low = rows[above - 1]!;
-  const high = rows[above]!;
-  const t = (loadOhm - low.ohm) / (high.ohm - low.ohm);
-  return volts[above - 1]! + t * (volts[above]! - volts[above - 1]!);
+export function outputVolts(rating: Rating, loadOhm: number): number | undefined {
+  return loadOhm < rating.minOhm - 1e-9 ? undefined : heldVolts(rating, loadOhm);
+}
+
+/** What it would give below its least load by the watts on its label alone: the volts of its lowest row, held. */
+export const labelVolts = ({ power }: Rating): number => {
+  const lowest = power.reduce((a, b) => (b.ohm < a.ohm ? b : a));
+  return Math.sqrt(lowest.watts * lowest.ohm);
+};
+
+/** The same with nothing refused. */
+function heldVolts({ power }: Rating, loadOhm: number): number {
+  let low: { ohm: number; volts: number } | undefined;
+  let high: { ohm: number; volts: number } | undefined;
+  for (const { ohm, watts } of power) {
+    if (ohm < loadOhm && (!low || ohm > low.ohm)) low = { ohm, volts: Math.sqrt(watts * ohm) };
+    if (ohm >= loadOhm && (!high || ohm < high.ohm)) high = { ohm, volts: Math.sqrt(watts * ohm) };
+  }
+  if (!high) return low!.volts;
+  if (!low) return (high.volts * loadOhm) / high.ohm;
+  return low.volts + ((loadOhm - low.ohm) / (high.ohm - low.ohm)) * (high.volts - low.volts);
 }
 
 /** Level at `metres` from a speaker taking `watts`, dB SPL: S + 10·lg P − 20·lg d (free field). */

@@ -1,3 +1,5 @@
+import * as v from 'valibot';
+
 /** Insulation: body colour and, for a striped wire, the stripe. Names as the trade speaks them. */
 export interface Insulated {
   readonly body: ColourName;
@@ -15,11 +17,12 @@ export const COLOUR_NAMES = [
   'blue',
   'orange',
   'brown',
+  'pink',
 ] as const;
 export type ColourName = (typeof COLOUR_NAMES)[number];
 
 /** Where a channel's speakers sit, as the aftermarket colours know it. */
-export const CHANNEL_SEATS = ['frontLeft', 'frontRight', 'rearLeft', 'rearRight'] as const;
+export const CHANNEL_SEATS = ['frontLeft', 'frontRight', 'rearLeft', 'rearRight', 'mono'] as const;
 export type ChannelSeat = (typeof CHANNEL_SEATS)[number];
 
 /** Aftermarket speaker colours: plain = positive, black stripe = negative (common practice). */
@@ -28,6 +31,8 @@ export const SPEAKER_COLOUR: Record<ChannelSeat, ColourName> = {
   frontRight: 'grey',
   rearLeft: 'green',
   rearRight: 'violet',
+  // No custom has a colour for a channel without a side; this workshop’s own.
+  mono: 'pink',
 };
 
 /** Aftermarket power and control colours (common practice). Colour alone never proves function: meter it. */
@@ -39,6 +44,10 @@ export const LEAD_COLOUR = {
   turnOn: { body: 'blue', stripe: 'white' },
   line: { body: 'brown' },
 } as const satisfies Record<string, Insulated>;
+
+const Name = v.picklist(COLOUR_NAMES, 'expected a colour of insulation');
+/** Insulation as a document says it. */
+export const Insulation = v.strictObject({ body: Name, stripe: v.optional(Name) });
 
 /** "green/black" for a striped wire, "green" for a plain one. */
 export function colourText(wire: Insulated): string {

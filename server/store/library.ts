@@ -1,6 +1,6 @@
 import type { PGlite } from '@electric-sql/pglite';
 import type { Pattern } from '#core/craft/pattern';
-import type { GearItem } from '#core/gear/gear';
+import { upgradeGear, type GearItem } from '#core/gear/gear';
 import { upgradePattern } from '#core/craft/upgrade';
 import { contentHash } from '#core/gear/hash';
 
@@ -10,7 +10,8 @@ export class Library {
 
   async shelf(): Promise<GearItem[]> {
     const { rows } = await this.db.query<{ item: GearItem }>('select item from shelf order by position');
-    return rows.map((row) => row.item);
+    // A folder in use may hold items of an earlier version.
+    return rows.map((row) => upgradeGear(row.item));
   }
 
   async patterns(): Promise<{ pattern: Pattern; hash: string }[]> {
@@ -23,8 +24,7 @@ export class Library {
 
   /** The shelf as it would be, told before anything is written: which ids are new and which would be replaced. */
   async compare(items: readonly GearItem[]): Promise<{ added: string[]; replaced: string[]; same: string[] }> {
-    const { rows } = await this.db.query<{ id: string; hash: string }>('select id, hash from shelf');
-    const known = new Map(rows.map((row) => [row.id, row.hash]));
+    const known = new Map((await this.shelf()).map((item) => [item.id, contentHash(item)]));
     const as = (is: (item: GearItem) => boolean) => items.filter(is).map(({ id }) => id);
     return {
       added: as(({ id }) => !known.has(id)),

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
-import type { Job, Wiring } from '#core/job/job';
+import type { Job } from '#core/job/job';
+import type { Wiring } from '#core/job/circuit';
 import { applyAll, type Operation } from '#core/job/operations';
 import { leadResistance, planJob } from '#core/plan';
 import { FEED_CASES, feedNetwork, solveNetwork, type Network } from '#core/power/index';

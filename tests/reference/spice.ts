@@ -2,8 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Wiring } from '#core/job/job';
-import { speakersOf } from '#core/job/job';
+import { membersOf, speakersOf, type Wiring } from '#core/job/circuit';
 import type { LoadModel } from '#core/speakers/index';
 import type { Network } from '#core/power/index';
 
@@ -58,7 +57,7 @@ export function speakerDeck(
     } else if ('coil' in w) {
       const ohm = model.coilOhm(w.coil.gear, w.coil.coil);
       coils.push({ id: `${w.coil.gear}/${w.coil.coil}`, name: resistor(a, b, ohm), ohm });
-    } else if ('parallel' in w) for (const m of w.parallel) build(m, a, b, insideSpeaker);
+    } else if (!('series' in w)) for (const m of membersOf(w)) build(m, a, b, insideSpeaker);
     else
       w.series.reduce((from, m, i) => {
         const to = i === w.series.length - 1 ? b : node();

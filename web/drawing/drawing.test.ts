@@ -2,7 +2,7 @@ import { TOURER_JOB } from '#demo/jobs';
 import { planJob } from '#core/plan';
 import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
 import { applyAll } from '#core/job/operations';
-import { BLOCK, BOX, layBlocks, layBoxes, layLeads, terminalAt } from '../stations/speakers/layout';
+import { BLOCK, layBlocks, layBoxes, layLeads, terminalAt } from '../stations/speakers/layout';
 import { alongPath } from '../stations/power/along';
 import { slackArc } from '../stations/routing/slack';
 import { layCallouts } from '#core/drawing/callouts';
@@ -187,8 +187,8 @@ test('every terminal of every wired coil has a lead that ends on it', () => {
       .filter((b) => b.row === row)
       .map((b) => b.x)
       .sort((a, b) => a - b);
-    xs.slice(1).forEach((x, i) => expect(x - xs[i]!).toBeGreaterThanOrEqual(BOX.w));
-    expect(Math.max(...xs) + BOX.w).toBeLessThanOrEqual(SHEET.w);
+    xs.slice(1).forEach((x, i) => expect(x - xs[i]!).toBeGreaterThanOrEqual(boxes[0]!.w));
+    expect(Math.max(...xs) + boxes[0]!.w).toBeLessThanOrEqual(SHEET.w);
   }
 });
 

@@ -223,6 +223,23 @@ export const NARROW_VAN: Pattern = {
       off('ceilingFront'),
       'splash',
     ),
+    doorDial: place(
+      'Beside the wall unit, by the door',
+      [2060, 640, 1480],
+      [0, -1, 0],
+      ['zoneControl'],
+      { w: 90, h: 90, d: 70 },
+      { galleyPanel: 'off' },
+    ),
+    washroomDial: place(
+      'Washroom wall by its door',
+      [1290, -300, 1400],
+      [-1, 0, 0],
+      ['zoneControl'],
+      { w: 90, h: 90, d: 70 },
+      off('ceilingFront'),
+      'splash',
+    ),
   },
   junctions: {
     bedFront: node('Front of the bed box', 'body', [300, 700, 560]),
@@ -255,6 +272,11 @@ export const NARROW_VAN: Pattern = {
     rearL: leg('Ceiling to the rear left', 'roofRear', 'saloonRearLeft', { covers: off('ceilingRear') }),
     rearR: leg('Ceiling to the rear right', 'roofRear', 'saloonRearRight', { covers: off('ceilingRear') }),
     wash: leg('Into the washroom', 'roofMiddle', 'washroom', { covers: off('ceilingFront') }),
+    dial: leg('Beside the wall unit', 'wallUnit', 'doorDial', { covers: { galleyPanel: 'off' } }),
+    washDial: leg('Down the washroom wall', 'roofMiddle', 'washroomDial', {
+      via: [[1290, -280, 2380]],
+      covers: off('ceilingFront'),
+    }),
     awningF: leg('Roof rail to the awning wall, front', 'roofLeft', 'awningFront', { covers: off('ceilingFront') }),
     awningR: leg('Ceiling to the awning wall, rear', 'roofRear', 'awningRear', {
       via: [[-560, 800, 2400]],
@@ -322,7 +344,12 @@ export const NARROW_VAN: Pattern = {
   },
   batteryPlace: 'battery',
   switchedPlace: 'accessory',
-  ears: [900, 0, 1500],
+  ears: [2500, 450, 1500],
+  listeners: {
+    saloon: { name: 'at the table', at: [700, 100, 1350] },
+    awning: { name: 'under the awning', at: [700, 2200, 1350] },
+    washroom: { name: 'in the washroom', at: [860, -520, 1500] },
+  },
   fuseWithinMm: 450,
   fuseWithinSource: 'common practice on road craft',
   drawing: {

@@ -207,6 +207,10 @@ export const RIVER_LAUNCH: Pattern = {
     coamingRight: speaker('Coaming, starboard, amidships', [2200, -960, 900], [0, 1, 0], { coamingRight: 'off' }),
     bowLeft: speaker('Bow seat, port', [4000, 560, 1140], [-0.6, -0.8, 0], {}),
     bowRight: speaker('Bow seat, starboard', [4000, -560, 1140], [-0.6, 0.8, 0], {}),
+    consoleBass: {
+      ...speaker('Front of the console, low', [3140, 460, 1020], [1, 0, 0], { consolePanel: 'aside' }),
+      room: { w: 260, h: 260, d: 160 },
+    },
   },
   junctions: {
     sternPort: node('Stern, port side', 'hull', [900, 880, 700]),
@@ -236,6 +240,7 @@ export const RIVER_LAUNCH: Pattern = {
       covers: { consolePanel: 'aside' },
     }),
     foot: leg('Into the console, low', 'consoleIn', 'consoleFoot', { covers: { consolePanel: 'aside' } }),
+    bass: leg('Across inside the console', 'consoleFoot', 'consoleBass', { covers: { consolePanel: 'aside' } }),
     tap: leg('To the switch panel', 'consoleIn', 'accessory', {
       via: [[2860, 760, 1000]],
       covers: { consolePanel: 'aside' },
@@ -300,6 +305,10 @@ export const RIVER_LAUNCH: Pattern = {
   batteryPlace: 'battery',
   switchedPlace: 'accessory',
   ears: [2150, 300, 1780],
+  listeners: {
+    cockpit: { name: 'aft in the cockpit', at: [1300, 0, 1350] },
+    bow: { name: 'on the bow seat', at: [4100, 0, 1500] },
+  },
   fuseWithinMm: 175,
   fuseWithinSource: 'ABYC E-11 (from memory)',
   drawing: {

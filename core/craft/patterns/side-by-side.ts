@@ -375,6 +375,7 @@ export const SIDE_BY_SIDE: Pattern = {
   batteryPlace: 'battery',
   switchedPlace: 'accessory',
   ears: [1780, 0, 1560],
+  listeners: { rear: { name: 'in the rear row', at: [950, 0, 1600] } },
   fuseWithinMm: 450,
   fuseWithinSource: 'common practice on road craft',
   drawing: {

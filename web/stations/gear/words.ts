@@ -12,11 +12,16 @@ export function figuresOf(item: GearItem): string {
       return `${item.coils.map((coil) => short(coil.ohm)).join(' + ')} Ω · ${short(item.rmsWatts)} W RMS · ${short(item.sensitivity)} dB · ${water(item)}`;
     case 'amplifier':
     case 'headUnit': {
+      const bridged = item.bank.bridge
+        ? `bridged ${item.bank.bridge.power.map((row) => `${short(row.watts)} W at ${short(row.ohm)} Ω`).join(', ')} · `
+        : '';
       const rows = item.bank.power.map((row) => `${short(row.watts)} W at ${short(row.ohm)} Ω`).join(', ');
       const lines =
         item.kind === 'headUnit' ? `${item.linePairs} line ${item.linePairs === 1 ? 'pair' : 'pairs'} · ` : '';
-      return `${item.bank.channels.length} × ${rows} · ${short(item.bank.minOhm)} Ω least · ${lines}${water(item)}`;
+      return `${item.bank.channels.length} × ${rows} · ${short(item.bank.minOhm)} Ω least · ${bridged}${lines}${water(item)}`;
     }
+    case 'zoneControl':
+      return `${item.level === 'line' ? 'in the line leads' : `in the speaker leads, ${short(item.maxWatts ?? 0)} W at most`} · ${water(item)}`;
     case 'fuseHolder':
       return `${short(item.milliohm)} mΩ · ${water(item)}`;
   }

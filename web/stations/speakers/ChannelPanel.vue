@@ -1,44 +1,130 @@
 <script setup lang="ts">
-import type { Circuit } from '#core/speakers/index';
+import { computed, ref } from 'vue';
+import { membersOf, type Wiring } from '#core/job/circuit';
+import { join, joiningOf, members, type Joining } from '#core/job/wiring';
+import { BARS, type Circuit, type Output } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
 import { useJob } from '../../stores/job';
 
-/** One channel with what hangs on it. */
-defineProps<{ circuit: Circuit; name: string }>();
+/** One output with what hangs on it, or free, or kept for later. */
+const props = defineProps<{ output: Output; circuit: Circuit | undefined; name: string }>();
 const store = useJob();
+const reserved = computed(() => store.job!.reserved[props.output.key]);
+const what = ref(reserved.value ?? '');
+const input = computed(() =>
+  store.plan!.inputs.find(({ channels }) =>
+    props.output.channels.some((id) => channels.includes(`${props.output.source}/${id}`)),
+  ),
+);
+const tag = (gear: string) => store.plan!.tags[gear] ?? gear;
+const inputText = computed(() => {
+  const from = input.value;
+  if (!from) return 'itself';
+  const via = from.from === from.head ? '' : ` through ${tag(from.from)}`;
+  if (from.kind === 'speaker') return `speaker outputs of ${tag(from.head)}`;
+  if (from.pair === undefined) return `${tag(from.head)}, which has no line pair`;
+  return `line pair ${from.pair} of ${tag(from.head)}${via}${from.split ? ', split' : ''}${from.bass ? ', bass alone' : ''}`;
+});
+/** How what hangs here may be joined otherwise, two members or more. */
+const joinings = computed((): Joining[] => {
+  const here = props.circuit?.wiring;
+  if (!here || joiningOf(here) === undefined) return [];
+  const items = props.circuit.speakers.map(({ item }) => item);
+  const set =
+    items.length === 2 && items.some(({ band }) => band === 'middle') && items.some(({ band }) => band === 'treble');
+  return set ? ['parallel', 'series', 'split'] : ['parallel', 'series'];
+});
+const JOIN_WORDS = { parallel: 'in parallel', series: 'in series', split: 'through their splitter' } as const;
+const pairs = computed(() => {
+  const all = props.circuit ? members(props.circuit.wiring) : [];
+  return all.length === 4 ? all : undefined;
+});
+const rejoin = (wiring: Wiring) =>
+  store.edit([{ op: 'wireChannel', channel: props.output.key, wiring }], `rejoin ${props.name}`);
+/** Members with nothing joined deeper than a speaker's own coils. */
+const flat = (wiring: Wiring): Wiring[] =>
+  'coil' in wiring || members(wiring).length === 1 ? [wiring] : membersOf(wiring).flatMap(flat);
+function keep(): void {
+  const text = what.value.trim();
+  store.edit([{ op: 'reserveChannel', channel: props.output.key, what: text || null }]);
+}
 </script>
 
 <template>
   <section>
     <h2>{{ name }}</h2>
     <dl>
-      <div>
-        <dt>Load, nominal</dt>
-        <dd>{{ figure(circuit.nominalOhm, 2) }} Ω</dd>
-      </div>
-      <div>
-        <dt>May dip to</dt>
-        <dd>{{ figure(circuit.dipOhm, 2) }} Ω</dd>
-      </div>
-      <div>
-        <dt>With its leads</dt>
-        <dd>{{ figure(circuit.loadOhm, 3) }} Ω</dd>
-      </div>
+      <template v-if="circuit">
+        <div>
+          <dt>Load, nominal</dt>
+          <dd>{{ figure(circuit.nominalOhm, 2) }} Ω</dd>
+        </div>
+        <div>
+          <dt>May dip to</dt>
+          <dd>{{ figure(circuit.dipOhm, 2) }} Ω</dd>
+        </div>
+        <div>
+          <dt>With its leads</dt>
+          <dd>{{ figure(circuit.loadOhm, 3) }} Ω</dd>
+        </div>
+      </template>
       <div>
         <dt>Least allowed</dt>
-        <dd>{{ short(circuit.sourceItem.bank.minOhm) }} Ω</dd>
+        <dd>{{ short(output.minOhm) }} Ω</dd>
+      </div>
+      <template v-if="circuit">
+        <div>
+          <dt>Volts at full sine</dt>
+          <dd>{{ figure(circuit.volts, 2) }} V</dd>
+        </div>
+        <div>
+          <dt>Power out</dt>
+          <dd>{{ figure(circuit.watts, 2) }} W</dd>
+        </div>
+      </template>
+      <div v-for="row in output.power" :key="row.ohm">
+        <dt>Rated at {{ short(row.ohm) }} Ω</dt>
+        <dd>{{ short(row.watts) }} W</dd>
       </div>
       <div>
-        <dt>Volts at full sine</dt>
-        <dd>{{ figure(circuit.volts, 2) }} V</dd>
-      </div>
-      <div>
-        <dt>Power out</dt>
-        <dd>{{ figure(circuit.watts, 2) }} W</dd>
+        <dt>Listens to</dt>
+        <dd>{{ inputText }}</dd>
       </div>
     </dl>
+    <fieldset v-if="joinings.length">
+      <legend>Joined</legend>
+      <BButton
+        v-for="j in joinings"
+        :key="j"
+        size="sm"
+        :variant="joiningOf(circuit!.wiring) === j ? 'primary' : 'outline-secondary'"
+        :aria-pressed="joiningOf(circuit!.wiring) === j"
+        @click="rejoin(join(j, flat(circuit!.wiring)))"
+        >{{ JOIN_WORDS[j] }}</BButton
+      >
+      <BButton
+        v-if="pairs"
+        size="sm"
+        variant="outline-secondary"
+        @click="rejoin({ parallel: [{ series: [pairs[0]!, pairs[1]!] }, { series: [pairs[2]!, pairs[3]!] }] })"
+        >two pairs in series, in parallel</BButton
+      >
+    </fieldset>
+    <template v-if="!output.bridged">
+      <label class="form-label" for="reserved">Keep it free for</label>
+      <input
+        id="reserved"
+        v-model="what"
+        class="form-control"
+        maxlength="80"
+        placeholder="a pair that comes later"
+        @change="keep"
+      />
+      <p v-if="reserved" class="small">Proposals leave it alone: {{ BARS.reserved }}.</p>
+    </template>
     <div class="ends">
       <BButton
+        v-if="circuit"
         size="sm"
         variant="outline-secondary"
         @click="store.edit([{ op: 'wireChannel', channel: circuit.key, wiring: null }], `clear ${name}`)"
@@ -48,3 +134,16 @@ const store = useJob();
     </div>
   </section>
 </template>
+
+<style scoped>
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin: 8px 0;
+}
+legend {
+  font-size: 14px;
+  width: 100%;
+}
+</style>

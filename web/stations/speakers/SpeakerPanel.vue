@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Speaker } from '#core/gear/gear';
-import type { Wiring } from '#core/job/job';
-import { coilsNow, hang, joiningOf, jumperCoils, takeOff, wiringWith, type Joining } from '#core/job/wiring';
-import { speakersOf } from '#core/job/job';
-import { impedance, type Circuit, type SpeakerShare } from '#core/speakers/index';
+import { NO_SPEAKER_CHOICE, speakersOf, type SpeakerChoice } from '#core/job/circuit';
+import { coilsNow, hang, joiningOf, jumperCoils, takeOff, type Joining } from '#core/job/wiring';
+import { speakersAfter } from '#core/plan';
+import type { Circuit, SpeakerShare } from '#core/speakers/index';
+import { colourText } from '#core/tables/colours';
+import { CUES, type CueId } from '#core/tables/polarity';
 import { figure, short } from '#core/units/figures';
+import NumberField from '../../app/NumberField.vue';
+import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
 import type { SourceBlock } from './layout';
 
-/** One speaker: what it gets, and every channel it could hang on with the load that would make. */
+/** One speaker: what it gets, what its lead goes by, and every output it could hang on with what would come of it. */
 const props = defineProps<{
   speaker: {
     readonly id: string;
@@ -22,38 +26,43 @@ const props = defineProps<{
 const store = useJob();
 const tag = (gear: string) => store.plan!.tags[gear] ?? '';
 const coils = computed(() => coilsNow(store.job!, props.speaker.id));
-
-/** Nominal load of a wiring, Ω, for the what-if beside each choice. */
-const loadOf = (wiring: Wiring) =>
-  impedance(wiring, {
-    coilOhm: (gear, coil) => (store.job!.gear[gear]!.item as Speaker).coils[coil]!.ohm,
-    leadOhm: () => 0,
-  });
+const choice = computed(() => store.job!.speakers[props.speaker.id] ?? NO_SPEAKER_CHOICE);
+const set = (part: Partial<SpeakerChoice>) => store.edit([{ op: 'setSpeaker', id: props.speaker.id, choice: part }]);
+const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
+const splice = computed(() => store.plan!.splices.find(({ speaker }) => speaker === props.speaker.id));
+const heard = computed(() => store.plan!.speakers.zones.find(({ speakers }) => speakers.includes(props.speaker.id)));
+const pinned = computed(() => choice.value.pin !== null);
 
 interface Choice {
   readonly key: string;
   readonly joining: Joining;
   readonly text: string;
-  readonly ohm: number;
-  readonly allowed: boolean;
   readonly now: boolean;
+  readonly ohm: number;
+  readonly refused: boolean;
+  readonly watts: number;
 }
 const choices = computed((): Choice[] =>
   props.blocks.flatMap((block) =>
     block.rows.flatMap((row): Choice[] => {
       const there = store.job!.circuits[row.key];
       const others = there ? speakersOf(there).some((id) => id !== props.speaker.id) : false;
-      return (others ? (['parallel', 'series'] as const) : (['parallel'] as const)).map((joining) => {
-        const ohm = loadOf(wiringWith(store.job!, props.speaker.id, row.key, joining));
+      return (others ? (['parallel', 'series'] as const) : (['parallel'] as const)).flatMap((joining) => {
+        const after = speakersAfter(store.job!, store.plan!, hang(store.job!, props.speaker.id, row.key, joining))
+          .circuits[row.key];
+        if (!after) return [];
         const on = props.speaker.share?.circuit.key === row.key;
-        return {
-          key: row.key,
-          joining,
-          text: `${tag(block.gear)} ${row.name}${others ? `, in ${joining}` : ''}`,
-          ohm,
-          allowed: ohm >= block.item.bank.minOhm - 1e-9,
-          now: on && (!others || joiningOf(there!) === joining),
-        };
+        return [
+          {
+            key: row.key,
+            joining,
+            text: `${tag(block.gear)} ${row.output.name}${others ? `, in ${joining}` : ''}`,
+            ohm: after.nominalOhm,
+            refused: after.refused,
+            watts: after.speakers.find(({ gear }) => gear === props.speaker.id)?.watts ?? 0,
+            now: on && (!others || joiningOf(there!) === joining),
+          },
+        ];
       });
     }),
   ),
@@ -68,6 +77,7 @@ const drop = () =>
     takeOff(store.job!, props.speaker.id),
     `take ${tag(props.speaker.id)} off ${props.nameOf(props.speaker.share!.circuit.key)}`,
   );
+const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).join(' + ');
 </script>
 
 <template>
@@ -89,7 +99,7 @@ const drop = () =>
         <dd>{{ figure(speaker.share.share * 100, 1) }} %</dd>
       </div>
       <div v-if="speaker.share.level">
-        <dt>At the rider’s ears</dt>
+        <dt>At the ears, {{ heard?.listener }}</dt>
         <dd>{{ figure(speaker.share.level, 1) }} dB at {{ figure(speaker.share.metres!, 2) }} m</dd>
       </div>
       <div>
@@ -109,6 +119,20 @@ const drop = () =>
         >in {{ j }}</BButton
       >
     </fieldset>
+    <div v-if="speaker.item.positions.length">
+      <label class="form-label" for="position">Load selector</label>
+      <select
+        id="position"
+        class="form-select"
+        :value="choice.position ?? ''"
+        @change="set({ position: valueOf($event) || null })"
+      >
+        <option value="">as it comes, {{ ohmsOf(speaker.item.coils) }} Ω</option>
+        <option v-for="p in speaker.item.positions" :key="p.name" :value="p.name">
+          {{ p.name }}, {{ ohmsOf(p.coils) }} Ω
+        </option>
+      </select>
+    </div>
     <h3>Put it on</h3>
     <ul>
       <li v-for="c in choices" :key="c.key + c.joining">
@@ -120,17 +144,102 @@ const drop = () =>
           :data-choice="`${c.key} ${c.joining}`"
           @click="choose(c)"
         >
-          <span>{{ c.text }}</span><span :class="{ bad: !c.allowed }"
-            >{{ short(c.ohm) }} Ω{{ c.allowed ? '' : ', too low' }}</span
+          <span>{{ c.text }}</span><span :class="{ bad: c.refused }"
+            >{{ short(c.ohm) }} Ω{{ c.refused ? ', too low' : ''
+            }}<template v-if="!c.refused"
+              >, <template v-if="speaker.share && !c.now">{{ short(speaker.share.watts) }} → </template
+              >{{ short(c.watts) }} W</template
+            ></span
           >
         </button>
       </li>
     </ul>
     <p v-if="!choices.length">There is no channel in the job. Choose an amplifier or head unit at Gear.</p>
     <div class="ends">
+      <BButton
+        v-if="speaker.share"
+        size="sm"
+        variant="outline-secondary"
+        :aria-pressed="pinned"
+        @click="set({ pin: pinned ? null : speaker.share!.circuit.key })"
+        >{{ pinned ? 'Take the pin out' : 'Pin it where it hangs' }}</BButton
+      >
       <BButton v-if="speaker.share" size="sm" variant="outline-secondary" @click="drop"
         >Take it off its channel</BButton
       >
+    </div>
+    <p v-if="pinned" class="small">Pinned to {{ nameOf(choice.pin!) }}: proposals leave it there.</p>
+    <h3>Which way round</h3>
+    <div v-if="splice" class="splice">
+      <div v-for="pole in ['plus', 'minus'] as const" :key="pole">
+        <svg viewBox="0 0 44 10" aria-hidden="true"><WireLine path="M2 5H42" :wires="[splice[pole]]" :width="4" /></svg>
+        <span
+          >{{ colourText(splice[pole]) }} ({{ pole === 'plus' ? '+' : '−' }}) to
+          {{ pole === 'plus' ? splice.speakerPlus : splice.speakerMinus }}</span
+        >
+      </div>
+      <p class="small">
+        <b v-if="splice.clashes.length || splice.meanings.length" class="clash"
+          >{{ [...splice.clashes, ...splice.meanings].join('; ') }}: meter it.</b
+        >
+        The source has {{ splice.sourceSays }}.
+        {{
+          splice.keyed === 'both'
+            ? 'Plugs at both ends go in one way only.'
+            : splice.keyed === 'one'
+              ? 'One end is keyed; label the other.'
+              : 'No plug is keyed: label both ends.'
+        }}
+      </p>
+    </div>
+    <div class="fields">
+      <div class="wide">
+        <label class="form-label" for="cue">This speaker tells + by</label>
+        <select
+          id="cue"
+          class="form-select"
+          :value="choice.cue ?? ''"
+          @change="set({ cue: (valueOf($event) || null) as CueId | null })"
+        >
+          <option value="">as its sheet says: {{ CUES[speaker.item.cue].name }}</option>
+          <option v-for="(cue, key) in CUES" :key="key" :value="key">{{ cue.name }}</option>
+        </select>
+      </div>
+      <div class="wide">
+        <label class="form-label" for="zone">Zone</label>
+        <select
+          id="zone"
+          class="form-select"
+          :value="choice.zone ?? ''"
+          @change="set({ zone: valueOf($event) || null })"
+        >
+          <option value="">none</option>
+          <option v-for="(zone, key) in store.job!.zones" :key="key" :value="key">{{ zone.name }}</option>
+        </select>
+      </div>
+      <div class="wide">
+        <label class="form-label" for="lead-kept">Its lead</label>
+        <select
+          id="lead-kept"
+          class="form-select"
+          :value="choice.oldLeadOhm === null ? 'new' : 'old'"
+          @change="set({ oldLeadOhm: valueOf($event) === 'old' ? 0.2 : null })"
+        >
+          <option value="new">a new pair</option>
+          <option value="old">the old lead stays</option>
+        </select>
+      </div>
+      <NumberField
+        v-if="choice.oldLeadOhm !== null"
+        label="Old lead, out and back"
+        unit="Ω"
+        :min="0"
+        :max="10"
+        :model-value="choice.oldLeadOhm"
+        @update:model-value="set({ oldLeadOhm: $event })"
+      />
+    </div>
+    <div class="ends">
       <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
     </div>
   </section>
@@ -146,5 +255,17 @@ fieldset {
 legend {
   font-size: 14px;
   width: 100%;
+}
+.splice > div {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.clash {
+  color: var(--caution);
+}
+.splice svg {
+  width: 44px;
+  flex: none;
 }
 </style>

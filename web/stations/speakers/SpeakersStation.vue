@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { craftOf } from '#core/job/job';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import type { Speaker } from '#core/gear/gear';
-import { hang } from '#core/job/wiring';
+import { craftOf } from '#core/job/job';
+import { hang, bridge, unbridge } from '#core/job/wiring';
+import { speakersAfter } from '#core/plan';
+import type { Circuit } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
 import { useDrag } from '../../app/dragging';
 import StationLayout from '../../app/StationLayout.vue';
@@ -16,41 +18,59 @@ import { placedGear } from '#core/drawing/placed';
 import { SHEET } from '#core/drawing/sheet';
 import { useJob } from '../../stores/job';
 import ChannelPanel from './ChannelPanel.vue';
+import SourcePanel from './SourcePanel.vue';
 import SpeakerPanel from './SpeakerPanel.vue';
 import WiringPanel from './WiringPanel.vue';
-import { BLOCK, BOX, coilPath, layBlocks, layBoxes, layLeads, terminalAt } from './layout';
+import ZonePanel from './ZonePanel.vue';
+import { BLOCK, BOX, COIL_W, coilPath, layBlocks, layBoxes, layLeads, terminalAt, terminalY } from './layout';
 
 const store = useJob();
 const pattern = computed(() => craftOf(store.job!));
 const projection = computed(() =>
-  project(pattern.value, 'top', { x: 212, y: 176, w: SHEET.w - 236, h: SHEET.h - 352 }),
+  project(pattern.value, 'top', { x: 212, y: 190, w: SHEET.w - 236, h: SHEET.h - 380 }),
 );
 const spot = (gear: string) => {
   const place = store.job!.gear[gear]?.place;
   return place ? projection.value.to(pattern.value.places[place]!.at) : undefined;
 };
 
-const blocks = computed(() => layBlocks(store.job!));
+/** Pairs set to be bridged on which nothing hangs yet. */
+const offered = ref(new Set<string>());
+const blocks = computed(() => layBlocks(store.job!, offered.value));
+const rows = computed(() => blocks.value.flatMap((block) => block.rows));
 const boxes = computed(() => layBoxes(store.job!, (gear) => spot(gear)?.[0]));
 const circuits = computed(() => Object.values(store.plan!.speakers.circuits));
+const circuitOn = (key: string): Circuit | undefined => store.plan!.speakers.circuits[key];
 const leads = computed(() => layLeads(blocks.value, boxes.value, circuits.value));
 const shares = computed(
   () => new Map(circuits.value.flatMap((c) => c.speakers.map((s) => [s.gear, { ...s, circuit: c }] as const))),
 );
+const itemOf = (gear: string) => store.job!.gear[gear]!.item as Speaker;
+const zoneName = (gear: string) => {
+  const zone = store.job!.speakers[gear]?.zone;
+  return zone ? (store.job!.zones[zone]?.name ?? '') : '';
+};
 
+const selectedId = computed(() => (store.selected?.kind === 'gear' ? store.selected.id : undefined));
 const selectedSpeaker = computed(() => {
-  const id = store.selected?.kind === 'gear' ? store.selected.id : undefined;
+  const id = selectedId.value;
   const item = id === undefined ? undefined : store.job!.gear[id]?.item;
   return id !== undefined && item?.kind === 'speaker' ? { id, item, share: shares.value.get(id) } : undefined;
 });
-const selectedChannel = computed(() => (store.selected?.kind === 'circuit' ? store.selected.id : undefined));
-const litChannel = computed(() => selectedChannel.value ?? selectedSpeaker.value?.share?.circuit.key);
+const selectedSource = computed(() => blocks.value.find(({ gear }) => gear === selectedId.value));
+const selectedChannel = computed(() =>
+  store.selected?.kind === 'circuit' ? rows.value.find((row) => row.key === store.selected!.id) : undefined,
+);
+const selectedZone = computed(() => (store.selected?.kind === 'zone' ? store.selected.id : undefined));
+const litChannel = computed(() => selectedChannel.value?.key ?? selectedSpeaker.value?.share?.circuit.key);
+const isLit = (gear: string) =>
+  selectedSpeaker.value?.id === gear ||
+  (selectedZone.value !== undefined && store.job!.speakers[gear]?.zone === selectedZone.value);
 
 const tag = (gear: string) => store.plan!.tags[gear] ?? '';
 const nameOf = (key: string) => {
-  const [gear, channel] = key.split('/') as [string, string];
-  const block = blocks.value.find((b) => b.gear === gear);
-  return `${tag(gear)} ${block?.rows.find((r) => r.key === key)?.name ?? channel}`;
+  const row = rows.value.find((r) => r.key === key);
+  return `${tag(key.split('/')[0]!)} ${row?.output.name ?? key.split('/')[1]}`;
 };
 
 function pressChannel(key: string): void {
@@ -60,14 +80,45 @@ function pressChannel(key: string): void {
 const drop = (gear: string, key: string) =>
   store.edit(hang(store.job!, gear, key, 'parallel'), `put ${tag(gear)} on ${nameOf(key)}`);
 
-// Dragging a speaker onto a channel.
+function toggleBridge(key: string, bridged: boolean): void {
+  const next = new Set(offered.value);
+  if (bridged) next.delete(key);
+  else next.add(key);
+  offered.value = next;
+  const operations = bridged ? unbridge(store.job!, key) : bridge(store.job!, key);
+  if (operations.length) store.edit(operations, bridged ? 'take the bridge away' : 'bridge the pair');
+}
+
+// Dragging a speaker onto a channel; while it hangs over one, what would come of it is written there.
+const held = ref<string>();
 const { over, begin } = useDrag<string>(
   'channel',
-  () => undefined,
+  (gear) => (held.value = gear),
   (gear, channel) => {
+    held.value = undefined;
     if (channel !== undefined) drop(gear, channel);
   },
 );
+const trial = computed(() => {
+  const gear = held.value;
+  const key = over.value;
+  const row = rows.value.find((r) => r.key === key);
+  if (gear === undefined || key === undefined || !row) return undefined;
+  const after = speakersAfter(store.job!, store.plan!, hang(store.job!, gear, key, 'parallel')).circuits[key];
+  if (!after) return undefined;
+  const now = shares.value.get(gear)?.watts;
+  const then = after.speakers.find((s) => s.gear === gear)?.watts ?? 0;
+  const was = circuitOn(key)?.nominalOhm;
+  return {
+    row,
+    refused: after.refused,
+    load: `${was === undefined ? 'free' : `${short(was)} Ω`} → ${short(after.nominalOhm)} Ω`,
+    power: after.refused ? 'too low' : `${tag(gear)} ${now === undefined ? '–' : short(now)} → ${short(then)} W`,
+  };
+});
+
+/** A bar of power against RMS, RMS at two thirds of its length. */
+const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
 </script>
 
 <template>
@@ -84,7 +135,7 @@ const { over, begin } = useDrag<string>(
             v-if="spot(box.gear)"
             class="leader"
             stroke-dasharray="3 3"
-            :d="`M${box.x + BOX.w - 12} ${box.row === 'top' ? box.y + BOX.h : box.y}L${spot(box.gear)![0]} ${spot(box.gear)![1]}`"
+            :d="`M${box.x + box.w - 12} ${box.row === 'top' ? box.y + BOX.h : box.y}L${spot(box.gear)![0]} ${spot(box.gear)![1]}`"
           />
         </template>
         <WireLine
@@ -102,55 +153,88 @@ const { over, begin } = useDrag<string>(
           :place="place"
           :projection="projection"
           :tag="tag(id)"
-          :selected="selectedSpeaker?.id === id"
+          :selected="isLit(id)"
         />
 
         <g v-for="block in blocks" :key="block.gear">
-          <rect class="block" :x="BLOCK.x" :y="block.y" :width="BLOCK.w" :height="block.h" />
-          <text :x="BLOCK.x + 8" :y="block.y + 16" class="block-name">{{ tag(block.gear) }} {{ block.item.name }}</text>
-          <text :x="BLOCK.x + 8" :y="block.y + 30" class="small">{{ short(block.item.bank.minOhm) }} Ω least</text>
+          <PressMark
+            :class="{ selected: selectedSource === block }"
+            :data-source="block.gear"
+            :aria-label="`${tag(block.gear)} ${block.item.name}`"
+            @press="store.select({ kind: 'gear', id: block.gear })"
+          >
+            <rect class="block" :x="BLOCK.x" :y="block.y" :width="BLOCK.w" :height="BLOCK.head" />
+            <text :x="BLOCK.x + 8" :y="block.y + 16" class="block-name"
+              >{{ tag(block.gear) }} {{ block.item.name }}</text
+            >
+            <text :x="BLOCK.x + 8" :y="block.y + 30" class="small">{{ short(block.item.bank.minOhm) }} Ω least</text>
+          </PressMark>
           <PressMark
             v-for="row in block.rows"
             :key="row.key"
-            :class="{ selected: selectedChannel === row.key, offered: over === row.key }"
+            :class="{ selected: selectedChannel?.key === row.key, offered: over === row.key }"
             :data-channel="row.key"
-            :aria-label="`${nameOf(row.key)}${store.plan!.speakers.circuits[row.key] ? `, ${short(store.plan!.speakers.circuits[row.key]!.nominalOhm)} ohms` : ', free'}`"
+            :aria-label="`${nameOf(row.key)}${circuitOn(row.key) ? `, ${short(circuitOn(row.key)!.nominalOhm)} ohms` : row.key in store.job!.reserved ? `, kept for ${store.job!.reserved[row.key]}` : ', free'}`"
             @press="pressChannel(row.key)"
           >
-            <rect class="plate" :x="BLOCK.x" :y="row.y" :width="BLOCK.w" :height="BLOCK.row" />
-            <text :x="BLOCK.x + 8" :y="row.y + 14" class="small">{{ row.name }}</text>
+            <rect class="plate" :x="BLOCK.x" :y="row.y" :width="BLOCK.w" :height="row.h" />
+            <text :x="BLOCK.x + 8" :y="row.y + row.h * 0.4" class="small">{{ row.name }}</text>
             <text
               :x="BLOCK.x + 8"
-              :y="row.y + 29"
-              :class="{ 'sev-stop': store.plan!.speakers.circuits[row.key]?.refused, strong: true }"
+              :y="row.y + row.h * 0.84"
+              :class="{ 'sev-stop': circuitOn(row.key)?.refused, strong: true }"
             >
-              {{
-                store.plan!.speakers.circuits[row.key]
-                  ? `${short(store.plan!.speakers.circuits[row.key]!.nominalOhm)} Ω  ${store.plan!.speakers.circuits[row.key]!.refused ? 'too low' : `${short(store.plan!.speakers.circuits[row.key]!.watts)} W`}`
-                  : 'free'
-              }}
+              <template v-if="circuitOn(row.key)">
+                {{ short(circuitOn(row.key)!.nominalOhm) }} Ω
+                {{ circuitOn(row.key)!.refused ? 'too low' : `${short(circuitOn(row.key)!.watts)} W` }}
+              </template>
+              <template v-else>{{ row.key in store.job!.reserved ? 'kept free' : 'free' }}</template>
             </text>
-            <circle class="terminal" :cx="BLOCK.x + BLOCK.w - 10" :cy="row.y + 11" r="4" />
-            <circle class="terminal" :cx="BLOCK.x + BLOCK.w - 10" :cy="row.y + 23" r="4" />
-            <path
-              class="screw"
-              :d="`M${BLOCK.x + BLOCK.w - 13} ${row.y + 11}h6m-3 -3v6M${BLOCK.x + BLOCK.w - 13} ${row.y + 23}h6`"
-            />
+            <template v-for="kind in ['plus', 'minus'] as const" :key="kind">
+              <circle class="terminal" :cx="BLOCK.x + BLOCK.w - 10" :cy="terminalY(row, kind)" r="4" />
+              <path
+                class="screw"
+                :d="`M${BLOCK.x + BLOCK.w - 13} ${terminalY(row, kind)}h6${kind === 'plus' ? 'm-3 -3v6' : ''}`"
+              />
+            </template>
           </PressMark>
+          <PressMark
+            v-for="pair in block.pairs"
+            :key="pair.key"
+            class="clip"
+            :class="{ closed: pair.bridged }"
+            :data-bridge="pair.key"
+            :aria-label="
+              pair.bridged
+                ? `Take the bridge off ${nameOf(pair.key)}`
+                : `Bridge ${pair.key.split('/')[1]!.split('+').join(' and ')} of ${tag(block.gear)}`
+            "
+            @press="toggleBridge(pair.key, pair.bridged)"
+          >
+            <rect :x="BLOCK.x - 16" :y="pair.y - 13" width="14" height="26" rx="3" />
+            <path :d="`M${BLOCK.x - 2} ${pair.y - 8}h-7v16h7`" />
+          </PressMark>
+        </g>
+        <g v-if="trial" class="trial" aria-hidden="true">
+          <rect class="plate" :x="BLOCK.x + BLOCK.w + 8" :y="trial.row.y - 4" width="132" height="44" />
+          <text :x="BLOCK.x + BLOCK.w + 16" :y="trial.row.y + 14" class="strong">{{ trial.load }}</text>
+          <text :x="BLOCK.x + BLOCK.w + 16" :y="trial.row.y + 32" :class="{ 'sev-stop': trial.refused }">
+            {{ trial.power }}
+          </text>
         </g>
 
         <PressMark
           v-for="box in boxes"
           :key="box.gear"
           class="speaker"
-          :class="{ selected: selectedSpeaker?.id === box.gear }"
+          :class="{ selected: isLit(box.gear) }"
           :data-speaker="box.gear"
-          :aria-label="`${tag(box.gear)} ${store.job!.gear[box.gear]!.item.name}${shares.get(box.gear) ? `, ${short(shares.get(box.gear)!.watts)} watts` : ', on no channel'}`"
+          :aria-label="`${tag(box.gear)} ${itemOf(box.gear).name}${shares.get(box.gear) ? `, ${short(shares.get(box.gear)!.watts)} watts` : ', on no channel'}`"
           @press="store.select({ kind: 'gear', id: box.gear })"
           @mousedown.stop
           @pointerdown="begin($event, box.gear)"
         >
-          <rect class="plate" :x="box.x" :y="box.y" :width="BOX.w" :height="BOX.h" />
+          <rect class="plate" :x="box.x" :y="box.y" :width="box.w" :height="BOX.h" />
           <template v-for="coil in box.coils" :key="coil">
             <path class="coil" :d="coilPath(box, coil - 1)" />
             <text
@@ -165,24 +249,34 @@ const { over, begin } = useDrag<string>(
             <text
               class="small"
               text-anchor="middle"
-              :x="terminalAt(box, coil - 1, '+')[0] + 22"
-              :y="box.row === 'top' ? box.y + BOX.h - 8 : box.y + 15"
+              :x="terminalAt(box, coil - 1, '+')[0] + COIL_W / 2"
+              :y="box.row === 'top' ? box.y + BOX.h - 6 : box.y + 13"
             >
-              {{ short((store.job!.gear[box.gear]!.item as Speaker).coils[coil - 1]!.ohm) }} Ω
+              {{ short(itemOf(box.gear).coils[coil - 1]!.ohm) }} Ω
             </text>
           </template>
-          <g :transform="`translate(${box.x + 8} ${box.row === 'top' ? box.y : box.y + 50})`">
-            <text y="18"
-              ><tspan class="strong">{{ tag(box.gear) }}</tspan> {{ store.job!.gear[box.gear]!.item.name }}</text
+          <g :transform="`translate(${box.x + 7} ${box.row === 'top' ? box.y : box.y + 48})`">
+            <text y="17"
+              ><tspan class="strong">{{ tag(box.gear) }}</tspan
+              >{{ box.w > 140 ? ` ${itemOf(box.gear).name.slice(0, 18)}` : '' }}</text
             >
+            <text v-if="zoneName(box.gear)" :x="box.w - 14" y="17" text-anchor="end" class="small">{{
+              zoneName(box.gear)
+            }}</text>
             <template v-if="shares.get(box.gear) && !shares.get(box.gear)!.circuit.refused">
-              <text y="42" class="big">{{ short(shares.get(box.gear)!.watts) }} W</text>
-              <text x="74" y="41" class="small"
-                >{{ figure(shares.get(box.gear)!.rmsRatio * 100, 0) }} % of
-                {{ short(shares.get(box.gear)!.item.rmsWatts) }}</text
+              <text y="37" class="big">{{ short(shares.get(box.gear)!.watts) }} W</text>
+              <text :x="box.w - 14" y="37" text-anchor="end" class="small"
+                >{{ figure(shares.get(box.gear)!.rmsRatio * 100, 0) }} % RMS</text
               >
+              <path class="bar-back" :d="`M0 47H${box.w - 14}`" />
+              <path
+                class="bar"
+                :class="{ over: shares.get(box.gear)!.rmsRatio > 1 }"
+                :d="`M0 47H${barOf(shares.get(box.gear)!.rmsRatio, box.w - 14)}`"
+              />
+              <path class="bar-mark" :d="`M${((box.w - 14) * 2) / 3} 43v8`" />
             </template>
-            <text v-else y="41" class="sev-stop">{{ shares.get(box.gear) ? 'load too low' : 'on no channel' }}</text>
+            <text v-else y="38" class="sev-stop">{{ shares.get(box.gear) ? 'load too low' : 'on no channel' }}</text>
           </g>
         </PressMark>
       </SheetFrame>
@@ -190,12 +284,16 @@ const { over, begin } = useDrag<string>(
 
     <template #panel>
       <SpeakerPanel v-if="selectedSpeaker" :speaker="selectedSpeaker" :blocks="blocks" :name-of="nameOf" />
+      <SourcePanel v-else-if="selectedSource" :key="selectedSource.gear" :block="selectedSource" />
       <ChannelPanel
-        v-else-if="selectedChannel && store.plan!.speakers.circuits[selectedChannel]"
-        :circuit="store.plan!.speakers.circuits[selectedChannel]!"
-        :name="nameOf(selectedChannel)"
+        v-else-if="selectedChannel"
+        :key="selectedChannel.key"
+        :output="selectedChannel.output"
+        :circuit="circuitOn(selectedChannel.key)"
+        :name="nameOf(selectedChannel.key)"
       />
-      <WiringPanel v-else :ready="blocks.length > 0 && boxes.length > 0" :name-of="nameOf" />
+      <ZonePanel v-else-if="selectedZone && store.job!.zones[selectedZone]" :id="selectedZone" :key="selectedZone" />
+      <WiringPanel v-else :ready="blocks.length > 0 && boxes.length > 0" />
     </template>
   </StationLayout>
 </template>
@@ -213,10 +311,26 @@ const { over, begin } = useDrag<string>(
   fill: var(--craft-metal);
   stroke: var(--ink);
 }
-.screw {
+.screw,
+.clip path {
   stroke: var(--ink);
   stroke-width: 1px;
   fill: none;
+}
+.clip rect {
+  fill: var(--paper);
+  stroke: var(--rule);
+}
+.clip path {
+  stroke-dasharray: 2 2;
+}
+.clip.closed rect {
+  fill: var(--paper-sunk);
+  stroke: var(--ink);
+}
+.clip.closed path {
+  stroke-width: 3px;
+  stroke-dasharray: none;
 }
 .coil {
   fill: none;
@@ -225,5 +339,27 @@ const { over, begin } = useDrag<string>(
 }
 .speaker {
   cursor: grab;
+}
+.trial {
+  pointer-events: none;
+}
+.trial rect {
+  fill: var(--paper-raised);
+  stroke: var(--ink);
+}
+.bar-back {
+  stroke: var(--rule-soft);
+  stroke-width: 5px;
+}
+.bar {
+  stroke: var(--tarn);
+  stroke-width: 5px;
+}
+.bar.over {
+  stroke: var(--caution);
+}
+.bar-mark {
+  stroke: var(--ink);
+  stroke-width: 1.5px;
 }
 </style>

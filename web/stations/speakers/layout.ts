@@ -1,22 +1,35 @@
+import { channelsOfOutput } from '#core/job/circuit';
 import { craftOf, type Job } from '#core/job/job';
+import { sourcesOf } from '#core/job/signal';
 import { netsOf, type Net } from '#core/job/wiring';
-import { isPowered, type PoweredGear } from '#core/gear/gear';
-import type { Circuit } from '#core/speakers/index';
+import type { PoweredGear } from '#core/gear/gear';
+import { outputsOf, type Circuit, type Output } from '#core/speakers/index';
 import { SPEAKER_COLOUR, type Insulated } from '#core/tables/colours';
 import type { Px } from '#core/drawing/projection';
 import { pathOf } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
 
-export const BLOCK = { x: 30, w: 118, head: 36, row: 34 } as const;
-export const BOX = { w: 158, h: 104 } as const;
+export const BLOCK = { x: 42, w: 112, head: 36 } as const;
+const ROW = { least: 26, most: 34 } as const;
+/** Widest and narrowest a speaker's box is drawn, and its height. */
+export const BOX = { most: 158, least: 108, h: 104 } as const;
 const TOP_ROW = 28;
 const BOTTOM_ROW = SHEET.h - 28 - BOX.h;
 
 export interface ChannelRow {
+  /** gear/channel, or gear/a+b bridged */
   readonly key: string;
   readonly name: string;
   readonly y: number;
+  readonly h: number;
   readonly colour: Insulated;
+  readonly output: Output;
+}
+/** Two channels that may be bridged, and where the mark for it stands. */
+export interface PairMark {
+  readonly key: string;
+  readonly y: number;
+  readonly bridged: boolean;
 }
 export interface SourceBlock {
   readonly gear: string;
@@ -24,39 +37,63 @@ export interface SourceBlock {
   readonly y: number;
   readonly h: number;
   readonly rows: readonly ChannelRow[];
+  readonly pairs: readonly PairMark[];
 }
 
-/** Sources as blocks of terminals at the left of the sheet, amplifiers above head units. */
-export function layBlocks(job: Job): SourceBlock[] {
-  const sources = Object.entries(job.gear)
-    .flatMap(([gear, { item }]) => (isPowered(item) ? [{ gear, item }] : []))
+/**
+ * Sources as blocks of terminals at the left of the sheet, amplifiers above head units. Pairs in `offered`
+ * stand bridged with nothing on them yet.
+ */
+export function layBlocks(job: Job, offered: ReadonlySet<string> = new Set()): SourceBlock[] {
+  const sources = sourcesOf(job)
+    .map(([gear, item]) => ({ gear, item, outputs: outputsOf(gear, item) }))
     .sort((a, b) => (a.item.kind === b.item.kind ? 0 : a.item.kind === 'amplifier' ? -1 : 1));
-  const gap = 14;
-  const heights = sources.map(({ item }) => BLOCK.head + item.bank.channels.length * BLOCK.row);
+  const gap = 12;
+  const count = sources.reduce((sum, { item }) => sum + item.bank.channels.length, 0);
+  const free = SHEET.h - 40 - sources.length * BLOCK.head - gap * (sources.length - 1);
+  const row = Math.max(ROW.least, Math.min(ROW.most, free / Math.max(1, count)));
+  const heights = sources.map(({ item }) => BLOCK.head + item.bank.channels.length * row);
   const total = heights.reduce((sum, h) => sum + h, 0) + gap * (sources.length - 1);
-  let y = Math.max(24, (SHEET.h - total) / 2);
-  return sources.map(({ gear, item }, i) => {
-    const block = {
-      gear,
-      item,
-      y,
-      h: heights[i]!,
-      rows: item.bank.channels.map((channel, n) => ({
-        key: `${gear}/${channel.id}`,
-        name: channel.name,
-        y: y + BLOCK.head + n * BLOCK.row,
-        colour: { body: SPEAKER_COLOUR[channel.seat] },
-      })),
-    };
+  let y = Math.max(20, (SHEET.h - total) / 2);
+  return sources.map(({ gear, item, outputs }, i) => {
+    const top = y + BLOCK.head;
+    const bridged = outputs.filter(
+      ({ key, bridged: pair }) => pair && (key in job.circuits || (offered.has(key) && !drivenAlone(job, key))),
+    );
+    const rows: ChannelRow[] = [];
+    const add = (output: Output, h: number) =>
+      rows.push({
+        key: output.key,
+        name: output.bridged ? 'bridged' : output.name,
+        y: rows.reduce((sum, r) => sum + r.h, top),
+        h,
+        colour: { body: SPEAKER_COLOUR[output.seat] },
+        output,
+      });
+    for (const output of outputs.filter((o) => !o.bridged)) {
+      const [id] = output.channels;
+      const pair = bridged.find(({ channels }) => channels.includes(id!));
+      if (!pair) add(output, row);
+      else if (pair.channels[0] === id) add(pair, 2 * row);
+    }
+    const pairs = outputs.flatMap((output): PairMark[] => {
+      if (!output.bridged) return [];
+      const first = rows.find((r) => r.key === output.key || r.output.channels[0] === output.channels[0]);
+      return first ? [{ key: output.key, y: first.y + row, bridged: bridged.includes(output) }] : [];
+    });
+    const block = { gear, item, y, h: heights[i]!, rows, pairs };
     y += heights[i]! + gap;
     return block;
   });
 }
 
+const drivenAlone = (job: Job, pair: string) => channelsOfOutput(pair).some((channel) => channel in job.circuits);
+
 export interface SpeakerBox {
   readonly gear: string;
   readonly x: number;
   readonly y: number;
+  readonly w: number;
   readonly row: 'top' | 'bottom';
   readonly coils: number;
 }
@@ -75,22 +112,47 @@ export function layBoxes(job: Job, xOf: (gear: string) => number | undefined): S
       },
     ];
   });
+  const left = 224;
+  const room = SHEET.w - 24 - left;
+  const most = Math.max(1, ...(['top', 'bottom'] as const).map((row) => speakers.filter((s) => s.row === row).length));
+  const pitch = Math.min(BOX.most + 12, room / most);
+  const w = Math.max(BOX.least, pitch - 8);
   return (['top', 'bottom'] as const).flatMap((row) => {
     const own = speakers.filter((s) => s.row === row).sort((a, b) => a.at - b.at);
-    const pitch = Math.min(BOX.w + 14, (SHEET.w - 24 - 224) / Math.max(1, own.length));
-    let floor = 224;
-    const xs = own.map(({ at }) => (floor = Math.max(floor, at - BOX.w / 2)) && ((floor += pitch), floor - pitch));
-    for (let i = xs.length - 1, ceiling = SHEET.w - 24 - BOX.w; i >= 0; i--) {
+    let floor: number = left;
+    const xs = own.map(({ at }) => {
+      const x = Math.max(floor, at - w / 2);
+      floor = x + pitch;
+      return x;
+    });
+    for (let i = xs.length - 1, ceiling = SHEET.w - 24 - w; i >= 0; i--) {
       xs[i] = Math.min(xs[i]!, ceiling);
       ceiling = xs[i]! - pitch;
     }
-    return own.map(({ gear, coils }, i) => ({ gear, coils, row, x: xs[i]!, y: row === 'top' ? TOP_ROW : BOTTOM_ROW }));
+    return own.map(({ gear, coils }, i) => ({
+      gear,
+      coils,
+      row,
+      w,
+      x: xs[i]!,
+      y: row === 'top' ? TOP_ROW : BOTTOM_ROW,
+    }));
   });
 }
 
+/** Across a coil, terminal to terminal, px. */
+export const COIL_W = 38;
+
+/** Height of an output's + or − terminal. */
+export const terminalY = (row: { readonly y: number; readonly h: number }, kind: 'plus' | 'minus'): number =>
+  row.y + row.h * (kind === 'plus' ? 1 / 3 : 2 / 3);
+
 /** Where a coil's terminal is on its box. */
 export function terminalAt(box: SpeakerBox, coil: number, pole: '+' | '−'): Px {
-  return [box.x + 22 + coil * 70 + (pole === '+' ? 0 : 44), box.row === 'top' ? box.y + BOX.h : box.y];
+  return [
+    box.x + 20 + coil * Math.min(70, box.w / 2 - 8) + (pole === '+' ? 0 : COIL_W),
+    box.row === 'top' ? box.y + BOX.h : box.y,
+  ];
 }
 
 export interface Lead {
@@ -123,8 +185,9 @@ export function layLeads(
         const box = boxes.find((b) => b.gear === gear);
         return box ? [{ row: box.row, at: terminalAt(box, coil, pole) }] : [];
       });
-      const x = 158 + X_PITCH * xLane++;
       const rows = [...new Set(ends.map((end) => end.row))];
+      // A jumper on one side of the craft never comes near the sources.
+      const x = net.kind === 'jumper' && rows.length < 2 ? 0 : BLOCK.x + BLOCK.w + 10 + X_PITCH * xLane++;
       const wire = wireOf(net);
       return rows.map((side): Lead => {
         const y = laneY(side);
@@ -140,8 +203,8 @@ export function layLeads(
                 ]
               : []
             : [
-                [BLOCK.x + BLOCK.w, row.y + (net.kind === 'plus' ? 11 : 23)],
-                [x, row.y + (net.kind === 'plus' ? 11 : 23)],
+                [BLOCK.x + BLOCK.w, terminalY(row, net.kind)],
+                [x, terminalY(row, net.kind)],
                 [x, y],
               ];
         const trunk: Px[] = [...source, [Math.min(...xs), y], [Math.max(...xs), y]];

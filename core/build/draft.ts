@@ -1,0 +1,127 @@
+import type { Opened, Pattern } from '../craft/pattern';
+import { taken, type ChoiceId } from '../job/choices';
+import { craftOf, type Job } from '../job/job';
+import type { BuildRun, BuildSplice, Phase, Step } from './step';
+import { coversFor, orderCovers, type Teardown } from './teardown';
+
+export interface BuildSeen {
+  readonly job: Job;
+  readonly runs: readonly BuildRun[];
+  readonly splices: readonly BuildSplice[];
+  readonly tags: Readonly<Record<string, string>>;
+  readonly fuses: Readonly<Record<string, number | undefined>>;
+  /** Gauge of a run's conductors, in words. */
+  readonly wireOf: (run: BuildRun) => string;
+}
+
+export type PlacedGear = [id: string, placed: Job['gear'][string]];
+
+/** What every run and every piece of gear needs open, fished legs as the job's school has it. */
+export function openedFor(
+  job: Job,
+  runs: readonly BuildRun[],
+): { opened: Opened[]; fishMinutes: (run: BuildRun) => number } {
+  const pattern = craftOf(job);
+  const fished = taken(job.choices, 'access') === 'fished';
+  const legOpens = (id: string): Opened => {
+    const leg = pattern.legs[id]!;
+    return fished && leg.fish ? leg.fish.covers : leg.covers;
+  };
+  const placesOf = (ids: readonly (string | null | undefined)[]) =>
+    ids.flatMap((id) => (id !== null && id !== undefined && pattern.places[id] ? [pattern.places[id].covers] : []));
+  return {
+    opened: [
+      ...runs.flatMap((run) =>
+        run.way ? [...run.way.legs.map(legOpens), ...placesOf([run.fromPlace, run.toPlace])] : [],
+      ),
+      ...placesOf(Object.values(job.gear).map(({ place, there }) => (there === null ? place : null))),
+    ],
+    fishMinutes: (run) =>
+      fished ? (run.way?.legs ?? []).reduce((sum, id) => sum + (pattern.legs[id]!.fish?.minutes ?? 0), 0) : 0,
+  };
+}
+
+type More = Partial<Omit<Step, 'id' | 'phase' | 'title' | 'minutes' | 'plannedMinutes' | 'subject'>>;
+
+/** The steps as they are being written, and what every phase looks at. */
+export class Draft {
+  readonly steps: Step[] = [];
+  readonly job: Job;
+  readonly pattern: Pattern;
+  readonly teardown: Teardown;
+  readonly fishMinutes: (run: BuildRun) => number;
+  /** Runs that have a way. */
+  readonly laid: readonly BuildRun[];
+  /** Gear that is on the craft and takes part, and of it what is new. */
+  readonly placed: readonly PlacedGear[];
+  readonly fresh: readonly PlacedGear[];
+  readonly whole: Step['subject'];
+  /** The step a cover comes open at. */
+  readonly offOf = new Map<string, string>();
+  /** Steps that can only be got at while a cover is open. */
+  readonly behind = new Map<string, string[]>();
+
+  constructor(readonly seen: BuildSeen) {
+    const { job, runs } = seen;
+    this.job = job;
+    this.pattern = craftOf(job);
+    const { opened, fishMinutes } = openedFor(job, runs);
+    this.fishMinutes = fishMinutes;
+    this.teardown = orderCovers(this.pattern, coversFor(this.pattern, opened, this.pick('access') === 'off'));
+    this.laid = runs.filter((run) => run.way);
+    this.placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && there !== 'bypassed');
+    this.fresh = this.placed.filter(([, { there }]) => there === null);
+    this.whole = { kind: 'job', id: job.id };
+  }
+
+  pick<C extends ChoiceId>(id: C) {
+    return taken(this.job.choices, id);
+  }
+
+  add(id: string, phase: Phase, title: string, minutes: number, subject: Step['subject'], more: More = {}): string {
+    this.steps.push({
+      id,
+      phase,
+      title,
+      minutes: this.job.minutes[id] ?? minutes,
+      plannedMinutes: minutes,
+      second: false,
+      tools: [],
+      lines: [],
+      fasteners: [],
+      direction: undefined,
+      checks: [],
+      cautions: [],
+      after: [],
+      gate: [],
+      subject,
+      ...more,
+    });
+    return id;
+  }
+
+  nameOf(id: string): string {
+    if (id === 'battery') return 'battery';
+    if (id === 'switched') return this.pattern.places[this.pattern.switchedPlace]!.name.toLowerCase();
+    return `${this.seen.tags[id] ?? ''} ${this.job.gear[id]?.item.name ?? id}`.trim();
+  }
+
+  /** Amplifiers to configure before their speakers are plugged in, and those speakers. */
+  configured(): { amplifier: string; speakers: string[] }[] {
+    return this.placed.flatMap(([amplifier, { item }]) => {
+      if (item.kind !== 'amplifier' || !item.configureFirst) return [];
+      const own = this.seen.splices.filter(({ source }) => source === amplifier).map(({ speaker }) => speaker);
+      return own.length ? [{ amplifier, speakers: [...new Set(own)] }] : [];
+    });
+  }
+
+  /** Steps at which the covers asked, and what must be open before them, come open. */
+  openings(covers: Opened[]): string[] {
+    return Object.keys(coversFor(this.pattern, covers, false)).flatMap((c) => this.offOf.get(c) ?? []);
+  }
+
+  hide(step: string, covers: Opened[]): void {
+    for (const cover of Object.keys(coversFor(this.pattern, covers, false)))
+      this.behind.set(cover, [...(this.behind.get(cover) ?? []), step]);
+  }
+}

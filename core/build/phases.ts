@@ -1,0 +1,444 @@
+import type { CoverWay } from '../craft/pattern';
+import { isPowered } from '../gear/gear';
+import { choicesFor } from '../job/choices';
+import { colourText } from '../tables/colours';
+import { DRIVES } from '../tables/fasteners';
+import { openedFor, type Draft } from './draft';
+import type { BuildRun, StepFastener } from './step';
+
+// Minutes below are common practice of this workshop; a person may expect others, step by step.
+const PULL_MINUTES = 4;
+const END_MINUTES = { crimp: 1, solder: 2, sleeve: 1.5 } as const;
+const GAIN_MINUTES = { ear: 30, lamps: 12, meter: 18, stored: 15 } as const;
+const ISOLATE_MINUTES = { negative: 2, both: 4, switch: 1, mainFuse: 2 } as const;
+const CONFIGURE_MINUTES = 10;
+const RETURNS_MINUTES = 2;
+const MICROPHONE_MINUTES = { none: 0, screen: 12, gauges: 8 } as const;
+
+const END_TOOLS = {
+  crimp: 'ratchet crimper, heat gun',
+  solder: 'soldering iron, heat gun',
+  sleeve: 'hot-air gun',
+} as const;
+const SECURING = {
+  ties: {
+    tool: 'ties, flush cutter',
+    line: 'Ties loose; cinch them at the test-fit and cut the ends flush.',
+    extra: 0,
+  },
+  tape: { tool: 'double-sided tape, 70 % isopropyl', line: 'Wipe the faces with 70 % isopropyl, then tape.', extra: 1 },
+  glue: { tool: 'hot-glue gun', line: 'Hot glue only where there is no rack to tie to.', extra: 1 },
+} as const;
+
+/** Isolates the battery; returns the step that everything waits for. */
+export function makeSafe(d: Draft): string {
+  const { job, pattern } = d;
+  const isolation = d.pick('isolation');
+  const memories = Object.entries(job.craft.memories);
+  const safe = d.add('isolate:battery', 'isolate', ISOLATE_TITLES[isolation], ISOLATE_MINUTES[isolation], d.whole, {
+    tools: [isolation === 'switch' ? 'tag' : isolation === 'mainFuse' ? 'fuse puller' : '10 mm socket, terminal cover'],
+    lines: [
+      ...(memories.length ? [`Will be lost: ${memories.map(([, m]) => m.name).join(', ')}. Put back at the end.`] : []),
+      'Blanket on what can be scratched; a soft place for what comes off.',
+    ],
+    cautions: ['battery', ...(pattern.kind !== 'boat' ? (['stand'] as const) : (['vapour'] as const))],
+  });
+
+  const old = Object.keys(job.speakers).filter((id) => job.speakers[id]!.oldLeadOhm !== null);
+  if (old.length)
+    d.add(
+      'test:returns',
+      'isolate',
+      'Old speaker leads: look for a shared return',
+      RETURNS_MINUTES * old.length,
+      d.whole,
+      {
+        tools: ['multimeter'],
+        lines: [
+          'Speakers and the old unit unplugged. Any path means a shared return: say so at Speakers before going on.',
+        ],
+        checks: old.map((id) => ({
+          id: `return-${id}`,
+          text: `${d.nameOf(id)}: no path from its − to another − or to ground`,
+        })),
+        after: [safe],
+      },
+    );
+  return safe;
+}
+
+/** Every cover the runs and places need, in the order of fewest tool changes. */
+export function openUp(d: Draft, safe: string): void {
+  const { pattern } = d;
+  for (const { cover, state, way } of d.teardown.covers) {
+    const id = d.add(
+      `off:cover/${cover}`,
+      'teardown',
+      `${pattern.covers[cover]!.name} ${OPEN_WORDS[state]}`,
+      way.minutes.off,
+      { kind: 'cover', id: cover },
+      {
+        ...fromWay(way, 'out'),
+        lines: [
+          way.hint,
+          ...(Object.keys(way.plugs).length ? ['Tape, label and photograph each plug before it is pulled.'] : []),
+        ].filter(Boolean),
+        checks: [
+          ...Object.entries(way.plugs).map(([plug, name]) => ({
+            id: `plug-${plug}`,
+            text: `Unplugged and labelled: ${name}`,
+          })),
+          ...Object.entries(way.hoses).map(([hose, name]) => ({ id: `hose-${hose}`, text: `Off and closed: ${name}` })),
+        ],
+        after: [safe, ...Object.keys(way.after).map((c) => `off:cover/${c}`)],
+      },
+    );
+    d.offOf.set(cover, id);
+  }
+}
+
+export function fit(d: Draft, safe: string): void {
+  const { pattern } = d;
+  const unsealed = d.pick('rating') === 'accepted';
+  for (const [gear, { item, place }] of d.fresh) {
+    const at = pattern.places[place!]!;
+    const accepted = unsealed && at.exposure !== 'sheltered';
+    const id = d.add(
+      `fit:gear/${gear}`,
+      'fit',
+      `Fit ${d.nameOf(gear)}: ${at.name}`,
+      item.fitMinutes,
+      { kind: 'gear', id: gear },
+      {
+        lines: [
+          'Offer it up with the outer cover on; mark, then fit.',
+          ...(item.note ? [item.note] : []),
+          ...(accepted
+            ? ['Not sealed for this place unless its rating says so: drip loop, cover over the plugs.']
+            : []),
+          ...(choicesFor(pattern.kind).includes('reverse')
+            ? [
+                d.pick('reverse') === 'gelcoat'
+                  ? 'Glass fibre: bit in reverse through the gelcoat only.'
+                  : 'Glass fibre: bit in reverse all the way through.',
+              ]
+            : []),
+        ],
+        cautions: [
+          'eyes',
+          ...(at.body !== 'frame' && pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
+          ...(pattern.kind === 'boat' ? (['hull'] as const) : []),
+        ],
+        after: [safe, ...d.openings([at.covers])],
+      },
+    );
+    d.hide(id, [at.covers]);
+  }
+  const microphone = d.pick('microphone');
+  if (microphone !== 'none' && d.fresh.some(([, { item }]) => item.kind === 'headUnit'))
+    d.add(
+      'fit:microphone',
+      'fit',
+      microphone === 'screen' ? 'Fit the microphone high behind the screen' : 'Fit the microphone by the gauges',
+      MICROPHONE_MINUTES[microphone],
+      d.whole,
+      {
+        lines: ['Out of the wind; its lead goes with the head unit’s.'],
+        after: [safe],
+      },
+    );
+}
+
+/** Wires pulled, a pair of ends at a time; returns the steps. */
+export function pull(d: Draft, safe: string): string[] {
+  const { job, pattern } = d;
+  const securing = SECURING[d.pick('securing')];
+  const groups = new Map<string, BuildRun[]>();
+  for (const run of d.laid) groups.set(`${run.from}>${run.to}`, [...(groups.get(`${run.from}>${run.to}`) ?? []), run]);
+  const fromBattery = d.pick('start') === 'battery';
+  const order = [...groups].sort(([a], [b]) =>
+    fromBattery ? Number(b.startsWith('battery>')) - Number(a.startsWith('battery>')) : 0,
+  );
+  for (const [ends, group] of order) {
+    const [from, to] = ends.split('>') as [string, string];
+    const covers = openedFor({ ...job, gear: {} }, group).opened;
+    const id = d.add(
+      `pull:run/${ends.replace('>', '-')}`,
+      'pull',
+      `Pull ${d.nameOf(from)} → ${d.nameOf(to)}`,
+      group.length * (PULL_MINUTES + securing.extra) + d.fishMinutes(group[0]!),
+      { kind: 'run', id: group[0]!.id },
+      {
+        tools: [securing.tool, ...(d.fishMinutes(group[0]!) ? ['fish tape'] : [])],
+        lines: [
+          ...group.map(
+            (run) =>
+              `${run.cutMm} mm, ${d.seen.wireOf(run)}: ${run.conductors.map((c) => `${colourText(c.colour)} ${c.use}`).join('; ')}`,
+          ),
+          `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`,
+          fromBattery
+            ? 'Start at the battery; park the surplus at the gear.'
+            : `Start at ${to === 'battery' ? d.nameOf(from) : d.nameOf(to)}; trim at the other end.`,
+          securing.line,
+          'Label both ends alike.',
+        ],
+        cautions: group.some((run) => run.way!.legs.some((leg) => pattern.legs[leg]!.joint)) ? ['steering'] : [],
+        after: [
+          safe,
+          ...d.openings(covers),
+          ...[from, to].filter((g) => job.gear[g]?.place && job.gear[g].there === null).map((g) => `fit:gear/${g}`),
+        ],
+      },
+    );
+    d.hide(id, covers);
+  }
+  return order.map(([ends]) => `pull:run/${ends.replace('>', '-')}`);
+}
+
+export function connect(d: Draft): string[] {
+  const { pattern } = d;
+  const joint = d.pick('joint');
+  const stored = d.pick('gain') === 'stored';
+  const connects: string[] = [];
+  const late = new Set(d.configured().flatMap(({ speakers }) => speakers));
+  for (const [gear, { item, place, there }] of d.placed) {
+    const own = d.laid.filter((run) => run.from === gear || run.to === gear);
+    if (!own.length) continue;
+    const splices = d.seen.splices.filter(({ speaker }) => speaker === gear);
+    const ends = own.reduce((sum, run) => sum + run.conductors.length, 0);
+    const id = d.add(
+      `connect:gear/${gear}`,
+      'connect',
+      `Connect ${d.nameOf(gear)}`,
+      Math.ceil(ends * END_MINUTES[joint]),
+      { kind: 'gear', id: gear },
+      {
+        tools: [END_TOOLS[joint]],
+        lines: [
+          `${ends} ends. Slide the shrink tube on first.`,
+          ...(item.kind === 'speaker' ? ['Check which terminal is + on this speaker, and on its lead.'] : []),
+          ...splices.map(({ plus, speakerPlus, keyed }) =>
+            keyed === 'both'
+              ? 'Plugs at both ends go in one way only.'
+              : `${colourText(plus)} is +: to ${speakerPlus}. Label both ends.`,
+          ),
+          ...((stored && item.kind === 'speaker') || late.has(gear)
+            ? ['Leave it unplugged until the amplifier is configured.']
+            : []),
+        ],
+        checks: splices.length ? [{ id: 'polarity', text: 'Polarity tried with a cell: the cone moves out on +' }] : [],
+        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...own.map((run) => `pull:run/${run.from}-${run.to}`)],
+      },
+    );
+    d.hide(id, [pattern.places[place!]!.covers]);
+    connects.push(id);
+  }
+
+  return connects;
+}
+
+/** What the tests hand on: every one of them, first power, sound. */
+export interface Tested {
+  readonly all: readonly string[];
+  readonly power: string;
+  readonly sound: string;
+}
+
+export function test(d: Draft, pulled: readonly string[], connects: readonly string[]): Tested {
+  const { pattern } = d;
+  const isolation = d.pick('isolation');
+  const powered = d.fresh.filter(([, { item }]) => isPowered(item)).map(([id]) => id);
+  const done = [...pulled, ...connects, ...d.fresh.map(([id]) => `fit:gear/${id}`)];
+  const shorts = d.add('test:shorts', 'test', 'Meter: shorts and continuity, power still off', 5, d.whole, {
+    tools: ['multimeter'],
+    checks: [
+      { id: 'plus-minus', text: 'No short from + to − on any feed' },
+      ...d.laid
+        .filter((run) => run.kind === 'speaker')
+        .map((run) => ({ id: `lead-${run.to}`, text: `${d.nameOf(run.to)}: both leads through, neither to ground` })),
+    ],
+    after: done,
+  });
+  const fuses = powered.map((gear) =>
+    d.add(
+      `fuse:gear/${gear}`,
+      'test',
+      `Fit the ${d.seen.fuses[gear] === undefined ? '' : `${d.seen.fuses[gear]} A `}fuse of ${d.nameOf(gear)}`,
+      1,
+      { kind: 'gear', id: gear },
+      {
+        lines: ['The fuse goes in last, at the battery end.'],
+        after: [shorts],
+      },
+    ),
+  );
+  const power = d.add('test:power', 'test', 'First power', ISOLATE_MINUTES[isolation] + 2, d.whole, {
+    lines: ['Put back what made it safe. Stay at the fuse: out at once on smoke, smell or heat.'],
+    checks: powered.map((gear) => ({
+      id: `on-${gear}`,
+      text: `${d.nameOf(gear)} comes on, and goes off with the key`,
+    })),
+    cautions: ['battery'],
+    after: [shorts, ...fuses],
+  });
+  const plugged = d.configured().flatMap(({ amplifier, speakers: own }) => {
+    const set = d.add(
+      `configure:gear/${amplifier}`,
+      'test',
+      `Load the set-up of ${d.nameOf(amplifier)}`,
+      CONFIGURE_MINUTES,
+      { kind: 'gear', id: amplifier },
+      { tools: ['set-up file'], lines: ['Every speaker of it unplugged.'], after: [power] },
+    );
+    return d.add(
+      `plug:gear/${amplifier}`,
+      'test',
+      `Plug in the speakers of ${d.nameOf(amplifier)}`,
+      Math.max(1, own.length),
+      { kind: 'gear', id: amplifier },
+      { checks: own.map((id) => ({ id: `plug-${id}`, text: `Plugged in: ${d.nameOf(id)}` })), after: [set] },
+    );
+  });
+  const speakers = d.placed.filter(([, { item }]) => item.kind === 'speaker').map(([id]) => id);
+  const sound = d.add('test:sound', 'test', 'Every source, every speaker', Math.max(2, speakers.length), d.whole, {
+    checks: speakers.map((id) => ({ id: `plays-${id}`, text: `${d.nameOf(id)} plays, clean and alone` })),
+    after: [power, ...plugged],
+    cautions: ['hearing'],
+  });
+  const moving = Object.entries(pattern.joints);
+  const travels =
+    moving.length || pattern.kind !== 'motorcycle'
+      ? d.add(
+          'test:travel',
+          'test',
+          moving.length ? 'Bars lock to lock' : 'Steering and shift through their travel',
+          3,
+          d.whole,
+          {
+            lines: moving.length
+              ? ['No wire pulls, pinches or holds anywhere, and the horn does not sound.']
+              : ['Nothing touches linkage, column or pedals.'],
+            cautions: [moving.length ? 'steering' : 'shift'],
+            after: pulled,
+          },
+        )
+      : undefined;
+
+  return { all: [shorts, ...fuses, power, ...plugged, sound, ...(travels ? [travels] : [])], power, sound };
+}
+
+export function tune(d: Draft, sound: string): string[] {
+  const gain = d.pick('gain');
+  return d.placed
+    .filter(([, { item }]) => item.kind === 'amplifier')
+    .map(([id]) =>
+      d.add(
+        `tune:gear/${id}`,
+        'tune',
+        `Set the gains of ${d.nameOf(id)}`,
+        GAIN_MINUTES[gain],
+        { kind: 'gear', id },
+        {
+          tools: [
+            ...(gain === 'meter' ? ['multimeter'] : gain === 'stored' ? ['set-up file'] : []),
+            d.pick('source') === 'stick' ? 'stick with files of known level' : 'wireless music',
+          ],
+          lines: ['Everything flat, boost off; find the clean volume of the head unit first.', GAIN_LINES[gain]],
+          cautions: ['hearing'],
+          after: [sound],
+        },
+      ),
+    );
+}
+
+/** Covers in reverse, each held until all behind it is done; returns the steps and the one that may go back early. */
+export function putBack(d: Draft, tested: readonly string[]): { backs: string[]; first: string | undefined } {
+  const { pattern } = d;
+  const backOf = new Map<string, string>();
+  const reverse = [...d.teardown.covers].reverse();
+  const first = d.pick('test') === 'first' ? reverse[0]?.cover : undefined;
+  for (const { cover, way } of reverse) {
+    const gate = [...new Set(d.behind.get(cover) ?? [])];
+    const later = reverse
+      .filter((other) => Object.keys(other.way.after).includes(cover))
+      .map((other) => `on:cover/${other.cover}`);
+    backOf.set(
+      cover,
+      d.add(
+        `on:cover/${cover}`,
+        'refit',
+        `${pattern.covers[cover]!.name} back`,
+        way.minutes.on,
+        { kind: 'cover', id: cover },
+        {
+          ...fromWay(way, 'in'),
+          lines: [
+            ...(Object.keys(way.fasteners).length ? ['Start every fastener, then tighten.'] : []),
+            ...Object.values(way.fasteners).flatMap((f) =>
+              f.torqueNm === null ? [] : [`${f.where}: ${f.size} to ${f.torqueNm} N·m`],
+            ),
+          ],
+          checks: [
+            ...Object.entries(way.plugs).map(([plug, name]) => ({ id: `plug-${plug}`, text: `Plugged in: ${name}` })),
+            ...Object.entries(way.hoses).map(([hose, name]) => ({
+              id: `hose-${hose}`,
+              text: `On and pulled to prove it: ${name}`,
+            })),
+          ],
+          after: [`off:cover/${cover}`, ...gate, ...later, ...(cover === first ? [] : tested)],
+          gate,
+        },
+      ),
+    );
+  }
+
+  return { backs: [...backOf.values()], first };
+}
+
+export function finish(d: Draft, tested: readonly string[], power: string, backs: readonly string[]): void {
+  const closed = [...backs, ...tested];
+  const unplugged = d.teardown.covers.flatMap(({ cover, way }) =>
+    Object.entries(way.plugs).map(([plug, name]) => ({ id: `${cover}-${plug}`, text: name })),
+  );
+  const lamps = unplugged.length
+    ? d.add('close:lamps', 'close', 'Every lamp and sender that was unplugged', unplugged.length, d.whole, {
+        checks: unplugged.map(({ id, text }) => ({ id, text: `Works: ${text}` })),
+        after: [...closed],
+      })
+    : undefined;
+  const relearned = Object.entries(d.job.craft.memories).map(([id, { name, relearn }]) =>
+    d.add(`close:memory/${id}`, 'close', `Put back: ${name}`, 2, d.whole, {
+      lines: relearn ? [relearn] : [],
+      after: [power, ...backs],
+    }),
+  );
+  d.add('close:record', 'close', 'Hand over: photographs, fuse place, spare fuses', 10, d.whole, {
+    lines: ['Show sources, zones and pairing. Say where the fuse is. Leave spare fuses.'],
+    after: [...closed, ...(lamps ? [lamps] : []), ...relearned],
+  });
+}
+
+const ISOLATE_TITLES = {
+  negative: 'Battery: negative off',
+  both: 'Battery: negative off, then positive',
+  switch: 'Battery switch off and tagged',
+  mainFuse: 'Main fuse out',
+} as const;
+const OPEN_WORDS = { loosened: 'loosened', aside: 'aside', off: 'off' } as const;
+const GAIN_LINES = {
+  ear: 'Gains from minimum, one pair connected at a time, several good tracks.',
+  lamps: 'Input lamp first, then the output lamp just dark at clean volume.',
+  meter: 'Speakers unplugged; set √(P·R) volts on the test tone.',
+  stored: 'Load the stored set-up before any speaker is plugged in; find each speaker by noise.',
+} as const;
+
+function fromWay(way: CoverWay, direction: 'out' | 'in') {
+  const fasteners = Object.entries(way.fasteners).map(([id, f]): StepFastener => ({ id, ...f }));
+  return {
+    direction: fasteners.length ? direction : undefined,
+    fasteners,
+    tools: [...new Set(fasteners.map((f) => DRIVES[f.drive].tool))],
+    second: way.second,
+    cautions: way.cautions,
+  } as const;
+}

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { craftOf } from '#core/job/job';
+import { NO_SPEAKER_CHOICE, type Zone } from '#core/job/circuit';
+import { EARS } from '#core/job/zones';
+import { figure } from '#core/units/figures';
+import { useJob } from '../../stores/job';
+
+/** One zone: who listens, how it is turned, which speakers belong to it. */
+const props = defineProps<{ id: string }>();
+const store = useJob();
+const zone = computed(() => store.job!.zones[props.id]!);
+const craft = computed(() => craftOf(store.job!));
+const listeners = computed(() => Object.entries(craft.value.listeners ?? {}));
+const controls = computed(() => Object.entries(store.job!.gear).filter(([, { item }]) => item.kind === 'zoneControl'));
+const speakers = computed(() => Object.entries(store.job!.gear).filter(([, { item }]) => item.kind === 'speaker'));
+const heard = computed(() => store.plan!.speakers.zones.find(({ id }) => id === props.id));
+const tag = (gear: string) => store.plan!.tags[gear] ?? gear;
+const set = (part: Partial<Zone>) => store.edit([{ op: 'setZone', id: props.id, zone: { ...zone.value, ...part } }]);
+const zoneOf = (gear: string) => (store.job!.speakers[gear] ?? NO_SPEAKER_CHOICE).zone;
+const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
+function rename(event: Event): void {
+  const name = valueOf(event).trim();
+  if (name) set({ name });
+  else (event.target as HTMLInputElement).value = zone.value.name;
+}
+function strike(): void {
+  store.edit([{ op: 'setZone', id: props.id, zone: null }], `strike out ${zone.value.name}`);
+  store.select(undefined);
+}
+</script>
+
+<template>
+  <section>
+    <h2>Zone {{ zone.name }}</h2>
+    <div class="fields">
+      <div class="wide">
+        <label class="form-label" for="zone-name">Name</label>
+        <input id="zone-name" class="form-control" maxlength="80" :value="zone.name" @change="rename" />
+      </div>
+      <div class="wide">
+        <label class="form-label" for="zone-listener">Who listens</label>
+        <select
+          id="zone-listener"
+          class="form-select"
+          :value="zone.listener ?? ''"
+          @change="set({ listener: valueOf($event) || null })"
+        >
+          <option value="">the {{ EARS[craft.kind] }}</option>
+          <option v-for="[key, listener] in listeners" :key="key" :value="key">{{ listener.name }}</option>
+        </select>
+      </div>
+      <div class="wide">
+        <label class="form-label" for="zone-control">Turned by</label>
+        <select
+          id="zone-control"
+          class="form-select"
+          :value="zone.control ?? ''"
+          @change="set({ control: valueOf($event) || null })"
+        >
+          <option value="">the head unit</option>
+          <option v-for="[key, { item }] in controls" :key="key" :value="key">{{ tag(key) }} {{ item.name }}</option>
+        </select>
+        <p v-if="!controls.length" class="small">A control of its own is chosen at Gear, under Zone controls.</p>
+      </div>
+      <div class="wide form-check">
+        <input
+          id="zone-mono"
+          class="form-check-input"
+          type="checkbox"
+          :checked="zone.mono"
+          @change="set({ mono: !zone.mono })"
+        />
+        <label class="form-check-label" for="zone-mono">Left and right play the same here</label>
+      </div>
+    </div>
+    <dl v-if="heard?.level !== undefined">
+      <div>
+        <dt>All together, {{ heard.listener }}</dt>
+        <dd>{{ figure(heard.level, 1) }} dB</dd>
+      </div>
+      <div>
+        <dt>Loudest less quietest</dt>
+        <dd>{{ figure(heard.spreadDb!, 1) }} dB</dd>
+      </div>
+    </dl>
+    <fieldset>
+      <legend>Speakers of this zone</legend>
+      <div v-for="[key, { item }] in speakers" :key="key" class="form-check">
+        <input
+          :id="`in-${key}`"
+          class="form-check-input"
+          type="checkbox"
+          :checked="zoneOf(key) === id"
+          @change="store.edit([{ op: 'setSpeaker', id: key, choice: { zone: zoneOf(key) === id ? null : id } }])"
+        />
+        <label class="form-check-label" :for="`in-${key}`"
+          >{{ tag(key) }} {{ item.name
+          }}<template v-if="zoneOf(key) && zoneOf(key) !== id">
+            (now {{ store.job!.zones[zoneOf(key)!]?.name }})</template
+          ></label
+        >
+      </div>
+    </fieldset>
+    <div class="ends">
+      <BButton size="sm" variant="outline-secondary" @click="strike">Strike the zone out</BButton>
+      <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+fieldset {
+  margin: 8px 0;
+}
+legend {
+  font-size: 14px;
+}
+</style>
