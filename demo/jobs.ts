@@ -123,7 +123,7 @@ function launchSound(): Operation[] {
   });
   return [
     add('head', 'sallow-din', 'console'),
-    add('amp', 'weir-4-100', 'consoleFoot'),
+    add('amp', 'weir-4-45', 'consoleFoot'),
     add('coaming-left', 'bittern-165', 'coamingLeft'),
     add('coaming-right', 'bittern-165', 'coamingRight'),
     add('bow-left', 'bittern-165', 'bowLeft'),

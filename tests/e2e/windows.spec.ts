@@ -113,6 +113,8 @@ for (const theme of ['light', 'dark'] as const)
       `${JOB}/routing`,
       '/jobs/hire-tourer/gear',
       '/jobs/hire-tourer/power',
+      '/jobs/narrow-van/speakers',
+      '/jobs/river-launch/speakers',
     ]) {
       await page.goto(`${server.url}${path}`);
       await page

@@ -32,8 +32,10 @@ export function speakerDeck(
   wiring: Wiring,
   model: LoadModel,
   volts: number,
+  bridged = false,
 ): { deck: string; coils: { id: string; name: string; ohm: number }[] } {
-  const lines = [`Vsource top 0 ${volts}`];
+  // A bridged pair: two channels of half the volts against each other, neither end at ground.
+  const lines = bridged ? [`Vsource top 0 ${volts / 2}`, `Vother foot 0 ${-volts / 2}`] : [`Vsource top 0 ${volts}`];
   const coils: { id: string; name: string; ohm: number }[] = [];
   let nodes = 0;
   let parts = 0;
@@ -65,7 +67,7 @@ export function speakerDeck(
         return to;
       }, a);
   };
-  build(wiring, 'top', '0', false);
+  build(wiring, 'top', bridged ? 'foot' : '0', false);
   return { deck: lines.join('\n'), coils };
 }
 
