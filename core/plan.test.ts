@@ -4,11 +4,12 @@ import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
 import { judge } from './findings/finding';
 import type { FuseHolder, GearItem } from './gear/gear';
 import { contentHash } from './gear/hash';
-import { newJob, type Job } from './job/job';
+import { newJob, parseJob, type Job } from './job/job';
 import { type Wiring } from './job/circuit';
 import { applyAll, type Operation } from './job/operations';
 import { whyNot } from './job/overrules';
-import { planJob } from './plan';
+import { sealOf } from './job/seal';
+import { planJob, planOf } from './plan';
 import { voltProfile } from './power/index';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
@@ -380,4 +381,43 @@ describe('the plan', () => {
       plan.power.feeds['amp']!.states.restFull!.deviceVolts - 0.2,
     );
   });
+});
+
+test('a plan sealed by an older planner shows what it showed that day', () => {
+  const plan = planJob(TOURER_JOB);
+  // As 0.2.0 wrote it: channels by name, one level for all, no zones, inputs or splices.
+  const { inputs, splices, ...rest } = plan;
+  expect(inputs.length + splices.length).toBeGreaterThan(0);
+  const { zones, ...speakers } = rest.speakers;
+  const old = {
+    ...rest,
+    planner: '0.2.0',
+    speakers: {
+      ...speakers,
+      level: zones[0]!.level,
+      circuits: Object.fromEntries(
+        Object.entries(speakers.circuits).map(([key, { output, ...circuit }]) => [
+          key,
+          {
+            ...circuit,
+            watts: 12.34,
+            sourceItem: output.item,
+            channel: { id: output.channels[0], name: output.name, seat: output.seat },
+            speakers: circuit.speakers.map((share) => ({ ...share, zone: undefined })),
+          },
+        ]),
+      ),
+    },
+  };
+  const stored = JSON.parse(JSON.stringify(old)) as unknown as typeof plan;
+  const seal = { ...sealOf(stored, '2026-11-24T16:00:00.000Z', 'Bench one', 0) };
+  const job = parseJob(JSON.parse(JSON.stringify({ ...TOURER_JOB, seal })));
+  const shown = planOf(job);
+  expect(shown.speakers.circuits['amp/fl']).toMatchObject({
+    watts: 12.34,
+    output: { key: 'amp/fl', name: 'front left', bridged: false, side: 'left' },
+  });
+  expect(shown.speakers.zones).toMatchObject([{ level: zones[0]!.level, spreadDb: speakers.spreadDb }]);
+  expect(shown.inputs).toEqual([]);
+  expect(job.seal!.plan).toEqual(stored);
 });

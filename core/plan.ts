@@ -11,6 +11,7 @@ import { planPower, powerRules, type CommonRun, type FeedRun, type PowerPlan } f
 import { commonPoint, craftMap, endName, planRuns, returnRun, routingRules, type Run } from './routing/index';
 import { controlOf, inputsOf, leadHeadUnit, sourcesOf, type Input } from './job/signal';
 import { planSpeakers, speakerRules, splicesOf, type SpeakerPlan, type Splice } from './speakers/index';
+import { upgradePlan } from './plan-upgrade';
 import { ohmsPerMetre } from './tables/conductors';
 
 /** Written into every plan, so that a sealed one tells who reckoned it. */
@@ -53,7 +54,7 @@ export interface Plan {
 export type Minutes = Readonly<Record<Phase, number>>;
 
 /** What a job shows: its plan, or the one it was sealed with. */
-export const planOf = (job: Job): Plan => (job.seal ? (job.seal.plan as unknown as Plan) : planJob(job));
+export const planOf = (job: Job): Plan => (job.seal ? upgradePlan(job.seal.plan as unknown as Plan) : planJob(job));
 
 /** Everything that follows from a job. Pure and fast: no search beyond the shortest way of each run. */
 export function planJob(job: Job): Plan {

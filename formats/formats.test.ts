@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { strToU8, unzipSync, zipSync } from 'fflate';
-import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
+import { DEMO_JOBS, HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { SHELF, shelfItem } from '#demo/shelf';
 import { stepHash } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
@@ -248,6 +248,8 @@ describe('the job sheet, read back by an independent tool', () => {
     const full = planJob(job);
     for (const run of full.runs) expect(text).toContain(String(run.cutMm));
     for (const feed of Object.values(full.power.feeds)) expect(text).toContain(`${feed.gauge} AWG`);
+    expect(text).toContain('the wider tab');
+    expect(text).toContain('label both ends');
     expect(
       fonts
         .split('\n')
@@ -257,8 +259,11 @@ describe('the job sheet, read back by an independent tool', () => {
     ).toBe(true);
   });
 
-  test('clips nothing: every word lies inside the page’s margins', async () => {
-    const { bbox } = pages(await jobSheetPdf(HIRE_JOB, [], []));
+  test.each([
+    ['the hire tourer', HIRE_JOB],
+    ['the van, zones and all', DEMO_JOBS.find(({ id }) => id === 'narrow-van')!],
+  ])('clips nothing of %s: every word lies inside the page’s margins', async (_, job) => {
+    const { bbox } = pages(await jobSheetPdf(job, [], []));
     let words = 0;
     for (const [, x0, y0, x1, y1] of bbox.matchAll(
       /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)"/g,

@@ -9,6 +9,7 @@ import { planOf, type Plan } from '#core/plan';
 import { RUN_KIND_NAMES, endName } from '#core/routing/index';
 import { CAUTIONS } from '#core/tables/cautions';
 import { cite } from '#core/tables/source';
+import { colourText } from '#core/tables/colours';
 import { figure, short } from '#core/units/figures';
 import { SHEET } from '#core/drawing/sheet';
 import { drawingSvg } from './drawing-svg';
@@ -252,6 +253,9 @@ function gear(pen: Pen, job: Job, plan: Plan): void {
   );
 }
 
+const endNameOr = (job: Job, gear: string | null, plan: Plan) =>
+  gear === null ? 'the head unit' : endName(job, gear, plan.tags);
+
 function circuits(pen: Pen, job: Job, plan: Plan): void {
   const all = Object.values(plan.speakers.circuits);
   if (!all.length) return;
@@ -263,6 +267,34 @@ function circuits(pen: Pen, job: Job, plan: Plan): void {
       `${endName(job, circuit.source, plan.tags)} ${circuit.output.name}`,
       `${short(circuit.nominalOhm)} Ω`,
       circuit.speakers.map((s) => `${plan.tags[s.gear] ?? s.gear} ${short(s.watts)} W`).join(', '),
+    ]),
+  );
+  if (plan.splices.length) {
+    pen.heading('Which way round');
+    pen.table(
+      ['At', 'On', '+ is', 'goes to', 'Plugs'],
+      [0.8, 2.4, 1.4, 3.2, 1.4],
+      plan.splices.map((s) => [
+        plan.tags[s.speaker] ?? s.speaker,
+        `${plan.tags[s.source] ?? ''} ${s.output}`.trim(),
+        colourText(s.plus),
+        s.speakerPlus,
+        s.keyed === 'both' ? 'keyed' : 'label both ends',
+      ]),
+    );
+  }
+  const zones = plan.speakers.zones.filter((z) => z.id !== null);
+  if (!zones.length) return;
+  pen.heading('Zones');
+  pen.table(
+    ['Zone', 'Speakers', 'Turned by', 'Heard by', 'Together'],
+    [1.8, 2.6, 2, 1.8, 1.2],
+    zones.map((z) => [
+      z.name,
+      z.speakers.map((id) => plan.tags[id] ?? id).join(', '),
+      endNameOr(job, job.zones[z.id!]?.control ?? null, plan),
+      z.listener,
+      z.level === undefined ? '–' : `${figure(z.level, 1)} dB`,
     ]),
   );
 }

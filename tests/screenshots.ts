@@ -49,6 +49,16 @@ await picture('gear', `${TOURER}/gear`, async (page) => {
   await page.locator('[data-shelf=heron-165]').click();
 });
 await picture('speakers', `${TOURER}/speakers`, (page) => page.locator('[data-speaker=pannier-left]').click());
+await picture('speakers-van', '/jobs/narrow-van/speakers', async (page) => {
+  await page.getByRole('button', { name: 'Propose a wiring' }).click();
+  await page.locator('[data-proposal]').first().waitFor();
+});
+await picture(
+  'speakers-launch-bay',
+  '/jobs/river-launch/speakers',
+  (page) => page.locator('[data-speaker=woofer]').click(),
+  'dark',
+);
 await picture('power', `${TOURER}/power`, (page) => page.locator('[data-feed=amp]').click());
 await picture('power-no-fuse', '/jobs/hire-tourer/power', (page) => page.locator('[data-feed=amp]').click());
 await picture('routing', `${TOURER}/routing`, (page) => page.locator('[data-run]').first().waitFor());

@@ -92,7 +92,7 @@ const circuitCase = fc
   })
   .map(({ speakers, together, shape, bridged, sag }) => {
     const coil = (gear: number, n: number): Wiring => ({ coil: { gear: `s${gear}`, coil: n } });
-    const next = () => shape.next().value;
+    const next = (): number => shape.next().value as number;
     const join = (members: Wiring[]): Wiring => (next() % 2 ? { series: members } : { parallel: members });
     // Two coils of a speaker jumpered at the speaker, or each led home by itself.
     let parts = speakers.flatMap(({ ohms }, gear) =>

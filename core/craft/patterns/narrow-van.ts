@@ -197,7 +197,7 @@ export const NARROW_VAN: Pattern = {
       off('ceilingRear'),
     ),
     awningFront: place(
-      'Outer wall under the awning, front',
+      'Awning wall, front',
       [1900, 890, 2250],
       [0, 1, 0],
       ['speaker'],
@@ -205,15 +205,7 @@ export const NARROW_VAN: Pattern = {
       off('ceilingFront'),
       'jet',
     ),
-    awningRear: place(
-      'Outer wall under the awning, rear',
-      [-600, 890, 2250],
-      [0, 1, 0],
-      ['speaker'],
-      round,
-      off('ceilingRear'),
-      'jet',
-    ),
+    awningRear: place('Awning wall, rear', [-600, 890, 2250], [0, 1, 0], ['speaker'], round, off('ceilingRear'), 'jet'),
     washroom: place(
       'Washroom ceiling',
       [860, -520, 2250],
@@ -224,7 +216,7 @@ export const NARROW_VAN: Pattern = {
       'splash',
     ),
     doorDial: place(
-      'Beside the wall unit, by the door',
+      'Beside the wall unit',
       [2060, 640, 1480],
       [0, -1, 0],
       ['zoneControl'],
@@ -232,7 +224,7 @@ export const NARROW_VAN: Pattern = {
       { galleyPanel: 'off' },
     ),
     washroomDial: place(
-      'Washroom wall by its door',
+      'Washroom wall',
       [1290, -300, 1400],
       [-1, 0, 0],
       ['zoneControl'],

@@ -115,6 +115,8 @@ const span = computed((): [number, number] => [
   Math.ceil(Math.max(...allLevels.value) + 1),
 ]);
 
+const bypassed = computed(() => Object.entries(store.job!.gear).filter(([, { there }]) => there === 'bypassed'));
+
 const zoneName = ref('');
 const zoneError = ref('');
 function addZone(): void {
@@ -191,6 +193,23 @@ function addZone(): void {
         />
       </template>
       <p v-if="!allLevels.length">Nothing hangs on a channel yet.</p>
+
+      <template v-if="bypassed.length">
+        <h3>There already, bypassed</h3>
+        <ul class="plain">
+          <li v-for="[id, { item }] in bypassed" :key="id">
+            <p>
+              {{ item.name }}
+              <BButton
+                size="sm"
+                variant="outline-secondary"
+                @click="store.edit([{ op: 'setThere', id, there: 'kept' }], `use ${item.name} again`)"
+                >Use it again</BButton
+              >
+            </p>
+          </li>
+        </ul>
+      </template>
 
       <h3>Zones</h3>
       <ul class="plain">
@@ -274,6 +293,9 @@ ol li {
 .zone-form {
   display: flex;
   gap: 6px;
+}
+.zone-form .btn {
+  white-space: nowrap;
 }
 .hearing {
   margin-top: 14px;
