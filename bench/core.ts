@@ -7,7 +7,7 @@ import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import { planOf } from '#core/plan';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { craftMap, proposeWays } from '#core/routing/index';
-import { proposeWiring } from '#core/speakers/index';
+import { proposeWiring, searchWirings } from '#core/speakers/index';
 import { solveNetwork, type Network } from '#core/power/index';
 import { planJob } from '#core/plan';
 import type { Job } from '#core/job/job';
@@ -46,6 +46,21 @@ function eightSpeakers(): Job {
   return { ...TOURER_JOB, gear, circuits: {} };
 }
 
+/** Twelve speakers of three models, six a side, on three sources of four channels. */
+function twelveSpeakers(): Job {
+  const gear: Job['gear'] = {};
+  const put = (id: string, item: string, place: string) =>
+    (gear[id] = { item: shelfItem(item), itemHash: '', place, there: null });
+  put('a', 'weir-4-45', 'lampShelf');
+  put('b', 'weir-4-100', 'lampShelf');
+  put('h', 'kingcup-3', 'dash');
+  ['fairing', 'pannier', 'guard', 'fairing', 'pannier', 'guard'].forEach((place, i) => {
+    for (const side of ['Left', 'Right'])
+      put(`s${i}${side}`, ['bittern-165', 'wren-100', 'heron-165'][i % 3]!, `${place}${side}`);
+  });
+  return { ...TOURER_JOB, gear, circuits: {}, feeds: {}, speakers: {} };
+}
+
 /** Thirteen covers none of which waits for another: the most for which every order is weighed. */
 function manyCovers(): [Pattern, Record<string, 'off'>] {
   const drawn = Object.values(SIDE_BY_SIDE.covers).filter(({ states }) => states.off);
@@ -58,9 +73,12 @@ function manyCovers(): [Pattern, Record<string, 'off'>] {
   return [{ ...SIDE_BY_SIDE, covers }, Object.fromEntries(Object.keys(covers).map((id) => [id, 'off' as const]))];
 }
 
+const TEN = { keep: 10, budget: 2_000_000 };
+
 export async function coreRows(): Promise<Row[]> {
   const eight = eightSpeakers();
   const map = craftMap(TOURER_JOB.craft.pattern);
+  const twelve = twelveSpeakers();
   const hundred = ladder(100);
   const events = finishedEvents((file) => file);
   const finished = finishedJob(events.length);
@@ -75,7 +93,9 @@ export async function coreRows(): Promise<Row[]> {
       () => proposeWiring({ ...TOURER_JOB, circuits: {} }, () => 0.05),
       50,
     ),
-    await measure('wiring proposal, 8 on 8', 3, () => proposeWiring(eight, () => 0.05)),
+    await measure('best wiring, 8 speakers on 8 channels', 20, () => searchWirings(eight, () => 0.05, TEN), 50),
+    await measure('best wiring, 12 on 12, three models', 10, () => searchWirings(twelve, () => 0.05, TEN), 1000),
+    await measure('the same with what bars better ones, 8 on 8', 5, () => proposeWiring(eight, () => 0.05)),
     await measure('order of covers, 13 free ones', 10, () => orderCovers(pattern, open)),
     await measure(`build record, ${events.length} events`, 100, () => buildState(build, events)),
     await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),

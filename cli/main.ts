@@ -1,18 +1,21 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
+import { FEED_CASES } from '#core/power/index';
 import { planOf } from '#core/plan';
 import { cite } from '#core/tables/source';
 import { readBundle, writeBundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv } from '#formats/csv';
 import { drawingSvg } from '#formats/drawing-svg';
+import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 import { jobFileSchema, readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf } from '#formats/job-sheet';
 
 const USAGE = `usage: npm run -s haltrik -- plan JOB           the plan as JSON
        npm run -s haltrik -- check JOB          the findings; exit 1 when a stop is among them
        npm run -s haltrik -- export JOB OUT     what OUT ends in: .pdf the job sheet, .svg the drawing, .zip the
-                                                whole job, .json the job, cut-list.csv, fasteners.csv
+                                                whole job, .json the job, cut-list.csv, fasteners.csv,
+                                                circuits.cir or feeds-restFull.cir a SPICE netlist
        npm run -s haltrik -- import FILE [--look] [--server http://127.0.0.1:4310]
                                                 a job, a whole job or a shelf table into a running Haltrik;
                                                 --look says what it would do and writes nothing
@@ -94,7 +97,12 @@ async function exported({ job, events, photos }: Source, out: string): Promise<s
       events,
       [...photos.values()].map((bytes) => ({ bytes, caption: '' })),
     );
-  throw new Error(`${out}: expected a name that ends in .pdf, .svg, .zip, .json, cut-list.csv or fasteners.csv`);
+  if (out.endsWith('circuits.cir')) return circuitsNetlist(job, plan);
+  const feedCase = FEED_CASES.find(({ id }) => out.endsWith(`feeds-${id}.cir`));
+  if (feedCase) return feedsNetlist(job, plan, feedCase);
+  throw new Error(
+    `${out}: expected a name that ends in .pdf, .svg, .zip, .json, cut-list.csv, fasteners.csv, circuits.cir or ${FEED_CASES.map(({ id }) => `feeds-${id}.cir`).join(', ')}`,
+  );
 }
 
 async function sendTo(file: string, rest: readonly string[], write: Say, complain: Say): Promise<number> {

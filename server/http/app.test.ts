@@ -185,6 +185,9 @@ describe('files', () => {
       ['cut-list.csv', 'text/csv'],
       ['fasteners.csv', 'text/csv'],
       ['drawing.svg', 'image/svg+xml'],
+      ['circuits.cir', 'text/plain'],
+      ['feeds-restFull.cir', 'text/plain'],
+      ['feeds-rideMusic.cir', 'text/plain'],
       ['whole.zip', 'application/zip'],
       ['sheet.pdf', 'application/pdf'],
     ] as const) {

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import express, { Router, type Response } from 'express';
 import type { Job } from '#core/job/job';
 import { planOf } from '#core/plan';
+import { FEED_CASES } from '#core/power/index';
 import { buildState } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import { readBundle, writeBundle, type Bundle } from '#formats/bundle';
@@ -9,6 +10,7 @@ import { cutListCsv, fastenersCsv, readShelfCsv } from '#formats/csv';
 import { drawingSvg } from '#formats/drawing-svg';
 import { readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
+import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 import type { JobStore } from '../store/jobs';
 import type { Library } from '../store/library';
 import type { PhotoStore } from '../store/photos';
@@ -53,6 +55,20 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
     const { job, plan } = await load(idOf(req.params));
     download(res, `${job.id}-drawing.svg`, 'image/svg+xml', drawingSvg(job, plan));
   });
+  routes.get('/circuits.cir', async (req, res) => {
+    const { job, plan } = await load(idOf(req.params));
+    download(res, `${job.id}-circuits.cir`, 'text/plain; charset=utf-8', circuitsNetlist(job, plan));
+  });
+  for (const feedCase of FEED_CASES)
+    routes.get(`/feeds-${feedCase.id}.cir`, async (req, res) => {
+      const { job, plan } = await load(idOf(req.params));
+      download(
+        res,
+        `${job.id}-feeds-${feedCase.id}.cir`,
+        'text/plain; charset=utf-8',
+        feedsNetlist(job, plan, feedCase),
+      );
+    });
   routes.get('/sheet.pdf', async (req, res) => {
     const { job, events } = await load(idOf(req.params));
     const shown = photosOf(job, events, photos).filter((p) => p.mime !== 'image/webp');

@@ -69,6 +69,8 @@ const FILES = [
   ['cut-list.csv', 'Cut list', 'CSV'],
   ['fasteners.csv', 'Fasteners', 'CSV'],
   ['drawing.svg', 'Drawing', 'SVG'],
+  ['circuits.cir', 'Speaker circuits', 'SPICE netlist'],
+  ['feeds-restFull.cir', 'Feeds, full output', 'SPICE netlist'],
 ] as const;
 const at = (file: string) => `/api/jobs/${encodeURIComponent(store.job!.id)}/export/${file}`;
 </script>

@@ -181,7 +181,14 @@ const setGauge = (event: Event) => {
       </thead>
       <tbody>
         <tr v-for="c in FEED_CASES" :key="c.id" :data-case="c.id">
-          <th scope="row">{{ c.name }}</th>
+          <th scope="row">
+            <a
+              :href="`/api/jobs/${store.job!.id}/export/feeds-${c.id}.cir`"
+              download
+              title="SPICE netlist of this state"
+              >{{ c.name }}</a
+            >
+          </th>
           <template v-if="feed.states[c.id]">
             <td>{{ figure(feed.states[c.id]!.postVolts, 2) }} V</td>
             <td>{{ figure(feed.states[c.id]!.deviceVolts, 2) }} V</td>

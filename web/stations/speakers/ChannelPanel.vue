@@ -132,6 +132,9 @@ function keep(): void {
       >
       <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
     </div>
+    <p v-if="circuit" class="small">
+      <a :href="`/api/jobs/${store.job!.id}/export/circuits.cir`" download>All circuits as a SPICE netlist</a>
+    </p>
   </section>
 </template>
 
