@@ -96,7 +96,7 @@ export async function coreRows(): Promise<Row[]> {
     await measure('best wiring, 8 speakers on 8 channels', 20, () => searchWirings(eight, () => 0.05, TEN), 50),
     await measure('best wiring, 12 on 12, three models', 10, () => searchWirings(twelve, () => 0.05, TEN), 1000),
     await measure('the same with what bars better ones, 8 on 8', 5, () => proposeWiring(eight, () => 0.05)),
-    await measure('order of covers, 13 free ones', 10, () => orderCovers(pattern, open)),
+    await measure('order of covers, 13 free ones', 10, () => orderCovers({ ...pattern }, open)),
     await measure(`build record, ${events.length} events`, 100, () => buildState(build, events)),
     await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),
     await measure('ways of one run, all simple ways', 50, () => proposeWays(map, 'battery', 'lampShelf')),

@@ -117,11 +117,23 @@ export class Draft {
 
   /** Steps at which the covers asked, and what must be open before them, come open. */
   openings(covers: Opened[]): string[] {
-    return Object.keys(coversFor(this.pattern, covers, false)).flatMap((c) => this.offOf.get(c) ?? []);
+    return this.covering(covers).flatMap((c) => this.offOf.get(c) ?? []);
   }
 
   hide(step: string, covers: Opened[]): void {
-    for (const cover of Object.keys(coversFor(this.pattern, covers, false)))
-      this.behind.set(cover, [...(this.behind.get(cover) ?? []), step]);
+    for (const cover of this.covering(covers)) {
+      const steps = this.behind.get(cover);
+      if (steps) steps.push(step);
+      else this.behind.set(cover, [step]);
+    }
   }
+
+  /** The covers that must be open for these, themselves included; asked twice of every step. */
+  private covering(covers: Opened[]): readonly string[] {
+    const key = JSON.stringify(covers);
+    let known = this.coverings.get(key);
+    if (!known) this.coverings.set(key, (known = Object.keys(coversFor(this.pattern, covers, false))));
+    return known;
+  }
+  private readonly coverings = new Map<string, readonly string[]>();
 }

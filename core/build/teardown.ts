@@ -43,6 +43,17 @@ const drivesOf = (way: CoverWay): readonly Drive[] => [...new Set(Object.values(
  * pattern's own order.
  */
 export function orderCovers(pattern: Pattern, open: Readonly<Record<string, CoverState>>): Teardown {
+  // Most edits open the same covers as the one before.
+  const key = JSON.stringify(open);
+  const known = ordered.get(pattern);
+  if (known?.key === key) return known.teardown;
+  const teardown = findOrder(pattern, open);
+  ordered.set(pattern, { key, teardown });
+  return teardown;
+}
+const ordered = new WeakMap<Pattern, { key: string; teardown: Teardown }>();
+
+function findOrder(pattern: Pattern, open: Readonly<Record<string, CoverState>>): Teardown {
   const covers = Object.keys(pattern.covers).flatMap((cover): OpenedCover[] => {
     const state = open[cover];
     return state ? [{ cover, state, way: pattern.covers[cover]!.states[state]! }] : [];

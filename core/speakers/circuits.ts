@@ -1,11 +1,20 @@
 import type { Band, Speaker } from '../gear/gear';
-import { coilsOf, membersOf, speakersOf, type Wiring } from '../job/circuit';
+import { coilsOf, membersOf, type Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
 import { sourcesOf } from '../job/signal';
 import { zoneCalled, zoneOf, type Listening } from '../job/zones';
 import { craftOf } from '../job/job';
 import { distance } from '../units/vectors';
-import { coilWatts, impedance, labelVolts, levelAt, outputVolts, sumLevels, type LoadModel } from './load';
+import {
+  impedance,
+  labelVolts,
+  levelAt,
+  onlySpeaker,
+  outputVolts,
+  speakerWatts,
+  sumLevels,
+  type LoadModel,
+} from './load';
 import { outputsOf, type Output } from './outputs';
 
 export interface SpeakerShare {
@@ -175,6 +184,62 @@ function spreadOf(shares: readonly SpeakerShare[]): number {
   return Math.max(0, ...[...ends.values()].map(([low, high]) => high - low));
 }
 
+/** What a wiring on one source's leads comes to whatever drives it. */
+export interface Load {
+  readonly wiring: Wiring;
+  readonly nominalOhm: number;
+  readonly loadOhm: number;
+  readonly speakers: readonly {
+    readonly gear: string;
+    readonly facts: SpeakerFacts;
+    /** Watts in its coils for each volt squared at the output. */
+    readonly siemens: number;
+    readonly leadOhm: number;
+    readonly leadLossDb: number;
+  }[];
+}
+
+const none = () => 0;
+const modelOf = (
+  facts: ReadonlyMap<string, SpeakerFacts>,
+  field: 'ohm' | 'minOhm',
+  leadOhm: LoadModel['leadOhm'],
+): LoadModel => ({ coilOhm: (gear, coil) => facts.get(gear)!.coils[coil]![field], leadOhm });
+
+export function loadOf(wiring: Wiring, facts: ReadonlyMap<string, SpeakerFacts>, leadOhm: LoadModel['leadOhm']): Load {
+  const bare = modelOf(facts, 'ohm', none);
+  const model = modelOf(facts, 'ohm', leadOhm);
+  return {
+    wiring,
+    nominalOhm: impedance(wiring, bare),
+    loadOhm: impedance(wiring, model),
+    speakers: [...speakerWatts(wiring, model, 1)].map(([gear, siemens]) => {
+      const own = facts.get(gear)!;
+      const lead = leadOhm(gear);
+      // The square of the current in its lead: its power over the resistance its coils make together.
+      const part = ownPart(wiring, gear);
+      const ampsSquared = siemens / (part ? impedance(part, bare) : own.coils[0]!.ohm);
+      return {
+        gear,
+        facts: own,
+        siemens,
+        leadOhm: lead,
+        leadLossDb: siemens > 0 ? 10 * Math.log10((siemens + ampsSquared * lead) / siemens) : 0,
+      };
+    }),
+  };
+}
+
+/** Volts an output puts across a load; 0 when it refuses it, or what its label suggests with `tolerant`. */
+export function driven(output: Output, { nominalOhm, loadOhm }: Load, tolerant: boolean): number {
+  if (outputVolts(output, nominalOhm) !== undefined) return outputVolts(output, loadOhm)!;
+  return tolerant ? labelVolts(output) : 0;
+}
+
+/** Level of a speaker that takes `watts`, dB SPL at its listener; undefined without a place, or silent. */
+export const heardAt = ({ item, metres }: SpeakerFacts, watts: number): number | undefined =>
+  metres !== undefined && watts > 0 ? levelAt(item, watts, metres) : undefined;
+
 /**
  * One output with what hangs on it. With `tolerant` a load below the least gets the watts its label would
  * suggest, for saying what a barred wiring would have looked like.
@@ -188,61 +253,45 @@ export function planCircuit(
   tolerant = false,
 ): Circuit {
   const { source, item } = output;
-  const of = (field: 'ohm' | 'minOhm', lead: LoadModel['leadOhm']): LoadModel => ({
-    coilOhm: (gear, coil) => facts.get(gear)!.coils[coil]![field],
-    leadOhm: lead,
-  });
-  const none = () => 0;
-  const bare = of('ohm', none);
-  const model = of('ohm', (gear) => leadOhm(source, gear));
-  const nominalOhm = impedance(wiring, bare);
-  const loadOhm = impedance(wiring, model);
-  const refused = outputVolts(output, nominalOhm) === undefined;
+  const load = loadOf(wiring, facts, (gear) => leadOhm(source, gear));
   const { regulated, ratedVolts } = item.demand;
   const sag = regulated ? 1 : (supply(source) ?? ratedVolts) / ratedVolts;
-  const held = refused ? (tolerant ? labelVolts(output) : 0) : outputVolts(output, loadOhm)!;
-  const volts = held * sag;
-  const watts = (volts * volts) / loadOhm;
-  const perCoil = coilWatts(wiring, model, volts);
-  const speakers = speakersOf(wiring).map((gear): SpeakerShare => {
-    const { item: speaker, coils, metres, zone } = facts.get(gear)!;
-    const own = coils.reduce((sum, _, index) => sum + (perCoil.get(`${gear}/${index}`) ?? 0), 0);
-    const lead = leadOhm(source, gear);
-    // The square of the current in its lead: its power over the resistance its coils make together.
-    const part = ownPart(wiring, gear);
-    const ampsSquared = own / (part ? impedance(part, bare) : coils[0]!.ohm);
-    return {
-      gear,
-      item: speaker,
-      zone: zone.id,
-      watts: own,
-      share: watts > 0 ? own / watts : 0,
-      rmsRatio: own / speaker.rmsWatts,
-      leadOhm: lead,
-      leadLossDb: own > 0 ? 10 * Math.log10((own + ampsSquared * lead) / own) : 0,
-      metres,
-      level: metres !== undefined && own > 0 ? levelAt(speaker, own, metres) : undefined,
-    };
-  });
+  const volts = driven(output, load, tolerant) * sag;
+  const watts = (volts * volts) / load.loadOhm;
   return {
     key: output.key,
     source,
     output,
     wiring,
-    nominalOhm,
-    dipOhm: impedance(wiring, of('minOhm', none)),
-    loadOhm,
-    refused,
+    nominalOhm: load.nominalOhm,
+    dipOhm: impedance(wiring, modelOf(facts, 'minOhm', none)),
+    loadOhm: load.loadOhm,
+    refused: outputVolts(output, load.nominalOhm) === undefined,
     volts,
     watts,
-    speakers,
+    speakers: load.speakers.map(({ gear, facts: own, siemens, leadOhm: lead, leadLossDb }): SpeakerShare => {
+      const taken = siemens * volts * volts;
+      return {
+        gear,
+        item: own.item,
+        zone: own.zone.id,
+        watts: taken,
+        share: watts > 0 ? taken / watts : 0,
+        rmsRatio: taken / own.item.rmsWatts,
+        leadOhm: lead,
+        leadLossDb: taken > 0 ? leadLossDb : 0,
+        metres: own.metres,
+        level: heardAt(own, taken),
+      };
+    }),
   };
 }
 
 /** The largest part of a wiring that holds coils of this speaker only. */
 function ownPart(wiring: Wiring, gear: string): Wiring | undefined {
-  if ('coil' in wiring) return wiring.coil.gear === gear ? wiring : undefined;
-  if (speakersOf(wiring).every((id) => id === gear)) return wiring;
+  const only = onlySpeaker(wiring);
+  if (only !== undefined) return only === gear ? wiring : undefined;
+  if ('coil' in wiring) return undefined;
   for (const member of membersOf(wiring)) {
     const part = ownPart(member, gear);
     if (part) return part;

@@ -9,11 +9,11 @@ export interface LoadModel {
 }
 
 /** The speaker whose coils alone a wiring holds; undefined when there are several. Asked of every node, so it makes no lists. */
-function only(wiring: Wiring): string | undefined {
+export function onlySpeaker(wiring: Wiring): string | undefined {
   if ('coil' in wiring) return wiring.coil.gear;
   let speaker: string | undefined;
   for (const member of membersOf(wiring)) {
-    const own = only(member);
+    const own = onlySpeaker(member);
     if (own === undefined || (speaker !== undefined && own !== speaker)) return undefined;
     speaker = own;
   }
@@ -26,7 +26,7 @@ function only(wiring: Wiring): string | undefined {
  * a time, in that member's band: the lowest of them is what counts.
  */
 export function impedance(wiring: Wiring, model: LoadModel): number {
-  const speaker = only(wiring);
+  const speaker = onlySpeaker(wiring);
   if (speaker !== undefined) return bare(wiring, (w) => bareCoil(w, model)) + model.leadOhm(speaker);
   return bare(wiring, (w) => impedance(w, model));
 }
@@ -47,21 +47,37 @@ function bare(wiring: Wiring, of: (member: Wiring) => number): number {
  */
 export function coilWatts(wiring: Wiring, model: LoadModel, volts: number): Map<string, number> {
   const watts = new Map<string, number>();
-  const spread = (node: Wiring, amps: number, withLeads: boolean): void => {
-    if ('coil' in node) {
-      watts.set(`${node.coil.gear}/${node.coil.coil}`, amps * amps * model.coilOhm(node.coil.gear, node.coil.coil));
-      return;
-    }
-    const outside = withLeads && only(node) === undefined;
-    const of = (member: Wiring) => (outside ? impedance(member, model) : bareCoil(member, model));
-    if ('series' in node) for (const member of node.series) spread(member, amps, outside);
-    else {
-      const whole = bare(node, of);
-      for (const member of membersOf(node)) spread(member, (amps * whole) / of(member), outside);
-    }
-  };
-  spread(wiring, volts / impedance(wiring, model), true);
+  spread(wiring, model, volts / impedance(wiring, model), true, (gear, coil, w) => watts.set(`${gear}/${coil}`, w));
   return watts;
+}
+
+/** The same summed over the coils of each speaker: gear → W. */
+export function speakerWatts(wiring: Wiring, model: LoadModel, volts: number): Map<string, number> {
+  const watts = new Map<string, number>();
+  const add = (gear: string, _coil: number, w: number) => watts.set(gear, (watts.get(gear) ?? 0) + w);
+  spread(wiring, model, volts / impedance(wiring, model), true, add);
+  return watts;
+}
+
+function spread(
+  node: Wiring,
+  model: LoadModel,
+  amps: number,
+  withLeads: boolean,
+  each: (gear: string, coil: number, watts: number) => void,
+): void {
+  if ('coil' in node) {
+    const { gear, coil } = node.coil;
+    each(gear, coil, amps * amps * model.coilOhm(gear, coil));
+    return;
+  }
+  const outside = withLeads && onlySpeaker(node) === undefined;
+  const of = (member: Wiring) => (outside ? impedance(member, model) : bareCoil(member, model));
+  if ('series' in node) for (const member of node.series) spread(member, model, amps, outside, each);
+  else {
+    const whole = bare(node, of);
+    for (const member of membersOf(node)) spread(member, model, (amps * whole) / of(member), outside, each);
+  }
 }
 
 /** What one output is rated for. */

@@ -85,7 +85,9 @@ const loadRules: readonly SpeakerRule[] = [
     look: ({ speakers, tags }) =>
       speakers.unwired.map((id) => ({
         subject: { kind: 'gear', id },
-        reason: `${tags[id] ?? id} is in the job and on no channel.`,
+        reason: wiredAtAll(speakers, id)
+          ? `${tags[id] ?? id} has a coil on no channel; a coil left open plays nothing and moves with the other.`
+          : `${tags[id] ?? id} is in the job and on no channel.`,
         figures: [{ name: 'channels', value: 0, unit: '' }],
       })),
   },
@@ -563,6 +565,8 @@ const wiringRules: readonly SpeakerRule[] = [
   },
 ];
 
+const wiredAtAll = (plan: SpeakerPlan, id: string) =>
+  Object.values(plan.circuits).some(({ speakers }) => speakers.some(({ gear }) => gear === id));
 const hungOn = (job: Job, channels: readonly string[]) =>
   Object.entries(job.circuits)
     .filter(([key]) => channelsOfOutput(key).some((channel) => channels.includes(channel)))

@@ -3,8 +3,18 @@ import { channelsOfOutput, membersOf, speakersOf, type Wiring } from '../job/cir
 import { craftOf, type Job } from '../job/job';
 import { controlOf, heardOutputs, inputsOf, sourcesOf } from '../job/signal';
 import { ownWiring } from '../job/wiring';
-import { planCircuit, speakerFacts, type Circuit, type LeadOhm, type SpeakerFacts } from './circuits';
-import { impedance, outputVolts } from './load';
+import {
+  driven,
+  heardAt,
+  loadOf,
+  planCircuit,
+  speakerFacts,
+  type Circuit,
+  type LeadOhm,
+  type Load,
+  type SpeakerFacts,
+} from './circuits';
+import { outputVolts } from './load';
 import { outputsOf, type Output } from './outputs';
 import { bandOf, compareRanks, heardWith, jointsOf, misfitOf, ranked, sitsFront, swapped, type Rank } from './rank';
 import { seriesParallel } from './trees';
@@ -101,7 +111,6 @@ interface Option {
   readonly joints: number;
   /** How its speakers sit: 0 front, 1 rear, 2 of no account, 3 both. */
   readonly sits: 0 | 1 | 2 | 3;
-  readonly order: number;
 }
 
 const bits = (mask: number): number => {
@@ -357,6 +366,24 @@ function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Space {
   const heardAs = speakers.map(keyOf);
   const most = bars.has('most') ? job.wiringRules.most : MOST;
 
+  // What a group comes to on a source's leads is the same on every output of it: reckoned once.
+  const ways = new Map<string, Way[]>();
+  const waysOn = (source: number, sourceId: string, ids: readonly string[]): Way[] => {
+    const key = `${source} ${ids.join(' ')}`;
+    let known = ways.get(key);
+    if (!known) {
+      known = wayList(
+        job,
+        ids,
+        facts,
+        (gear) => leadOhm(sourceId, gear),
+        (id) => models[speakers.indexOf(id)]!,
+      );
+      ways.set(key, known);
+    }
+    return known;
+  };
+
   const list: Option[] = [];
   const groups = subsets(speakers.length, most).filter((group) => {
     const zones = new Set(group.map((s) => facts.get(speakers[s]!)!.zone.id));
@@ -373,33 +400,26 @@ function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Space {
       const ids = group.map((s) => speakers[s]!);
       const band = bandsFit(ids, facts, output, bassChannels);
       if (bars.has('band') && !band) continue;
-      const seen = new Set<string>();
-      for (const { wiring, positions, facts: own } of waysToWire(job, ids, facts)) {
-        if (bars.has('alike') && unlikeInSeries(wiring, (id) => models[speakers.indexOf(id)]!)) continue;
-        if (bars.has('minimum') && refuses(output, wiring, own)) continue;
-        const circuit = planCircuit(output, wiring, own, leadOhm, () => undefined, true);
-        const joints = jointsOf(circuit);
-        // Wirings that come to the same for every speaker are one.
-        const outcome = `${joints} ${circuit.speakers
-          .map((x) => `${x.gear}:${x.watts.toPrecision(9)}`)
-          .sort()
-          .join()}`;
-        if (seen.has(outcome)) continue;
-        seen.add(outcome);
-        const seats = new Set(ids.map((id) => sitsFront(job, id)).filter((seat) => seat !== undefined));
+      for (const { load, positions, joints, unlike, sits } of waysOn(place.source, output.source, ids)) {
+        if (unlike && bars.has('alike')) continue;
+        if (bars.has('minimum') && outputVolts(output, load.nominalOhm) === undefined) continue;
+        const volts = driven(output, load, true);
+        const shares = load.speakers.map(({ gear, facts: own, siemens }) => {
+          const watts = siemens * volts * volts;
+          return { gear, level: heardAt(own, watts), misfit: misfitOf({ rmsRatio: watts / own.item.rmsWatts }) };
+        });
         list.push({
           mask: group.reduce((mask, s) => mask | (1 << s), 0),
           class: c,
-          wiring,
+          wiring: load.wiring,
           positions,
-          levels: circuit.speakers.flatMap(({ gear, level }) => {
+          levels: shares.flatMap(({ gear, level }) => {
             const speaker = speakers.indexOf(gear);
             return level === undefined ? [] : [{ key: heardAs[speaker]!, speaker, level }];
           }),
-          misfit: Math.max(...circuit.speakers.map(misfitOf)),
+          misfit: Math.max(...shares.map(({ misfit }) => misfit)),
           joints,
-          sits: seats.size === 2 ? 3 : seats.has(true) ? 0 : seats.has(false) ? 1 : 2,
-          order: 0,
+          sits,
         });
       }
     }
@@ -498,13 +518,22 @@ function isSet(ids: readonly string[], facts: ReadonlyMap<string, SpeakerFacts>)
   );
 }
 
-interface WayToWire {
-  readonly wiring: Wiring;
+/** One way to wire a group, whichever output it hangs on. */
+interface Way {
+  readonly load: Load;
   readonly positions: Readonly<Record<string, string | null>>;
-  readonly facts: ReadonlyMap<string, SpeakerFacts>;
+  readonly joints: number;
+  readonly unlike: boolean;
+  readonly sits: Option['sits'];
 }
 
-function waysToWire(job: Job, ids: readonly string[], facts: ReadonlyMap<string, SpeakerFacts>): WayToWire[] {
+function wayList(
+  job: Job,
+  ids: readonly string[],
+  facts: ReadonlyMap<string, SpeakerFacts>,
+  leadOhm: (gear: string) => number,
+  modelOf: (id: string) => string,
+): Way[] {
   const forms = ids.map((id) => {
     const { item } = facts.get(id)!;
     const own = item.coils.length > 1 ? (['series', 'parallel'] as const) : (['series'] as const);
@@ -518,13 +547,28 @@ function waysToWire(job: Job, ids: readonly string[], facts: ReadonlyMap<string,
     (all, own) => all.flatMap((chosen) => own.map((form) => [...chosen, form])),
     [[]],
   );
-  return sets.flatMap((chosen): WayToWire[] => {
+  const seats = new Set(ids.map((id) => sitsFront(job, id)).filter((seat) => seat !== undefined));
+  const sits = seats.size === 2 ? 3 : seats.has(true) ? 0 : seats.has(false) ? 1 : 2;
+  const seen = new Set<string>();
+  return sets.flatMap((chosen): Way[] => {
     const moved = chosen.filter((form) => form.moved);
     const positions = Object.fromEntries(moved.map(({ id, position }) => [id, position]));
     const own = moved.length ? withPositions(facts, positions) : facts;
     const leaves = chosen.map(({ wiring }) => wiring);
     const trees = isSet(ids, facts) ? [{ split: leaves }] : seriesParallel(leaves);
-    return trees.map((wiring) => ({ wiring, positions, facts: own }));
+    return trees.flatMap((wiring): Way[] => {
+      const load = loadOf(wiring, own, leadOhm);
+      const joints = jointsOf({ wiring });
+      const unlike = unlikeInSeries(wiring, modelOf);
+      // Wirings that come to the same for every speaker and for the output are one.
+      const outcome = `${joints} ${unlike} ${load.nominalOhm.toPrecision(9)} ${load.speakers
+        .map(({ gear, siemens }) => `${gear}:${siemens.toPrecision(9)}`)
+        .sort()
+        .join()}`;
+      if (seen.has(outcome)) return [];
+      seen.add(outcome);
+      return [{ load, positions, joints, unlike, sits }];
+    });
   });
 }
 
@@ -539,12 +583,6 @@ function withPositions(
   }
   return next;
 }
-
-const refuses = (output: Output, wiring: Wiring, facts: ReadonlyMap<string, SpeakerFacts>): boolean =>
-  outputVolts(
-    output,
-    impedance(wiring, { coilOhm: (gear, coil) => facts.get(gear)!.coils[coil]!.ohm, leadOhm: () => 0 }),
-  ) === undefined;
 
 /** Whether somewhere in a wiring speakers of two models carry the same current. */
 export function unlikeInSeries(wiring: Wiring, modelOf: (speaker: string) => string): boolean {

@@ -115,6 +115,9 @@ const span = computed((): [number, number] => [
   Math.ceil(Math.max(...allLevels.value) + 1),
 ]);
 
+const unplaced = computed(() =>
+  Object.entries(store.job!.gear).filter(([, { item, place }]) => item.kind === 'speaker' && place === null),
+);
 const bypassed = computed(() => Object.entries(store.job!.gear).filter(([, { there }]) => there === 'bypassed'));
 
 const zoneName = ref('');
@@ -158,7 +161,12 @@ function addZone(): void {
             {{ proposals.bound[1] }} dB.</template
           >
         </p>
-        <p v-if="!proposals.best.length">No wiring keeps to all of it. What stands in the way is below.</p>
+        <p v-if="unplaced.length" class="small">
+          Without a place, so left out: {{ unplaced.map(([id]) => tag(id)).join(', ') }}.
+        </p>
+        <p v-if="!proposals.best.length && proposals.steps">
+          No wiring keeps to all of it. What stands in the way is below.
+        </p>
         <ol>
           <li v-for="(p, i) in proposals.best" :key="i" data-proposal>
             <p>{{ p.reason }}</p>
