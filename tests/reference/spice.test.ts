@@ -182,52 +182,96 @@ test('every netlist that is given away runs as it is, and prints what its commen
   expect(answered).toBeGreaterThan(50);
 }, 120000);
 
-test('ngspice agrees on seeded random feeds, and fails to settle where ours says collapse', () => {
-  let collapsed = 0;
-  const ohm = fc.double({ min: 0.002, max: 0.12, noNaN: true });
-  fc.assert(
-    fc.property(
-      ohm,
-      ohm,
-      ohm,
-      ohm,
-      fc.double({ min: 10, max: 700, noNaN: true }),
-      fc.double({ min: 5, max: 150, noNaN: true }),
-      fc.boolean(),
-      (r1, r2, r3, r4, w1, w2, unregulated) => {
-        const network: Network = {
-          ground: 'g',
-          supplies: [{ node: 'post', volts: 12.7, ohm: 0.012 }],
-          resistors: [
-            { name: 'a', a: 'post', b: 'block', ohm: r1 },
-            { name: 'b', a: 'block', b: 'x', ohm: r2 },
-            { name: 'c', a: 'block', b: 'y', ohm: r3 },
-            { name: 'd', a: 'return', b: 'g', ohm: r4 },
-          ],
-          loads: [
-            { name: 'one', plus: 'x', minus: 'return', watts: w1, amps: 0.6, siemens: 0 },
-            unregulated
-              ? { name: 'two', plus: 'y', minus: 'return', watts: 0, amps: 0.3, siemens: w2 / 207 }
-              : { name: 'two', plus: 'y', minus: 'return', watts: w2, amps: 0.3, siemens: 0 },
-          ],
-        };
-        const ours = solveNetwork(network);
-        const theirs = operatingPoint(feedDeck(network).deck, ['v(x)', 'v(y)', 'v(return)']);
-        if (ours.state === 'collapsed') {
-          collapsed++;
-          // Where there is no working state ngspice either gives up or falls to the floor the deck sets.
-          if (theirs) expect(theirs[0]! - theirs[2]!).toBeLessThan(3);
-          return;
-        }
-        ['x', 'y', 'return'].forEach((node, i) =>
-          expect(Math.abs(ours.volts.get(node)! - theirs![i]!)).toBeLessThan(0.002),
-        );
-      },
+/** So many thousandths of an ohm, in ohms. */
+const milliohm = (min: number, max: number) => fc.double({ min: min / 1000, max: max / 1000, noNaN: true });
+
+/** Two batteries joined through a switch, blocks and return bars in trees of any shape, loads of both laws. */
+const feedCase = fc
+  .record({
+    start: fc.record({ volts: fc.double({ min: 12, max: 12.9, noNaN: true }), ohm: milliohm(3, 20) }),
+    house: fc.option(
+      fc.record({
+        volts: fc.double({ min: 11.8, max: 14.4, noNaN: true }),
+        ohm: milliohm(2, 15),
+        joint: milliohm(1, 30),
+      }),
     ),
-    { seed: 1124, numRuns: 60 },
+    blocks: fc.array(fc.tuple(fc.nat(), milliohm(1, 25)), { minLength: 1, maxLength: 4 }),
+    bars: fc.array(fc.tuple(fc.nat(), milliohm(1, 20)), { minLength: 1, maxLength: 3 }),
+    loads: fc.array(
+      fc.record({
+        watts: fc.double({ min: 5, max: 520, noNaN: true }),
+        idle: fc.double({ min: 0, max: 1.5, noNaN: true }),
+        regulated: fc.boolean(),
+        at: fc.nat(),
+        back: fc.nat(),
+        out: milliohm(2, 80),
+        home: milliohm(2, 60),
+      }),
+      { minLength: 1, maxLength: 6 },
+    ),
+  })
+  .map(({ start, house, blocks, bars, loads }): Network => {
+    const supplies = [{ node: 'start', volts: start.volts, ohm: start.ohm }];
+    const resistors = [{ name: 'main', a: 'start', b: 'b0', ohm: 0.0008 }];
+    if (house) {
+      supplies.push({ node: 'house', volts: house.volts, ohm: house.ohm });
+      resistors.push({ name: 'switch', a: 'house', b: 'start', ohm: house.joint });
+    }
+    blocks.forEach(([parent, ohm], i) =>
+      resistors.push({ name: `block${i + 1}`, a: `b${parent % (i + 1)}`, b: `b${i + 1}`, ohm }),
+    );
+    bars.forEach(([parent, ohm], i) =>
+      resistors.push({ name: `bar${i}`, a: `r${i}`, b: i === 0 ? 'g' : parent % 2 ? 'g' : `r${parent % i}`, ohm }),
+    );
+    loads.forEach(({ at, back, out, home }, i) =>
+      resistors.push(
+        { name: `out${i}`, a: `b${at % (blocks.length + 1)}`, b: `p${i}`, ohm: out },
+        { name: `home${i}`, a: `m${i}`, b: `r${back % bars.length}`, ohm: home },
+      ),
+    );
+    return {
+      ground: 'g',
+      supplies,
+      resistors,
+      loads: loads.map(({ watts, idle, regulated }, i) => ({
+        name: `load${i}`,
+        plus: `p${i}`,
+        minus: `m${i}`,
+        watts: regulated ? watts : 0,
+        amps: idle,
+        siemens: regulated ? 0 : watts / 14.4 ** 2,
+      })),
+    };
+  });
+
+test('ngspice agrees on 240 seeded random feed networks, and finds no working state where ours says collapse', () => {
+  let collapsed = 0;
+  let two = 0;
+  fc.assert(
+    fc.property(feedCase, (network) => {
+      const ours = solveNetwork(network);
+      const { deck, node } = feedDeck(network);
+      const theirs = operatingPoint(
+        deck,
+        network.loads.map(({ plus, minus }) => `v(${node(plus)},${node(minus)})`),
+      );
+      if (ours.state === 'collapsed') {
+        collapsed++;
+        // ngspice gives up, or falls with some load to the floor that its deck sets.
+        if (theirs) expect(Math.min(...theirs)).toBeLessThan(3);
+        return;
+      }
+      if (network.supplies.length === 2) two++;
+      network.loads.forEach(({ plus, minus }, i) =>
+        close(ours.volts.get(plus)! - ours.volts.get(minus)!, theirs![i]!, 0.001),
+      );
+    }),
+    { seed: 1124, numRuns: 240 },
   );
-  expect(collapsed).toBeGreaterThan(3);
-}, 120000);
+  expect(collapsed).toBeGreaterThan(10);
+  expect(two).toBeGreaterThan(50);
+}, 240000);
 
 test('a job that says little still plans and agrees', () => {
   const plan = planJob(HIRE_JOB);

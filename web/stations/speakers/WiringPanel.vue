@@ -115,6 +115,9 @@ const span = computed((): [number, number] => [
   Math.ceil(Math.max(...allLevels.value) + 1),
 ]);
 
+const placedCount = computed(
+  () => Object.values(store.job!.gear).filter(({ item, place }) => item.kind === 'speaker' && place !== null).length,
+);
 const unplaced = computed(() =>
   Object.entries(store.job!.gear).filter(([, { item, place }]) => item.kind === 'speaker' && place === null),
 );
@@ -164,7 +167,7 @@ function addZone(): void {
         <p v-if="unplaced.length" class="small">
           Without a place, so left out: {{ unplaced.map(([id]) => tag(id)).join(', ') }}.
         </p>
-        <p v-if="!proposals.best.length && proposals.steps">
+        <p v-if="!proposals.best.length && placedCount">
           No wiring keeps to all of it. What stands in the way is below.
         </p>
         <ol>
