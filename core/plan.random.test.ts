@@ -44,7 +44,12 @@ describe('whatever is asked of it', () => {
     }),
     fc.record({
       op: oneOf('setSettings'),
-      settings: fc.record({ dropLimitPct: oneOf(0.5, 15), conductorCelsius: oneOf(0, 105), cutStepMm: oneOf(1, 1000) }),
+      settings: fc.record({
+        conductors: oneOf('awg' as const, 'sae' as const),
+        dropLimitPct: oneOf(0.5, 15),
+        conductorCelsius: oneOf(0, 105),
+        cutStepMm: oneOf(1, 1000),
+      }),
     }),
     fc.record({
       op: oneOf('setCharging'),

@@ -12,7 +12,7 @@ import { commonPoint, craftMap, endName, planRuns, returnRun, routingRules, type
 import { controlOf, inputsOf, leadHeadUnit, sourcesOf, type Input } from './job/signal';
 import { planSpeakers, speakerRules, splicesOf, type SpeakerPlan, type Splice } from './speakers/index';
 import { upgradePlan } from './plan-upgrade';
-import { ohmsPerMetre } from './tables/conductors';
+import { gaugeName, ohmsPerMetre } from './tables/conductors';
 
 /** Written into every plan, so that a sealed one tells who reckoned it. */
 export const PLANNER_VERSION = '0.3.0';
@@ -77,7 +77,7 @@ export function planJob(job: Job): Plan {
     fuses: Object.fromEntries(Object.values(power.feeds).map((feed) => [feed.gear, feed.fuseA])),
     wireOf: (run) => {
       const gauge = runGauge(job, run, feedGauge);
-      return gauge ? `${gauge} AWG` : 'screened line pair';
+      return gauge ? gaugeName(gauge, job.settings.conductors) : 'screened line pair';
     },
   });
   const proposals = proposalsOf(job, runs, power, build);
@@ -158,7 +158,7 @@ export function leadResistance(job: Job, runs: readonly Run[]): (source: string,
     const run = byId.get(`speaker:${from}>${to}`);
     const gauge = run && runGauge(job, run, () => undefined);
     if (!run || !gauge) return 0;
-    return (2 * ohmsPerMetre(gauge, job.settings.conductorCelsius) * run.cutMm) / 1000;
+    return (2 * ohmsPerMetre(gauge, job.settings.conductorCelsius, job.settings.conductors) * run.cutMm) / 1000;
   };
   return (source, speaker) => {
     const old = job.speakers[speaker]?.oldLeadOhm ?? null;
@@ -255,7 +255,9 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
     const rated = planSpeakers(free, leadResistance(free, runs), () => undefined);
     ({ feeds, common } = planPower(free, feedRuns(free, runs), rated.audioWatts, commonRun(free, runs)));
   }
-  const { dropLimitPct, insulation, conductorCelsius } = job.settings;
+  const { dropLimitPct, insulation, conductorCelsius, conductors } = job.settings;
+  // Named only where it is not the usual one, so that overrules of before it could be chosen still stand.
+  const wire = [dropLimitPct, insulation, conductorCelsius, ...(conductors === 'awg' ? [] : [conductors])];
   const proposals: Record<string, Proposal> = {};
   const add = (kind: OverruleKind, subject: string, words: string | undefined, inputs: Proposal['inputs']) => {
     const key = overruleKey(kind, subject);
@@ -264,16 +266,17 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
   for (const { gear, gauge, fuseA, fuseNeedA, run, choice } of Object.values(feeds)) {
     if (!run) continue;
     const asked = [run.outMm, run.backMm, run.engineSpace ? 1 : 0, tidy(fuseNeedA), choice.holder?.family ?? ''];
-    add('gauge', gear, `${gauge} AWG`, [...asked, dropLimitPct, insulation, conductorCelsius]);
+    add('gauge', gear, gaugeName(gauge, conductors), [...asked, ...wire]);
     add('fuse', gear, fuseA === undefined ? undefined : `${fuseA} A`, [tidy(fuseNeedA), choice.holder?.family ?? '']);
   }
   for (const run of runs) {
     if (!run.way) continue;
     add('way', run.id, wayWords(job, run.way.legs), [run.fromPlace!, run.toPlace!, ...run.way.legs]);
-    if (run.kind === 'speaker') add('lead', run.id, `${DEFAULT_SPEAKER_LEAD} AWG`, [DEFAULT_SPEAKER_LEAD, run.cutMm]);
+    if (run.kind === 'speaker')
+      add('lead', run.id, gaugeName(DEFAULT_SPEAKER_LEAD, conductors), [DEFAULT_SPEAKER_LEAD, run.cutMm]);
   }
   if (common)
-    add('lead', common.run, `${common.gauge} AWG`, [
+    add('lead', common.run, gaugeName(common.gauge, conductors), [
       common.backMm,
       tidy(common.carriesA),
       dropLimitPct,

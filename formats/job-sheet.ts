@@ -1,3 +1,4 @@
+import { gaugeName } from '#core/tables/conductors';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import svgToPdf from 'svg-to-pdfkit';
@@ -55,7 +56,7 @@ export async function jobSheetPdf(
   pen.drawing(drawingSvg(job, plan));
   gear(pen, job, plan);
   circuits(pen, job, plan);
-  feeds(pen, plan);
+  feeds(pen, job, plan);
   cuts(pen, job, plan);
   overrules(pen, plan);
   findings(pen, plan);
@@ -299,7 +300,7 @@ function circuits(pen: Pen, job: Job, plan: Plan): void {
   );
 }
 
-function feeds(pen: Pen, plan: Plan): void {
+function feeds(pen: Pen, job: Job, plan: Plan): void {
   const all = Object.values(plan.power.feeds).filter((f) => f.run);
   if (!all.length) return;
   pen.heading('Power feeds');
@@ -310,7 +311,7 @@ function feeds(pen: Pen, plan: Plan): void {
       const full = f.states.restFull;
       return [
         `${plan.tags[f.gear] ?? ''} ${f.item.name}`,
-        `${f.gauge} AWG${f.gaugePinned ? ' *' : ''}`,
+        `${gaugeName(f.gauge, job.settings.conductors)}${f.gaugePinned ? ' *' : ''}`,
         f.fuseA === undefined ? 'none' : `${f.fuseA} A${f.fusePinned ? ' *' : ''}`,
         f.choice.holder ? `${f.choice.fuseAtMm} mm` : '–',
         full ? `${figure(full.amps, 1)} A` : 'collapses',
@@ -334,7 +335,7 @@ function cuts(pen: Pen, job: Job, plan: Plan): void {
       const gauge = own[0]?.gauge;
       return [
         `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, plan.tags)} → ${endName(job, run.to, plan.tags)}${run.pinned ? ' *' : ''}`,
-        `${gauge ? `${gauge} AWG ` : ''}${run.conductors.map((c) => `${c.colour.stripe ? `${c.colour.body}/${c.colour.stripe}` : c.colour.body} ${c.use}`).join('; ')}`,
+        `${gauge ? `${gaugeName(gauge, job.settings.conductors)} ` : ''}${run.conductors.map((c) => `${c.colour.stripe ? `${c.colour.body}/${c.colour.stripe}` : c.colour.body} ${c.use}`).join('; ')}`,
         String(run.cutMm),
       ];
     }),

@@ -1,3 +1,4 @@
+import { gaugeName } from '../tables/conductors';
 import type { Job } from '../job/job';
 import { colourText, type Insulated } from '../tables/colours';
 import type { Gauge } from '../tables/conductors';
@@ -73,7 +74,7 @@ export function planCuts(job: Job, runs: readonly CutRun[], feedGauge: (run: Cut
     );
   const reels = new Map<string, Reel>();
   for (const cut of cuts) {
-    const what = `${cut.gauge ? `${cut.gauge} AWG` : 'screened line pair'} ${colourText(cut.colour)}`;
+    const what = `${cut.gauge ? gaugeName(cut.gauge, job.settings.conductors) : 'screened line pair'} ${colourText(cut.colour)}`;
     const reel = reels.get(what);
     reels.set(what, {
       what,

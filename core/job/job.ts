@@ -5,7 +5,7 @@ import { fitCraft } from '../craft/measures';
 import { upgradePattern } from '../craft/upgrade';
 import { contentHash } from '../gear/hash';
 import { Insulation } from '../tables/colours';
-import { GAUGES } from '../tables/conductors';
+import { GAUGES, WIRE_STANDARD_IDS } from '../tables/conductors';
 import { CHOICES, CHOICE_IDS } from './choices';
 import {
   OldReturns,
@@ -25,7 +25,7 @@ import {
 /** Version of the job document this planner writes. */
 export const JOB_VERSION = 3;
 
-const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 2/0 AWG');
+const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 4/0 AWG');
 
 /** Facts that are a figure: range and unit, for the schema and for whoever asks a person. */
 export const FACTS = {
@@ -72,6 +72,7 @@ export const Settings = v.strictObject({
   dropLimitPct: fact('dropLimitPct'),
   conductorCelsius: fact('conductorCelsius'),
   insulation: v.picklist(['unknown', '80', '105']),
+  conductors: v.picklist(WIRE_STANDARD_IDS),
   cutStepMm: fact('cutStepMm'),
   terminalAllowanceMm: fact('terminalAllowanceMm'),
 });
@@ -426,6 +427,7 @@ export function upgradeJob(input: unknown): unknown {
     ...job,
     version: JOB_VERSION,
     gear: upgradePlaced(job['gear']),
+    settings: { conductors: DEFAULT_SETTINGS.conductors, ...(job['settings'] as Partial<Job['settings']>) },
     craft: { ...NOTHING_SAID_OF_CRAFT, ...craft, pattern },
   };
 }
@@ -483,6 +485,7 @@ export const DEFAULT_SETTINGS: Job['settings'] = {
   dropLimitPct: 3,
   conductorCelsius: 60,
   insulation: 'unknown',
+  conductors: 'awg',
   cutStepMm: 50,
   terminalAllowanceMm: 30,
 };

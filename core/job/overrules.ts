@@ -1,3 +1,4 @@
+import { gaugeName } from '../tables/conductors';
 import { contentHash } from '../gear/hash';
 import type { Job, Why } from './job';
 
@@ -64,13 +65,18 @@ export function overrulesOf(
   proposalFor: (key: string) => Proposal | undefined,
   nameOf: (kind: OverruleKind, subject: string) => string | undefined,
 ): Overrule[] {
+  const { conductors } = job.settings;
   const set: [OverruleKind, string, string][] = [
     ...Object.entries(job.feeds).flatMap(([gear, { gauge, fuseA }]): [OverruleKind, string, string][] => [
-      ...(gauge === null ? [] : [['gauge', gear, `${gauge} AWG`] as [OverruleKind, string, string]]),
+      ...(gauge === null ? [] : [['gauge', gear, gaugeName(gauge, conductors)] as [OverruleKind, string, string]]),
       ...(fuseA === null ? [] : [['fuse', gear, `${fuseA} A`] as [OverruleKind, string, string]]),
     ]),
     ...Object.entries(job.ways).map(([run, legs]): [OverruleKind, string, string] => ['way', run, wayWords(job, legs)]),
-    ...Object.entries(job.leadGauges).map(([run, g]): [OverruleKind, string, string] => ['lead', run, `${g} AWG`]),
+    ...Object.entries(job.leadGauges).map(([run, g]): [OverruleKind, string, string] => [
+      'lead',
+      run,
+      gaugeName(g, conductors),
+    ]),
     ...Object.entries(job.minutes).map(([step, m]): [OverruleKind, string, string] => ['minutes', step, `${m} min`]),
     // Only where a person has said why: most wirings are simply chosen.
     ...(job.overrules[WIRING_KEY] ? [['wiring', 'speakers', 'as wired'] as [OverruleKind, string, string]] : []),

@@ -227,7 +227,7 @@ const commonCarries = ({ job }: Sizing, drafts: readonly Draft[], loadAmps?: Rea
 /** One size up for the common return if it is open and too thin; false when it stays. */
 function raiseCommon({ job }: Sizing, common: CommonDraft, carries: number, sags: boolean): boolean {
   if (common.pinned) return false;
-  const short = ampacity(common.gauge, job.settings.insulation, common.engineSpace) < carries;
+  const short = carriesOf(job, common.gauge, common.engineSpace) < carries;
   return (short || sags) && thicken(common, short);
 }
 
@@ -235,8 +235,9 @@ function sizeByCurrent(job: Job, draft: Draft): void {
   if (draft.choice.gauge) return;
   const amps = roughAmps(draft, job);
   const carries = Math.max(fuseFor(draft, amps) ?? 0, amps);
-  const { insulation } = job.settings;
-  draft.gauge = GAUGES.find((g) => ampacity(g, insulation, draft.run!.engineSpace) >= carries) ?? GAUGES.at(-1)!;
+  const { insulation, conductors } = job.settings;
+  draft.gauge =
+    GAUGES.find((g) => ampacity(g, insulation, draft.run!.engineSpace, conductors) >= carries) ?? GAUGES.at(-1)!;
   draft.reason = 'collapse';
 }
 
@@ -277,7 +278,7 @@ function raiseGauges(sizing: Sizing, drafts: readonly Draft[]): boolean {
 function raise(job: Job, draft: Draft, amps: number, dropPct: number): boolean {
   if (draft.choice.gauge) return false;
   const carries = Math.max(fuseFor(draft, amps) ?? 0, amps);
-  const short = ampacity(draft.gauge, job.settings.insulation, draft.run!.engineSpace) < carries;
+  const short = carriesOf(job, draft.gauge, draft.run!.engineSpace) < carries;
   if (!short && dropPct <= job.settings.dropLimitPct) return false;
   return thicken(draft, short);
 }
@@ -315,11 +316,14 @@ function fuseFor(draft: Draft, amps: number): number | undefined {
   return draft.choice.fuseA ?? smallestFuse(draft.choice.holder.family, FUSE_MARGIN * amps);
 }
 
+const carriesOf = ({ settings }: Job, gauge: Gauge, engineSpace: boolean) =>
+  ampacity(gauge, settings.insulation, engineSpace, settings.conductors);
+
 const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) => ohm));
 
 /** The common return from the common point to the battery. */
 function commonResistors({ job }: Sizing, { gauge, backMm }: { gauge: Gauge; backMm: number }): Resistor[] {
-  const ohm = (ohmsPerMetre(gauge, job.settings.conductorCelsius) * backMm) / 1000;
+  const ohm = (ohmsPerMetre(gauge, job.settings.conductorCelsius, job.settings.conductors) * backMm) / 1000;
   return [
     { name: 'common', a: 'common', b: 'common-end', ohm: Math.max(ohm, 1e-6) },
     { name: 'common-ring', a: 'common-end', b: 'ground', ohm: CONTACT_OHM },
@@ -329,7 +333,7 @@ function commonResistors({ job }: Sizing, { gauge, backMm }: { gauge: Gauge; bac
 /** A feed's own conductors and contacts, to the battery or to the common point. */
 function resistorsOf({ job, common }: Sizing, draft: Draft): Resistor[] {
   const { run, gear, choice } = draft;
-  const perMetre = ohmsPerMetre(draft.gauge, job.settings.conductorCelsius);
+  const perMetre = ohmsPerMetre(draft.gauge, job.settings.conductorCelsius, job.settings.conductors);
   const fuseAt = choice.holder ? Math.min(choice.fuseAtMm, run!.outMm) : 0;
   const name = (part: string) => `${gear}/${part}`;
   const series: Resistor[] = [];
@@ -465,7 +469,7 @@ function finishCommon(sizing: Sizing, common: CommonDraft, live: readonly Draft[
     engineSpace,
     gauge,
     gaugeReason: reason,
-    ampacityA: ampacity(gauge, sizing.job.settings.insulation, engineSpace),
+    ampacityA: carriesOf(sizing.job, gauge, engineSpace),
     carriesA: commonCarries(sizing, live, solution.state === 'solved' ? solution.loadAmps : undefined),
   };
 }
@@ -491,7 +495,7 @@ function finish(sizing: Sizing, draft: Draft, solutions: readonly CaseSolution[]
     gauge: draft.gauge,
     gaugePinned: draft.choice.gauge !== null,
     gaugeReason: draft.reason,
-    ampacityA: ampacity(draft.gauge, job.settings.insulation, draft.run?.engineSpace ?? false),
+    ampacityA: carriesOf(job, draft.gauge, draft.run?.engineSpace ?? false),
     fuseA: fuseFor(draft, amps),
     fusePinned: draft.choice.fuseA !== null,
     fuseNeedA: FUSE_MARGIN * amps,

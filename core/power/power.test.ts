@@ -175,7 +175,7 @@ describe('sizing', () => {
   test('a drop limit no wire can keep ends at the thickest, and says so', () => {
     const strict = withOps({ op: 'setSettings', settings: { dropLimitPct: 0.5 } });
     const feed = plan(strict, 178, { ...RUN, outMm: 20000, backMm: 20000 }).feeds['amp']!;
-    expect([feed.gauge, feed.gaugeReason, feed.collapsed]).toEqual(['2/0', 'thickest', false]);
+    expect([feed.gauge, feed.gaugeReason, feed.collapsed]).toEqual(['4/0', 'thickest', false]);
   });
 
   test('a feed that collapses by itself takes nothing from the others: their sizes and volts stand', () => {
@@ -236,6 +236,17 @@ describe('sizing', () => {
       { seed: 5, numRuns: 40 },
     );
   });
+});
+
+test('vehicle cable has less copper: never a thinner size than full gauge, and more drop in the same one', () => {
+  const sae = withOps({ op: 'setSettings', settings: { conductors: 'sae' } });
+  for (const watts of [40, 120, 178, 300]) {
+    const [full, thin] = [plan(TOURER_JOB, watts), plan(sae, watts)].map((p) => p.feeds['amp']!);
+    expect(GAUGES.indexOf(thin!.gauge)).toBeGreaterThanOrEqual(GAUGES.indexOf(full!.gauge));
+    expect(thin!.ampacityA).toBeLessThan(ampacity(thin!.gauge, TOURER_JOB.settings.insulation, false));
+    if (thin!.gauge === full!.gauge)
+      expect(thin!.states.restFull!.dropPct).toBeGreaterThan(full!.states.restFull!.dropPct);
+  }
 });
 
 // ABYC form CM = 10.75·I·L/E (from memory), L feet out and back: the size it asks for against ours.

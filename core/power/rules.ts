@@ -1,7 +1,7 @@
 import type { Rule, Sighting } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
-import { AMPACITY_SOURCE } from '../tables/conductors';
+import { gaugeName, AMPACITY_SOURCE } from '../tables/conductors';
 import { FUSE_FAMILIES, FUSE_SOURCE } from '../tables/fuses';
 import { COMMON_PRACTICE } from '../tables/source';
 import { short } from '../units/figures';
@@ -84,7 +84,7 @@ export const powerRules: readonly PowerRule[] = [
         feed.fuseA === undefined || feed.fuseA <= feed.ampacityA
           ? undefined
           : {
-              reason: `${feed.gauge} AWG to ${tag} carries ${short(feed.ampacityA)} A and is fused at ${short(feed.fuseA)} A.`,
+              reason: `${gaugeName(feed.gauge, seen.job.settings.conductors)} to ${tag} carries ${short(feed.ampacityA)} A and is fused at ${short(feed.fuseA)} A.`,
               figures: [amps('fuse', feed.fuseA), amps('ampacity', feed.ampacityA)],
               cure: {
                 label: 'Let the plan choose gauge and fuse',
@@ -104,13 +104,13 @@ export const powerRules: readonly PowerRule[] = [
     formula: 'ampacity ≥ sum of the fuses of the feeds it serves',
     source: AMPACITY_SOURCE,
     overrulable: false,
-    look: ({ power: { common }, tags }) =>
+    look: ({ job, power: { common }, tags }) =>
       !common || common.carriesA <= common.ampacityA
         ? []
         : [
             {
               subject: { kind: 'run', id: common.run },
-              reason: `${common.gauge} AWG from ${tags[common.gear] ?? common.gear} to the battery carries ${short(common.ampacityA)} A; the feeds it serves are fused at ${short(common.carriesA)} A together.`,
+              reason: `${gaugeName(common.gauge, job.settings.conductors)} from ${tags[common.gear] ?? common.gear} to the battery carries ${short(common.ampacityA)} A; the feeds it serves are fused at ${short(common.carriesA)} A together.`,
               figures: [amps('fuses', common.carriesA), amps('ampacity', common.ampacityA)],
               cure:
                 common.gaugeReason === 'pinned'
@@ -234,7 +234,7 @@ export const powerRules: readonly PowerRule[] = [
         return !design || design.dropPct <= limit
           ? undefined
           : {
-              reason: `${tag} loses ${design.dropVolts.toFixed(2)} V, ${short(design.dropPct)} % of 12 V, at ${short(design.amps)} A in ${feed.gauge} AWG; the limit is ${short(limit)} %.`,
+              reason: `${tag} loses ${design.dropVolts.toFixed(2)} V, ${short(design.dropPct)} % of 12 V, at ${short(design.amps)} A in ${gaugeName(feed.gauge, seen.job.settings.conductors)}; the limit is ${short(limit)} %.`,
               figures: [
                 { name: 'drop', value: design.dropPct, unit: '%' },
                 { name: 'limit', value: limit, unit: '%' },

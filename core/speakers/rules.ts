@@ -1,3 +1,4 @@
+import { gaugeName } from '../tables/conductors';
 import type { Rule, Sighting } from '../findings/finding';
 import { channelsOfOutput, speakersOf } from '../job/circuit';
 import { craftOf, type Job } from '../job/job';
@@ -198,7 +199,7 @@ const loadRules: readonly SpeakerRule[] = [
                 { name: 'loss', value: share.leadLossDb, unit: 'dB' },
               ],
               cure: {
-                label: 'Use 14 AWG',
+                label: `Use ${gaugeName('14', seen.job.settings.conductors)}`,
                 operations: [{ op: 'chooseLead', run: `speaker:${circuit.source}>${share.gear}`, gauge: '14' }],
               },
             },

@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
-import { gaugeArea, type Gauge } from '#core/tables/conductors';
+import { gaugeName, gaugeArea, type Gauge, type WireStandard } from '#core/tables/conductors';
 import { figure } from '#core/units/figures';
 
 const MM_PER_INCH = 25.4;
@@ -25,7 +25,9 @@ export const lengthText = (mm: number, fine = false): string =>
 export const wireText = (metres: number): string => figure(inches.value ? metres / 0.3048 : metres, 2);
 export const wireUnit = (): string => (inches.value ? 'ft' : 'm');
 
-/** Cross-section beside the gauge where metric is read; the reel says AWG either way. */
-const areaText = (gauge: Gauge): string =>
-  inches.value ? '' : `${figure(gaugeArea(gauge), gaugeArea(gauge) < 10 ? 2 : 1)} mm²`;
-export const gaugeText = (gauge: Gauge): string => [`${gauge} AWG`, areaText(gauge)].filter(Boolean).join(' · ');
+/** Gauge with its cross-section beside it where metric is read; the reel says the gauge either way. */
+export const gaugeText = (gauge: Gauge, standard: WireStandard): string => {
+  const name = gaugeName(gauge, standard);
+  const area = gaugeArea(gauge, standard);
+  return inches.value ? name : `${name} · ${figure(area, area < 10 ? 2 : 1)} mm²`;
+};

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, RESTART_RESERVE, type Battery } from '#core/power/index';
 import { cite } from '#core/tables/source';
+import { WIRE_STANDARDS, type WireStandard } from '#core/tables/conductors';
 import { figure, short } from '#core/units/figures';
 import FactField from '../../app/FactField.vue';
 import { useJob } from '../../stores/job';
@@ -26,6 +27,10 @@ const clock = (hours: number) => {
 const setInsulation = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
   store.edit([{ op: 'setSettings', settings: { insulation: value as 'unknown' | '80' | '105' } }]);
+};
+const setConductors = (event: Event) => {
+  const { value } = event.target as HTMLSelectElement;
+  store.edit([{ op: 'setSettings', settings: { conductors: value as WireStandard } }]);
 };
 </script>
 
@@ -53,6 +58,12 @@ const setInsulation = (event: Event) => {
           <option value="105">105 °C</option>
           <option value="80">80 °C</option>
           <option value="unknown">unknown, as 80 °C</option>
+        </select>
+      </div>
+      <div class="wide">
+        <label class="form-label" for="conductors">Wire is made as</label>
+        <select id="conductors" class="form-select" :value="store.job!.settings.conductors" @change="setConductors">
+          <option v-for="(words, id) in WIRE_STANDARDS" :key="id" :value="id">{{ words }}</option>
         </select>
       </div>
     </div>

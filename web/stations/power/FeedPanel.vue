@@ -4,7 +4,7 @@ import type { FuseHolder } from '#core/gear/gear';
 import { FACTS } from '#core/job/job';
 import { FEED_CASES, proposeHolders, type Feed } from '#core/power/index';
 import { LEAD_COLOUR } from '#core/tables/colours';
-import { GAUGES, ampacity, type Gauge } from '#core/tables/conductors';
+import { gaugeName, GAUGES, ampacity, type Gauge } from '#core/tables/conductors';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { figure, short } from '#core/units/figures';
 import NumberField from '../../app/NumberField.vue';
@@ -26,7 +26,7 @@ const holders = computed(() => library.shelf.filter((item): item is FuseHolder =
 const proposed = computed(() => proposeHolders(props.feed, holders.value));
 const fuseSizes = computed(() => (props.feed.choice.holder ? FUSE_FAMILIES[props.feed.choice.holder.family].amps : []));
 const optionText = (gauge: Gauge) =>
-  `${gaugeText(gauge)} · ${short(ampacity(gauge, store.job!.settings.insulation, engineSpace.value))} A`;
+  `${gaugeText(gauge, store.job!.settings.conductors)} · ${short(ampacity(gauge, store.job!.settings.insulation, engineSpace.value, store.job!.settings.conductors))} A`;
 
 const REASONS: Record<Feed['gaugeReason'], string> = {
   drop: 'the smallest that keeps the drop',
@@ -120,7 +120,9 @@ const setGauge = (event: Event) => {
       <div class="wide">
         <label class="form-label" for="gauge">Gauge, out and back</label>
         <select id="gauge" class="form-select" :value="feed.choice.gauge ?? ''" @change="setGauge">
-          <option value="">as planned{{ feed.gaugePinned ? '' : `: ${feed.gauge} AWG` }}</option>
+          <option value="">
+            as planned{{ feed.gaugePinned ? '' : `: ${gaugeName(feed.gauge, store.job!.settings.conductors)}` }}
+          </option>
           <option v-for="g in GAUGES" :key="g" :value="g">{{ optionText(g) }}</option>
         </select>
       </div>
@@ -130,7 +132,7 @@ const setGauge = (event: Event) => {
     <dl>
       <div>
         <dt>Gauge</dt>
-        <dd data-figure="gauge">{{ gaugeText(feed.gauge) }}</dd>
+        <dd data-figure="gauge">{{ gaugeText(feed.gauge, store.job!.settings.conductors) }}</dd>
       </div>
       <div class="because">
         <dt>because it is</dt>
@@ -139,7 +141,7 @@ const setGauge = (event: Event) => {
       <template v-if="common">
         <div>
           <dt>Common return from {{ store.plan!.tags[common.gear] }}</dt>
-          <dd data-figure="common">{{ gaugeText(common.gauge) }}</dd>
+          <dd data-figure="common">{{ gaugeText(common.gauge, store.job!.settings.conductors) }}</dd>
         </div>
         <div class="because">
           <dt>because it is</dt>
@@ -181,14 +183,7 @@ const setGauge = (event: Event) => {
       </thead>
       <tbody>
         <tr v-for="c in FEED_CASES" :key="c.id" :data-case="c.id">
-          <th scope="row">
-            <a
-              :href="`/api/jobs/${store.job!.id}/export/feeds-${c.id}.cir`"
-              download
-              title="SPICE netlist of this state"
-              >{{ c.name }}</a
-            >
-          </th>
+          <th scope="row">{{ c.name }}</th>
           <template v-if="feed.states[c.id]">
             <td>{{ figure(feed.states[c.id]!.postVolts, 2) }} V</td>
             <td>{{ figure(feed.states[c.id]!.deviceVolts, 2) }} V</td>
@@ -198,6 +193,15 @@ const setGauge = (event: Event) => {
         </tr>
       </tbody>
     </table>
+    <p class="small">
+      As SPICE netlists:
+      <template v-for="(c, i) in FEED_CASES" :key="c.id"
+        >{{ i ? ' · ' : ''
+        }}<a :href="`/api/jobs/${store.job!.id}/export/feeds-${c.id}.cir`" download>{{
+          c.name.toLowerCase()
+        }}</a></template
+      >
+    </p>
     <h3>Where the volts go, engine off</h3>
     <dl class="losses">
       <div v-for="s in feed.stretches" :key="s.name">

@@ -2,7 +2,7 @@
 import { craftOf } from '#core/job/job';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { gaugeDiameter } from '#core/tables/conductors';
+import { gaugeName, gaugeDiameter } from '#core/tables/conductors';
 import { voltProfile, voltsAt, type Feed } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
@@ -130,14 +130,14 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
           <PressMark
             :class="{ selected: feed?.gear === f.gear && !showBattery }"
             :data-feed="f.gear"
-            :aria-label="`Feed to ${tag(f.gear)} ${f.item.name}, ${f.gauge} AWG, ${f.fuseA === undefined ? 'no fuse' : `${short(f.fuseA)} ampere fuse`}`"
+            :aria-label="`Feed to ${tag(f.gear)} ${f.item.name}, ${gaugeName(f.gauge, store.job!.settings.conductors)}, ${f.fuseA === undefined ? 'no fuse' : `${short(f.fuseA)} ampere fuse`}`"
             @press="store.select({ kind: 'feed', id: f.gear })"
           >
             <rect class="plate" x="28" :y="34 + i * 104" width="186" height="94" />
             <text x="38" :y="54 + i * 104" class="strong">{{ tag(f.gear) }} {{ f.item.name }}</text>
             <text v-if="!f.run" x="38" :y="76 + i * 104" class="small">has no place yet</text>
             <template v-else>
-              <text x="38" :y="79 + i * 104" class="big">{{ f.gauge }} AWG</text>
+              <text x="38" :y="79 + i * 104" class="big">{{ gaugeName(f.gauge, store.job!.settings.conductors) }}</text>
               <text x="126" :y="78 + i * 104" :class="f.fuseA === undefined ? 'sev-stop' : ''">{{
                 f.fuseA === undefined ? (f.choice.holder ? 'none fits' : 'no fuse') : `${short(f.fuseA)} A fuse`
               }}</text>

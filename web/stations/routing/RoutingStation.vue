@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router';
 import { HAZARDS, stateFor, type Opened } from '#core/craft/pattern';
 import { RUN_KIND_NAMES, craftMap, endName, type Run, type Way, type WayProposal } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
-import { GAUGES, type Gauge } from '#core/tables/conductors';
+import { gaugeName, GAUGES, type Gauge } from '#core/tables/conductors';
 import FactField from '../../app/FactField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import StationLayout from '../../app/StationLayout.vue';
@@ -207,13 +207,16 @@ const setLead = (event: Event) => {
             </div>
           </dl>
           <p v-for="cut in cuts" :key="cut.use" class="cut">
-            {{ cut.gauge ? `${gaugeText(cut.gauge)} ` : '' }}{{ colourText(cut.colour) }}: {{ cut.use }}
+            {{ cut.gauge ? `${gaugeText(cut.gauge, store.job!.settings.conductors)} ` : ''
+            }}{{ colourText(cut.colour) }}: {{ cut.use }}
           </p>
           <div v-if="selected.kind === 'speaker' || selected.id === store.plan!.power.common?.run" class="lead">
             <label class="form-label" for="lead">Lead gauge</label>
             <select id="lead" class="form-select" :value="store.job!.leadGauges[selected.id] ?? ''" @change="setLead">
               <option value="">{{ store.plan!.proposals[`lead=${selected.id}`]?.words ?? '' }}, as planned</option>
-              <option v-for="g in leadGauges" :key="g" :value="g">{{ g }} AWG</option>
+              <option v-for="g in leadGauges" :key="g" :value="g">
+                {{ gaugeName(g, store.job!.settings.conductors) }}
+              </option>
             </select>
           </div>
         </template>
