@@ -1,3 +1,4 @@
+import Papa from 'papaparse';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -55,6 +56,38 @@ afterAll(() => rmSync(folder, { recursive: true }));
 describe('shelf table', () => {
   test('written and read back it is the same shelf', () => {
     expect(readShelfCsv(shelfCsv(SHELF))).toEqual({ items: [...SHELF], problems: [] });
+  });
+  test('a table from before bridges, bands and polarity reads as what has always been so', () => {
+    const { data, meta } = Papa.parse<Record<string, string>>(shelfCsv(SHELF), { header: true, skipEmptyLines: true });
+    const since = ['bridged', 'filters', 'output_marks', 'output_keyed', 'bass_pair', 'listens_to', 'configure_first'];
+    since.push('band', 'split_hz', 'selector', 'polarity', 'lead_colours', 'plug_keyed', 'level', 'max_watts');
+    const columns = meta.fields!.filter((name) => !since.includes(name));
+    const old = Papa.unparse({
+      fields: columns,
+      data: data.filter((row) => row['kind'] !== 'zoneControl').map((row) => columns.map((name) => row[name])),
+    });
+    const { items, problems } = readShelfCsv(old);
+    expect(problems).toEqual([]);
+    expect(items).toHaveLength(SHELF.filter(({ kind }) => kind !== 'zoneControl').length);
+    expect(items.find(({ id }) => id === 'weir-4-45')).toMatchObject({ inputs: 'line', bank: { bridge: null } });
+    expect(items.find(({ id }) => id === 'bittern-165')).toEqual(SHELF.find(({ id }) => id === 'bittern-165'));
+  });
+  test.each<[string, string, string, RegExp]>([
+    ['weir-4-45', 'bridged', 'fl+fr at 4', /bank.bridge|bridged/],
+    ['weir-4-45', 'bridged', 'fl+xx at 4: 100/4', /expected bridged pairs/],
+    ['tench-200', 'selector', '2 Ω: x/1', /expected/],
+    ['bittern-165', 'polarity', 'by smell', /expected/],
+    ['sedge-165', 'lead_colours', 'mauve mauve-black', /expected a colour of insulation/],
+  ])('%s with %s “%s” is refused by row and column', (id, column, cell, expected) => {
+    const parsed = Papa.parse<Record<string, string>>(shelfCsv(SHELF), { header: true, skipEmptyLines: true });
+    const row = parsed.data.findIndex((cells) => cells['id'] === id);
+    parsed.data[row]![column] = cell;
+    const { problems } = readShelfCsv(Papa.unparse(parsed.data));
+    expect(problems.length).toBeGreaterThan(0);
+    for (const problem of problems) {
+      expect(problem.row).toBe(row + 2);
+      expect(`${problem.column} ${problem.expected}`).toMatch(expected);
+    }
   });
   test('any text survives, also what a table program would run', () => {
     fc.assert(

@@ -14,6 +14,7 @@ export { outputsOf, type Output } from './outputs';
 export { proposeWiring, type BarredWiring, type WiringProposal, type WiringProposals } from './propose';
 export { rankOf, type Rank } from './rank';
 export { speakerRules } from './rules';
-export { BARS, searchWirings, unlikeInSeries, type Bar } from './search';
+export { BARS, type Bar } from './bars';
+export { searchWirings } from './search';
 export { splicesOf, type Splice } from './splices';
 export { seriesParallel } from './trees';

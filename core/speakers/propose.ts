@@ -3,7 +3,8 @@ import type { Job } from '../job/job';
 import { short } from '../units/figures';
 import { gatherCircuits, speakerFacts, type LeadOhm, type SpeakerPlan } from './circuits';
 import { compareRanks, type Rank } from './rank';
-import { BARS, barsOf, searchWirings, type Bar, type Found } from './search';
+import { BARS, barsOf, type Bar } from './bars';
+import { searchWirings, type Found } from './search';
 
 export interface WiringProposal {
   readonly circuits: Readonly<Record<string, Wiring>>;

@@ -1,0 +1,201 @@
+import { craftOf } from '../job/job';
+import { COMMON_PRACTICE } from '../tables/source';
+import { gaugeName } from '../tables/conductors';
+import { short } from '../units/figures';
+import type { SpeakerPlan } from './circuits';
+import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakerRule } from './seen';
+
+/** Part of its nominal load that a coil may dip to before the source minds (IEC 60268-5: 80 %, from memory). */
+const DIP_PART = 0.8;
+const DIP_SOURCE = { text: 'IEC 60268-5, lowest impedance 80 % of the rated', fromMemory: true };
+const LEVEL_SPREAD_DB = 3;
+const LEAD_LOSS_DB = 0.5;
+const LOW_PART_OF_RMS = 0.25;
+
+/** Loads, power, levels and leads. */
+export const loadRules: readonly SpeakerRule[] = [
+  {
+    id: 'load-below-minimum',
+    station: 'speakers',
+    severity: 'stop',
+    title: 'Load below the channel’s minimum',
+    formula: 'nominal load ≥ channel minimum',
+    source: MAKER,
+    overrulable: false,
+    look: (seen) =>
+      eachCircuit(seen, (circuit) => {
+        const { minOhm } = circuit.output;
+        if (!circuit.refused) return undefined;
+        const members = 'parallel' in circuit.wiring ? circuit.wiring.parallel : undefined;
+        return {
+          subject: { kind: 'circuit', id: circuit.key },
+          reason: `${circuit.output.name} sees ${short(circuit.nominalOhm)} Ω and allows no less than ${short(minOhm)} Ω.`,
+          figures: [
+            { name: 'load', value: circuit.nominalOhm, unit: 'Ω' },
+            { name: 'minimum', value: minOhm, unit: 'Ω' },
+          ],
+          cure: members
+            ? {
+                label: 'Wire in series',
+                operations: [{ op: 'wireChannel', channel: circuit.key, wiring: { series: members } }],
+              }
+            : { label: 'Take it off the channel', operations: [unwire(circuit)] },
+        };
+      }),
+  },
+  {
+    id: 'speaker-unwired',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Speaker on no channel',
+    formula: 'every speaker hangs on a channel',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ speakers, tags }) =>
+      speakers.unwired.map((id) => ({
+        subject: { kind: 'gear', id },
+        reason: wiredAtAll(speakers, id)
+          ? `${tags[id] ?? id} has a coil on no channel; a coil left open plays nothing and moves with the other.`
+          : `${tags[id] ?? id} is in the job and on no channel.`,
+        figures: [{ name: 'channels', value: 0, unit: '' }],
+      })),
+  },
+  {
+    id: 'over-rms',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'More power than the speaker’s RMS rating',
+    formula: 'power ≤ RMS; gain cap = 10·lg(RMS ÷ power)',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachSpeaker(seen, (share, _, tag) =>
+        share.rmsRatio <= 1
+          ? undefined
+          : {
+              reason: `${tag} can get ${short(share.watts)} W and is rated ${short(share.item.rmsWatts)} W; a gain ${short(10 * Math.log10(share.rmsRatio))} dB down caps it.`,
+              figures: [
+                { name: 'power', value: share.watts, unit: 'W' },
+                { name: 'RMS rating', value: share.item.rmsWatts, unit: 'W' },
+              ],
+            },
+      ),
+  },
+  {
+    id: 'under-quarter-rms',
+    station: 'speakers',
+    severity: 'note',
+    title: 'Less than a quarter of the speaker’s RMS rating',
+    formula: 'power ≥ 0.25 × RMS',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachSpeaker(seen, (share, circuit, tag) =>
+        circuit.refused || share.rmsRatio >= LOW_PART_OF_RMS
+          ? undefined
+          : {
+              reason: `${tag} gets ${short(share.watts)} W of ${short(share.item.rmsWatts)} W; it will clip before it is loud.`,
+              figures: [
+                { name: 'power', value: share.watts, unit: 'W' },
+                { name: 'RMS rating', value: share.item.rmsWatts, unit: 'W' },
+              ],
+            },
+      ),
+  },
+  {
+    id: 'level-spread',
+    station: 'speakers',
+    severity: 'note',
+    title: 'Speakers differ in level at the rider',
+    formula: 'L = S + 10·lg P − 20·lg d; loudest − quietest ≤ 3 dB',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ speakers, job }) =>
+      speakers.zones.flatMap(({ id, name, listener, spreadDb }) =>
+        (spreadDb ?? 0) <= LEVEL_SPREAD_DB
+          ? []
+          : [
+              {
+                subject: id === null ? { kind: 'job' as const, id: job.id } : { kind: 'zone' as const, id },
+                reason: `${id === null ? 'Loudest' : `In “${name}” loudest`} and quietest are ${short(spreadDb!)} dB apart at the ears (${listener}); set the gains to close it.`,
+                figures: [{ name: 'spread', value: spreadDb!, unit: 'dB' }],
+              },
+            ],
+      ),
+  },
+  {
+    id: 'sides-mixed',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Left and right on one channel',
+    formula: 'a channel’s speakers sit on its own side',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachCircuit(seen, (circuit) => {
+        const { side } = circuit.output;
+        const wrong = circuit.speakers.filter(({ gear, zone, item }) => {
+          if (item.band === 'bass' || (zone !== null && seen.job.zones[zone]?.mono)) return false;
+          const place = seen.job.gear[gear]?.place;
+          const y = place ? craftOf(seen.job).places[place]!.at[1] : 0;
+          return side === 'left' ? y < 0 : side === 'right' ? y > 0 : y !== 0;
+        });
+        if (!wrong.length) return undefined;
+        return {
+          subject: { kind: 'circuit', id: circuit.key },
+          reason: `${wrong.map(({ gear }) => seen.tags[gear] ?? gear).join(', ')} sits across from ${circuit.output.name}, or hears both sides there.`,
+          figures: [{ name: 'speakers across', value: wrong.length, unit: '' }],
+        };
+      }),
+  },
+  {
+    id: 'lead-loss',
+    station: 'speakers',
+    severity: 'note',
+    title: 'Speaker lead loses more than half a decibel',
+    formula: '10·lg((P + I²R) ÷ P) ≤ 0.5 dB',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachSpeaker(seen, (share, circuit, tag) =>
+        share.leadLossDb <= LEAD_LOSS_DB
+          ? undefined
+          : {
+              reason: `The lead to ${tag} is ${short(share.leadOhm)} Ω and loses ${short(share.leadLossDb)} dB.`,
+              figures: [
+                { name: 'lead', value: share.leadOhm, unit: 'Ω' },
+                { name: 'loss', value: share.leadLossDb, unit: 'dB' },
+              ],
+              cure: {
+                label: `Use ${gaugeName('14', seen.job.settings.conductors)}`,
+                operations: [{ op: 'chooseLead', run: `speaker:${circuit.source}>${share.gear}`, gauge: '14' }],
+              },
+            },
+      ),
+  },
+  {
+    id: 'load-dips',
+    station: 'speakers',
+    severity: 'note',
+    title: 'Load may dip well below the least',
+    formula: 'lowest load ≥ 0.8 × least load',
+    source: DIP_SOURCE,
+    overrulable: true,
+    look: (seen) =>
+      eachCircuit(seen, ({ key, output, dipOhm, refused }) =>
+        refused || dipOhm >= DIP_PART * output.minOhm
+          ? undefined
+          : {
+              subject: { kind: 'circuit', id: key },
+              reason: `${output.name} may see ${short(dipOhm)} Ω at some pitches; its least is ${short(output.minOhm)} Ω.`,
+              figures: [
+                { name: 'may dip to', value: dipOhm, unit: 'Ω' },
+                { name: 'least', value: output.minOhm, unit: 'Ω' },
+              ],
+            },
+      ),
+  },
+];
+
+const wiredAtAll = (plan: SpeakerPlan, id: string) =>
+  Object.values(plan.circuits).some(({ speakers }) => speakers.some(({ gear }) => gear === id));

@@ -1,0 +1,38 @@
+import type { Rule, Sighting } from '../findings/finding';
+import type { Job } from '../job/job';
+import type { Operation } from '../job/operations';
+import type { Input } from '../job/signal';
+import type { Circuit, SpeakerPlan } from './circuits';
+import type { Splice } from './splices';
+
+/** What the rules of this chapter look at. */
+export interface SpeakersSeen {
+  readonly job: Job;
+  readonly speakers: SpeakerPlan;
+  readonly inputs: readonly Input[];
+  readonly splices: readonly Splice[];
+  readonly tags: Readonly<Record<string, string>>;
+}
+export type SpeakerRule = Rule<SpeakersSeen, Operation>;
+
+export const eachCircuit = (seen: SpeakersSeen, look: (circuit: Circuit) => Sighting<Operation> | undefined) =>
+  Object.values(seen.speakers.circuits).flatMap((circuit) => look(circuit) ?? []);
+
+export const eachSpeaker = (
+  seen: SpeakersSeen,
+  look: (
+    share: Circuit['speakers'][number],
+    circuit: Circuit,
+    tag: string,
+  ) => Omit<Sighting<Operation>, 'subject'> | undefined,
+) =>
+  Object.values(seen.speakers.circuits).flatMap((circuit) =>
+    circuit.speakers.flatMap((share) => {
+      const seenHere = look(share, circuit, seen.tags[share.gear] ?? share.gear);
+      return seenHere ? [{ subject: { kind: 'gear' as const, id: share.gear }, ...seenHere }] : [];
+    }),
+  );
+
+export const unwire = (circuit: Circuit): Operation => ({ op: 'wireChannel', channel: circuit.key, wiring: null });
+
+export const MAKER = { text: 'the gear’s own rating', fromMemory: false };

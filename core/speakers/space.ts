@@ -1,0 +1,322 @@
+import { contentHash } from '../gear/hash';
+import { channelsOfOutput, membersOf, speakersOf, type Wiring } from '../job/circuit';
+import { craftOf, type Job } from '../job/job';
+import { controlOf, heardOutputs, inputsOf, sourcesOf } from '../job/signal';
+import { ownWiring } from '../job/wiring';
+import { MOST, barsOf, type Bar } from './bars';
+import { driven, heardAt, loadOf, speakerFacts, type LeadOhm, type Load, type SpeakerFacts } from './circuits';
+import { outputVolts } from './load';
+import { outputsOf, type Output } from './outputs';
+import { heardWith, jointsOf, misfitOf, sitsFront } from './rank';
+import { seriesParallel } from './trees';
+
+/** Outputs that are all alike to a group: one source, one side. */
+export interface Class {
+  readonly outputs: readonly Output[];
+  /** Seats there are: front, rear, neither. */
+  readonly seats: readonly [front: number, rear: number, neither: number];
+  /** A bridged pair takes a channel of each of these, in the seat named. */
+  readonly takes: readonly { readonly of: number; readonly seat: 0 | 1 | 2 }[];
+  readonly source: number;
+  readonly channels: number;
+}
+
+/** One group of speakers on one class of outputs, wired one way. */
+export interface Option {
+  readonly mask: number;
+  readonly class: number;
+  readonly wiring: Wiring;
+  readonly positions: Readonly<Record<string, string | null>>;
+  readonly levels: readonly { readonly key: number; readonly speaker: number; readonly level: number }[];
+  readonly misfit: number;
+  readonly joints: number;
+  /** How its speakers sit: 0 front, 1 rear, 2 of no account, 3 both. */
+  readonly sits: 0 | 1 | 2 | 3;
+}
+
+/** Larger than any level, dB. */
+export const Infinite = 1e6;
+
+export interface Space {
+  readonly speakers: readonly string[];
+  readonly classes: readonly Class[];
+  /** Options by the first of their speakers, kindest first. */
+  readonly byFirst: readonly (readonly Option[])[];
+  readonly keys: readonly string[];
+  /** For each speaker: levels it can come to, in order, and the least misfit of any option. */
+  readonly kindest: readonly {
+    readonly key: number | undefined;
+    readonly levels: readonly number[];
+    readonly least: number;
+  }[];
+  readonly most: number;
+  /** A line control turns two channels at once, so seats must be given out with it in mind. */
+  readonly controlled: boolean;
+  readonly models: readonly string[];
+}
+
+export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Space {
+  const bars = new Set(barsOf(job).filter((bar) => !without.includes(bar)));
+  const speakers = Object.keys(job.gear).filter(
+    (id) => job.gear[id]!.item.kind === 'speaker' && job.gear[id]!.place !== null,
+  );
+  const inputs = inputsOf(job);
+  const heard = heardOutputs(inputs);
+  const bassChannels = new Set(inputs.filter(({ bass }) => bass).flatMap(({ channels }) => channels));
+  const open = sourcesOf(job)
+    .filter(([, item]) => !(bars.has('amplifiersOnly') && item.kind === 'headUnit'))
+    .flatMap(([id, item]) => outputsOf(id, item))
+    .filter((output) => {
+      const channels = channelsOfOutput(output.key);
+      if (channels.some((channel) => heard.has(channel))) return false;
+      if (output.bridged && bars.has('unbridged')) return false;
+      return !(bars.has('reserved') && channels.some((channel) => channel in job.reserved));
+    });
+  const pins = new Map(
+    bars.has('pinned') ? speakers.flatMap((id) => (job.speakers[id]?.pin ? [[id, job.speakers[id].pin]] : [])) : [],
+  );
+  const classes = classesOf(open, new Set(pins.values()), bassChannels);
+  const all = new Map([[-1, speakerFacts(job)]]);
+  const facts = all.get(-1)!;
+  const { places } = craftOf(job);
+  const models = speakers.map((id) => contentHash([facts.get(id)!.item.id, facts.get(id)!.coils]));
+  const sideOf = (id: string): Output['side'] => {
+    const { zone, item } = facts.get(id)!;
+    const y = places[job.gear[id]!.place!]!.at[1];
+    return zone.mono || item.band === 'bass' || y === 0 ? undefined : y > 0 ? 'left' : 'right';
+  };
+  const sides = speakers.map(sideOf);
+  const keyList: string[] = [];
+  const keyOf = (gear: string) => {
+    const { zone, item } = facts.get(gear)!;
+    const key = heardWith({ zone: zone.id, item });
+    if (!keyList.includes(key)) keyList.push(key);
+    return keyList.indexOf(key);
+  };
+  const heardAs = speakers.map(keyOf);
+  const most = bars.has('most') ? job.wiringRules.most : MOST;
+
+  // What a group comes to on a source's leads is the same on every output of it: reckoned once.
+  const ways = new Map<string, Way[]>();
+  const waysOn = (source: number, sourceId: string, ids: readonly string[]): Way[] => {
+    const key = `${source} ${ids.join(' ')}`;
+    let known = ways.get(key);
+    if (!known) {
+      known = wayList(
+        job,
+        ids,
+        facts,
+        (gear) => leadOhm(sourceId, gear),
+        (id) => models[speakers.indexOf(id)]!,
+      );
+      ways.set(key, known);
+    }
+    return known;
+  };
+
+  const list: Option[] = [];
+  const groups = subsets(speakers.length, most).filter((group) => {
+    const zones = new Set(group.map((s) => facts.get(speakers[s]!)!.zone.id));
+    return !(bars.has('zones') && zones.size > 1);
+  });
+  classes.forEach((place, c) => {
+    const output = place.outputs[0]!;
+    const canHold = speakers.map((id, s) => {
+      if (pins.has(id) && !place.outputs.some(({ key }) => key === pins.get(id))) return false;
+      return !(bars.has('sides') && sides[s] !== undefined && output.side !== sides[s]);
+    });
+    for (const group of groups) {
+      if (!group.every((s) => canHold[s])) continue;
+      const ids = group.map((s) => speakers[s]!);
+      const band = bandsFit(ids, facts, output, bassChannels);
+      if (bars.has('band') && !band) continue;
+      for (const { load, positions, joints, unlike, sits } of waysOn(place.source, output.source, ids)) {
+        if (unlike && bars.has('alike')) continue;
+        if (bars.has('minimum') && outputVolts(output, load.nominalOhm) === undefined) continue;
+        const volts = driven(output, load, true);
+        const shares = load.speakers.map(({ gear, facts: own, siemens }) => {
+          const watts = siemens * volts * volts;
+          return { gear, level: heardAt(own, watts), misfit: misfitOf({ rmsRatio: watts / own.item.rmsWatts }) };
+        });
+        list.push({
+          mask: group.reduce((mask, s) => mask | (1 << s), 0),
+          class: c,
+          wiring: load.wiring,
+          positions,
+          levels: shares.flatMap(({ gear, level }) => {
+            const speaker = speakers.indexOf(gear);
+            return level === undefined ? [] : [{ key: heardAs[speaker]!, speaker, level }];
+          }),
+          misfit: Math.max(...shares.map(({ misfit }) => misfit)),
+          joints,
+          sits,
+        });
+      }
+    }
+  });
+  const kindest = speakers.map((_, s) => {
+    const own = list.filter(({ mask }) => mask & (1 << s));
+    const levels = own.flatMap((option) => option.levels.filter((l) => l.speaker === s).map((l) => l.level));
+    return {
+      key: levels.length ? heardAs[s]! : undefined,
+      levels: [...new Set(levels)].sort((a, b) => a - b),
+      least: own.length ? Math.min(...own.map(({ misfit }) => misfit)) : Infinite,
+    };
+  });
+  const byFirst = speakers.map((_, s) =>
+    list
+      .filter(({ mask }) => 31 - Math.clz32(mask & -mask) === s)
+      .sort((a, b) => Math.floor(a.misfit) - Math.floor(b.misfit) || a.joints - b.joints || a.misfit - b.misfit),
+  );
+  return {
+    speakers,
+    classes,
+    byFirst,
+    keys: keyList,
+    kindest,
+    most,
+    controlled: speakers.some((id) => controlOf(job, id, 'line') !== undefined),
+    models,
+  };
+}
+
+function classesOf(open: readonly Output[], pinned: ReadonlySet<string>, bass: ReadonlySet<string>): Class[] {
+  const seatOf = ({ front }: Output): 0 | 1 | 2 => (front === undefined ? 2 : front ? 0 : 1);
+  const singles = new Map<string, Output[]>();
+  const nameOf = (output: Output) =>
+    pinned.has(output.key) ? output.key : `${output.source} ${output.side ?? ''} ${bass.has(output.key) ? 'bass' : ''}`;
+  for (const output of open)
+    if (!output.bridged) singles.set(nameOf(output), [...(singles.get(nameOf(output)) ?? []), output]);
+  const order = [...singles.values()];
+  const sources = [...new Set(open.map(({ source }) => source))];
+  const seats = (outputs: readonly Output[]) =>
+    [0, 1, 2].map((seat) => outputs.filter((o) => seatOf(o) === seat).length) as [number, number, number];
+  const own = order.map((outputs): Class => ({
+    outputs,
+    seats: seats(outputs),
+    takes: [],
+    source: sources.indexOf(outputs[0]!.source),
+    channels: 1,
+  }));
+  const bridged = open.flatMap((output): Class[] => {
+    if (!output.bridged) return [];
+    const takes = channelsOfOutput(output.key).map((channel) => {
+      const of = order.findIndex((outputs) => outputs.some(({ key }) => key === channel));
+      return { of, seat: seatOf(order[of]?.find(({ key }) => key === channel) ?? output) };
+    });
+    if (takes.some(({ of }) => of < 0)) return [];
+    return [{ outputs: [output], seats: seats([output]), takes, source: sources.indexOf(output.source), channels: 2 }];
+  });
+  return [...own, ...bridged];
+}
+
+/** Groups of one to `most` out of `count`. */
+function subsets(count: number, most: number): number[][] {
+  const all: number[][] = [];
+  const grow = (from: number, group: number[]) => {
+    if (group.length) all.push(group);
+    if (group.length < most) for (let s = from; s < count; s++) grow(s + 1, [...group, s]);
+  };
+  grow(0, []);
+  return all;
+}
+
+/** Whether an output can give these speakers their part of the sound and no other. */
+function bandsFit(
+  ids: readonly string[],
+  facts: ReadonlyMap<string, SpeakerFacts>,
+  output: Output,
+  bassChannels: ReadonlySet<string>,
+): boolean {
+  const bands = new Set(ids.map((id) => facts.get(id)!.item.band));
+  const bass = channelsOfOutput(output.key).some((channel) => bassChannels.has(channel));
+  if (isSet(ids, facts)) return !bass;
+  if (bands.size > 1) return false;
+  const [band] = bands;
+  if (band === 'full') return !bass;
+  return band === 'bass' ? bass || output.item.bank.filters : output.item.bank.filters && !bass;
+}
+
+/** A woofer and a tweeter that come with one splitter. */
+function isSet(ids: readonly string[], facts: ReadonlyMap<string, SpeakerFacts>): boolean {
+  const items = ids.map((id) => facts.get(id)!.item);
+  return (
+    items.length === 2 &&
+    items.some(({ band }) => band === 'middle') &&
+    items.some(({ band }) => band === 'treble') &&
+    items.every(({ splitHz }) => splitHz !== null && splitHz === items[0]!.splitHz)
+  );
+}
+
+/** One way to wire a group, whichever output it hangs on. */
+interface Way {
+  readonly load: Load;
+  readonly positions: Readonly<Record<string, string | null>>;
+  readonly joints: number;
+  readonly unlike: boolean;
+  readonly sits: Option['sits'];
+}
+
+function wayList(
+  job: Job,
+  ids: readonly string[],
+  facts: ReadonlyMap<string, SpeakerFacts>,
+  leadOhm: (gear: string) => number,
+  modelOf: (id: string) => string,
+): Way[] {
+  const forms = ids.map((id) => {
+    const { item } = facts.get(id)!;
+    const own = item.coils.length > 1 ? (['series', 'parallel'] as const) : (['series'] as const);
+    const now = job.speakers[id]?.position ?? null;
+    const positions = [null, ...item.positions.map(({ name }) => name)];
+    return positions.flatMap((position) =>
+      own.map((coils) => ({ id, wiring: ownWiring(id, item, coils), position, moved: position !== now })),
+    );
+  });
+  const sets = forms.reduce<(typeof forms)[number][]>(
+    (all, own) => all.flatMap((chosen) => own.map((form) => [...chosen, form])),
+    [[]],
+  );
+  const seats = new Set(ids.map((id) => sitsFront(job, id)).filter((seat) => seat !== undefined));
+  const sits = seats.size === 2 ? 3 : seats.has(true) ? 0 : seats.has(false) ? 1 : 2;
+  const seen = new Set<string>();
+  return sets.flatMap((chosen): Way[] => {
+    const moved = chosen.filter((form) => form.moved);
+    const positions = Object.fromEntries(moved.map(({ id, position }) => [id, position]));
+    const own = moved.length ? withPositions(facts, positions) : facts;
+    const leaves = chosen.map(({ wiring }) => wiring);
+    const trees = isSet(ids, facts) ? [{ split: leaves }] : seriesParallel(leaves);
+    return trees.flatMap((wiring): Way[] => {
+      const load = loadOf(wiring, own, leadOhm);
+      const joints = jointsOf({ wiring });
+      const unlike = unlikeInSeries(wiring, modelOf);
+      // Wirings that come to the same for every speaker and for the output are one.
+      const outcome = `${joints} ${unlike} ${load.nominalOhm.toPrecision(9)} ${load.speakers
+        .map(({ gear, siemens }) => `${gear}:${siemens.toPrecision(9)}`)
+        .sort()
+        .join()}`;
+      if (seen.has(outcome)) return [];
+      seen.add(outcome);
+      return [{ load, positions, joints, unlike, sits }];
+    });
+  });
+}
+
+function withPositions(
+  facts: ReadonlyMap<string, SpeakerFacts>,
+  positions: Readonly<Record<string, string | null>>,
+): ReadonlyMap<string, SpeakerFacts> {
+  const next = new Map(facts);
+  for (const [id, position] of Object.entries(positions)) {
+    const known = facts.get(id)!;
+    next.set(id, { ...known, coils: known.item.positions.find((p) => p.name === position)?.coils ?? known.item.coils });
+  }
+  return next;
+}
+
+/** Whether somewhere in a wiring speakers of two models carry the same current. */
+export function unlikeInSeries(wiring: Wiring, modelOf: (speaker: string) => string): boolean {
+  if ('coil' in wiring) return false;
+  if ('series' in wiring && new Set(speakersOf(wiring).map(modelOf)).size > 1) return true;
+  return membersOf(wiring).some((member) => unlikeInSeries(member, modelOf));
+}

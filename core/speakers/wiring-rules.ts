@@ -1,0 +1,354 @@
+import { channelsOfOutput, speakersOf } from '../job/circuit';
+import type { Job } from '../job/job';
+import { controlOf, heardOutputs } from '../job/signal';
+import { COMMON_PRACTICE } from '../tables/source';
+import { short } from '../units/figures';
+import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakersSeen, type SpeakerRule } from './seen';
+import { unlikeInSeries } from './space';
+
+const tagsOf = ({ tags }: SpeakersSeen, ids: readonly string[]) => ids.map((id) => tags[id] ?? id).join(', ');
+
+/** Zones, bands, what is kept free or pinned, old leads, colours and the order of plugging in. */
+export const wiringRules: readonly SpeakerRule[] = [
+  {
+    id: 'zones-mixed',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Two zones on one output',
+    formula: 'an output’s speakers belong to one zone',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachCircuit(seen, ({ key, output, speakers }) => {
+        const zones = [...new Set(speakers.map(({ zone }) => zone))];
+        if (zones.length < 2) return undefined;
+        return {
+          subject: { kind: 'circuit', id: key },
+          reason: `${output.name} plays in ${zones.map((id) => (id === null ? 'no zone' : `“${seen.job.zones[id]?.name ?? id}”`)).join(' and ')}: neither can be turned down alone.`,
+          figures: [{ name: 'zones', value: zones.length, unit: '' }],
+        };
+      }),
+  },
+  {
+    id: 'zone-control-shared',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Zone control would turn another zone too',
+    formula: 'a line control feeds two channels; all on them belong to its zone',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, inputs, tags }) =>
+      Object.entries(job.zones).flatMap(([id, { control, name }]) => {
+        const mine = (speaker: string) => control !== null && controlOf(job, speaker, 'line') === control;
+        const astray = inputs.filter((input) => input.from !== control && hungOn(job, input.channels).some(mine));
+        if (control === null || !astray.length) return [];
+        const others = astray.flatMap((input) => hungOn(job, input.channels).filter((speaker) => !mine(speaker)));
+        return [
+          {
+            subject: { kind: 'zone' as const, id },
+            reason: `${tags[control] ?? control} cannot turn “${name}” alone: ${others.map((o) => tags[o] ?? o).join(', ')} hangs on the other channel of the pair.`,
+            figures: [{ name: 'others on the pair', value: others.length, unit: '' }],
+          },
+        ];
+      }),
+  },
+  {
+    id: 'zone-control-overloaded',
+    station: 'speakers',
+    severity: 'stop',
+    title: 'More power than the zone control passes',
+    formula: 'Σ power of its zone’s speakers ≤ its rating',
+    source: MAKER,
+    overrulable: true,
+    look: ({ job, speakers, tags }) =>
+      Object.values(job.zones).flatMap(({ control, name }) => {
+        const item = control === null ? undefined : job.gear[control]?.item;
+        if (control === null || item?.kind !== 'zoneControl' || item.maxWatts === null) return [];
+        const watts = Object.values(speakers.circuits)
+          .flatMap((circuit) => circuit.speakers)
+          .reduce((sum, share) => sum + (controlOf(job, share.gear, 'speaker') === control ? share.watts : 0), 0);
+        if (watts <= item.maxWatts) return [];
+        return [
+          {
+            subject: { kind: 'gear' as const, id: control },
+            reason: `${tags[control] ?? control} passes ${short(item.maxWatts)} W and “${name}” can take ${short(watts)} W.`,
+            figures: [
+              { name: 'power', value: watts, unit: 'W' },
+              { name: 'passes', value: item.maxWatts, unit: 'W' },
+            ],
+          },
+        ];
+      }),
+  },
+  {
+    id: 'unlike-in-series',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Unlike speakers in series',
+    formula: 'speakers that carry one current are of one model',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachCircuit(seen, ({ key, output, wiring, speakers }) =>
+        unlikeInSeries(wiring, (id) => speakers.find(({ gear }) => gear === id)!.item.id)
+          ? {
+              subject: { kind: 'circuit', id: key },
+              reason: `On ${output.name} unlike speakers carry one current: each colours what the other plays.`,
+              figures: [{ name: 'models', value: new Set(speakers.map(({ item }) => item.id)).size, unit: '' }],
+            }
+          : undefined,
+      ),
+  },
+  {
+    id: 'tweeter-unprotected',
+    station: 'speakers',
+    severity: 'stop',
+    title: 'Tweeter without a splitter or filter',
+    formula: 'a tweeter hangs behind its splitter, or alone on channels with a filter',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachSpeaker(seen, ({ gear, item }, { output, wiring, speakers }, tag) => {
+        if (item.band !== 'treble' || 'split' in wiring) return undefined;
+        if (output.item.bank.filters && speakers.every((share) => share.item.band === 'treble')) return undefined;
+        const woofer = speakers.find((share) => share.item.band === 'middle' && share.item.splitHz === item.splitHz);
+        return {
+          reason: `${tag} would get the whole of ${output.name}, bass and all, and burn.`,
+          figures: [{ name: 'power', value: speakers.find((share) => share.gear === gear)!.watts, unit: 'W' }],
+          ...(woofer && speakers.length === 2
+            ? {
+                cure: {
+                  label: 'Join them through their splitter',
+                  operations: [
+                    {
+                      op: 'wireChannel' as const,
+                      channel: output.key,
+                      wiring: {
+                        split: 'parallel' in wiring ? wiring.parallel : 'series' in wiring ? wiring.series : [],
+                      },
+                    },
+                  ],
+                },
+              }
+            : {}),
+        };
+      }),
+  },
+  {
+    id: 'band-astray',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Speaker on an output of another band',
+    formula: 'full range where all is played; bass where bass alone is, or a filter can make it so',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachSpeaker(seen, ({ item }, { output, wiring, speakers }, tag) => {
+        if ('split' in wiring || item.band === 'treble') return undefined;
+        const bassOnly = seen.inputs.some(
+          ({ bass, channels }) => bass && channelsOfOutput(output.key).some((channel) => channels.includes(channel)),
+        );
+        const mixed = new Set(speakers.map((share) => share.item.band)).size > 1;
+        const reason =
+          item.band !== 'bass' && bassOnly
+            ? `${tag} hangs on ${output.name}, which gets bass alone from the head unit.`
+            : mixed
+              ? `${tag} shares ${output.name} with speakers of another band, with no splitter between.`
+              : item.band !== 'full' && !bassOnly && !output.item.bank.filters
+                ? `${tag} would play everything ${output.name} gives: it has no filter.`
+                : undefined;
+        return reason === undefined
+          ? undefined
+          : { reason, figures: [{ name: 'on it', value: speakers.length, unit: '' }] };
+      }),
+  },
+  {
+    id: 'mono-wanted',
+    station: 'speakers',
+    severity: 'note',
+    title: 'Output to be set to mono',
+    formula: 'both sides of a mono zone on one output',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachCircuit(seen, ({ key, output, speakers }) => {
+        const mono = speakers.some(({ zone }) => zone !== null && seen.job.zones[zone]?.mono);
+        if (!mono || output.side === undefined) return undefined;
+        return {
+          subject: { kind: 'circuit', id: key },
+          reason: `${output.name} carries one side; feed it both (mono switch, or a joining lead made for it) so that nothing of the music is lost.`,
+          figures: [{ name: 'speakers', value: speakers.length, unit: '' }],
+        };
+      }),
+  },
+  {
+    id: 'output-heard',
+    station: 'speakers',
+    severity: 'stop',
+    title: 'Output feeds an amplifier already',
+    formula: 'an output feeds an amplifier or speakers, not both',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) => {
+      const heard = heardOutputs(seen.inputs);
+      return eachCircuit(seen, (circuit) =>
+        channelsOfOutput(circuit.key).some((channel) => heard.has(channel))
+          ? {
+              subject: { kind: 'circuit', id: circuit.key },
+              reason: `${circuit.output.name} is what an amplifier listens to; nothing else may hang on it.`,
+              figures: [{ name: 'speakers', value: circuit.speakers.length, unit: '' }],
+              cure: { label: 'Take it off the channel', operations: [unwire(circuit)] },
+            }
+          : undefined,
+      );
+    },
+  },
+  {
+    id: 'reserved-used',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Channel kept for later is in use',
+    formula: 'a channel kept free has nothing on it',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachCircuit(seen, (circuit) => {
+        const kept = channelsOfOutput(circuit.key).filter((channel) => channel in seen.job.reserved);
+        if (!kept.length) return undefined;
+        return {
+          subject: { kind: 'circuit', id: circuit.key },
+          reason: `${circuit.output.name} is kept for ${seen.job.reserved[kept[0]!]}.`,
+          figures: [{ name: 'speakers', value: circuit.speakers.length, unit: '' }],
+          cure: {
+            label: 'No longer keep it free',
+            operations: kept.map((channel) => ({ op: 'reserveChannel' as const, channel, what: null })),
+          },
+        };
+      }),
+  },
+  {
+    id: 'pin-left',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Speaker is not where it was pinned',
+    formula: 'a pinned speaker hangs on its output',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, tags }) =>
+      Object.entries(job.speakers).flatMap(([id, { pin }]) => {
+        const wiring = pin === null ? undefined : job.circuits[pin];
+        if (pin === null || (wiring && speakersOf(wiring).includes(id))) return [];
+        return [
+          {
+            subject: { kind: 'gear' as const, id },
+            reason: `${tags[id] ?? id} is pinned to ${pin.split('/')[1]} of ${tags[pin.split('/')[0]!] ?? pin} and hangs elsewhere.`,
+            figures: [{ name: 'on its pin', value: 0, unit: '' }],
+            cure: {
+              label: 'Take the pin out',
+              operations: [{ op: 'setSpeaker' as const, id, choice: { pin: null } }],
+            },
+          },
+        ];
+      }),
+  },
+  {
+    id: 'old-return-untested',
+    station: 'speakers',
+    severity: 'stop',
+    title: 'Old speaker leads not tested for a shared return',
+    formula: 'old leads: no path between one −, another −, and ground',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) => {
+      const old = oldLeads(seen.job);
+      if (!old.length || seen.job.craft.oldReturns !== 'notTested') return [];
+      return [
+        {
+          subject: { kind: 'job', id: seen.job.id },
+          reason: `${tagsOf(seen, old)} keep their old leads. Unplug everything and meter from each − to every other and to ground: any path means a shared return, and it would burn the new outputs.`,
+          figures: [{ name: 'old leads', value: old.length, unit: '' }],
+        },
+      ];
+    },
+  },
+  {
+    id: 'old-return-common',
+    station: 'speakers',
+    severity: 'stop',
+    title: 'Old speaker leads share a return',
+    formula: 'bridge-tied outputs share nothing with ground or with each other',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) => {
+      const old = oldLeads(seen.job);
+      if (!old.length || seen.job.craft.oldReturns !== 'common') return [];
+      return [
+        {
+          subject: { kind: 'job', id: seen.job.id },
+          reason: `${tagsOf(seen, old)} hang on leads that share a return: new pairs, or an amplifier made for it.`,
+          figures: [{ name: 'old leads', value: old.length, unit: '' }],
+          cure: {
+            label: 'Pull new pairs',
+            operations: old.map((id) => ({ op: 'setSpeaker' as const, id, choice: { oldLeadOhm: null } })),
+          },
+        },
+      ];
+    },
+  },
+  {
+    id: 'colours-clash',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Colours clash at a splice',
+    formula: 'one colour means one thing at a splice',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ splices, tags }) =>
+      splices.flatMap(({ speaker, clashes, sourceSays, output }) =>
+        clashes.length
+          ? [
+              {
+                subject: { kind: 'gear' as const, id: speaker },
+                reason: `${tags[speaker] ?? speaker}, ${output}: ${clashes.join('; ')}. The source has ${sourceSays}. Meter it, and label both ends.`,
+                figures: [{ name: 'clashes', value: clashes.length, unit: '' }],
+              },
+            ]
+          : [],
+      ),
+  },
+  {
+    id: 'configure-first',
+    station: 'speakers',
+    severity: 'note',
+    title: 'Configure before speakers are plugged in',
+    formula: 'its speakers are plugged in after its set-up is loaded',
+    source: MAKER,
+    overrulable: true,
+    look: (seen) => {
+      const sources = new Map(Object.values(seen.speakers.circuits).map((c) => [c.source, c]));
+      return [...sources].flatMap(([id, { output }]) =>
+        output.item.kind === 'amplifier' && output.item.configureFirst
+          ? [
+              {
+                subject: { kind: 'gear' as const, id },
+                reason: `${tagsOf(seen, [id])} may destroy speakers until it is configured; Build puts that before their plugs.`,
+                figures: [{ name: 'speakers', value: speakersOn(seen, id), unit: '' }],
+              },
+            ]
+          : [],
+      );
+    },
+  },
+];
+
+const hungOn = (job: Job, channels: readonly string[]) =>
+  Object.entries(job.circuits)
+    .filter(([key]) => channelsOfOutput(key).some((channel) => channels.includes(channel)))
+    .flatMap(([, wiring]) => speakersOf(wiring));
+const oldLeads = (job: Job) =>
+  Object.entries(job.speakers).flatMap(([id, { oldLeadOhm }]) => (oldLeadOhm === null ? [] : [id]));
+const speakersOn = (seen: SpeakersSeen, source: string) =>
+  Object.values(seen.speakers.circuits).reduce(
+    (sum, circuit) => sum + (circuit.source === source ? circuit.speakers.length : 0),
+    0,
+  );
