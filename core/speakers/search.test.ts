@@ -215,6 +215,14 @@ describe('the search for a wiring', () => {
     expect(told.every((part, i) => part >= (told[i - 1] ?? 0) && part <= 1)).toBe(true);
   });
 
+  test('more speakers than can be weighed is said, not tried', () => {
+    const many = jobWith([], 4);
+    const gear = { ...many.gear };
+    for (let i = 0; i < 25; i++)
+      gear[`s${i}`] = { item: shelfItem('wren-100'), itemHash: '', place: PLACES[i % PLACES.length]!, there: null };
+    expect(() => searchWirings({ ...many, gear }, LEAD, { keep: 1, budget: 10 })).toThrow(/25 speakers are more than/);
+  });
+
   test('nothing to wire gives nothing', () => {
     const none = searchWirings(jobWith([], 4), LEAD, { keep: 5, budget: 10 });
     expect(none).toMatchObject({ best: [], examined: 0, proven: true });

@@ -4,7 +4,7 @@ import type { Bar } from './bars';
 import { planCircuit, speakerFacts, type Circuit, type LeadOhm } from './circuits';
 import { bandOf, compareRanks, ranked, type Rank } from './rank';
 import { labelled } from './seats';
-import { Infinite, spaceOf, type Class, type Option, type Space } from './space';
+import { FAR, spaceOf, type Class, type Option, type Space } from './space';
 
 export interface Found {
   readonly circuits: readonly Circuit[];
@@ -64,8 +64,8 @@ export function searchWirings(job: Job, leadOhm: LeadOhm, options: SearchOptions
   const used = classes.map(() => 0);
   const taken = classes.map(() => [0, 0, 0] as [number, number, number]);
   const sitting = classes.map(() => [0, 0, 0, 0] as [number, number, number, number]);
-  const low = keys.map(() => Infinite);
-  const high = keys.map(() => -Infinite);
+  const low = keys.map(() => FAR);
+  const high = keys.map(() => -FAR);
   const sources = new Map<number, number>();
   const path: Option[] = [];
   const state = { misfit: 0, channels: 0, joints: 0, examined: 0, steps: 0, cut: false };
@@ -224,10 +224,7 @@ function widened(levels: readonly number[], low: number, high: number): number {
   }
   const above = levels[a];
   const below = levels[a - 1];
-  return Math.min(
-    above === undefined ? Infinite : Math.max(high, above) - low,
-    below === undefined ? Infinite : high - below,
-  );
+  return Math.min(above === undefined ? FAR : Math.max(high, above) - low, below === undefined ? FAR : high - below);
 }
 
 /** Two wirings of one shape differ in names alone. */

@@ -35,7 +35,10 @@ export interface Option {
 }
 
 /** Larger than any level, dB. */
-export const Infinite = 1e6;
+export const FAR = 1e6;
+
+/** Above this the groups alone are too many to list. */
+const MOST_SPEAKERS = 24;
 
 export interface Space {
   readonly speakers: readonly string[];
@@ -55,11 +58,16 @@ export interface Space {
   readonly models: readonly string[];
 }
 
+/** Everything a wiring can be made of, by the bars that stand. Throws RangeError on more than 24 speakers. */
 export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Space {
   const bars = new Set(barsOf(job).filter((bar) => !without.includes(bar)));
   const speakers = Object.keys(job.gear).filter(
     (id) => job.gear[id]!.item.kind === 'speaker' && job.gear[id]!.place !== null,
   );
+  if (speakers.length > MOST_SPEAKERS)
+    throw new RangeError(
+      `${speakers.length} speakers are more than the ${MOST_SPEAKERS} a search can weigh; wire some by hand`,
+    );
   const inputs = inputsOf(job);
   const heard = heardOutputs(inputs);
   const bassChannels = new Set(inputs.filter(({ bass }) => bass).flatMap(({ channels }) => channels));
@@ -76,8 +84,7 @@ export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Sp
     bars.has('pinned') ? speakers.flatMap((id) => (job.speakers[id]?.pin ? [[id, job.speakers[id].pin]] : [])) : [],
   );
   const classes = classesOf(open, new Set(pins.values()), bassChannels);
-  const all = new Map([[-1, speakerFacts(job)]]);
-  const facts = all.get(-1)!;
+  const facts = speakerFacts(job);
   const { places } = craftOf(job);
   const models = speakers.map((id) => contentHash([facts.get(id)!.item.id, facts.get(id)!.coils]));
   const sideOf = (id: string): Output['side'] => {
@@ -160,7 +167,7 @@ export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Sp
     return {
       key: levels.length ? heardAs[s]! : undefined,
       levels: [...new Set(levels)].sort((a, b) => a - b),
-      least: own.length ? Math.min(...own.map(({ misfit }) => misfit)) : Infinite,
+      least: own.length ? Math.min(...own.map(({ misfit }) => misfit)) : FAR,
     };
   });
   const byFirst = speakers.map((_, s) =>
