@@ -5,6 +5,7 @@ import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { leadsFromAnywhere, planJob } from '../plan';
 import { rewire } from '../job/wiring';
+import { rankOf } from './rank';
 import { proposeWiring, type WiringProposal } from './propose';
 
 const demo = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
@@ -117,6 +118,7 @@ test('a line control over half a pair: the other zone is given another pair', ()
     const plan = planJob(applyAll(amp, rewire(amp, proposal.circuits)));
     expect(plan.findings.map((f) => f.rule)).not.toContain('zone-control-shared');
     expect(plan.inputs.find(({ from }) => from === 'dial2')).toBeDefined();
+    expect(rankOf(amp, Object.values(proposal.plan.circuits))).toEqual(proposal.rank);
   }
 });
 

@@ -131,10 +131,19 @@ export function searchWirings(job: Job, leadOhm: LeadOhm, options: SearchOptions
 
   const weigh = (): void => {
     state.examined++;
-    const rank = bound(0);
+    // With a control over pairs of channels not every seat can be had, and some wirings not at all.
+    const seated = space.controlled ? labelled(job, classes, path) : undefined;
+    if (space.controlled && !seated) return;
+    const rank = ranked(
+      spreadSoFar(),
+      state.misfit,
+      state.channels,
+      sources.size,
+      seated?.outOfSeat ?? outOfSeat(),
+      state.joints,
+    );
     const limit = worst();
     if (limit && compareRanks(rank, limit) >= 0) return;
-    if (space.controlled && !labelled(job, classes, path)) return;
     const shape = shapeOf(space, path);
     if (found.some((one) => one.shape === shape && compareRanks(one.rank, rank) === 0)) return;
     found.push({ options: [...path], rank, shape });
@@ -248,7 +257,7 @@ function resolve(
   classes: readonly Class[],
   chosen: readonly Option[],
 ): Pick<Found, 'circuits' | 'positions'> {
-  const outputs = labelled(job, classes, chosen)!;
+  const { outputs } = labelled(job, classes, chosen)!;
   const positions = Object.assign({}, ...chosen.map((option) => option.positions)) as Record<string, string | null>;
   const facts = speakerFacts(job, positions);
   return {

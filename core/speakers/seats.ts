@@ -8,8 +8,15 @@ import type { Class, Option } from './space';
 /** Weighs less than any seat, however many are moved. */
 const MOVED = 1e-3;
 
+export interface Seated {
+  /** One output for each of the chosen. */
+  readonly outputs: readonly Output[];
+  /** Outputs that hold speakers of another seat. */
+  readonly outOfSeat: number;
+}
+
 /** The outputs of each class given out: by the seat where it can be, and never one control over two. */
-export function labelled(job: Job, classes: readonly Class[], chosen: readonly Option[]): Output[] | undefined {
+export function labelled(job: Job, classes: readonly Class[], chosen: readonly Option[]): Seated | undefined {
   const seatOf = (output: Output, { wiring }: Option) =>
     swapped(
       output.front,
@@ -63,5 +70,5 @@ export function labelled(job: Job, classes: readonly Class[], chosen: readonly O
     }
   };
   give(0, 0);
-  return best?.outputs;
+  return best && { outputs: best.outputs, outOfSeat: Math.floor(best.cost) };
 }

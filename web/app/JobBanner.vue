@@ -46,7 +46,7 @@ async function keepCopy(): Promise<void> {
   <div v-else-if="job.job?.seal && station !== 'handover'" class="banner sealed">
     <p>
       <b>Sealed</b> {{ new Date(job.job.seal.at).toLocaleDateString('en-GB') }}: it shows what was computed that day and
-      takes no edit.
+      takes no edit; entries from the bay are still kept.
     </p>
     <RouterLink class="btn btn-sm btn-outline-secondary" :to="{ params: { station: 'handover' } }"
       >Hand over</RouterLink
