@@ -283,7 +283,8 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
       insulation,
       conductorCelsius,
     ]);
-  add('wiring', 'speakers', undefined, wiringBasis(job));
+  // Which wiring is best takes a search, and that is not for every edit.
+  add('wiring', 'speakers', 'what “Propose a wiring” finds', wiringBasis(job));
   for (const step of build.steps) add('minutes', step.id, `${step.plannedMinutes} min`, [step.plannedMinutes]);
   return proposals;
 }
