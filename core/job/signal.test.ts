@@ -90,6 +90,14 @@ describe('where an amplifier’s sound comes from', () => {
     // With one of them outside, the control would turn both: it is left out and said so.
     const half = after(dial, zone('dial'), mine[0]!);
     expect(inputsOf(half).map(({ from }) => from)).toEqual(['head', 'head']);
+    const said = (j: Job) => planJob(j).findings.find((f) => f.rule === 'zone-control-shared')!.reason;
+    expect(said(half)).toMatch(/on the same pair of channels hangs S2/);
+    // Behind no line lead at all it turns nothing, and says that instead.
+    const direct = applyAll(half, [
+      { op: 'wireChannel', channel: 'amp/fl', wiring: null },
+      { op: 'wireChannel', channel: 'head/fl', wiring: { coil: { gear: 'fairing-left', coil: 0 } } },
+    ]);
+    expect(said(direct)).toMatch(/S1 does not hang behind any/);
   });
 
   test('a speaker control stands in the speaker leads: both stretches count', () => {

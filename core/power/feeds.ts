@@ -228,6 +228,8 @@ const commonCarries = ({ job }: Sizing, drafts: readonly Draft[], loadAmps?: Rea
 function raiseCommon({ job }: Sizing, common: CommonDraft, carries: number, sags: boolean): boolean {
   if (common.pinned) return false;
   const short = carriesOf(job, common.gauge, common.engineSpace) < carries;
+  // At the thick end a sag is left to the feeds' own conductors; only what it must carry is still owed.
+  if (!short && !thicker(common.gauge)) return false;
   return (short || sags) && thicken(common, short);
 }
 

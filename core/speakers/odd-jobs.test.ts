@@ -37,7 +37,7 @@ test('seven speakers in three zones on four outputs: a zone never shares, a mono
   );
   for (const [key, circuit] of Object.entries(found.plan.circuits))
     expect([key, circuit.refused, circuit.nominalOhm >= 4]).toEqual([key, false, true]);
-  // Without the zones the outputs can be shared more evenly, and it says what keeps that off.
+  // In parallel it would look louder, and it says what keeps that off.
   const { barred } = proposeWiring({ ...van, circuits: {} }, leadsFromAnywhere(van));
   expect(barred.map(({ bar }) => bar)).toContain('minimum');
   expect(barred[0]!.why).toMatch(/would see 2 Ω and allows no less than 4 Ω/);

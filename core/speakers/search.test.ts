@@ -154,7 +154,6 @@ describe('the search for a wiring', () => {
     }
   });
 
-  let weighedInAll = 0;
   test.each([1, 2, 3, 4, 5].flatMap((speakers) => [1, 2, 3, 4].map((channels) => [speakers, channels] as const)))(
     'agrees with brute force: %d speakers on %d channels',
     (speakers, channels) => {
@@ -169,13 +168,16 @@ describe('the search for a wiring', () => {
       for (const models of mixes) {
         const job = jobWith(models, channels);
         const { best, weighed } = bruteForce(job);
-        weighedInAll += weighed;
+        // With a channel a side, like speakers can always be wired: in series if need be.
+        if (channels > 1 && new Set(models).size === 1) {
+          expect(weighed).toBeGreaterThan(0);
+          expect(best).toBeDefined();
+        }
         const ours = searchWirings(job, LEAD, { keep: 10, budget: 1e7 });
         expect(ours.proven).toBe(true);
         expect(ours.best[0]?.rank).toEqual(best);
         for (const found of ours.best) expect(rankOf({ ...job }, found.circuits)).toEqual(found.rank);
       }
-      expect(weighedInAll).toBeGreaterThan(0);
     },
   );
 

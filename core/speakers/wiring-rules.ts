@@ -33,21 +33,27 @@ export const wiringRules: readonly SpeakerRule[] = [
     id: 'zone-control-shared',
     station: 'speakers',
     severity: 'caution',
-    title: 'Zone control would turn another zone too',
-    formula: 'a line control feeds two channels; all on them belong to its zone',
+    title: 'Zone control does not turn its zone alone',
+    formula: 'a zone’s speakers hang on pairs of channels behind its line control, and nothing else does',
     source: COMMON_PRACTICE,
     overrulable: true,
-    look: ({ job, inputs, tags }) =>
+    look: ({ job, inputs, tags, speakers }) =>
       Object.entries(job.zones).flatMap(([id, { control, name }]) => {
         const mine = (speaker: string) => control !== null && controlOf(job, speaker, 'line') === control;
-        const astray = inputs.filter((input) => input.from !== control && hungOn(job, input.channels).some(mine));
-        if (control === null || !astray.length) return [];
-        const others = astray.flatMap((input) => hungOn(job, input.channels).filter((speaker) => !mine(speaker)));
+        const hung = Object.values(speakers.circuits).flatMap((circuit) => circuit.speakers.map(({ gear }) => gear));
+        const reached = inputs.filter(({ from }) => from === control).flatMap((input) => hungOn(job, input.channels));
+        const unreached = hung.filter((speaker) => mine(speaker) && !reached.includes(speaker));
+        if (control === null || !unreached.length) return [];
+        const pairs = inputs.filter(({ channels }) => hungOn(job, channels).some((s) => unreached.includes(s)));
+        const others = pairs.flatMap(({ channels }) => hungOn(job, channels)).filter((speaker) => !mine(speaker));
+        const names = (list: readonly string[]) => [...new Set(list)].map((one) => tags[one] ?? one).join(', ');
         return [
           {
             subject: { kind: 'zone' as const, id },
-            reason: `${tags[control] ?? control} cannot turn “${name}” alone: ${others.map((o) => tags[o] ?? o).join(', ')} hangs on the other channel of the pair.`,
-            figures: [{ name: 'others on the pair', value: others.length, unit: '' }],
+            reason: others.length
+              ? `${names([control])} cannot turn “${name}” alone: on the same pair of channels hangs ${names(others)}.`
+              : `${names([control])} stands in line leads, and ${names(unreached)} does not hang behind any: it would turn nothing there.`,
+            figures: [{ name: 'speakers it does not turn alone', value: unreached.length, unit: '' }],
           },
         ];
       }),

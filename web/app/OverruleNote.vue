@@ -46,7 +46,11 @@ function keep(): void {
           >It still stands</BButton
         >
         <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'dropOverrule', key: of }])">{{
-          overrule.state === 'orphaned' ? 'Drop it' : 'Take the proposal'
+          overrule.state === 'orphaned'
+            ? 'Drop it'
+            : overrule.kind === 'wiring'
+              ? 'Forget the reason'
+              : 'Take the proposal'
         }}</BButton>
       </div>
     </template>

@@ -67,6 +67,20 @@ const printed = computed(() => {
 
 const batteryAt = computed(() => projection.value.to(pattern.value.places[pattern.value.batteryPlace]!.at));
 const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
+/** Why gear has no feed to reckon. */
+function noFeed(gear: string): { short: string; long: string } {
+  const { there } = store.job!.gear[gear]!;
+  if (there === 'kept')
+    return {
+      short: 'keeps the feed it has',
+      long: `${tag(gear)} keeps the feed it has; what it draws is not reckoned here.`,
+    };
+  if (there === 'bypassed') return { short: 'bypassed', long: `${tag(gear)} is bypassed and draws nothing.` };
+  return {
+    short: 'has no place yet',
+    long: `${tag(gear)} has no place on the craft, so its feed has no length. Give it one at Gear.`,
+  };
+}
 </script>
 
 <template>
@@ -135,7 +149,7 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
           >
             <rect class="plate" x="28" :y="34 + i * 104" width="186" height="94" />
             <text x="38" :y="54 + i * 104" class="strong">{{ tag(f.gear) }} {{ f.item.name }}</text>
-            <text v-if="!f.run" x="38" :y="76 + i * 104" class="small">has no place yet</text>
+            <text v-if="!f.run" x="38" :y="76 + i * 104" class="small">{{ noFeed(f.gear).short }}</text>
             <template v-else>
               <text x="38" :y="79 + i * 104" class="big">{{ gaugeName(f.gauge, store.job!.settings.conductors) }}</text>
               <text x="126" :y="78 + i * 104" :class="f.fuseA === undefined ? 'sev-stop' : ''">{{
@@ -162,9 +176,9 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
         <text v-else-if="feed && feed.collapsed" :x="SHEET.w / 2" y="560" text-anchor="middle" class="big sev-stop"
           >There is no steady voltage at which this feed brings that power.</text
         >
-        <text v-else-if="feed" :x="SHEET.w / 2" y="560" text-anchor="middle" class="big"
-          >Give {{ tag(feed.gear) }} a place at Gear and its feed is drawn here.</text
-        >
+        <text v-else-if="feed" :x="SHEET.w / 2" y="560" text-anchor="middle" class="big">{{
+          noFeed(feed.gear).long
+        }}</text>
       </SheetFrame>
     </template>
 
@@ -175,7 +189,7 @@ const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
       <section v-else>
         <h2>Feeds</h2>
         <p v-if="feeds.length">
-          {{ tag(feed!.gear) }} {{ feed!.item.name }} has no place on the craft, so its feed has no length.
+          {{ noFeed(feed!.gear).long }}
         </p>
         <p v-else>A head unit or amplifier brings its feed with it.</p>
         <BButton size="sm" variant="primary" @click="router.push({ params: { station: 'gear' } })">Go to Gear</BButton>

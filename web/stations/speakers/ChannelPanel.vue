@@ -91,7 +91,7 @@ function keep(): void {
         <dd>{{ inputText }}</dd>
       </div>
     </dl>
-    <fieldset v-if="joinings.length">
+    <fieldset v-if="joinings.length" class="ways">
       <legend>Joined</legend>
       <BButton
         v-for="j in joinings"
@@ -137,16 +137,3 @@ function keep(): void {
     </p>
   </section>
 </template>
-
-<style scoped>
-fieldset {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin: 8px 0;
-}
-legend {
-  font-size: 14px;
-  width: 100%;
-}
-</style>

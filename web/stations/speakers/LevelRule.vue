@@ -53,7 +53,7 @@ const rise = computed(() => Math.max(0, ...placed.value.map(({ line }) => line))
         <text v-if="db % 5 === 0" :x="x(db)" y="43" text-anchor="middle" class="db">{{ db }}</text>
       </template>
       <g v-for="mark in placed" :key="mark.tag">
-        <path class="mark" :class="mark.band" :d="`M${mark.at} 26V${16 - mark.line * LINE_H}`" />
+        <path class="mark" :class="mark.band" :d="`M${mark.at} 26V16`" />
         <text :x="mark.at" :y="13 - mark.line * LINE_H" text-anchor="middle">{{ mark.tag }}</text>
       </g>
     </svg>

@@ -108,7 +108,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
         <dd>{{ figure(speaker.share.leadOhm, 3) }} Ω, {{ figure(speaker.share.leadLossDb, 2) }} dB</dd>
       </div>
     </dl>
-    <fieldset v-if="speaker.item.coils.length > 1 && speaker.share">
+    <fieldset v-if="speaker.item.coils.length > 1 && speaker.share" class="ways">
       <legend>Its two coils</legend>
       <BButton
         v-for="j in ['series', 'parallel'] as const"
@@ -259,16 +259,6 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
 </template>
 
 <style scoped>
-fieldset {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin: 8px 0;
-}
-legend {
-  font-size: 14px;
-  width: 100%;
-}
 .splice > div {
   display: flex;
   align-items: center;

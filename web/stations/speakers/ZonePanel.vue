@@ -113,7 +113,4 @@ function strike(): void {
 fieldset {
   margin: 8px 0;
 }
-legend {
-  font-size: 14px;
-}
 </style>
