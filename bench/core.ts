@@ -18,7 +18,7 @@ function ladder(nodes: number): Network {
   const rungs = Math.floor(nodes / 2);
   return {
     ground: 'g',
-    supplies: [{ node: 'n0', volts: 12.7, ohm: 0.005 }],
+    supplies: [{ name: 'battery', node: 'n0', volts: 12.7, ohm: 0.005 }],
     resistors: Array.from({ length: rungs }, (_, i) => [
       { name: `a${i}`, a: `n${i}`, b: `n${i + 1}`, ohm: 0.001 },
       { name: `b${i}`, a: `n${i + 1}`, b: `d${i}`, ohm: 0.01 },

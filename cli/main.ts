@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
-import { FEED_CASES } from '#core/power/index';
+import { casesOf } from '#core/power/index';
 import { planOf } from '#core/plan';
 import { cite } from '#core/tables/source';
 import { readBundle, writeBundle } from '#formats/bundle';
@@ -98,10 +98,14 @@ async function exported({ job, events, photos }: Source, out: string): Promise<s
       [...photos.values()].map((bytes) => ({ bytes, caption: '' })),
     );
   if (out.endsWith('circuits.cir')) return circuitsNetlist(job, plan);
-  const feedCase = FEED_CASES.find(({ id }) => out.endsWith(`feeds-${id}.cir`));
+  const feedCase = casesOf(job).find(({ id }) => out.endsWith(`feeds-${id}.cir`));
   if (feedCase) return feedsNetlist(job, plan, feedCase);
   throw new Error(
-    `${out}: expected a name that ends in .pdf, .svg, .zip, .json, cut-list.csv, fasteners.csv, circuits.cir or ${FEED_CASES.map(({ id }) => `feeds-${id}.cir`).join(', ')}`,
+    `${out}: expected a name that ends in .pdf, .svg, .zip, .json, cut-list.csv, fasteners.csv, circuits.cir or ${casesOf(
+      job,
+    )
+      .map(({ id }) => `feeds-${id}.cir`)
+      .join(', ')}`,
   );
 }
 

@@ -1,5 +1,8 @@
 import type { HeadUnit } from './gear/gear';
+import { NO_FEED_CHOICE } from './job/job';
+import { FIRST_BATTERY } from './job/supply';
 import type { Plan } from './plan';
+import type { Feed, FeedState, FeedStretch } from './power/index';
 import { outputsOf, type Circuit } from './speakers/index';
 
 /** A circuit as planner 0.2.0 wrote it: one channel, no zones. */
@@ -14,7 +17,11 @@ type OldSpeakers = Omit<Plan['speakers'], 'zones'> & { readonly level?: number }
  * left empty, what it said in other words is said in these.
  */
 export function upgradePlan(plan: Plan): Plan {
-  if (plan.planner !== '0.2.0') return plan;
+  if (plan.planner === '0.2.0') return upgradePower(upgradeSpeakers(plan));
+  return plan.planner === '0.3.0' ? upgradePower(plan) : plan;
+}
+
+function upgradeSpeakers(plan: Plan): Plan {
   const { level, ...speakers } = plan.speakers as OldSpeakers;
   const circuits = Object.fromEntries(
     Object.entries(speakers.circuits as unknown as Record<string, OldCircuit>).map(([key, circuit]) => {
@@ -47,5 +54,66 @@ export function upgradePlan(plan: Plan): Plan {
         },
       ],
     },
+  };
+}
+
+/** A feed as planners before 0.4.0 wrote it: straight from the one battery, states named for riding. */
+interface OldFeed extends Omit<Feed, 'states' | 'stretches'> {
+  readonly states: Readonly<Record<string, FeedState>>;
+  readonly stretches: readonly Pick<FeedStretch, 'name' | 'ohm' | 'lostVolts' | 'fromMm' | 'toMm'>[];
+}
+
+const OLD_PARTS: Readonly<Record<string, string>> = { 'Fuse and holder': 'fuse', 'Conductor out': 'out' };
+const OLD_CASES: Readonly<Record<string, string>> = { rideFull: 'cruiseFull', rideMusic: 'cruiseMusic' };
+const renamed = <T>(cases: Readonly<Record<string, T>>): Record<string, T> =>
+  Object.fromEntries(Object.entries(cases).map(([id, value]) => [OLD_CASES[id] ?? id, value]));
+
+function upgradePower(plan: Plan): Plan {
+  const { power } = plan;
+  const feeds = Object.values(power.feeds as unknown as Record<string, OldFeed>).map((old): Feed => ({
+    ...old,
+    choice: { ...NO_FEED_CHOICE, ...old.choice },
+    feeder: FIRST_BATTERY,
+    battery: FIRST_BATTERY,
+    nominalVolts: 12,
+    run: old.run && { ...old.run, together: 1 },
+    reachMm: old.run?.outMm ?? 0,
+    ampacity: { amps: old.ampacityA, tableA: old.ampacityA, factors: [] },
+    fuseLimitA: old.ampacityA,
+    fused: old.choice.holder !== null,
+    above: undefined,
+    states: renamed(old.states),
+    stretches: old.stretches.map((s) => ({
+      ...s,
+      gear: old.gear,
+      part: OLD_PARTS[s.name] ?? s.name,
+      amps: s.ohm > 0 ? s.lostVolts / s.ohm : 0,
+    })),
+  }));
+  return {
+    ...plan,
+    power: {
+      ...power,
+      common: power.common && { ...power.common, together: 1 },
+      feeds: Object.fromEntries(feeds.map((feed) => [feed.gear, feed])),
+      battery: FIRST_BATTERY,
+      totalAmps: renamed(power.totalAmps),
+      postVolts: renamed(power.postVolts),
+      sources: {},
+    },
+    turnOn: {
+      head: undefined,
+      neededA: 0,
+      availableA: 0,
+      woken: [],
+      wokenA: 0,
+      through: undefined,
+      switchedA: 0,
+      candidates: [],
+      source: undefined,
+    },
+    keyOff: [],
+    terminals: [],
+    isolation: { off: [], on: [] },
   };
 }

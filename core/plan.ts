@@ -1,21 +1,37 @@
 import { PHASES, buildRules, intakeRules, planBuild, type BuildPlan, type Phase } from './build/index';
 import { bySeverity, judge, type Finding } from './findings/finding';
 import type { GearKind, Speaker } from './gear/gear';
-import { DEFAULT_SPEAKER_LEAD, planCuts, runGauge, type CutList } from './harness/index';
+import { planCuts, runGauge, signalLead, speakerLead, type CutList } from './harness/index';
 import { craftOf, type Job } from './job/job';
 import { overruleKey, overrulesOf, wayWords, type Overrule, type OverruleKind, type Proposal } from './job/overrules';
 import { applyAll, type Operation } from './job/operations';
 import { join } from './job/wiring';
 import { gearRules } from './mounting/index';
-import { planPower, powerRules, type CommonRun, type FeedRun, type PowerPlan } from './power/index';
-import { commonPoint, craftMap, endName, planRuns, returnRun, routingRules, type Run } from './routing/index';
-import { controlOf, inputsOf, leadHeadUnit, sourcesOf, type Input } from './job/signal';
+import { commonPoint, gathersReturns, returnRun } from './job/feeding';
+import {
+  hasReturn,
+  isolationOrder,
+  planKeyOff,
+  planPower,
+  planTerminals,
+  planTurnOn,
+  powerRules,
+  supplyRules,
+  type CommonRun,
+  type FeedRun,
+  type KeyOff,
+  type PowerPlan,
+  type Termination,
+  type TurnOnPlan,
+} from './power/index';
+import { craftMap, endName, planRuns, routingRules, type Run } from './routing/index';
+import { controlOf, inputsOf, sourcesOf, type Input } from './job/signal';
 import { planSpeakers, speakerRules, splicesOf, type SpeakerPlan, type Splice } from './speakers/index';
 import { upgradePlan } from './plan-upgrade';
 import { gaugeName, ohmsPerMetre } from './tables/conductors';
 
 /** Written into every plan, so that a sealed one tells who reckoned it. */
-export const PLANNER_VERSION = '0.3.0';
+export const PLANNER_VERSION = '0.4.0';
 
 export interface Ledger {
   /** Lowest nominal load on any channel, Ω. */
@@ -44,6 +60,11 @@ export interface Plan {
   /** Where speaker leads meet their speakers, and what each side goes by. */
   readonly splices: readonly Splice[];
   readonly power: PowerPlan;
+  readonly turnOn: TurnOnPlan;
+  readonly keyOff: readonly KeyOff[];
+  /** What ends every power conductor. */
+  readonly terminals: readonly Termination[];
+  readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
   readonly cutList: CutList;
   readonly minutes: Minutes;
   readonly findings: readonly Finding<Operation>[];
@@ -65,8 +86,15 @@ export function planJob(job: Job): Plan {
   const rated = planSpeakers(job, leads, () => undefined);
   const power = planPower(job, feedRuns(job, runs), rated.audioWatts, commonRun(job, runs));
   const speakers = planSpeakers(job, leads, (source) => power.feeds[source]?.states.restFull?.deviceVolts);
-  const feedGauge = ({ id, to }: { id: string; to: string }) =>
-    power.common?.run === id ? power.common.gauge : power.feeds[to]?.gauge;
+  const feedGauge = ({ id, kind, to }: { id: string; kind: string; to: string }) =>
+    power.common?.run === id
+      ? power.common.gauge
+      : kind === 'return' && power.feeds[to] && !hasReturn(power.feeds[to])
+        ? signalLead(job)
+        : power.feeds[to]?.gauge;
+  const turnOn = planTurnOn(job);
+  const keyOff = planKeyOff(job);
+  const isolation = isolationOrder(job);
   const splices = splicesOf(job, speakers);
   const cutList = planCuts(job, runs, feedGauge);
   const build = planBuild({
@@ -74,7 +102,12 @@ export function planJob(job: Job): Plan {
     runs,
     splices,
     tags,
-    fuses: Object.fromEntries(Object.values(power.feeds).map((feed) => [feed.gear, feed.fuseA])),
+    fuses: Object.fromEntries(
+      Object.values(power.feeds).flatMap(({ gear, fused, feeder, fuseA }) =>
+        fused || feeder in job.craft.batteries ? [[gear, fuseA] as const] : [],
+      ),
+    ),
+    isolation,
     wireOf: (run) => {
       const gauge = runGauge(job, run, feedGauge);
       return gauge ? gaugeName(gauge, job.settings.conductors) : 'screened line pair';
@@ -97,7 +130,8 @@ export function planJob(job: Job): Plan {
     ...judge(intakeRules, { job, build, runs, overrules }),
     ...judge(gearRules, { job, inputs, tags }),
     ...judge(speakerRules, { job, speakers, inputs, splices, tags }),
-    ...judge(powerRules, { job, power, tags, turnOn: turnOnBudget(job) }),
+    ...judge(powerRules, { job, power, tags, turnOn, keyOff }),
+    ...judge(supplyRules, { job, power, tags, turnOn, keyOff }),
     ...judge(routingRules, { job, runs, tags }),
     ...judge(buildRules, { job, build, runs, overrules }),
   ]);
@@ -110,6 +144,10 @@ export function planJob(job: Job): Plan {
     inputs,
     splices,
     power,
+    turnOn,
+    keyOff,
+    terminals: planTerminals(job, runs, (run) => runGauge(job, run, feedGauge)),
+    isolation,
     cutList,
     build,
     minutes,
@@ -126,6 +164,10 @@ const TAG_LETTERS: Record<GearKind, string> = {
   speaker: 'S',
   fuseHolder: 'F',
   zoneControl: 'Z',
+  block: 'D',
+  switchModule: 'M',
+  relay: 'R',
+  converter: 'C',
 };
 
 function tagGear(job: Job): Record<string, string> {
@@ -190,38 +232,47 @@ function feedRuns(job: Job, runs: readonly Run[]): (gear: string) => FeedRun | u
   const { legs } = craftOf(job);
   const common = commonPoint(job);
   const meets = commonRun(job, runs);
+  const loaded = loadedOnLegs(runs);
   return (gear) => {
-    const out = runs.find((run) => run.id === `feed:battery>${gear}`);
-    const back = runs.find((run) => run.id === returnRun(gear, common));
-    if (!out?.way || !back?.way || (common !== undefined && !meets)) return undefined;
-    const engineSpace = [...out.way.legs, ...back.way.legs].some((leg) => legs[leg]!.engineSpace);
-    return { outMm: out.cutMm, backMm: gear === common ? 0 : back.cutMm, engineSpace };
+    const item = job.gear[gear]?.item;
+    const out = runs.find((run) => run.kind === 'feed' && run.to === gear);
+    const back = runs.find((run) => run.id === returnRun(job, gear, common));
+    // A block without a return bus has nothing to bring home.
+    const none = item?.kind === 'block' && !gathersReturns(item);
+    if (!out?.way || !(back?.way || none) || (common !== undefined && !meets)) return undefined;
+    const along = [...out.way.legs, ...(back?.way?.legs ?? [])];
+    return {
+      outMm: out.cutMm,
+      backMm: gear === common || none ? 0 : back!.cutMm,
+      engineSpace: along.some((leg) => legs[leg]!.engineSpace),
+      together: Math.max(1, ...along.map((leg) => loaded.get(leg)!)),
+    };
   };
+}
+
+/** How many feed and return conductors lie on each leg: they all warm each other. */
+function loadedOnLegs(runs: readonly Run[]): Map<string, number> {
+  const loaded = new Map<string, number>();
+  for (const run of runs)
+    if (run.kind === 'feed' || run.kind === 'return')
+      for (const leg of new Set(run.way?.legs)) loaded.set(leg, (loaded.get(leg) ?? 0) + run.conductors.length);
+  return loaded;
 }
 
 /** The run that brings all returns from the common point; undefined when there is none, or it has no way. */
 function commonRun(job: Job, runs: readonly Run[]): CommonRun | undefined {
   const gear = commonPoint(job);
-  const back = gear === undefined ? undefined : runs.find((run) => run.id === returnRun(gear, gear));
+  const back = gear === undefined ? undefined : runs.find((run) => run.id === returnRun(job, gear, gear));
   if (gear === undefined || !back?.way) return undefined;
   const { legs } = craftOf(job);
+  const loaded = loadedOnLegs(runs);
   return {
     run: back.id,
     gear,
     backMm: back.cutMm,
     engineSpace: back.way.legs.some((leg) => legs[leg]!.engineSpace),
+    together: Math.max(1, ...back.way.legs.map((leg) => loaded.get(leg)!)),
   };
-}
-
-function turnOnBudget(job: Job) {
-  const head = leadHeadUnit(job);
-  const item = head === undefined ? undefined : job.gear[head]!.item;
-  if (head === undefined || item?.kind !== 'headUnit') return undefined;
-  const neededA = Object.values(job.gear).reduce(
-    (sum, g) => sum + (g.item.kind === 'amplifier' && g.there !== 'bypassed' ? g.item.remoteInA : 0),
-    0,
-  );
-  return { head, neededA, availableA: item.remoteOutA };
 }
 
 function countMinutes({ steps }: BuildPlan): Minutes {
@@ -255,9 +306,15 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
     const rated = planSpeakers(free, leadResistance(free, runs), () => undefined);
     ({ feeds, common } = planPower(free, feedRuns(free, runs), rated.audioWatts, commonRun(free, runs)));
   }
-  const { dropLimitPct, insulation, conductorCelsius, conductors } = job.settings;
+  const { dropLimitPct, insulation, conductorCelsius, conductors, leastSize } = job.settings;
   // Named only where it is not the usual one, so that overrules of before it could be chosen still stand.
-  const wire = [dropLimitPct, insulation, conductorCelsius, ...(conductors === 'awg' ? [] : [conductors])];
+  const wire = [
+    dropLimitPct,
+    insulation,
+    conductorCelsius,
+    ...(conductors === 'awg' ? [] : [conductors]),
+    ...(leastSize === null ? [] : [leastSize]),
+  ];
   const proposals: Record<string, Proposal> = {};
   const add = (kind: OverruleKind, subject: string, words: string | undefined, inputs: Proposal['inputs']) => {
     const key = overruleKey(kind, subject);
@@ -265,7 +322,15 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
   };
   for (const { gear, gauge, fuseA, fuseNeedA, run, choice } of Object.values(feeds)) {
     if (!run) continue;
-    const asked = [run.outMm, run.backMm, run.engineSpace ? 1 : 0, tidy(fuseNeedA), choice.holder?.family ?? ''];
+    const crowd = job.settings.bundles && run.together > 3 ? [run.together] : [];
+    const asked = [
+      run.outMm,
+      run.backMm,
+      run.engineSpace ? 1 : 0,
+      tidy(fuseNeedA),
+      choice.holder?.family ?? '',
+      ...crowd,
+    ];
     add('gauge', gear, gaugeName(gauge, conductors), [...asked, ...wire]);
     add('fuse', gear, fuseA === undefined ? undefined : `${fuseA} A`, [tidy(fuseNeedA), choice.holder?.family ?? '']);
   }
@@ -273,7 +338,7 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
     if (!run.way) continue;
     add('way', run.id, wayWords(job, run.way.legs), [run.fromPlace!, run.toPlace!, ...run.way.legs]);
     if (run.kind === 'speaker')
-      add('lead', run.id, gaugeName(DEFAULT_SPEAKER_LEAD, conductors), [DEFAULT_SPEAKER_LEAD, run.cutMm]);
+      add('lead', run.id, gaugeName(speakerLead(job), conductors), [speakerLead(job), run.cutMm]);
   }
   if (common)
     add('lead', common.run, gaugeName(common.gauge, conductors), [

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { buildState, fastenerLedger, notReady } from '#core/build/index';
-import { parseJob } from '#core/job/job';
+import { parseJob } from '#core/job/parse';
 import { planJob, planOf } from '#core/plan';
 import { FINISHED_PHOTOS, finishedEvents, finishedJob } from './finished';
 import { DEMO_JOBS } from './jobs';

@@ -63,7 +63,9 @@ interface Column {
   readonly write: (value: never) => string | number;
   readonly read: (cell: string) => unknown;
 }
-const ALL: readonly GearKind[] = ['headUnit', 'amplifier', 'speaker', 'fuseHolder', 'zoneControl'];
+const PASSING: readonly GearKind[] = ['block', 'switchModule', 'relay', 'converter'];
+const ALL: readonly GearKind[] = ['headUnit', 'amplifier', 'speaker', 'fuseHolder', 'zoneControl', ...PASSING];
+const SPLITS: readonly GearKind[] = ['block', 'switchModule', 'converter'];
 const POWERED: readonly GearKind[] = ['headUnit', 'amplifier'];
 
 const text = (name: string, path: string, kinds = ALL): Column => ({
@@ -151,12 +153,13 @@ const COLUMNS: readonly Column[] = [
   text('class', 'demand.class', POWERED),
   number('efficiency', 'demand.efficiency', POWERED),
   number('idle_a', 'demand.idleA', POWERED),
+  later(number('memory_a', 'demand.memoryA', POWERED)),
   yesNo('regulated', 'demand.regulated', POWERED),
   number('rated_v', 'demand.ratedVolts', POWERED),
   number('line_pairs', 'linePairs', ['headUnit']),
   number('remote_out_a', 'remoteOutA', ['headUnit']),
   number('remote_in_a', 'remoteInA', ['amplifier']),
-  number('maker_max_fuse_a', 'makerMaxFuseA', POWERED),
+  number('maker_max_fuse_a', 'makerMaxFuseA', [...POWERED, ...PASSING]),
   number('onboard_fuse_a', 'onboardFuseA', ['amplifier']),
   {
     name: 'coils_ohm',
@@ -168,7 +171,7 @@ const COLUMNS: readonly Column[] = [
   number('rms_w', 'rmsWatts', ['speaker']),
   number('sensitivity_db', 'sensitivity', ['speaker']),
   text('fuse_family', 'family', ['fuseHolder']),
-  number('milliohm', 'milliohm', ['fuseHolder']),
+  number('milliohm', 'milliohm', ['fuseHolder', ...PASSING]),
   later({
     // Pairs, least load and watts together: "fl+fr rl+rr at 4: 135/4 88/8".
     name: 'bridged',
@@ -223,6 +226,23 @@ const COLUMNS: readonly Column[] = [
   later(yesNo('plug_keyed', 'keyed', ['speaker'])),
   text('level', 'level', ['zoneControl']),
   number('max_watts', 'maxWatts', ['zoneControl']),
+  number('passes_a', 'maxA', PASSING),
+  number('own_draw_a', 'idleA', PASSING),
+  number('ways', 'ways', SPLITS),
+  { ...text('way_fuses', 'fused', SPLITS), write: (x: string | null) => x ?? '', read: (cell) => cell || null },
+  yesNo('return_bus', 'returnBus', ['block']),
+  number('way_passes_a', 'wayMaxA', ['switchModule']),
+  number('trigger_a', 'triggerA', ['switchModule']),
+  {
+    name: 'triggers',
+    path: 'triggers',
+    kinds: ['switchModule'],
+    write: (x: string[]) => x.join(' '),
+    read: list,
+  },
+  number('coil_a', 'coilA', ['relay']),
+  number('out_v', 'outVolts', ['converter']),
+  number('conversion', 'efficiency', ['converter']),
   text('note', 'note'),
 ];
 

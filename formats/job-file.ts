@@ -1,5 +1,6 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
-import { JobError, JobShape, parseJob, type Job } from '#core/job/job';
+import { JobError, JobShape, type Job } from '#core/job/job';
+import { parseJob } from '#core/job/parse';
 
 /** Reads a job file. Throws JobError naming the path in the file and what is expected there. */
 export function readJobFile(text: string): Job {

@@ -1,7 +1,7 @@
 import { membersOf, speakersOf, type Wiring } from '#core/job/circuit';
 import type { Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
-import { FEED_CASES, feedNetwork, type FeedCase, type Network } from '#core/power/index';
+import { FEED_CASES, feedNetwork, postOf, type FeedCase, type Load, type Network } from '#core/power/index';
 import { speakerFacts, type Circuit, type LoadModel } from '#core/speakers/index';
 
 /** A name as a netlist may have it; two that would come out alike are told apart by number. */
@@ -20,24 +20,90 @@ function nodeNames(ground: string): (name: string) => string {
   };
 }
 
+/** A diode that loses about a millivolt: what gives one way gives through it. */
+const VALVE = '.model valve D(IS=1e-12 N=0.002 RS=1e-6)';
+
+/** The current of so many watts at a voltage; below a volt, of a resistor. */
+const constantPower = (watts: string, volts: string): string => `${watts}*${volts}/(max(${volts},1)*max(${volts},1))`;
+
+/** A valve from one node to another, and what resistance there is behind it. */
+const throughValve = (id: string, from: string, to: string, ohm: number): string[] =>
+  ohm > 0 ? [`DO${id} ${from} out${id} valve`, `RO${id} out${id} ${to} ${ohm}`] : [`DO${id} ${from} ${to} valve`];
+
 /**
- * A feed network with its loads as sources of the current they draw; below half a volt the current is held, so
- * that a solver can find its way out. `node` gives the name a node of the network has in the deck.
+ * A feed network with its loads as sources of the current they draw; below a volt each is a resistor, so that a
+ * solver can find its way out. What gives one way or only so much does so through diodes: the solver finds
+ * its state, not we. A converter's outlet is a circuit of its own, and its draw follows what leaves
+ * it. `node` gives the name a node of the network has in the deck.
  */
 export function feedDeck(network: Network): { deck: string; node: (name: string) => string } {
   const node = nodeNames(network.ground);
-  const high = Math.max(...network.supplies.map((s) => s.volts));
   const lines: string[] = [];
-  network.supplies.forEach((s, i) => {
-    lines.push(`V${i} src${i} 0 ${s.volts}`, `RS${i} src${i} ${node(s.node)} ${Math.max(s.ohm, 1e-9)}`);
-  });
-  network.resistors.forEach((r, i) => lines.push(`RR${i} ${node(r.a)} ${node(r.b)} ${r.ohm} ; ${r.name}`));
-  network.loads.forEach((l, i) => {
-    const u = `V(${node(l.plus)},${node(l.minus)})`;
-    lines.push(`BL${i} ${node(l.plus)} ${node(l.minus)} I=${l.watts}/max(${u},0.5)+${l.amps}+${l.siemens}*${u}`);
-  });
-  const starts = new Set([...network.loads.map((l) => node(l.plus)), ...network.supplies.map((s) => node(s.node))]);
-  return { deck: `${lines.join('\n')}\n.nodeset ${[...starts].map((s) => `V(${s})=${high}`).join(' ')}`, node };
+  const starts = new Map<string, number>();
+  let parts = 0;
+  const write = (net: Network, ground: string): void => {
+    const at = (name: string) => (name === net.ground ? ground : node(name));
+    const high = Math.max(...net.supplies.map((s) => s.volts));
+    for (const s of net.supplies) {
+      const i = parts++;
+      starts.set(at(s.node), high);
+      if (s.mostA === undefined && !s.oneWay)
+        lines.push(
+          `V${i} src${i} ${ground} ${s.volts}`,
+          `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-9)} ; ${s.name}`,
+        );
+      else if (s.mostA === undefined)
+        lines.push(
+          `V${i} src${i} ${ground} ${s.volts} ; ${s.name}`,
+          ...throughValve(`${i}`, `src${i}`, at(s.node), s.ohm),
+        );
+      else
+        // Its most, always: what is not asked runs off at its volts.
+        lines.push(
+          `I${i} ${ground} src${i} ${s.mostA} ; ${s.name}`,
+          `V${i} set${i} ${ground} ${s.volts}`,
+          `DS${i} src${i} set${i} valve`,
+          ...throughValve(`${i}`, `src${i}`, at(s.node), s.ohm),
+        );
+    }
+    for (const r of net.resistors) {
+      const i = parts++;
+      if (r.diodeVolts === undefined) lines.push(`RR${i} ${at(r.a)} ${at(r.b)} ${r.ohm} ; ${r.name}`);
+      else
+        lines.push(
+          `VD${i} ${at(r.a)} drop${i} ${r.diodeVolts} ; ${r.name}`,
+          ...throughValve(`${i}`, `drop${i}`, at(r.b), r.ohm),
+        );
+    }
+    for (const l of net.loads) {
+      const i = parts++;
+      const u = `V(${at(l.plus)},${at(l.minus)})`;
+      starts.set(at(l.plus), high);
+      lines.push(
+        `BL${i} ${at(l.plus)} ${at(l.minus)} I=${constantPower(`${l.watts}`, u)}+${l.amps}+${l.siemens}*${u} ; ${l.name}`,
+      );
+    }
+    for (const c of net.conversions ?? []) {
+      const i = parts++;
+      const [outlet] = c.output.supplies;
+      const u = `V(${at(c.plus)},${at(c.minus)})`;
+      // The outlet gives what leaves its node: measured by a source of no volts between it and the rest.
+      const out = node(outlet!.node);
+      const inner: Network = {
+        ...c.output,
+        supplies: [{ ...outlet!, node: `${outlet!.node}/meter` }, ...c.output.supplies.slice(1)],
+      };
+      lines.push(
+        `VM${i} ${node(`${outlet!.node}/meter`)} ${out} 0`,
+        `BC${i} ${at(c.plus)} ${at(c.minus)} I=${constantPower(`${outlet!.volts / c.efficiency}*i(VM${i})`, u)}+${c.idleA} ; ${c.name}`,
+      );
+      starts.set(out, outlet!.volts);
+      write(inner, '0');
+    }
+  };
+  write(network, '0');
+  if (lines.some((line) => line.includes(' valve'))) lines.push(VALVE);
+  return { deck: `${lines.join('\n')}\n.nodeset ${[...starts].map(([s, v]) => `V(${s})=${v}`).join(' ')}`, node };
 }
 
 /** One coil of a deck: the resistor that stands for it. */
@@ -128,7 +194,7 @@ const netlist = (title: string, notes: readonly string[], deck: string, answers:
 export function feedsNetlist(job: Job, plan: Plan, feedCase: FeedCase = FEED_CASES[0]!): string {
   const network = feedNetwork(job, plan.power, feedCase);
   const { deck, node } = feedDeck(network);
-  const answers = network.loads.flatMap((load): Answer[] => {
+  const answers = loadsIn(network).flatMap((load): Answer[] => {
     const state = plan.power.feeds[load.name]?.states[feedCase.id];
     const name = `${plan.tags[load.name] ?? ''} ${job.gear[load.name]?.item.name ?? load.name}`.trim();
     return state
@@ -143,7 +209,16 @@ export function feedsNetlist(job: Job, plan: Plan, feedCase: FeedCase = FEED_CAS
       : [];
   });
   const post = plan.power.postVolts[feedCase.id];
-  if (post !== undefined) answers.unshift({ quantity: 'v(post)', ours: post, unit: 'V', what: 'at the battery posts' });
+  for (const [id, battery] of Object.entries(job.craft.batteries)) {
+    const state = plan.power.sources[feedCase.id]?.[id];
+    if (state)
+      answers.unshift({
+        quantity: `v(${node(postOf(id))})`,
+        ours: state.volts,
+        unit: 'V',
+        what: `at the posts of ${battery.name}, giving ${state.amps.toPrecision(6)} A`,
+      });
+  }
   return netlist(
     `Haltrik, ${job.title}: feeds, ${feedCase.name.toLowerCase()}`,
     post === undefined
@@ -153,6 +228,12 @@ export function feedsNetlist(job: Job, plan: Plan, feedCase: FeedCase = FEED_CAS
     answers,
   );
 }
+
+/** The loads of a network and of every converter's outlet in it. */
+const loadsIn = (network: Network): Load[] => [
+  ...network.loads,
+  ...(network.conversions ?? []).flatMap(({ output }) => loadsIn(output)),
+];
 
 /** Every speaker circuit of a job, each on nodes of its own, as a SPICE netlist with our watts as comments. */
 export function circuitsNetlist(job: Job, plan: Plan): string {

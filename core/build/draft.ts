@@ -10,6 +10,8 @@ export interface BuildSeen {
   readonly splices: readonly BuildSplice[];
   readonly tags: Readonly<Record<string, string>>;
   readonly fuses: Readonly<Record<string, number | undefined>>;
+  /** What is taken off power first, and put back last, in order. */
+  readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
   /** Gauge of a run's conductors, in words. */
   readonly wireOf: (run: BuildRun) => string;
 }
@@ -101,7 +103,9 @@ export class Draft {
   }
 
   nameOf(id: string): string {
-    if (id === 'battery') return 'battery';
+    const battery = this.job.craft.batteries[id];
+    if (battery) return battery.name.toLowerCase();
+    if (id === 'frame') return 'frame';
     if (id === 'switched') return this.pattern.places[this.pattern.switchedPlace]!.name.toLowerCase();
     return `${this.seen.tags[id] ?? ''} ${this.job.gear[id]?.item.name ?? id}`.trim();
   }

@@ -38,6 +38,8 @@ export function makeSafe(d: Draft): string {
   const safe = d.add('isolate:battery', 'isolate', ISOLATE_TITLES[isolation], ISOLATE_MINUTES[isolation], d.whole, {
     tools: [isolation === 'switch' ? 'tag' : isolation === 'mainFuse' ? 'fuse puller' : '10 mm socket, terminal cover'],
     lines: [
+      // One battery and nothing beside it: the title says it all.
+      ...(d.seen.isolation.off.length > 2 ? d.seen.isolation.off : []),
       ...(memories.length ? [`Will be lost: ${memories.map(([, m]) => m.name).join(', ')}. Put back at the end.`] : []),
       'Blanket on what can be scratched; a soft place for what comes off.',
     ],
@@ -156,8 +158,9 @@ export function pull(d: Draft, safe: string): string[] {
   const groups = new Map<string, BuildRun[]>();
   for (const run of d.laid) groups.set(`${run.from}>${run.to}`, [...(groups.get(`${run.from}>${run.to}`) ?? []), run]);
   const fromBattery = d.pick('start') === 'battery';
+  const isBattery = (end: string) => end in job.craft.batteries;
   const order = [...groups].sort(([a], [b]) =>
-    fromBattery ? Number(b.startsWith('battery>')) - Number(a.startsWith('battery>')) : 0,
+    fromBattery ? Number(isBattery(b.split('>')[0]!)) - Number(isBattery(a.split('>')[0]!)) : 0,
   );
   for (const [ends, group] of order) {
     const [from, to] = ends.split('>') as [string, string];
@@ -175,10 +178,12 @@ export function pull(d: Draft, safe: string): string[] {
             (run) =>
               `${run.cutMm} mm, ${d.seen.wireOf(run)}: ${run.conductors.map((c) => `${colourText(c.colour)} ${c.use}`).join('; ')}`,
           ),
-          `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`,
+          group[0]!.way!.legs.length
+            ? `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`
+            : 'To bare metal beside it, paint off, star washer under the ring.',
           fromBattery
             ? 'Start at the battery; park the surplus at the gear.'
-            : `Start at ${to === 'battery' ? d.nameOf(from) : d.nameOf(to)}; trim at the other end.`,
+            : `Start at ${d.nameOf(to)}; trim at the other end.`,
           securing.line,
           'Label both ends alike.',
         ],
@@ -259,7 +264,8 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
     ],
     after: done,
   });
-  const fuses = powered.map((gear) =>
+  const fused = d.fresh.flatMap(([id]) => (id in d.seen.fuses ? [id] : []));
+  const fuses = fused.map((gear) =>
     d.add(
       `fuse:gear/${gear}`,
       'test',
@@ -273,7 +279,10 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
     ),
   );
   const power = d.add('test:power', 'test', 'First power', ISOLATE_MINUTES[isolation] + 2, d.whole, {
-    lines: ['Put back what made it safe. Stay at the fuse: out at once on smoke, smell or heat.'],
+    lines: [
+      ...(d.seen.isolation.off.length > 2 ? d.seen.isolation.on : ['Put back what made it safe.']),
+      'Stay at the fuse: out at once on smoke, smell or heat.',
+    ],
     checks: powered.map((gear) => ({
       id: `on-${gear}`,
       text: `${d.nameOf(gear)} comes on, and goes off with the key`,

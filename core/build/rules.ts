@@ -1,5 +1,6 @@
 import type { Rule } from '../findings/finding';
-import { EXISTING_USES, LAMP_ANSWERS, craftOf, type Existing, type Job } from '../job/job';
+import { LAMP_ANSWERS, craftOf, type Job } from '../job/job';
+import { EXISTING_USES, type Existing } from '../job/supply';
 import type { Operation } from '../job/operations';
 import { OVERRULE_NAMES, type Overrule } from '../job/overrules';
 import { COMMON_PRACTICE } from '../tables/source';

@@ -9,7 +9,19 @@ export type Severity = (typeof SEVERITIES)[number];
 /** The thing a finding judges; `id` is a key of the job, its craft or the plan. A rule judges a thing once. */
 export interface Subject {
   readonly kind:
-    'job' | 'gear' | 'circuit' | 'zone' | 'feed' | 'run' | 'leg' | 'cover' | 'lamp' | 'existing' | 'overrule' | 'step';
+    | 'job'
+    | 'battery'
+    | 'gear'
+    | 'circuit'
+    | 'zone'
+    | 'feed'
+    | 'run'
+    | 'leg'
+    | 'cover'
+    | 'lamp'
+    | 'existing'
+    | 'overrule'
+    | 'step';
   readonly id: string;
 }
 

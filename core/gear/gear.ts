@@ -84,6 +84,8 @@ const Demand = v.strictObject({
   /** A regulated supply holds its watts as the battery sags; an unregulated one loses them with V². */
   regulated: v.boolean(),
   ratedVolts: ranged(6, 60, 'V'),
+  /** Kept for clock and stations while it is off, A. */
+  memoryA: v.optional(ranged(0, 1, 'A'), 0),
 });
 export type Demand = v.InferOutput<typeof Demand>;
 
@@ -166,6 +168,54 @@ export const ZoneControl = v.strictObject({
   maxWatts: v.nullable(ranged(0.5, 1000, 'W')),
 });
 
+/** What every piece that passes power on has to say. */
+const passing = {
+  ...common,
+  /** The most it passes, A, all together. */
+  maxA: ranged(1, 500, 'A'),
+  makerMaxFuseA: ranged(0.5, 500, 'A'),
+  /** From its inlet to an outlet, mΩ. */
+  milliohm: ranged(0.01, 50, 'mΩ'),
+  idleA: ranged(0, 5, 'A'),
+};
+const ways = v.pipe(v.number(), v.integer('expected a whole number'), ranged(1, 24, 'ways'));
+/** Fuses of its own, one a way; null where it has none. */
+const fused = v.nullable(v.picklist(FUSE_FAMILY_IDS));
+
+/** Splits one feed into several; with a return bus it gathers their returns too. */
+export const Block = v.strictObject({
+  ...passing,
+  kind: v.literal('block'),
+  ways,
+  fused,
+  returnBus: v.boolean(),
+});
+
+/** Solid-state switches in one case: each way is switched by a trigger of either sense. */
+export const SwitchModule = v.strictObject({
+  ...passing,
+  kind: v.literal('switchModule'),
+  ways,
+  fused,
+  wayMaxA: ranged(0.5, 200, 'A'),
+  /** What it asks of the lead that triggers it, A. */
+  triggerA: ranged(0, 1, 'A'),
+  triggers: v.pipe(v.array(v.picklist(['plus', 'minus'])), v.minLength(1, 'expected plus, minus or both')),
+});
+
+/** One switch pulled by a coil. */
+export const Relay = v.strictObject({ ...passing, kind: v.literal('relay'), coilA: ranged(0.01, 5, 'A') });
+
+/** Makes a steady voltage of its own out of another. */
+export const Converter = v.strictObject({
+  ...passing,
+  kind: v.literal('converter'),
+  ways,
+  fused,
+  outVolts: ranged(5, 30, 'V'),
+  efficiency: ranged(0.5, 0.99, 'of 1'),
+});
+
 export const Speaker = v.pipe(
   SpeakerShape,
   v.check(
@@ -173,13 +223,27 @@ export const Speaker = v.pipe(
     'expected as many coils in every position of the load selector',
   ),
 );
-export const GearItem = v.variant('kind', [HeadUnit, Amplifier, Speaker, FuseHolder, ZoneControl]);
+export const GearItem = v.variant('kind', [
+  HeadUnit,
+  Amplifier,
+  Speaker,
+  FuseHolder,
+  ZoneControl,
+  Block,
+  SwitchModule,
+  Relay,
+  Converter,
+]);
 export type GearItem = v.InferOutput<typeof GearItem>;
 export type HeadUnit = v.InferOutput<typeof HeadUnit>;
 export type Amplifier = v.InferOutput<typeof Amplifier>;
 export type Speaker = v.InferOutput<typeof Speaker>;
 export type FuseHolder = v.InferOutput<typeof FuseHolder>;
 export type ZoneControl = v.InferOutput<typeof ZoneControl>;
+export type Block = v.InferOutput<typeof Block>;
+export type SwitchModule = v.InferOutput<typeof SwitchModule>;
+export type Relay = v.InferOutput<typeof Relay>;
+export type Converter = v.InferOutput<typeof Converter>;
 export type GearKind = GearItem['kind'];
 
 /** Gear that has loudspeaker outputs and draws from a feed. */
@@ -189,12 +253,26 @@ export function isPowered(item: GearItem): item is PoweredGear {
   return item.kind === 'headUnit' || item.kind === 'amplifier';
 }
 
+/** Gear that other gear can be fed from. */
+export type PassingGear = Block | SwitchModule | Relay | Converter;
+export function passesOn(item: GearItem): item is PassingGear {
+  return item.kind === 'block' || item.kind === 'switchModule' || item.kind === 'relay' || item.kind === 'converter';
+}
+
+/** Gear that has a feed: it draws power, or passes it on. */
+export type FedGear = PoweredGear | PassingGear;
+export const isFed = (item: GearItem): item is FedGear => isPowered(item) || passesOn(item);
+
 export const GEAR_KIND_NAMES: Record<GearKind, string> = {
   headUnit: 'Head unit',
   amplifier: 'Amplifier',
   speaker: 'Speaker',
   fuseHolder: 'Fuse holder',
   zoneControl: 'Zone control',
+  block: 'Distribution block',
+  switchModule: 'Switch module',
+  relay: 'Relay',
+  converter: 'Converter',
 };
 
 /** An item as this version knows it: what an older one could not say is as it always was. */

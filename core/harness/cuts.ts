@@ -1,7 +1,6 @@
-import { gaugeName } from '../tables/conductors';
 import type { Job } from '../job/job';
 import { colourText, type Insulated } from '../tables/colours';
-import type { Gauge } from '../tables/conductors';
+import { gaugeName, sizesOf, type Gauge } from '../tables/conductors';
 
 /** What the cut list needs to know of a run. */
 export interface CutRun {
@@ -39,8 +38,11 @@ export interface CutList {
   readonly wireM: number;
 }
 
-export const DEFAULT_SPEAKER_LEAD: Gauge = '16';
-export const SIGNAL_LEAD: Gauge = '18';
+const isMetric = ({ settings }: Job) => sizesOf(settings.conductors)[0] === '0.75mm2';
+/** Speaker lead until the job says otherwise (common practice: 16 AWG or 1.5 mm²). */
+export const speakerLead = (job: Job): Gauge => (isMetric(job) ? '1.5mm2' : '16');
+/** Lead that carries a signal or a few milliamperes (common practice: 18 AWG or 0.75 mm²). */
+export const signalLead = (job: Job): Gauge => (isMetric(job) ? '0.75mm2' : '18');
 
 /** Gauge of a run's conductors; `feedGauge` tells it for feeds and returns. */
 export function runGauge(job: Job, run: CutRun, feedGauge: (run: CutRun) => Gauge | undefined): Gauge | undefined {
@@ -49,11 +51,11 @@ export function runGauge(job: Job, run: CutRun, feedGauge: (run: CutRun) => Gaug
     case 'return':
       return feedGauge(run);
     case 'speaker':
-      return job.leadGauges[run.id] ?? DEFAULT_SPEAKER_LEAD;
+      return job.leadGauges[run.id] ?? speakerLead(job);
     case 'line':
       return undefined;
     default:
-      return SIGNAL_LEAD;
+      return signalLead(job);
   }
 }
 

@@ -1,1 +1,1 @@
-export { DEFAULT_SPEAKER_LEAD, planCuts, runGauge, type Cut, type CutList, type Reel } from './cuts';
+export { planCuts, runGauge, signalLead, speakerLead, type Cut, type CutList, type Reel } from './cuts';

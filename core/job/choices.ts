@@ -60,6 +60,10 @@ export const CHOICES = {
         name: 'At a common point',
         changes: 'Returns meet at the first amplifier; one thicker return carries all of them to the − post.',
       },
+      frame: {
+        name: 'To the frame',
+        changes: 'A short return to bare metal beside the gear; the frame brings it home. Never on a boat.',
+      },
     },
   },
   start: {

@@ -89,13 +89,25 @@ export const SpeakerChoice = v.strictObject({
 export type SpeakerChoice = v.InferOutput<typeof SpeakerChoice>;
 export const NO_SPEAKER_CHOICE: SpeakerChoice = { zone: null, position: null, cue: null, oldLeadOhm: null, pin: null };
 
+/** What wakes an amplifier. */
+export const WAKES = {
+  head: 'the head unit’s turn-on lead',
+  switched: 'the switched source',
+  signal: 'the sound itself',
+  constant: 'nothing: always awake',
+} as const;
+export type Wake = keyof typeof WAKES;
+const WAKE_IDS = Object.keys(WAKES) as [Wake, ...Wake[]];
+
 /** What the job says of one source: what it listens to, and what its switchable line pair gives. */
 export const SourceChoice = v.strictObject({
   input: v.nullable(v.picklist(['line', 'speaker'])),
   bass: v.boolean(),
+  /** What wakes an amplifier; null: the head unit, or the switched source where there is none. */
+  wake: v.nullable(v.picklist(WAKE_IDS)),
 });
 export type SourceChoice = v.InferOutput<typeof SourceChoice>;
-export const NO_SOURCE_CHOICE: SourceChoice = { input: null, bass: false };
+export const NO_SOURCE_CHOICE: SourceChoice = { input: null, bass: false, wake: null };
 
 /** What a proposed wiring must keep to; each can be let go for one job. */
 export const WIRING_RULES = {

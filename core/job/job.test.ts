@@ -4,7 +4,8 @@ import { shelfItem } from '#demo/shelf';
 import type { Amplifier, Bank, FuseHolder, GearItem, Speaker } from '../gear/gear';
 import { contentHash } from '../gear/hash';
 import { planJob } from '../plan';
-import { JobError, jobFaults, newJob, parseJob, type Job } from './job';
+import { JobError, NO_FEED_CHOICE, jobFaults, newJob, type Job } from './job';
+import { parseJob } from './parse';
 import { USUAL_WIRING_RULES, coilsOf, speakersOf, type Wiring } from './circuit';
 import { OperationError, apply, applyAll, describe as words, undoOf, type Operation } from './operations';
 import { whyNot } from './overrules';
@@ -44,8 +45,11 @@ describe('the job document', () => {
     ['an empty title', (job) => ({ ...job, title: '  ' }), 'title'],
     [
       'a battery out of range',
-      (job) => ({ ...job, craft: { ...job.craft, battery: { ...job.craft.battery, restVolts: 40 } } }),
-      'craft.battery.restVolts',
+      (job) => ({
+        ...job,
+        craft: { ...job.craft, batteries: { battery: { ...job.craft.batteries['battery']!, restVolts: 40 } } },
+      }),
+      'craft.batteries.battery.restVolts',
     ],
     [
       'a place that is not there',
@@ -67,11 +71,7 @@ describe('the job document', () => {
       (job) => ({ ...job, circuits: { 'amp/fl': leaf('fairing-left', 1) } }),
       'circuits.amp/fl',
     ],
-    [
-      'a feed of a speaker',
-      (job) => ({ ...job, feeds: { 'fairing-left': { holder: null, fuseA: null, gauge: null, fuseAtMm: 0 } } }),
-      'feeds.fairing-left',
-    ],
+    ['a feed of a speaker', (job) => ({ ...job, feeds: { 'fairing-left': NO_FEED_CHOICE } }), 'feeds.fairing-left'],
     ['a way along no leg', (job) => ({ ...job, ways: { 'feed:battery>amp': ['tunnel'] } }), 'ways.feed:battery>amp'],
     [
       'zero ohms',
@@ -324,7 +324,7 @@ describe('intake, choices, overrules and the seal', () => {
     const raised = parseJob({ ...rest, version: 1, craft });
     expect(raised).toEqual({ ...TOURER_JOB, craft: { ...TOURER_JOB.craft, memories: {} } });
     expect(Object.keys(memories).length).toBeGreaterThan(0);
-    expect(() => parseJob({ ...rest, version: 3, craft })).toThrow(JobError);
+    expect(() => parseJob({ ...rest, version: 4, craft })).toThrow(JobError);
   });
 
   test('a document of version 2 comes up: gear says what it always was, and the same item is still the same', () => {

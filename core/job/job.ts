@@ -1,11 +1,9 @@
 import * as v from 'valibot';
 import { PatternOnce, patternFaults, type Pattern } from '../craft/pattern';
-import { FuseHolder, GearItem, Id, Text, ranged, upgradeGear } from '../gear/gear';
+import { FuseHolder, GearItem, Id, Text, isFed, ranged } from '../gear/gear';
 import { fitCraft } from '../craft/measures';
-import { upgradePattern } from '../craft/upgrade';
 import { contentHash } from '../gear/hash';
-import { Insulation } from '../tables/colours';
-import { GAUGES, WIRE_STANDARD_IDS } from '../tables/conductors';
+import { GAUGES, INSULATION_IDS, WIRE_STANDARD_IDS } from '../tables/conductors';
 import { CHOICES, CHOICE_IDS } from './choices';
 import {
   OldReturns,
@@ -22,57 +20,41 @@ import {
   deepSplit,
 } from './circuit';
 
+import { fact } from './facts';
+import {
+  Battery,
+  Charging,
+  Day,
+  Existing,
+  FIRST_BATTERY,
+  NEW_BATTERY,
+  NOMINAL_SYSTEMS,
+  NO_TURN_ON,
+  Shore,
+  Solar,
+  Tie,
+  TurnOn,
+  USUAL_DAY,
+} from './supply';
+import { supplyFaults } from './supply-faults';
+
 /** Version of the job document this planner writes. */
-export const JOB_VERSION = 3;
+export const JOB_VERSION = 4;
 
-const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 4/0 AWG');
-
-/** Facts that are a figure: range and unit, for the schema and for whoever asks a person. */
-export const FACTS = {
-  /** At the 20-hour rate. */
-  capacityAh: [1, 2000, 'Ah'],
-  /** Open-circuit volts at rest, engine off. */
-  restVolts: [10, 15, 'V'],
-  internalMilliohm: [0.1, 500, 'mΩ'],
-  /** Volts the regulator holds at the posts while riding. */
-  setVolts: [12, 16, 'V'],
-  /** Amperes left for accessories at cruise, and at idle. */
-  spareCruiseA: [0, 300, 'A'],
-  spareIdleA: [0, 300, 'A'],
-  /** Largest drop allowed between posts and gear at full output, % of 12 V. */
-  dropLimitPct: [0.5, 15, '%'],
-  /** Working temperature of the conductors, °C. */
-  conductorCelsius: [0, 105, '°C'],
-  /** Cut lengths are rounded up to this, mm. */
-  cutStepMm: [1, 1000, 'mm'],
-  /** For strip, terminal and a second try at each end, mm. */
-  terminalAllowanceMm: [0, 300, 'mm'],
-  /** Where a fuse sits, mm of conductor from the battery post. */
-  fuseAtMm: [0, 20000, 'mm'],
-} as const satisfies Record<string, readonly [min: number, max: number, unit: string]>;
-const fact = (name: keyof typeof FACTS) => {
-  const [min, max, unit] = FACTS[name];
-  return ranged(min, max, unit);
-};
-
-export const Battery = v.strictObject({
-  chemistry: v.picklist(['flooded', 'agm', 'lithium']),
-  capacityAh: fact('capacityAh'),
-  restVolts: fact('restVolts'),
-  internalMilliohm: fact('internalMilliohm'),
-});
-
-export const Charging = v.strictObject({
-  setVolts: fact('setVolts'),
-  spareCruiseA: fact('spareCruiseA'),
-  spareIdleA: fact('spareIdleA'),
-});
+export const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 4/0, or a size from 0.75mm2 to 120mm2');
 
 export const Settings = v.strictObject({
   dropLimitPct: fact('dropLimitPct'),
   conductorCelsius: fact('conductorCelsius'),
-  insulation: v.picklist(['unknown', '80', '105']),
+  insulation: v.picklist(INSULATION_IDS),
   conductors: v.picklist(WIRE_STANDARD_IDS),
+  /** Conductors that lie together carry less. */
+  bundles: v.boolean(),
+  fuseMarginPct: fact('fuseMarginPct'),
+  /** This workshop's own distance from post to fuse, where it is nearer than the craft's rule. */
+  fuseWithinMm: v.nullable(fact('fuseWithinMm')),
+  /** The thinnest wire this workshop puts in a feed. */
+  leastSize: v.nullable(GaugeChoice),
   cutStepMm: fact('cutStepMm'),
   terminalAllowanceMm: fact('terminalAllowanceMm'),
 });
@@ -85,10 +67,21 @@ const FeedChoice = v.strictObject({
   fuseA: v.nullable(ranged(0.5, 400, 'A')),
   gauge: v.nullable(GaugeChoice),
   fuseAtMm: FuseSpot,
+  /** The battery or distributing gear it is fed from; null: the battery the sound is fed from. */
+  from: v.nullable(Id),
+  /** The boat standard's allowance is taken: a fuse up to 150 % of the ampacity. */
+  allow150: v.boolean(),
 });
 export type FeedChoice = v.InferOutput<typeof FeedChoice>;
 
-export const NO_FEED_CHOICE: FeedChoice = { holder: null, fuseA: null, gauge: null, fuseAtMm: 150 };
+export const NO_FEED_CHOICE: FeedChoice = {
+  holder: null,
+  fuseA: null,
+  gauge: null,
+  fuseAtMm: 150,
+  from: null,
+  allow150: false,
+};
 
 /** Gear the craft has already: kept in use, or left out of the way of the sound. */
 export const THERE = { kept: 'there already, kept', bypassed: 'there already, bypassed' } as const;
@@ -100,26 +93,6 @@ const PlacedGear = v.strictObject({
   place: v.nullable(Id),
   there: v.nullable(There),
 });
-
-/** What a wire that is there already does, as far as it is known. */
-export const EXISTING_USES = {
-  constant: 'constant +',
-  switched: 'switched +',
-  negative: 'negative',
-  dimmer: 'dimmer',
-  lamp: 'lamp',
-  speaker: 'speaker',
-  other: 'other',
-} as const;
-
-/** A circuit the craft has already. Never believed by colour alone: `metered` says somebody measured it. */
-export const Existing = v.strictObject({
-  name: Title,
-  colour: Insulation,
-  use: v.picklist(Object.keys(EXISTING_USES) as [keyof typeof EXISTING_USES, ...(keyof typeof EXISTING_USES)[]]),
-  metered: v.boolean(),
-});
-export type Existing = v.InferOutput<typeof Existing>;
 
 export const LAMP_ANSWERS = {
   open: 'not settled yet',
@@ -208,8 +181,14 @@ const Shape = v.strictObject({
     existing: v.record(Id, Existing),
     lamps: v.record(Id, HiddenLamp),
     memories: v.record(Id, Memory),
-    battery: Battery,
+    nominalVolts: v.picklist(NOMINAL_SYSTEMS, 'expected 12 or 24 V'),
+    batteries: v.record(Id, Battery),
+    ties: v.record(Id, Tie),
     charging: Charging,
+    shore: v.nullable(Shore),
+    solar: v.nullable(Solar),
+    keyOffMilliamp: fact('keyOffMilliamp'),
+    frameMilliohm: fact('frameMilliohm'),
     oldReturns: OldReturns,
   }),
   settings: Settings,
@@ -223,6 +202,8 @@ const Shape = v.strictObject({
   reserved: v.record(OutputKey, Title),
   wiringRules: WiringRules,
   feeds: v.record(Id, FeedChoice),
+  turnOn: TurnOn,
+  day: Day,
   /** Pinned ways: run id → legs in order from its first end. */
   ways: v.record(PathKey, v.array(Id)),
   /** Pinned speaker lead sizes: run id → gauge. */
@@ -282,6 +263,7 @@ export function jobFaults(job: Job): Fault[] {
       path: ['seal', 'hash'],
       expected: 'expected the hash of the sealed plan; it has been changed since',
     });
+  faults.push(...supplyFaults(job));
   for (const [id, placed] of Object.entries(job.gear))
     if (placed.place !== null && !(placed.place in pattern.places))
       faults.push({ path: ['gear', id, 'place'], expected: 'expected a place of this craft' });
@@ -347,8 +329,7 @@ export function jobFaults(job: Job): Fault[] {
   }
   for (const id of Object.keys(job.feeds)) {
     const item = job.gear[id]?.item;
-    if (!item || !('demand' in item))
-      faults.push({ path: ['feeds', id], expected: 'expected powered gear of this job' });
+    if (!item || !isFed(item)) faults.push({ path: ['feeds', id], expected: 'expected powered gear of this job' });
   }
   for (const [run, legs] of Object.entries(job.ways))
     for (const leg of legs)
@@ -407,33 +388,22 @@ function sealHolds({ plan, hash }: Seal): boolean {
 /** The craft as this job has it: the pattern stretched to its own measures. */
 export const craftOf = ({ craft }: Job): Pattern => fitCraft(craft.pattern, craft.measures);
 
-/**
- * A document of an earlier version as this one writes it; anything else comes back as it is. Version 1 had
- * no intake, choices, step minutes, overrules' reasons or seal; version 2 no zones, nor anything said of one
- * speaker, source or channel. What they say keeps its place and meaning, so that operations recorded then
- * still apply.
- */
-export function upgradeJob(input: unknown): unknown {
-  if (typeof input !== 'object' || input === null) return input;
-  const job = input as Record<string, unknown>;
-  const craft = job['craft'] as Record<string, unknown> | null | undefined;
-  if (typeof craft !== 'object' || craft === null) return input;
-  const pattern = upgradePattern(craft['pattern']);
-  const { version } = job;
-  if (version !== 1 && version !== 2)
-    return pattern === craft['pattern'] ? input : { ...job, craft: { ...craft, pattern } };
-  return {
-    ...NOTHING_SAID,
-    ...job,
-    version: JOB_VERSION,
-    gear: upgradePlaced(job['gear']),
-    settings: { conductors: DEFAULT_SETTINGS.conductors, ...(job['settings'] as Partial<Job['settings']>) },
-    craft: { ...NOTHING_SAID_OF_CRAFT, ...craft, pattern },
-  };
-}
+/** What a new job assumes until it is told: stated on screen, changed by operation. */
+export const DEFAULT_SETTINGS: Job['settings'] = {
+  dropLimitPct: 3,
+  conductorCelsius: 60,
+  insulation: 'unknown',
+  conductors: 'awg',
+  bundles: true,
+  fuseMarginPct: 125,
+  fuseWithinMm: null,
+  leastSize: null,
+  cutStepMm: 50,
+  terminalAllowanceMm: 30,
+};
 
 /** What a job holds of everything a person has said nothing about. */
-const NOTHING_SAID = {
+export const NOTHING_SAID = {
   wishes: '',
   choices: {},
   minutes: {},
@@ -444,51 +414,22 @@ const NOTHING_SAID = {
   sources: {},
   reserved: {},
   wiringRules: USUAL_WIRING_RULES,
+  turnOn: NO_TURN_ON,
+  day: USUAL_DAY,
 } satisfies Partial<Job>;
-const NOTHING_SAID_OF_CRAFT = {
+export const NOTHING_SAID_OF_CRAFT = {
   measures: {},
   existing: {},
   lamps: {},
   memories: {},
   oldReturns: 'notTested',
+  nominalVolts: 12,
+  ties: {},
+  shore: null,
+  solar: null,
+  keyOffMilliamp: 0,
+  frameMilliohm: 5,
 } satisfies Partial<Job['craft']>;
-
-function upgradePlaced(gear: unknown): unknown {
-  if (typeof gear !== 'object' || gear === null) return gear;
-  return Object.fromEntries(
-    Object.entries(gear as Job['gear']).map(([id, placed]) => {
-      const item = upgradeGear(placed.item);
-      // The shelf's copy is raised alike: what was the same item still is.
-      const same = placed.itemHash === contentHash(placed.item);
-      return [
-        id,
-        {
-          ...placed,
-          there: (placed as Partial<typeof placed>).there ?? null,
-          item,
-          itemHash: same ? contentHash(item) : placed.itemHash,
-        },
-      ];
-    }),
-  );
-}
-
-/** Checks unknown input against the job schema. Throws JobError naming each path and what is expected. */
-export function parseJob(input: unknown): Job {
-  const parsed = v.safeParse(Job, upgradeJob(input));
-  if (parsed.success) return parsed.output;
-  throw new JobError(problemsOf(parsed.issues, '(the document)'));
-}
-
-/** What a new job assumes until it is told: stated on screen, changed by operation. */
-export const DEFAULT_SETTINGS: Job['settings'] = {
-  dropLimitPct: 3,
-  conductorCelsius: 60,
-  insulation: 'unknown',
-  conductors: 'awg',
-  cutStepMm: 50,
-  terminalAllowanceMm: 30,
-};
 
 /** A job with a craft and nothing fitted. `patternHash` is the content hash of `pattern`. */
 export function newJob(id: string, title: string, pattern: Pattern, patternHash: string): Job {
@@ -505,8 +446,8 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
       patternHash,
       note: '',
       memories: { ...pattern.usualMemories },
-      battery: { chemistry: 'agm', capacityAh: 12, restVolts: 12.7, internalMilliohm: 9 },
-      charging: { setVolts: 14.2, spareCruiseA: 16, spareIdleA: 5 },
+      batteries: { [FIRST_BATTERY]: NEW_BATTERY },
+      charging: { at: null, setVolts: 14.2, spareCruiseA: 16, spareIdleA: 5 },
     },
     settings: DEFAULT_SETTINGS,
     gear: {},

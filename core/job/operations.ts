@@ -1,13 +1,10 @@
 import * as v from 'valibot';
 import { FuseHolder, GearItem, Id, Text, ranged, upgradeGear } from '../gear/gear';
 import { contentHash } from '../gear/hash';
-import { GAUGES } from '../tables/conductors';
 import { CHOICE_IDS } from './choices';
 import {
-  Battery,
-  Charging,
-  Existing,
   FuseSpot,
+  GaugeChoice,
   HiddenLamp,
   Memory,
   NO_FEED_CHOICE,
@@ -33,6 +30,21 @@ import {
   Zone,
   speakersOf,
 } from './circuit';
+import {
+  Battery,
+  Charging,
+  Day,
+  Existing,
+  FIRST_BATTERY,
+  NEW_BATTERY,
+  NOMINAL_SYSTEMS,
+  Shore,
+  Solar,
+  Tie,
+  TurnOn,
+  UNMEASURED,
+} from './supply';
+import { fact } from './facts';
 import { WIRING_KEY, overruleKey, type OverruleKind } from './overrules';
 
 const Patch = v.strictObject({
@@ -42,6 +54,17 @@ const Patch = v.strictObject({
   to: v.optional(v.unknown()),
 });
 type Patch = v.InferOutput<typeof Patch>;
+
+/** An edit recorded before circuits were measured says nothing of it. */
+const AnyExisting = v.partial(Existing, [
+  'offVolts',
+  'accessoryVolts',
+  'runVolts',
+  'fuseA',
+  'drawsA',
+  'shares',
+  'size',
+]);
 
 /** Every edit of a job, by name. The same set serves mouse, keyboard, import, merge and tests. */
 export const Operation = v.variant('op', [
@@ -55,7 +78,7 @@ export const Operation = v.variant('op', [
   /** Null takes the pattern's own measure back. */
   v.strictObject({ op: v.literal('setMeasure'), measure: Id, mm: v.nullable(v.number()) }),
   /** Null strikes the entry out. */
-  v.strictObject({ op: v.literal('setExisting'), id: Id, circuit: v.nullable(Existing) }),
+  v.strictObject({ op: v.literal('setExisting'), id: Id, circuit: v.nullable(AnyExisting) }),
   v.strictObject({ op: v.literal('setLamp'), id: Id, lamp: v.nullable(HiddenLamp) }),
   v.strictObject({ op: v.literal('setMemory'), id: Id, memory: v.nullable(Memory) }),
   /** Null goes back to the usual one. */
@@ -72,7 +95,20 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('dropOverrule'), key: v.string() }),
   v.strictObject({ op: v.literal('sealJob'), seal: Seal }),
   v.strictObject({ op: v.literal('openSeal') }),
-  v.strictObject({ op: v.literal('setBattery'), battery: v.partial(Battery) }),
+  /** Null takes it away. Edits recorded when a craft had one battery name none: it is the first. */
+  v.strictObject({
+    op: v.literal('setBattery'),
+    id: v.optional(Id),
+    battery: v.nullable(v.partial(Battery)),
+  }),
+  v.strictObject({ op: v.literal('setTie'), id: Id, tie: v.nullable(Tie) }),
+  v.strictObject({ op: v.literal('setShore'), shore: v.nullable(Shore) }),
+  v.strictObject({ op: v.literal('setSolar'), solar: v.nullable(Solar) }),
+  v.strictObject({ op: v.literal('setNominal'), volts: v.picklist(NOMINAL_SYSTEMS) }),
+  v.strictObject({ op: v.literal('setKeyOff'), milliamp: fact('keyOffMilliamp') }),
+  v.strictObject({ op: v.literal('setFrame'), milliohm: fact('frameMilliohm') }),
+  v.strictObject({ op: v.literal('setTurnOn'), turnOn: v.partial(TurnOn) }),
+  v.strictObject({ op: v.literal('setDay'), day: Day }),
   v.strictObject({ op: v.literal('setCharging'), charging: v.partial(Charging) }),
   v.strictObject({ op: v.literal('setSettings'), settings: v.partial(Settings) }),
   v.strictObject({ op: v.literal('addGear'), id: Id, item: GearItem, place: v.nullable(Id) }),
@@ -101,15 +137,18 @@ export const Operation = v.variant('op', [
   v.strictObject({
     op: v.literal('chooseGauge'),
     gear: Id,
-    gauge: v.nullable(v.picklist(GAUGES)),
+    gauge: v.nullable(GaugeChoice),
     why: v.optional(Why),
   }),
   v.strictObject({ op: v.literal('placeFuse'), gear: Id, atMm: FuseSpot }),
+  /** Null: the battery the sound is fed from. */
+  v.strictObject({ op: v.literal('feedFrom'), gear: Id, from: v.nullable(Id) }),
+  v.strictObject({ op: v.literal('allow150'), gear: Id, allow: v.boolean() }),
   v.strictObject({ op: v.literal('chooseWay'), run: v.string(), legs: v.nullable(v.array(Id)), why: v.optional(Why) }),
   v.strictObject({
     op: v.literal('chooseLead'),
     run: v.string(),
-    gauge: v.nullable(v.picklist(GAUGES)),
+    gauge: v.nullable(GaugeChoice),
     why: v.optional(Why),
   }),
   v.strictObject({ op: v.literal('restore'), patches: v.pipe(v.array(Patch), v.minLength(1)) }),
@@ -157,7 +196,12 @@ function change(job: Job, o: Operation): Job {
     case 'setMeasure':
       return craft(job, { measures: entry(job.craft.measures, o.measure, o.mm) });
     case 'setExisting':
-      return craft(job, { existing: entry(job.craft.existing, o.id, o.circuit) });
+      return {
+        ...craft(job, {
+          existing: entry(job.craft.existing, o.id, o.circuit && { ...UNMEASURED, ...said(o.circuit) }),
+        }),
+        ...(o.circuit === null && job.turnOn.source === o.id ? { turnOn: { ...job.turnOn, source: null } } : {}),
+      };
     case 'setLamp':
       return craft(job, { lamps: entry(job.craft.lamps, o.id, o.lamp) });
     case 'setMemory':
@@ -175,11 +219,27 @@ function change(job: Job, o: Operation): Job {
     case 'openSeal':
       return { ...job, seal: null };
     case 'setBattery':
-      return { ...job, craft: { ...job.craft, battery: { ...job.craft.battery, ...defined(o.battery) } } };
+      return setBattery(job, o.id ?? FIRST_BATTERY, o.battery);
+    case 'setTie':
+      return craft(job, { ties: entry(job.craft.ties, o.id, o.tie) });
+    case 'setShore':
+      return craft(job, { shore: o.shore });
+    case 'setSolar':
+      return craft(job, { solar: o.solar });
+    case 'setNominal':
+      return craft(job, { nominalVolts: o.volts });
+    case 'setKeyOff':
+      return craft(job, { keyOffMilliamp: o.milliamp });
+    case 'setFrame':
+      return craft(job, { frameMilliohm: o.milliohm });
+    case 'setTurnOn':
+      return { ...job, turnOn: { ...job.turnOn, ...said(o.turnOn) } };
+    case 'setDay':
+      return { ...job, day: o.day };
     case 'setCharging':
-      return { ...job, craft: { ...job.craft, charging: { ...job.craft.charging, ...defined(o.charging) } } };
+      return { ...job, craft: { ...job.craft, charging: { ...job.craft.charging, ...said(o.charging) } } };
     case 'setSettings':
-      return { ...job, settings: { ...job.settings, ...defined(o.settings) } };
+      return { ...job, settings: { ...job.settings, ...said(o.settings) } };
     case 'addGear': {
       if (job.gear[o.id]) throw new OperationError(o.op, `gear ${o.id} is already in the job`);
       // An edit recorded by an older version brings an older version's item.
@@ -199,7 +259,11 @@ function change(job: Job, o: Operation): Job {
         {
           ...job,
           gear: without(job.gear, (id) => id === o.id),
-          feeds: without(job.feeds, (id) => id === o.id),
+          feeds: fedElsewhere(
+            without(job.feeds, (id) => id === o.id),
+            o.id,
+          ),
+          turnOn: job.turnOn.through === o.id ? { ...job.turnOn, through: null } : job.turnOn,
           circuits: without(
             job.circuits,
             (key, wiring) => key.startsWith(`${o.id}/`) || speakersOf(wiring).includes(o.id),
@@ -283,6 +347,10 @@ function change(job: Job, o: Operation): Job {
       return because(feed(job, o.op, o.gear, { gauge: o.gauge }), 'gauge', o.gear, o.gauge, o.why);
     case 'placeFuse':
       return feed(job, o.op, o.gear, { fuseAtMm: o.atMm });
+    case 'feedFrom':
+      return dropStaleFeed(feed(job, o.op, o.gear, { from: o.from }), o.gear);
+    case 'allow150':
+      return feed(job, o.op, o.gear, { allow150: o.allow });
     case 'chooseWay':
       return because({ ...job, ways: entry(job.ways, o.run, o.legs) }, 'way', o.run, o.legs, o.why);
     case 'chooseLead':
@@ -312,6 +380,39 @@ function gearOf(job: Job, op: Operation['op'], id: string) {
 function feed(job: Job, op: Operation['op'], gear: string, part: Partial<Job['feeds'][string]>): Job {
   gearOf(job, op, gear);
   return { ...job, feeds: { ...job.feeds, [gear]: { ...NO_FEED_CHOICE, ...job.feeds[gear], ...part } } };
+}
+
+/** One battery changed, added or taken away; what names one that is gone names none. */
+function setBattery(job: Job, id: string, part: { [K in keyof Battery]?: Battery[K] | undefined } | null): Job {
+  const { batteries, ties, charging, shore, solar } = job.craft;
+  if (part) {
+    const battery = { ...NEW_BATTERY, ...batteries[id], ...said(part) } as Battery;
+    return craft(job, { batteries: { ...batteries, [id]: battery } });
+  }
+  return {
+    ...craft(job, {
+      batteries: without(batteries, (key) => key === id),
+      ties: without(ties, (_, tie) => tie.from === id || tie.to === id),
+      charging: charging.at === id ? { ...charging, at: null } : charging,
+      shore: shore?.at === id ? null : shore,
+      solar: solar?.at === id ? null : solar,
+    }),
+    feeds: fedElsewhere(job.feeds, id),
+  };
+}
+
+/** Feeds that came from here come from the usual battery. */
+const fedElsewhere = (feeds: Job['feeds'], from: string): Job['feeds'] =>
+  Object.fromEntries(Object.entries(feeds).map(([id, f]) => [id, f.from === from ? { ...f, from: null } : f]));
+
+/** A way pinned for a feed that now begins elsewhere. */
+function dropStaleFeed(job: Job, gear: string): Job {
+  const stale = (run: string) => /^(feed|return):/.test(run) && run.endsWith(`>${gear}`);
+  return {
+    ...job,
+    ways: without(job.ways, stale),
+    overrules: without(job.overrules, (key) => key.startsWith('way=') && stale(key.slice(4))),
+  };
 }
 
 function without<T>(map: Record<string, T>, drop: (key: string, value: T) => boolean): Record<string, T> {
@@ -447,6 +548,16 @@ const OPERATION_WORDS: Record<Exclude<Operation['op'], 'addGear' | 'restore'>, s
   sealJob: 'seal the job',
   openSeal: 'open the seal',
   setBattery: 'change battery',
+  setTie: 'change what joins the batteries',
+  setShore: 'change shore charger',
+  setSolar: 'change solar panels',
+  setNominal: 'change system volts',
+  setKeyOff: 'change what the craft draws key off',
+  setFrame: 'change frame resistance',
+  setTurnOn: 'change turn-on',
+  setDay: 'change the day',
+  feedFrom: 'feed from elsewhere',
+  allow150: 'change the fuse allowance',
   setCharging: 'change charging',
   setSettings: 'change settings',
   placeGear: 'move gear',

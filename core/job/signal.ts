@@ -1,5 +1,5 @@
 import { isPowered, type Amplifier, type HeadUnit, type PoweredGear } from '../gear/gear';
-import { NO_SOURCE_CHOICE, channelsOfOutput, speakersOf } from './circuit';
+import { NO_SOURCE_CHOICE, channelsOfOutput, speakersOf, type Wake } from './circuit';
 import type { Job } from './job';
 
 /** Where the sound of two channels of an amplifier comes from. */
@@ -32,6 +32,12 @@ export function sourcesOf(job: Job): [id: string, item: PoweredGear][] {
 export function leadHeadUnit(job: Job): string | undefined {
   const ids = sourcesOf(job).flatMap(([id, { kind }]) => (kind === 'headUnit' ? [id] : []));
   return ids.find((id) => job.gear[id]!.place !== null) ?? ids[0];
+}
+
+/** What wakes an amplifier: as the job says, else the head unit, or the switched source where there is none. */
+export function wakeOf(job: Job, amplifier: string): Wake {
+  const said = job.sources[amplifier]?.wake ?? 'head';
+  return said === 'head' && leadHeadUnit(job) === undefined ? 'switched' : said;
 }
 
 /** The zone control a speaker is turned by, of one level or the other; undefined when it has none. */

@@ -1,5 +1,5 @@
 import { EXPOSURE_ASKS, type Place } from '../craft/pattern';
-import type { GearItem } from '../gear/gear';
+import { passesOn, type GearItem } from '../gear/gear';
 
 export interface Fit {
   /** The place takes gear of this kind. */
@@ -25,10 +25,11 @@ const ORDERS = [
 ] as const;
 
 /** Amplifiers and fuse holders have no face that must be seen: they lie any way round. */
-export const liesFreely = (item: GearItem): boolean => item.kind === 'amplifier' || item.kind === 'fuseHolder';
+export const liesFreely = (item: GearItem): boolean =>
+  item.kind === 'amplifier' || item.kind === 'fuseHolder' || passesOn(item);
 
 /**
- * How an item sits in a place. Amplifiers and fuse holders may lie any way round, and the way that
+ * How an item sits in a place. Amplifiers, fuse holders and what passes power on may lie any way round, and the way that
  * stands out least is taken; a head unit or speaker faces the way the place faces.
  */
 export function fitOf(item: GearItem, place: Place): Fit {
@@ -44,7 +45,8 @@ export function fitOf(item: GearItem, place: Place): Fit {
   const { as, over, worstMm } = candidates.reduce((best, next) => (next.worstMm < best.worstMm ? next : best));
   const asks = EXPOSURE_ASKS[place.exposure];
   const waterAsked = asks.length && !asks.some((digit) => item.water.some((w) => w === digit)) ? asks : [];
-  const accepted = place.accepts.includes(item.kind);
+  // Patterns drawn before such pieces were known keep a place for amplifiers.
+  const accepted = place.accepts.includes(item.kind) || (passesOn(item) && place.accepts.includes('amplifier'));
   return { accepted, over, as, worstMm, waterAsked, good: accepted && worstMm === 0 && waterAsked.length === 0 };
 }
 

@@ -1,30 +1,37 @@
+export { contactOhm, FUSE_ALLOWANCE, hasReturn, type CommonRun, type FeedRun, type GaugeReason } from './branches';
+export { gaugeAlternatives, type Alternative } from './alternatives';
+export { FEED_CASES, casesOf, closedTies, postOf, type FeedCase } from './cases';
+export { CRAFT_RULES, leastSize } from './craft-rules';
+export { GIVES_UP_PART, planDay, type DayPlan, type DayPoint } from './day';
+export { DRAW_PARTS, MUSIC_SOURCE, drawOf } from './demand';
+export { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, hoursToReserve, reserveOf } from './endurance';
 export {
-  CONTACT_OHM,
-  FEED_CASES,
-  FUSE_MARGIN,
-  NOMINAL_VOLTS,
   feedNetwork,
   planPower,
   type CommonReturn,
-  type CommonRun,
   type Feed,
-  type FeedCase,
-  type FeedRun,
   type FeedState,
   type FeedStretch,
   type PowerPlan,
+  type SourceState,
 } from './feeds';
-export { MUSIC_POWER, drawOf, musicCurrentPart } from './demand';
+export { feedFormulas, type FeedFigure, type Formula } from './formulas';
+export { isolationOrder } from './isolation';
+export { planKeyOff, type KeyOff } from './keyoff';
 export {
-  PEUKERT,
-  PEUKERT_SOURCE,
-  RATED_HOURS,
-  RESERVE_SOURCE,
-  RESTART_RESERVE,
-  hoursToReserve,
-  type Battery,
-} from './endurance';
-export { solveNetwork, type Load, type Network, type Resistor, type Solution, type Supply } from './network';
+  solveNetwork,
+  type Load,
+  type Network,
+  type Resistor,
+  type Solution,
+  type Supply,
+  type SupplyState,
+} from './network';
+export { profileMarks, voltProfile, voltsAt, type ProfileMark, type ProfilePoint } from './profile';
 export { proposeHolders, type HolderProposal } from './propose';
 export { powerRules } from './rules';
-export { voltProfile, voltsAt, type ProfilePoint } from './profile';
+export { supplyRules } from './supply-rules';
+export { shortAtFuse, shortAtPost } from './short';
+export { ringsOf } from './studs';
+export { planTerminals, type Termination } from './terminals';
+export { LIVE, planTurnOn, type Candidate, type TurnOnPlan } from './turn-on';

@@ -1,5 +1,5 @@
 import type { FuseHolder } from '../gear/gear';
-import { smallestFuse } from '../tables/fuses';
+import { FUSE_FAMILIES, smallestFuse } from '../tables/fuses';
 import type { Feed } from './feeds';
 
 export interface HolderProposal {
@@ -9,18 +9,25 @@ export interface HolderProposal {
 }
 
 /**
- * Fuse holders that suit a feed, best first: those whose family has a size from the need up to the
- * maker's largest; the smallest such fuse wins, then the lowest resistance.
+ * Fuse holders that suit a feed, best first: those whose family has a size from the need up to the maker's
+ * largest. Families that break `shortA`, the short-circuit current at the fuse, come first; then the smallest
+ * fuse wins, then the lowest resistance.
  */
-export function proposeHolders(feed: Feed, holders: readonly FuseHolder[]): HolderProposal[] {
+export function proposeHolders(feed: Feed, holders: readonly FuseHolder[], shortA = 0): HolderProposal[] {
+  const breaks = ({ family }: FuseHolder) => FUSE_FAMILIES[family].breaksA >= shortA;
   return holders
     .flatMap((holder) => {
       const fuseA = smallestFuse(holder.family, feed.fuseNeedA);
       return fuseA !== undefined && fuseA <= feed.item.makerMaxFuseA ? [{ holder, fuseA }] : [];
     })
-    .sort((a, b) => a.fuseA - b.fuseA || a.holder.milliohm - b.holder.milliohm)
+    .sort(
+      (a, b) =>
+        Number(breaks(b.holder)) - Number(breaks(a.holder)) ||
+        a.fuseA - b.fuseA ||
+        a.holder.milliohm - b.holder.milliohm,
+    )
     .map((found) => ({
       ...found,
-      reason: `${found.fuseA} A is its smallest size at or above ${feed.fuseNeedA.toFixed(1)} A, and not above the maker's ${feed.item.makerMaxFuseA} A`,
+      reason: `${found.fuseA} A is its smallest size at or above ${feed.fuseNeedA.toFixed(1)} A, and not above the maker's ${feed.item.makerMaxFuseA} A${shortA && breaks(found.holder) ? `; it breaks the ${Math.round(shortA)} A of a short` : ''}`,
     }));
 }

@@ -1,21 +1,26 @@
 import type { Rule, Sighting } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
+import type { Battery } from '../job/supply';
 import type { Operation } from '../job/operations';
-import { gaugeName, AMPACITY_SOURCE } from '../tables/conductors';
-import { FUSE_FAMILIES, FUSE_SOURCE } from '../tables/fuses';
-import { COMMON_PRACTICE } from '../tables/source';
+import { AMPACITY_SOURCE, gaugeArea, gaugeName, isThinner } from '../tables/conductors';
+import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE } from '../tables/fuses';
+import { COMMON_PRACTICE, memory } from '../tables/source';
 import { short } from '../units/figures';
-import { MUSIC_SOURCE } from './demand';
+import { passesOn } from '../gear/gear';
+import { leastSize } from './craft-rules';
 import type { Feed, PowerPlan } from './feeds';
+import type { KeyOff } from './keyoff';
+import { shortAtFuse } from './short';
+import type { TurnOnPlan } from './turn-on';
 
 export interface PowerSeen {
   readonly job: Job;
   readonly power: PowerPlan;
   readonly tags: Readonly<Record<string, string>>;
-  /** Head unit that wakes the amplifiers, and the amperes they ask of it. */
-  readonly turnOn: { readonly head: string; readonly neededA: number; readonly availableA: number } | undefined;
+  readonly turnOn: TurnOnPlan;
+  readonly keyOff: readonly KeyOff[];
 }
-type PowerRule = Rule<PowerSeen, Operation>;
+export type PowerRule = Rule<PowerSeen, Operation>;
 
 const eachFeed = (
   seen: PowerSeen,
@@ -27,11 +32,34 @@ const eachFeed = (
     return here ? [{ subject: { kind: 'feed' as const, id: feed.gear }, ...here }] : [];
   });
 
-const amps = (name: string, value: number) => ({ name, value, unit: 'A' });
+export const amps = (name: string, value: number) => ({ name, value, unit: 'A' });
 /** The most a battery can give anything, W: U²/4R, at half its volts. */
-const mostFrom = ({ restVolts, internalMilliohm }: Job['craft']['battery']) =>
-  restVolts ** 2 / ((4 * internalMilliohm) / 1000);
-const MAKER = { text: 'the gear’s own rating', fromMemory: false };
+const mostFrom = ({ restVolts, internalMilliohm }: Battery) => restVolts ** 2 / ((4 * internalMilliohm) / 1000);
+/** What the current of a feed's wire is limited to, A: its own fuse, or what limits it above. */
+const limitOf = (feed: Feed) => feed.fuseA ?? (feed.fused ? undefined : feed.above?.amps);
+export const MAKER = { text: 'the gear’s own rating', fromMemory: false };
+
+const INTERRUPT = {
+  station: 'power',
+  title: 'A short could be more than the fuse can break',
+  formula: 'E ÷ (R of the battery + wire to the fuse) ≤ interrupt rating of the fuse family',
+  source: INTERRUPT_SOURCE,
+  overrulable: true,
+} as const;
+const isRoadLight = ({ job }: PowerSeen) =>
+  job.craft.pattern.kind === 'motorcycle' || job.craft.pattern.kind === 'sideBySide';
+const interruptions = (seen: PowerSeen) =>
+  eachFeed(seen, (feed, tag) => {
+    const fault = shortAtFuse(seen.job, feed);
+    const { name, breaksA } = FUSE_FAMILIES[feed.fused ? familyOf(seen, feed) : 'blade'];
+    if (!fault || fault.amps <= breaksA) return undefined;
+    const more =
+      fault.batteries.length > 1 ? `${fault.batteries.length} batteries together push` : 'the battery pushes';
+    return {
+      reason: `At the fuse of ${tag} ${more} ${short(Math.round(fault.amps))} A into a short${fault.stated ? '' : ', reckoned from internal resistance'}; a ${name} fuse breaks ${short(breaksA)} A. Choose a family that breaks more${fault.stated ? '' : ', or give the maker’s short-circuit figure'}.`,
+      figures: [amps('short circuit', fault.amps), amps('fuse breaks', breaksA)],
+    };
+  });
 
 export const powerRules: readonly PowerRule[] = [
   {
@@ -44,7 +72,7 @@ export const powerRules: readonly PowerRule[] = [
     overrulable: false,
     look: (seen) =>
       eachFeed(seen, (feed, tag) =>
-        feed.choice.holder
+        feed.fused || !(feed.feeder in seen.job.craft.batteries)
           ? undefined
           : {
               reason: `The feed to ${tag} leaves the battery unprotected. A fuse on the gear does not protect the wire. Choose a holder.`,
@@ -57,13 +85,13 @@ export const powerRules: readonly PowerRule[] = [
     station: 'power',
     severity: 'stop',
     title: 'Holder takes no fuse large enough',
-    formula: 'fuse ≥ 1.25 × design current',
+    formula: 'fuse ≥ margin × design current',
     source: FUSE_SOURCE,
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
-        if (!feed.choice.holder || feed.fuseA !== undefined) return undefined;
-        const family = FUSE_FAMILIES[feed.choice.holder.family];
+        if (!feed.fused || feed.fuseA !== undefined) return undefined;
+        const family = FUSE_FAMILIES[familyOf(seen, feed)];
         const largest = family.amps.at(-1)!;
         return {
           reason: `${tag} needs ${short(feed.fuseNeedA)} A; the largest ${family.name} fuse is ${largest} A.`,
@@ -80,21 +108,28 @@ export const powerRules: readonly PowerRule[] = [
     source: AMPACITY_SOURCE,
     overrulable: false,
     look: (seen) =>
-      eachFeed(seen, (feed, tag) =>
-        feed.fuseA === undefined || feed.fuseA <= feed.ampacityA
-          ? undefined
-          : {
-              reason: `${gaugeName(feed.gauge, seen.job.settings.conductors)} to ${tag} carries ${short(feed.ampacityA)} A and is fused at ${short(feed.fuseA)} A.`,
-              figures: [amps('fuse', feed.fuseA), amps('ampacity', feed.ampacityA)],
-              cure: {
-                label: 'Let the plan choose gauge and fuse',
-                operations: [
-                  { op: 'chooseGauge', gear: feed.gear, gauge: null },
-                  { op: 'chooseFuse', gear: feed.gear, amps: null },
-                ],
-              },
-            },
-      ),
+      eachFeed(seen, (feed, tag) => {
+        const limit = limitOf(feed);
+        if (limit === undefined || limit <= feed.fuseLimitA) return undefined;
+        const wire = gaugeName(feed.gauge, seen.job.settings.conductors);
+        const by = feed.fuseA === undefined ? ` by ${seen.tags[feed.above!.gear] ?? feed.above!.gear}` : '';
+        // The boat standard's allowance is offered here and nowhere taken unasked.
+        const allowed = seen.job.craft.pattern.kind === 'boat' && limit <= 1.5 * feed.ampacityA;
+        return {
+          reason: `${wire} to ${tag} carries ${short(feed.ampacityA)} A and is protected${by} at ${short(limit)} A.${allowed ? ' ABYC E-11 allows up to 150 % (from memory) where it is chosen.' : ''}`,
+          figures: [amps('fuse', limit), amps('ampacity', feed.ampacityA)],
+          cure:
+            allowed && !feed.gaugePinned && !feed.fusePinned
+              ? { label: 'Take the 150 % allowance', operations: [{ op: 'allow150', gear: feed.gear, allow: true }] }
+              : {
+                  label: 'Let the plan choose gauge and fuse',
+                  operations: [
+                    { op: 'chooseGauge', gear: feed.gear, gauge: null },
+                    { op: 'chooseFuse', gear: feed.gear, amps: null },
+                  ],
+                },
+        };
+      }),
   },
   {
     id: 'common-return-thin',
@@ -134,21 +169,22 @@ export const powerRules: readonly PowerRule[] = [
     source: MAKER,
     overrulable: true,
     look: (seen) =>
-      eachFeed(seen, (feed, tag) =>
-        feed.fuseA === undefined || feed.fuseA <= feed.item.makerMaxFuseA
+      eachFeed(seen, (feed, tag) => {
+        const limit = limitOf(feed);
+        return limit === undefined || limit <= feed.item.makerMaxFuseA
           ? undefined
           : {
-              reason: `${tag} allows ${short(feed.item.makerMaxFuseA)} A ahead of it; the fuse is ${short(feed.fuseA)} A.`,
-              figures: [amps('fuse', feed.fuseA), amps('gear allows', feed.item.makerMaxFuseA)],
-            },
-      ),
+              reason: `${tag} allows ${short(feed.item.makerMaxFuseA)} A ahead of it; ${feed.fuseA === undefined ? `${seen.tags[feed.above!.gear] ?? feed.above!.gear} ahead of it lets` : 'the fuse is'} ${short(limit)} A${feed.fuseA === undefined ? ' through. Give it a fuse of its own' : ''}.`,
+              figures: [amps('fuse', limit), amps('gear allows', feed.item.makerMaxFuseA)],
+            };
+      }),
   },
   {
     id: 'fuse-below-need',
     station: 'power',
     severity: 'caution',
     title: 'Fuse will blow in use',
-    formula: 'fuse ≥ 1.25 × design current',
+    formula: 'fuse ≥ margin × design current',
     source: COMMON_PRACTICE,
     overrulable: true,
     look: (seen) =>
@@ -175,16 +211,23 @@ export const powerRules: readonly PowerRule[] = [
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
-        const limit = craftOf(seen.job).fuseWithinMm;
+        const { fuseWithinMm, fuseWithinSource } = craftOf(seen.job);
+        const own = seen.job.settings.fuseWithinMm;
+        const limit = Math.min(fuseWithinMm, own ?? fuseWithinMm);
+        const whose = limit < fuseWithinMm ? 'this workshop’s own rule' : fuseWithinSource;
+        const at = Math.min(150, limit);
         return !feed.choice.holder || feed.choice.fuseAtMm <= limit
           ? undefined
           : {
-              reason: `The fuse of ${tag} is ${short(feed.choice.fuseAtMm)} mm from the post; ${short(limit)} mm at most (${craftOf(seen.job).fuseWithinSource}).`,
+              reason: `The fuse of ${tag} is ${short(feed.choice.fuseAtMm)} mm from the ${feed.feeder in seen.job.craft.batteries ? 'post' : 'block'}; ${short(limit)} mm at most (${whose}).`,
               figures: [
                 { name: 'fuse at', value: feed.choice.fuseAtMm, unit: 'mm' },
                 { name: 'limit', value: limit, unit: 'mm' },
               ],
-              cure: { label: 'Move the fuse to 150 mm', operations: [{ op: 'placeFuse', gear: feed.gear, atMm: 150 }] },
+              cure: {
+                label: `Move the fuse to ${short(at)} mm`,
+                operations: [{ op: 'placeFuse', gear: feed.gear, atMm: at }],
+              },
             };
       }),
   },
@@ -198,14 +241,14 @@ export const powerRules: readonly PowerRule[] = [
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) =>
-        feed.collapsed
+        feed.collapsed && !passesOn(feed.item)
           ? {
               reason: feed.collapsedAlone
                 ? `Battery and wire cannot bring ${short(feed.audioWatts)} W of sound to ${tag}; there is no steady voltage at which they do.`
                 : `${tag} could be fed alone; all feeds together ask more than battery and wires can bring.`,
               figures: [
                 { name: 'audio power', value: feed.audioWatts, unit: 'W' },
-                { name: 'most the battery gives', value: mostFrom(seen.job.craft.battery), unit: 'W' },
+                { name: 'most the battery gives', value: mostFrom(seen.job.craft.batteries[feed.battery]!), unit: 'W' },
               ],
               ...(feed.gaugePinned
                 ? {
@@ -224,17 +267,18 @@ export const powerRules: readonly PowerRule[] = [
     station: 'power',
     severity: 'caution',
     title: 'Volts lost on the way are over the limit',
-    formula: 'drop = Σ I·R out and back ÷ 12 V ≤ limit',
+    formula: 'drop = Σ I·R out and back ÷ volts of the system ≤ limit',
     source: COMMON_PRACTICE,
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const design = feed.states.restFull;
         const limit = seen.job.settings.dropLimitPct;
-        return !design || design.dropPct <= limit
+        // Gear that only passes power on is judged by what it feeds.
+        return !design || passesOn(feed.item) || design.dropPct <= limit
           ? undefined
           : {
-              reason: `${tag} loses ${design.dropVolts.toFixed(2)} V, ${short(design.dropPct)} % of 12 V, at ${short(design.amps)} A in ${gaugeName(feed.gauge, seen.job.settings.conductors)}; the limit is ${short(limit)} %.`,
+              reason: `${tag} loses ${design.dropVolts.toFixed(2)} V, ${short(design.dropPct)} % of ${short(feed.nominalVolts)} V, at ${short(design.amps)} A in ${gaugeName(feed.gauge, seen.job.settings.conductors)}; the limit is ${short(limit)} %.`,
               figures: [
                 { name: 'drop', value: design.dropPct, unit: '%' },
                 { name: 'limit', value: limit, unit: '%' },
@@ -252,46 +296,128 @@ export const powerRules: readonly PowerRule[] = [
       }),
   },
   {
-    id: 'charging-short',
-    station: 'power',
+    ...INTERRUPT,
+    id: 'interrupt-rating',
     severity: 'caution',
-    title: 'Music draws more than the charging can spare',
-    formula: 'music current ≤ spare current at idle',
-    source: MUSIC_SOURCE,
-    overrulable: true,
-    look: ({ job, power }) => {
-      const music = power.totalAmps.rideMusic;
-      const { spareIdleA, spareCruiseA } = job.craft.charging;
-      if (music === undefined || music <= spareIdleA) return [];
-      return [
-        {
-          subject: { kind: 'job', id: job.id },
-          reason:
-            music > spareCruiseA
-              ? `Music takes ${short(music)} A; the charging spares ${short(spareCruiseA)} A even at cruise, so the battery runs down.`
-              : `Music takes ${short(music)} A; at idle the charging spares ${short(spareIdleA)} A and the battery gives the rest.`,
-          figures: [amps('music', music), amps('spare at idle', spareIdleA), amps('spare at cruise', spareCruiseA)],
-        },
-      ];
-    },
+    look: (seen) => (isRoadLight(seen) ? [] : interruptions(seen)),
   },
   {
-    id: 'turn-on-overloaded',
+    ...INTERRUPT,
+    id: 'interrupt-rating-light',
+    // A small starting battery behind its own leads: worth knowing, and what such craft leave the works with.
+    severity: 'note',
+    look: (seen) => (isRoadLight(seen) ? interruptions(seen) : []),
+  },
+  {
+    id: 'not-selective',
     station: 'power',
     severity: 'caution',
-    title: 'Turn-on lead asked for too much',
-    formula: 'Σ turn-on currents ≤ what the head unit gives',
+    title: 'A branch could take the main fuse with it',
+    formula: 'branch fuse < fuse above it',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachFeed(seen, (feed, tag) => {
+        const main = seen.power.feeds[feed.feeder];
+        if (!main || feed.fuseA === undefined || main.fuseA === undefined || feed.fuseA < main.fuseA) return undefined;
+        return {
+          reason: `${tag} is fused at ${short(feed.fuseA)} A, ${seen.tags[main.gear] ?? main.gear} above it at ${short(main.fuseA)} A: which blows first is chance.`,
+          figures: [amps('branch', feed.fuseA), amps('above', main.fuseA)],
+        };
+      }),
+  },
+  {
+    id: 'passes-too-much',
+    station: 'power',
+    severity: 'stop',
+    title: 'Asked to pass more than it is made for',
+    formula: 'Σ of what it feeds ≤ what it passes',
     source: MAKER,
     overrulable: true,
-    look: ({ turnOn, tags }) =>
-      !turnOn || turnOn.neededA <= turnOn.availableA
-        ? []
-        : [
-            {
-              subject: { kind: 'gear', id: turnOn.head },
-              reason: `The amplifiers ask ${short(turnOn.neededA)} A of ${tags[turnOn.head] ?? turnOn.head}, which gives ${short(turnOn.availableA)} A. Put a relay between.`,
-              figures: [amps('asked', turnOn.neededA), amps('given', turnOn.availableA)],
-            },
-          ],
+    look: (seen) =>
+      eachFeed(seen, (feed, tag) => {
+        if (!passesOn(feed.item)) return undefined;
+        const below = Object.values(seen.power.feeds).filter((f) => f.feeder === feed.gear && f.states.restFull);
+        const ways = 'ways' in feed.item ? feed.item.ways : 1;
+        const asked = below.reduce((sum, f) => sum + f.states.restFull!.amps, 0);
+        const wayMost = feed.item.kind === 'switchModule' ? feed.item.wayMaxA : feed.item.maxA;
+        const heaviest = Math.max(0, ...below.map((f) => f.states.restFull!.amps));
+        if (below.length > ways)
+          return {
+            reason: `${tag} has ${ways} ways and feeds ${below.length}.`,
+            figures: [
+              { name: 'ways', value: ways, unit: '' },
+              { name: 'feeds', value: below.length, unit: '' },
+            ],
+          };
+        if (asked > feed.item.maxA)
+          return {
+            reason: `${tag} passes ${short(feed.item.maxA)} A; what it feeds asks ${short(asked)} A at full output.`,
+            figures: [amps('asked', asked), amps('passes', feed.item.maxA)],
+          };
+        return heaviest > wayMost
+          ? {
+              reason: `One way of ${tag} passes ${short(wayMost)} A; ${short(heaviest)} A is asked of it.`,
+              figures: [amps('asked of one way', heaviest), amps('one way passes', wayMost)],
+            }
+          : undefined;
+      }),
+  },
+  {
+    id: 'wrong-volts',
+    station: 'power',
+    severity: 'stop',
+    title: 'Gear made for other volts',
+    formula: '0.75 ≤ volts it is made for ÷ volts of what feeds it ≤ 1.25',
+    source: MAKER,
+    overrulable: true,
+    look: (seen) =>
+      eachFeed(seen, (feed, tag) => {
+        if (!('demand' in feed.item)) return undefined;
+        const { ratedVolts } = feed.item.demand;
+        const part = ratedVolts / feed.nominalVolts;
+        return part >= 0.75 && part <= 1.25
+          ? undefined
+          : {
+              reason: `${tag} is made for ${short(ratedVolts)} V and is fed from ${short(feed.nominalVolts)} V. Feed it through a converter.`,
+              figures: [
+                { name: 'made for', value: ratedVolts, unit: 'V' },
+                { name: 'fed from', value: feed.nominalVolts, unit: 'V' },
+              ],
+            };
+      }),
+  },
+  {
+    id: 'thinner-than-least',
+    station: 'power',
+    severity: 'caution',
+    title: 'Thinner than the least size',
+    formula: 'size ≥ least size of the craft, or of this workshop',
+    source: memory('ABYC E-11, boats; else this workshop’s own'),
+    overrulable: true,
+    look: (seen) =>
+      eachFeed(seen, (feed, tag) => {
+        const { conductors, leastSize: own } = seen.job.settings;
+        const least = leastSize(seen.job.craft.pattern.kind, conductors, own);
+        return !isThinner(feed.gauge, least)
+          ? undefined
+          : {
+              reason: `${tag} is fed by ${gaugeName(feed.gauge, conductors)}; ${gaugeName(least, conductors)} is the least here.`,
+              figures: [
+                { name: 'copper', value: gaugeArea(feed.gauge, conductors), unit: 'mm²' },
+                { name: 'least', value: gaugeArea(least, conductors), unit: 'mm²' },
+              ],
+              cure: {
+                label: 'Let the plan choose the gauge',
+                operations: [{ op: 'chooseGauge', gear: feed.gear, gauge: null }],
+              },
+            };
+      }),
   },
 ];
+
+/** Family of the fuse of a feed that has one. */
+function familyOf(seen: PowerSeen, feed: Feed): keyof typeof FUSE_FAMILIES {
+  const above = seen.job.gear[feed.feeder]?.item;
+  return feed.choice.holder?.family ?? (above && 'fused' in above ? above.fused : null) ?? 'blade';
+}

@@ -1,15 +1,5 @@
 export { axisDistance, jointNeed, jointPath, turned, type JointNeed } from './joint';
 export { craftMap, shortestWay, wayAlong, wayPoints, type CraftMap, type MapLeg, type Way } from './graph';
 export { proposeWays, type WayProposal } from './ways';
-export {
-  RUN_KIND_NAMES,
-  commonPoint,
-  endName,
-  neededRuns,
-  planRuns,
-  returnRun,
-  type Conductor,
-  type Run,
-  type RunKind,
-} from './runs';
+export { RUN_KIND_NAMES, endName, neededRuns, planRuns, type Conductor, type Run, type RunKind } from './runs';
 export { routingRules } from './rules';

@@ -1,8 +1,8 @@
-import { taken } from '../job/choices';
 import { craftOf, type Job } from '../job/job';
 import { speakersOf } from '../job/circuit';
+import { FRAME, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from '../job/feeding';
 import { isPowered, type GearItem } from '../gear/gear';
-import { controlOf, inputsOf, leadHeadUnit, sourcesOf } from '../job/signal';
+import { controlOf, inputsOf, leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
@@ -16,7 +16,7 @@ export interface Conductor {
 }
 
 export interface RunNeed {
-  /** kind:from>to, from and to being gear ids or `battery`, `switched`. */
+  /** kind:from>to, from and to being gear or battery ids, or `switched`, `frame`. */
   readonly id: string;
   readonly kind: RunKind;
   readonly from: string;
@@ -50,25 +50,6 @@ export const RUN_KIND_NAMES: Record<RunKind, string> = {
   speaker: 'Speaker lead',
 };
 
-/**
- * Gear beside which the returns meet, where the job has them meet: the first amplifier placed, else the
- * first powered gear. Undefined when each return has the battery to itself, or there is only one.
- */
-export function commonPoint(job: Job): string | undefined {
-  if (taken(job.choices, 'grounds') !== 'common') return undefined;
-  const placed = sourcesOf(job).filter(([id]) => job.gear[id]!.place !== null && job.gear[id]!.there === null);
-  if (placed.length < 2) return undefined;
-  return (placed.find(([, { kind }]) => kind === 'amplifier') ?? placed[0]!)[0];
-}
-
-/** Where a gear's return ends: at the battery, or at the common point. */
-const returnEnd = (gear: string, common: string | undefined): string =>
-  common === undefined || common === gear ? 'battery' : common;
-
-/** Id of the run that is a gear's return. */
-export const returnRun = (gear: string, common: string | undefined): string =>
-  `return:${returnEnd(gear, common)}>${gear}`;
-
 /** Every run this job's gear and circuits call for. */
 export function neededRuns(job: Job): RunNeed[] {
   const needs = new Map<string, RunNeed & { readonly conductors: Conductor[] }>();
@@ -82,19 +63,32 @@ export function neededRuns(job: Job): RunNeed[] {
   const common = commonPoint(job);
   const inputs = inputsOf(job);
 
-  for (const [id, item] of sourcesOf(job)) {
-    // What the craft has already keeps the feed it has.
-    if (job.gear[id]!.there === null) {
-      const colour = item.kind === 'headUnit' ? LEAD_COLOUR.constant : LEAD_COLOUR.feed;
-      add('feed', 'battery', id, [{ colour, use: 'constant +' }]);
-      add('return', returnEnd(id, common), id, [
+  const { through, joined } = job.turnOn;
+  for (const [id, item] of fedOf(job)) {
+    // Gear the craft has already keeps the feed it has.
+    const colour = item.kind === 'headUnit' ? LEAD_COLOUR.constant : LEAD_COLOUR.feed;
+    add('feed', feederOf(job, id), id, [
+      { colour, use: item.kind === 'headUnit' && joined ? 'constant and switched +' : 'constant +' },
+    ]);
+    // A block without a return bus has nothing to bring home.
+    if (item.kind !== 'block' || gathersReturns(item)) {
+      const home = returnRun(job, id, common);
+      add('return', home.slice(home.indexOf(':') + 1, home.indexOf('>')), id, [
         { colour: LEAD_COLOUR.ground, use: common === id ? 'common return −' : 'return −' },
       ]);
-      if (item.kind === 'headUnit')
-        add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
     }
-    if (item.kind === 'amplifier' && head !== undefined)
-      add('turnOn', head, id, [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }]);
+    const switched = item.kind === 'headUnit' ? !joined : item.kind === 'amplifier' && wakeOf(job, id) === 'switched';
+    if (switched) add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
+  }
+  for (const [id, item] of sourcesOf(job)) {
+    if (item.kind === 'amplifier' && head !== undefined && wakeOf(job, id) === 'head') {
+      const wakes: Conductor[] = [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }];
+      if (through === null) add('turnOn', head, id, wakes);
+      else {
+        if (!needs.has(`turnOn:${head}>${through}`)) add('turnOn', head, through, wakes);
+        add('turnOn', through, id, wakes);
+      }
+    }
     inputs
       .filter((input) => input.amplifier === id)
       .forEach((input, i) => {
@@ -140,9 +134,12 @@ function pairOf(job: Job, output: string): Conductor[] {
   ];
 }
 
-function placeOf(job: Job, end: string): string | undefined {
-  if (end === 'battery') return craftOf(job).batteryPlace;
+/** The place of a run's end; a frame return ends beside the gear it comes from. */
+function placeOf(job: Job, end: string, other: string): string | undefined {
   if (end === 'switched') return craftOf(job).switchedPlace;
+  if (end === FRAME) return placeOf(job, other, end);
+  const battery = job.craft.batteries[end];
+  if (battery) return battery.place ?? craftOf(job).batteryPlace;
   return job.gear[end]?.place ?? undefined;
 }
 
@@ -150,8 +147,8 @@ function placeOf(job: Job, end: string): string | undefined {
 export function planRuns(job: Job, map: CraftMap = craftMap(craftOf(job))): Run[] {
   const { places } = craftOf(job);
   return neededRuns(job).map((need) => {
-    const fromPlace = placeOf(job, need.from);
-    const toPlace = placeOf(job, need.to);
+    const fromPlace = placeOf(job, need.from, need.to);
+    const toPlace = placeOf(job, need.to, need.from);
     const pin = job.ways[need.id];
     const ready = fromPlace !== undefined && toPlace !== undefined;
     const along = ready && pin ? wayAlong(map, fromPlace, toPlace, pin) : undefined;
@@ -178,7 +175,9 @@ export function planRuns(job: Job, map: CraftMap = craftMap(craftOf(job))): Run[
 
 /** Name of a run's end for a person. */
 export function endName(job: Job, end: string, tags: Readonly<Record<string, string>>): string {
-  if (end === 'battery') return 'Battery';
+  if (end === FRAME) return 'Frame';
+  const battery = job.craft.batteries[end];
+  if (battery) return battery.name;
   if (end === 'switched') return job.craft.pattern.places[job.craft.pattern.switchedPlace]!.name;
   const item: GearItem | undefined = job.gear[end]?.item;
   return item ? `${tags[end] ?? ''} ${item.name}`.trim() : end;

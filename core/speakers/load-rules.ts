@@ -1,6 +1,6 @@
 import { craftOf } from '../job/job';
 import { COMMON_PRACTICE } from '../tables/source';
-import { gaugeName } from '../tables/conductors';
+import { gaugeName, sizesOf, type Gauge, type WireStandard } from '../tables/conductors';
 import { short } from '../units/figures';
 import type { SpeakerPlan } from './circuits';
 import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakerRule } from './seen';
@@ -167,8 +167,10 @@ export const loadRules: readonly SpeakerRule[] = [
                 { name: 'loss', value: share.leadLossDb, unit: 'dB' },
               ],
               cure: {
-                label: `Use ${gaugeName('14', seen.job.settings.conductors)}`,
-                operations: [{ op: 'chooseLead', run: `speaker:${circuit.source}>${share.gear}`, gauge: '14' }],
+                label: `Use ${gaugeName(thickerLead(seen.job), seen.job.settings.conductors)}`,
+                operations: [
+                  { op: 'chooseLead', run: `speaker:${circuit.source}>${share.gear}`, gauge: thickerLead(seen.job) },
+                ],
               },
             },
       ),
@@ -199,3 +201,7 @@ export const loadRules: readonly SpeakerRule[] = [
 
 const wiredAtAll = (plan: SpeakerPlan, id: string) =>
   Object.values(plan.circuits).some(({ speakers }) => speakers.some(({ gear }) => gear === id));
+
+/** A lead one size over the usual one. */
+const thickerLead = ({ settings }: { readonly settings: { readonly conductors: WireStandard } }): Gauge =>
+  sizesOf(settings.conductors).includes('14') ? '14' : '2.5mm2';

@@ -1,12 +1,28 @@
 import { memory } from './source';
 
 export const FUSE_SOURCE = memory('ISO 8820 sizes');
+export const INTERRUPT_SOURCE = memory('interrupt ratings of the fuse families');
 
-/** Standard fuse ratings of each family, A, small to large (ISO 8820, from memory). */
+/** Fuse families: standard ratings, A, small to large, and the short-circuit current each can break, A (from memory). */
 export const FUSE_FAMILIES = {
-  blade: { name: 'blade', amps: [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40] },
-  maxi: { name: 'large blade', amps: [20, 30, 40, 50, 60, 70, 80] },
-  strip: { name: 'bolt-down strip', amps: [30, 40, 50, 60, 70, 80, 100, 125, 150, 175, 200] },
+  blade: { name: 'blade', amps: [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40], breaksA: 1000 },
+  maxi: { name: 'large blade', amps: [20, 30, 40, 50, 60, 70, 80], breaksA: 1000 },
+  strip: { name: 'bolt-down strip', amps: [30, 40, 50, 60, 70, 80, 100, 125, 150, 175, 200], breaksA: 2000 },
+  bar: {
+    name: 'bolt-down bar',
+    amps: [35, 40, 50, 60, 80, 100, 125, 130, 150, 175, 200, 225, 250, 275, 300],
+    breaksA: 6000,
+  },
+  terminal: {
+    name: 'on the post',
+    amps: [30, 40, 50, 60, 75, 80, 90, 100, 125, 150, 175, 200, 225, 250, 300],
+    breaksA: 10000,
+  },
+  classT: {
+    name: 'class T',
+    amps: [30, 40, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400],
+    breaksA: 20000,
+  },
 } as const;
 export type FuseFamily = keyof typeof FUSE_FAMILIES;
 export const FUSE_FAMILY_IDS = Object.keys(FUSE_FAMILIES) as [FuseFamily, ...FuseFamily[]];

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import {
   CIRCULAR_MIL,
-  GAUGES,
+  AWG_SIZES,
   ampacity,
   gaugeArea,
   gaugeDiameter,
@@ -34,7 +34,7 @@ test.each(Object.entries(NFPA) as [Gauge, number][])(
 );
 
 test('ABYC’s drop constant, 10.75 Ω per circular mil and foot (from memory), is our stranded copper at 25 °C', () => {
-  for (const gauge of GAUGES) {
+  for (const gauge of AWG_SIZES) {
     const circularMils = (gaugeDiameter(gauge) / 0.0254) ** 2;
     const ours = ohmsPerMetre(gauge, 25) * 0.3048 * circularMils;
     expect(Math.abs(ours / 10.75 - 1)).toBeLessThan(0.01);
@@ -56,7 +56,7 @@ test('diameters agree with GNU units, which knows wire gauges on its own', () =>
 });
 
 test('sizes grow thicker, carry more and resist less, one by one', () => {
-  for (const gauge of GAUGES) {
+  for (const gauge of AWG_SIZES) {
     const next = thicker(gauge);
     if (!next) continue;
     expect(gaugeArea(next)).toBeGreaterThan(gaugeArea(gauge));
@@ -121,7 +121,7 @@ test.each(['3', '10'] as const)(
       row.split(' ').forEach((theirs, i) => {
         // ABYC's form: CM = 10.75·I·L/E.
         const mils = (10.75 * Number(amps) * FEET[i]!) / ((12 * Number(drop)) / 100);
-        const ours = GAUGES.find((gauge) => gaugeArea(gauge, 'sae') / CIRCULAR_MIL >= mils);
+        const ours = AWG_SIZES.find((gauge) => gaugeArea(gauge, 'sae') / CIRCULAR_MIL >= mils);
         if (ours !== theirs) found.push(`${amps} A ${FEET[i]!} ft`);
       });
     expect(found).toEqual(Object.keys(DEVIATIONS[drop]));
@@ -129,7 +129,7 @@ test.each(['3', '10'] as const)(
 );
 
 test('full gauge has more copper than vehicle cable of its name, never by more than an eighth', () => {
-  for (const gauge of GAUGES) {
+  for (const gauge of AWG_SIZES) {
     const part = gaugeArea(gauge, 'sae') / gaugeArea(gauge);
     expect(part).toBeLessThan(1);
     expect(part).toBeGreaterThan(0.875);

@@ -187,7 +187,7 @@ describe('files', () => {
       ['drawing.svg', 'image/svg+xml'],
       ['circuits.cir', 'text/plain'],
       ['feeds-restFull.cir', 'text/plain'],
-      ['feeds-rideMusic.cir', 'text/plain'],
+      ['feeds-cruiseMusic.cir', 'text/plain'],
       ['whole.zip', 'application/zip'],
       ['sheet.pdf', 'application/pdf'],
     ] as const) {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import express, { Router, type Response } from 'express';
 import type { Job } from '#core/job/job';
 import { planOf } from '#core/plan';
-import { FEED_CASES } from '#core/power/index';
+import { FEED_CASES, casesOf } from '#core/power/index';
 import { buildState } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import { readBundle, writeBundle, type Bundle } from '#formats/bundle';
@@ -62,6 +62,12 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
   for (const feedCase of FEED_CASES)
     routes.get(`/feeds-${feedCase.id}.cir`, async (req, res) => {
       const { job, plan } = await load(idOf(req.params));
+      if (!casesOf(job).includes(feedCase))
+        throw new Problem(
+          404,
+          'Not of this craft',
+          'The craft of this job has no shore charger, so it is never on one.',
+        );
       download(
         res,
         `${job.id}-feeds-${feedCase.id}.cir`,

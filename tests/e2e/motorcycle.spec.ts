@@ -2,6 +2,8 @@ import { expect, ledger, saved, test } from './fixtures';
 import { SPEAKERS, wholeJob } from './steps';
 import { cutMm, feeds, layLengths, ohmPerMetre, speakerWatts, type AmpData, type PatternData } from './own-figures';
 
+/** Sizes of the family that breaks what this battery pushes into a short; the head unit’s fuse is too small for it. */
+const ON_POST = [30, 40, 50, 60, 75, 80, 90, 100, 125, 150, 175, 200, 225, 250, 300];
 const BLADE = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40];
 
 test('a motorcycle job from nothing: every figure as reckoned here, the same after a reload', async ({
@@ -23,8 +25,8 @@ test('a motorcycle job from nothing: every figure as reckoned here, the same aft
       watts: watts.reduce((sum, w) => sum + w.channel, 0),
       demand: item('weir-4-45').demand,
       mm: cut('battery', 'lampShelf'),
-      holderOhm: 0.0026,
-      sizes: BLADE,
+      holderOhm: 0.00035,
+      sizes: ON_POST,
     },
     { watts: 0, demand: item('kingcup-3').demand, mm: cut('battery', 'dash'), holderOhm: 0.0026, sizes: BLADE },
   ]);
@@ -153,6 +155,7 @@ test('another way is chosen and given up; a stop is cured by its button', async 
   const [, h, m] = /(\d+) h (\d+)/.exec(await hours.innerText())!;
   expect(Math.abs(Number(h) + Number(m) / 60 - left)).toBeLessThan(0.05);
 
+  await page.locator('[data-part=feeds]').click();
   await page.locator('[data-feed=amp]').click();
   await page.getByLabel('Fuse from the post').fill('a lot');
   await page.getByLabel('Fuse from the post').blur();

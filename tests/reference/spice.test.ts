@@ -4,7 +4,7 @@ import type { Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
 import { applyAll, type Operation } from '#core/job/operations';
 import { leadResistance, planJob } from '#core/plan';
-import { FEED_CASES, feedNetwork, solveNetwork, type Network } from '#core/power/index';
+import { casesOf, feedNetwork, solveNetwork, type Network } from '#core/power/index';
 import { outputsOf, planCircuit, speakerFacts, type LoadModel } from '#core/speakers/index';
 import type { Amplifier, Speaker } from '#core/gear/gear';
 import { shelfItem } from '#demo/shelf';
@@ -40,12 +40,12 @@ test.each([
   ['an unregulated amplifier, grounds at a common point', applyAll(LOCK_JOB, [COMMON])],
 ])('ngspice agrees with the feeds of %s in every state', (_, job) => {
   const plan = planJob(job);
-  for (const feedCase of FEED_CASES) {
+  for (const feedCase of casesOf(job)) {
     const network = feedNetwork(job, plan.power, feedCase);
     const feeds = Object.values(plan.power.feeds);
     const { deck, node } = feedDeck(network);
     const nodes = feeds.flatMap((feed) => [`v(${node(`${feed.gear}/plus`)})`, `v(${node(`${feed.gear}/minus`)})`]);
-    const volts = operatingPoint(deck, ['v(post)', ...nodes])!;
+    const volts = operatingPoint(deck, [`v(${node('battery/post')})`, ...nodes])!;
     close(plan.power.postVolts[feedCase.id]!, volts[0]!);
     feeds.forEach((feed, i) => {
       const state = feed.states[feedCase.id]!;
@@ -168,7 +168,7 @@ test('every netlist that is given away runs as it is, and prints what its commen
   let answered = 0;
   for (const job of jobs) {
     const plan = planJob(job);
-    for (const text of [circuitsNetlist(job, plan), ...FEED_CASES.map((c) => feedsNetlist(job, plan, c))]) {
+    for (const text of [circuitsNetlist(job, plan), ...casesOf(job).map((c) => feedsNetlist(job, plan, c))]) {
       const said = [...text.matchAll(/^\*   (\S+) = (\S+) [VW] /gm)];
       const printed = runNetlist(text);
       for (const [, quantity, ours] of said) {
@@ -212,10 +212,10 @@ const feedCase = fc
     ),
   })
   .map(({ start, house, blocks, bars, loads }): Network => {
-    const supplies = [{ node: 'start', volts: start.volts, ohm: start.ohm }];
+    const supplies = [{ name: 'start', node: 'start', volts: start.volts, ohm: start.ohm }];
     const resistors = [{ name: 'main', a: 'start', b: 'b0', ohm: 0.0008 }];
     if (house) {
-      supplies.push({ node: 'house', volts: house.volts, ohm: house.ohm });
+      supplies.push({ name: 'house', node: 'house', volts: house.volts, ohm: house.ohm });
       resistors.push({ name: 'switch', a: 'house', b: 'start', ohm: house.joint });
     }
     blocks.forEach(([parent, ohm], i) =>

@@ -1,25 +1,34 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { FACTS, type Job } from '#core/job/job';
+import { FACTS } from '#core/job/facts';
+import type { Job } from '#core/job/job';
+import { FIRST_BATTERY, type Battery } from '#core/job/supply';
 import type { Operation } from '#core/job/operations';
 import { useJob } from '../stores/job';
 import NumberField from './NumberField.vue';
 
 /** One figure of the job's craft or settings, in the range the job itself allows. */
-type Figures = Pick<Job, 'settings'> & Pick<Job['craft'], 'battery' | 'charging'>;
-const props = defineProps<{ of: keyof Figures; fact: keyof typeof FACTS; label: string }>();
+interface Figures {
+  settings: Job['settings'];
+  charging: Job['craft']['charging'];
+  battery: Battery;
+}
+const props = defineProps<{ of: keyof Figures; fact: keyof typeof FACTS; label: string; battery?: string }>();
 const store = useJob();
 
+const id = computed(() => props.battery ?? FIRST_BATTERY);
 const range = computed(() => FACTS[props.fact]);
 const value = computed(() => {
   const { settings, craft } = store.job!;
-  const part: Record<string, unknown> = { settings, battery: craft.battery, charging: craft.charging }[props.of];
+  const part: Record<string, unknown> = { settings, battery: craft.batteries[id.value]!, charging: craft.charging }[
+    props.of
+  ];
   return part[props.fact] as number;
 });
 function set(figure: number): void {
   const part = { [props.fact]: figure };
   const operation: Record<keyof Figures, Operation> = {
-    battery: { op: 'setBattery', battery: part },
+    battery: { op: 'setBattery', id: id.value, battery: part },
     charging: { op: 'setCharging', charging: part },
     settings: { op: 'setSettings', settings: part },
   };

@@ -19,7 +19,7 @@ const SELECTABLE: Record<Station, readonly Subject['kind'][]> = {
   intake: ['lamp', 'existing'],
   gear: ['gear'],
   speakers: ['gear', 'circuit'],
-  power: ['feed', 'gear'],
+  power: ['feed', 'gear', 'battery', 'existing'],
   routing: ['run', 'leg'],
   build: ['cover', 'step', 'overrule'],
   handover: ['overrule'],

@@ -4,8 +4,8 @@ import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zo
 import { onMounted, ref, useTemplateRef } from 'vue';
 import { SHEET } from '#core/drawing/sheet';
 
-/** The sheet every station is drawn on: border, zone marks, and a drawing that can be brought nearer. */
-defineProps<{ label: string }>();
+/** The sheet every station is drawn on: border, zone marks, and a drawing that can be brought nearer. `h` is its height in its own pixels. */
+const props = withDefaults(defineProps<{ label: string; h?: number }>(), { h: SHEET.h });
 const svg = useTemplateRef<SVGSVGElement>('svg');
 const transform = ref('');
 let behaviour: ZoomBehavior<SVGSVGElement, unknown>;
@@ -15,11 +15,11 @@ onMounted(() => {
     .scaleExtent([1, 8])
     .translateExtent([
       [0, 0],
-      [SHEET.w, SHEET.h],
+      [SHEET.w, props.h],
     ])
     .extent([
       [0, 0],
-      [SHEET.w, SHEET.h],
+      [SHEET.w, props.h],
     ])
     // A wheel with Ctrl zooms; dragging moves what has been brought nearer. Gear is dragged from the shelf.
     .filter((event: Event) => (event.type === 'wheel' ? (event as WheelEvent).ctrlKey : !(event as MouseEvent).button))
@@ -58,25 +58,25 @@ const letters = ['A', 'B', 'C', 'D', 'E'];
     <svg
       ref="svg"
       class="sheet"
-      :viewBox="`0 0 ${SHEET.w} ${SHEET.h}`"
+      :viewBox="`0 0 ${SHEET.w} ${h}`"
       preserveAspectRatio="xMidYMid meet"
       role="group"
       :aria-label="label"
       @keydown="key"
     >
-      <rect class="frame" x="4" y="4" :width="SHEET.w - 8" :height="SHEET.h - 8" stroke-width="0.8" />
-      <rect class="frame" x="16" y="16" :width="SHEET.w - 32" :height="SHEET.h - 32" stroke-width="1.8" />
+      <rect class="frame" x="4" y="4" :width="SHEET.w - 8" :height="h - 8" stroke-width="0.8" />
+      <rect class="frame" x="16" y="16" :width="SHEET.w - 32" :height="h - 32" stroke-width="1.8" />
       <g aria-hidden="true">
         <template v-for="i in 7" :key="i">
           <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" y="10.5">{{ i }}</text>
-          <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" :y="SHEET.h - 10">{{ i }}</text>
+          <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" :y="h - 10">{{ i }}</text>
         </template>
         <template v-for="(letter, i) in letters" :key="letter">
-          <text class="zone" x="10" :y="16 + ((SHEET.h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
-          <text class="zone" :x="SHEET.w - 10" :y="16 + ((SHEET.h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
+          <text class="zone" x="10" :y="16 + ((h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
+          <text class="zone" :x="SHEET.w - 10" :y="16 + ((h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
         </template>
       </g>
-      <clipPath id="sheet-clip"><rect x="17" y="17" :width="SHEET.w - 34" :height="SHEET.h - 34" /></clipPath>
+      <clipPath id="sheet-clip"><rect x="17" y="17" :width="SHEET.w - 34" :height="h - 34" /></clipPath>
       <g clip-path="url(#sheet-clip)">
         <g :transform="transform">
           <slot />

@@ -25,7 +25,7 @@ interface Step {
 const EMPTY_VIEW = { bounds: [0, 0, 1, 1], strokes: [] } satisfies Job['craft']['pattern']['drawing']['side'];
 
 /** The job without its line work, which the planner does not look at and most of the document is. */
-function withoutDrawing(job: Job): Job {
+export function withoutDrawing(job: Job): Job {
   const pattern = { ...job.craft.pattern, drawing: { side: EMPTY_VIEW, top: EMPTY_VIEW } };
   return { ...job, craft: { ...job.craft, pattern } };
 }

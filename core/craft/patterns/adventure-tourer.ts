@@ -55,6 +55,17 @@ export const ADVENTURE_TOURER: Pattern = {
       allowanceMm: 150,
       covers: off('seat'),
     },
+    batterySide: {
+      name: 'Tray beside the battery',
+      body: 'frame',
+      at: [560, 70, 760],
+      faces: [0, 0, 1],
+      accepts: ['block', 'switchModule', 'relay', 'converter'],
+      room: { w: 90, h: 70, d: 50 },
+      exposure: 'sheltered',
+      allowanceMm: 120,
+      covers: off('seat'),
+    },
     accessory: {
       name: 'Accessory connector',
       body: 'frame',
@@ -168,6 +179,7 @@ export const ADVENTURE_TOURER: Pattern = {
   },
   legs: {
     batteryUp: leg('Up from the battery', 'battery', 'batteryTop', { covers: off('seat') }),
+    sideTray: leg('Over to the tray', 'batteryTop', 'batterySide', { covers: off('seat') }),
     ...pair(
       'underTank',
       leg('Under the tank, left spar', 'batteryTop', 'spineLeft', {

@@ -124,6 +124,22 @@ export const NARROW_VAN: Pattern = {
       { w: 360, h: 240, d: 200 },
       off('bedBoard'),
     ),
+    cabBattery: place(
+      'Starter battery, under the bonnet',
+      [3350, 420, 900],
+      [0, 0, 1],
+      [],
+      { w: 280, h: 190, d: 190 },
+      {},
+    ),
+    bedShelf: place(
+      'Shelf beside the house battery',
+      [-120, 520, 640],
+      [0, 0, 1],
+      ['block', 'switchModule', 'relay', 'converter'],
+      { w: 260, h: 180, d: 100 },
+      off('bedBoard'),
+    ),
     accessory: place(
       'Fuse block in the galley',
       [1700, 700, 1100],
@@ -244,6 +260,12 @@ export const NARROW_VAN: Pattern = {
   },
   legs: {
     bank: leg('Battery along the bed box', 'battery', 'bedFront', { covers: off('bedBoard') }),
+    shelf: leg('Bed box to the shelf', 'bedFront', 'bedShelf', { covers: off('bedBoard') }),
+    starter: leg('Starter battery through the bulkhead', 'cabBattery', 'floorFront', {
+      via: [[2900, 760, 700]],
+      covers: off('dashTrim'),
+      engineSpace: true,
+    }),
     bedAmp: leg('Inside the bed box', 'bedFront', 'underBed', { covers: off('bedBoard') }),
     wall: leg('Along the left wall to the galley', 'bedFront', 'galleyBack', {
       via: [[1000, 800, 560]],

@@ -159,6 +159,28 @@ export const RIVER_LAUNCH: Pattern = {
       allowanceMm: 250,
       covers: off('sternLocker'),
     },
+    startBank: {
+      name: 'Start battery, stern locker',
+      body: 'hull',
+      at: [300, 420, 620],
+      faces: [0, 0, 1],
+      accepts: [],
+      room: { w: 240, h: 180, d: 190 },
+      exposure: 'splash',
+      allowanceMm: 250,
+      covers: off('sternLocker'),
+    },
+    lockerPanel: {
+      name: 'Stern locker, panel above the banks',
+      body: 'hull',
+      at: [560, 60, 860],
+      faces: [-1, 0, 0],
+      accepts: ['block', 'switchModule', 'relay', 'converter'],
+      room: { w: 260, h: 160, d: 90 },
+      exposure: 'splash',
+      allowanceMm: 200,
+      covers: off('sternLocker'),
+    },
     accessory: {
       name: 'Switch panel',
       body: 'hull',
@@ -223,6 +245,15 @@ export const RIVER_LAUNCH: Pattern = {
   legs: {
     bankPort: leg('Across the stern to port', 'battery', 'sternPort', {
       via: [[400, 300, 640]],
+      covers: off('sternLocker'),
+    }),
+    startPort: leg('Start battery to port', 'startBank', 'sternPort', { covers: off('sternLocker') }),
+    bankPanel: leg('Up to the panel', 'battery', 'lockerPanel', {
+      via: [[420, -200, 800]],
+      covers: off('sternLocker'),
+    }),
+    panelPort: leg('Panel to the port side', 'lockerPanel', 'sternPort', {
+      via: [[640, 400, 880]],
       covers: off('sternLocker'),
     }),
     bankStarboard: leg('Bank to the starboard side', 'battery', 'sternStarboard', { covers: off('sternLocker') }),

@@ -249,6 +249,17 @@ export const SIDE_BY_SIDE: Pattern = {
       allowanceMm: 200,
       covers: off('frontSeat'),
     },
+    batterySide: {
+      name: 'Beside the battery',
+      body: 'frame',
+      at: [1760, -140, 620],
+      faces: [0, 0, 1],
+      accepts: ['block', 'switchModule', 'relay', 'converter'],
+      room: { w: 160, h: 130, d: 80 },
+      exposure: 'splash',
+      allowanceMm: 150,
+      covers: off('frontSeat'),
+    },
     accessory: {
       name: 'Fuse block behind the dash',
       body: 'frame',
@@ -308,6 +319,7 @@ export const SIDE_BY_SIDE: Pattern = {
   },
   legs: {
     batteryTunnel: leg('Battery to the tunnel', 'battery', 'tunnelMiddle', { covers: off('frontSeat') }),
+    batterySide: leg('Tunnel to beside the battery', 'tunnelMiddle', 'batterySide', { covers: off('frontSeat') }),
     seatTunnel: leg('Under the passenger seat to the tunnel', 'underSeat', 'tunnelMiddle', {
       covers: off('frontSeat'),
     }),

@@ -24,7 +24,16 @@ const library = useLibrary();
 const pattern = computed(() => craftOf(store.job!));
 const views = computed(() => twoViews(pattern.value));
 
-const KINDS = ['headUnit', 'amplifier', 'speaker', 'zoneControl'] as const satisfies readonly GearKind[];
+const KINDS = [
+  'headUnit',
+  'amplifier',
+  'speaker',
+  'zoneControl',
+  'block',
+  'switchModule',
+  'relay',
+  'converter',
+] as const satisfies readonly GearKind[];
 const kind = ref<(typeof KINDS)[number]>('headUnit');
 const offered = computed(() => library.shelf.filter((item) => item.kind === kind.value));
 

@@ -1,5 +1,6 @@
 import type { GearItem } from '#core/gear/gear';
 import type { Fit } from '#core/mounting/index';
+import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { short } from '#core/units/figures';
 import { lengthText, lengthUnit, shownLength } from '../../app/units';
 
@@ -22,6 +23,14 @@ export function figuresOf(item: GearItem): string {
     }
     case 'zoneControl':
       return `${item.level === 'line' ? 'in the line leads' : `in the speaker leads, ${short(item.maxWatts ?? 0)} W at most`} · ${water(item)}`;
+    case 'block':
+      return `${item.ways} ways, ${item.fused ? `${FUSE_FAMILIES[item.fused].name} fuses` : 'no fuses'}${item.returnBus ? ', return bus' : ''} · ${short(item.maxA)} A · ${water(item)}`;
+    case 'switchModule':
+      return `${item.ways} ways of ${short(item.wayMaxA)} A, ${short(item.maxA)} A together · triggered by ${item.triggers.map((t) => (t === 'plus' ? '+' : '−')).join(' or ')} · ${water(item)}`;
+    case 'relay':
+      return `${short(item.maxA)} A, coil ${short(item.coilA * 1000)} mA · ${water(item)}`;
+    case 'converter':
+      return `${short(item.outVolts)} V out, ${short(item.maxA)} A · ${short(item.efficiency * 100)} % · ${water(item)}`;
     case 'fuseHolder':
       return `${short(item.milliohm)} mΩ · ${water(item)}`;
   }

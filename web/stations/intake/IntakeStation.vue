@@ -5,6 +5,7 @@ import { layCallouts } from '#core/drawing/callouts';
 import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
 import { CHOICES, choicesFor, taken } from '#core/job/choices';
 import { craftOf } from '#core/job/job';
+import type { Battery } from '#core/job/supply';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import DimensionLine from '../../drawing/DimensionLine.vue';
@@ -50,10 +51,14 @@ watch(
 const count = (n: number, one: string, many: string) => (n ? `${n} ${n === 1 ? one : many}` : `no ${many}`);
 /** As much of a text as a label holds. */
 const brief = (text: string) => (text.length > 22 ? `${text.slice(0, 20).trimEnd()}…` : text);
-const CHEMISTRY = { flooded: 'flooded', agm: 'AGM', lithium: 'lithium' } as const;
+const CHEMISTRY = { flooded: 'flooded', agm: 'AGM', gel: 'gel', lithium: 'lithium' } as const;
+const batteryLine = (all: readonly Battery[]) =>
+  all.length === 1
+    ? `${CHEMISTRY[all[0]!.chemistry]} ${all[0]!.capacityAh} Ah`
+    : all.map((b) => `${CHEMISTRY[b.chemistry]} ${b.capacityAh}`).join(', ');
 const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] => {
   const job = store.job!;
-  const { battery, existing, lamps, memories, measures } = job.craft;
+  const { batteries, existing, lamps, memories, measures } = job.craft;
   const { places, batteryPlace, switchedPlace, ears } = craft.value;
   const choices = choicesFor(craft.value.kind);
   const other = choices.filter((id) => taken(job.choices, id) !== CHOICES[id].usual).length;
@@ -82,7 +87,7 @@ const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] 
     {
       id: 'power',
       name: 'Battery and charging',
-      line: `${CHEMISTRY[battery.chemistry]} ${battery.capacityAh} Ah`,
+      line: batteryLine(Object.values(batteries)),
       at: places[batteryPlace]!.at,
     },
     {

@@ -1,31 +1,31 @@
 <script setup lang="ts">
+import { useRouter } from 'vue-router';
+import { batteryIds } from '#core/job/feeding';
+import BatteryFields from '../../app/BatteryFields.vue';
 import FactField from '../../app/FactField.vue';
 import { useJob } from '../../stores/job';
 
 const store = useJob();
-const CHEMISTRIES = { flooded: 'Flooded lead', agm: 'AGM', lithium: 'Lithium iron phosphate' } as const;
-type Chemistry = keyof typeof CHEMISTRIES;
-const setChemistry = (event: Event) =>
-  store.edit([{ op: 'setBattery', battery: { chemistry: (event.target as HTMLSelectElement).value as Chemistry } }]);
+const router = useRouter();
 </script>
 
 <template>
   <section>
     <h2>Battery and charging</h2>
+    <template v-for="id in batteryIds(store.job!)" :key="id">
+      <h3 v-if="batteryIds(store.job!).length > 1">{{ store.job!.craft.batteries[id]!.name }}</h3>
+      <BatteryFields :id="id" />
+    </template>
+    <h3>Alternator</h3>
     <div class="fields">
-      <div class="wide">
-        <label class="form-label" for="chemistry">Battery</label>
-        <select id="chemistry" class="form-select" :value="store.job!.craft.battery.chemistry" @change="setChemistry">
-          <option v-for="(name, id) in CHEMISTRIES" :key="id" :value="id">{{ name }}</option>
-        </select>
-      </div>
-      <FactField of="battery" fact="capacityAh" label="Capacity, 20-hour rate" />
-      <FactField of="battery" fact="restVolts" label="At rest" />
-      <FactField of="battery" fact="internalMilliohm" label="Internal resistance" />
       <FactField of="charging" fact="setVolts" label="Charging holds" />
       <FactField of="charging" fact="spareCruiseA" label="To spare at cruise" />
       <FactField of="charging" fact="spareIdleA" label="To spare at idle" />
     </div>
+    <p>A second battery, what joins the two, a shore charger or panels are written down at Power.</p>
+    <BButton size="sm" variant="outline-secondary" @click="router.push({ params: { station: 'power' } })"
+      >Go to Power</BButton
+    >
     <p class="caution">Disconnect the battery before any wire is touched; cover its terminal.</p>
   </section>
 </template>

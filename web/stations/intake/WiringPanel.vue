@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue';
-import { EXISTING_USES, type Existing } from '#core/job/job';
+import { EXISTING_USES, type Existing } from '#core/job/supply';
 import { COLOUR_NAMES, colourText, type ColourName } from '#core/tables/colours';
+import CircuitReadings from '../../app/CircuitReadings.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
 
@@ -16,6 +17,8 @@ interface Draft {
 }
 const draft = reactive<Draft>({ name: '', body: 'red', stripe: '', use: 'switched', metered: false });
 const error = ref('');
+/** Circuit whose readings are open. */
+const open = ref<string>();
 
 function add(): void {
   const name = draft.name.trim();
@@ -53,6 +56,14 @@ function add(): void {
           }}<i v-if="!c.metered"> · by colour only</i></span
         >
         <BButton
+          size="sm"
+          variant="outline-secondary"
+          :aria-expanded="open === id"
+          :aria-label="`Readings of ${c.name}`"
+          @click="open = open === id ? undefined : id"
+          >V</BButton
+        >
+        <BButton
           v-if="!c.metered"
           size="sm"
           variant="outline-secondary"
@@ -66,6 +77,7 @@ function add(): void {
           @click="store.edit([{ op: 'setExisting', id, circuit: null }], `strike out ${c.name}`)"
           >×</BButton
         >
+        <CircuitReadings v-if="open === id" :id="id" class="readings" />
       </li>
     </ul>
     <p v-if="!rows.length">Nothing written down yet. Look behind the cover, then name each wire that matters here.</p>
@@ -119,6 +131,10 @@ function add(): void {
   border-top: 1px solid var(--rule-soft);
   padding: 4px 0;
   font-size: 14px;
+  flex-wrap: wrap;
+}
+.readings {
+  flex-basis: 100%;
 }
 .what {
   flex: 1;

@@ -1,93 +1,180 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, RESTART_RESERVE, type Battery } from '#core/power/index';
-import { cite } from '#core/tables/source';
-import { WIRE_STANDARDS, type WireStandard } from '#core/tables/conductors';
+import { FACTS } from '#core/job/facts';
+import {
+  casesOf,
+  PEUKERT,
+  PEUKERT_SOURCE,
+  RATED_HOURS,
+  RESERVE_SOURCE,
+  reserveOf,
+  ringsOf,
+  shortAtPost,
+} from '#core/power/index';
+import { BEHAVIOUR, BATTERY_SOURCE } from '#core/tables/batteries';
+import { cite, COMMON_PRACTICE } from '#core/tables/source';
+import { INTERRUPT_SOURCE } from '#core/tables/fuses';
 import { figure, short } from '#core/units/figures';
-import FactField from '../../app/FactField.vue';
+import BatteryFields from '../../app/BatteryFields.vue';
+import NumberField from '../../app/NumberField.vue';
 import { useJob } from '../../stores/job';
+import FigureRow from './FigureRow.vue';
+import { clock } from './clock';
 
-/** What the feeds stand on: battery, charging, how far volts may drop, what the wire is. */
+/** One battery: what it is, what it gives in each state, how long it lasts and stands. */
+const props = defineProps<{ id: string }>();
 const store = useJob();
-const CHEMISTRIES: Record<Battery['chemistry'], string> = {
-  flooded: 'lead, flooded',
-  agm: 'lead, AGM',
-  lithium: 'lithium iron phosphate',
-};
-const setChemistry = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'setBattery', battery: { chemistry: value as Battery['chemistry'] } }]);
-};
+const battery = computed(() => store.job!.craft.batteries[props.id]!);
 const power = computed(() => store.plan!.power);
-/** "2 h 05" */
-const clock = (hours: number) => {
-  const minutes = Math.floor(hours * 60);
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
-};
-const setInsulation = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'setSettings', settings: { insulation: value as 'unknown' | '80' | '105' } }]);
-};
-const setConductors = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  store.edit([{ op: 'setSettings', settings: { conductors: value as WireStandard } }]);
-};
+const keyOff = computed(() => store.plan!.keyOff.find((k) => k.battery === props.id));
+const rings = computed(() => ringsOf(store.job!, props.id));
+const fault = computed(() => shortAtPost(store.job!, props.id));
+const reserve = computed(() => reserveOf(battery.value));
+const isSound = computed(() => power.value.battery === props.id);
+const music = computed(() => (isSound.value ? power.value.musicHours : undefined));
+const states = computed(() =>
+  casesOf(store.job!).flatMap((c) => {
+    const state = power.value.sources[c.id]?.[props.id];
+    return state ? [{ ...c, ...state }] : [];
+  }),
+);
+const drainWords = computed(() => {
+  const parts = (keyOff.value?.drains ?? []).map(
+    ({ gear, what, amps }) =>
+      `${gear === undefined ? '' : `${store.plan!.tags[gear] ?? gear} `}${what} ${short(amps * 1000)} mA`,
+  );
+  return [...parts, `self-discharge ${short((keyOff.value?.selfA ?? 0) * 1000)} mA`].join(' + ');
+});
+const formulas = computed(() => {
+  const { chemistry, capacityAh, restVolts, internalMilliohm, shortA } = battery.value;
+  const atRest = power.value.sources.restMusic?.[props.id]?.amps ?? 0;
+  const k = PEUKERT[chemistry];
+  return {
+    music: {
+      formula: `t = H · (C ÷ (I·H))^k · (1 − reserve); C ÷ I · (1 − reserve) at or below the rated current`,
+      numbers: `${RATED_HOURS} h · (${short(capacityAh)} Ah ÷ (${figure(atRest, 2)} A · ${RATED_HOURS} h))^${k} · ${short(1 - reserve.value)}`,
+      source: {
+        text: `${cite(PEUKERT_SOURCE)}; reserve: ${cite(RESERVE_SOURCE)}. A new battery, full, not cold`,
+        fromMemory: false,
+      },
+    },
+    stands: {
+      formula: 't = C · (1 − reserve) ÷ (24 h · Σ I)',
+      numbers: `${short(capacityAh)} Ah · ${short(1 - reserve.value)} ÷ (24 h · (${drainWords.value}))`,
+      source: {
+        text: `${cite(BATTERY_SOURCE)}: ${BEHAVIOUR[chemistry].selfPctAMonth} % a month by itself`,
+        fromMemory: false,
+      },
+    },
+    short: {
+      formula: shortA === null ? 'I = E ÷ R' : 'as its maker states',
+      numbers:
+        (shortA === null ? `${figure(restVolts, 2)} V ÷ ${short(internalMilliohm)} mΩ` : `${short(shortA)} A`) +
+        (fault.value.batteries.length > 1
+          ? `, and what is joined to it: ${short(Math.round(fault.value.amps))} A`
+          : ''),
+      source: INTERRUPT_SOURCE,
+    },
+    rings: {
+      formula: 'rings there + one for each of this job',
+      numbers: `+ ${battery.value.ringsPlus} there, ${rings.value.plus} in all; − ${battery.value.ringsMinus} there, ${rings.value.minus} in all`,
+      source: COMMON_PRACTICE,
+    },
+  };
+});
+const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
+  store.edit([{ op: 'setBattery', id: props.id, battery: part }], 'rings on the posts');
 </script>
 
 <template>
   <section>
-    <h2>Battery and charging</h2>
+    <h2>{{ battery.name }}</h2>
+    <BatteryFields :id="id" />
     <div class="fields">
-      <div>
-        <label class="form-label" for="chemistry">Battery</label>
-        <select id="chemistry" class="form-select" :value="store.job!.craft.battery.chemistry" @change="setChemistry">
-          <option v-for="(name, id) in CHEMISTRIES" :key="id" :value="id">{{ name }}</option>
-        </select>
-      </div>
-      <FactField of="battery" fact="capacityAh" :label="`Capacity, ${RATED_HOURS}-hour rate`" />
-      <FactField of="battery" fact="restVolts" label="At rest, engine off" />
-      <FactField of="battery" fact="internalMilliohm" label="Internal resistance" />
-      <FactField of="charging" fact="setVolts" label="Posts while riding" />
-      <FactField of="charging" fact="spareIdleA" label="Spare at idle" />
-      <FactField of="charging" fact="spareCruiseA" label="Spare at cruise" />
-      <FactField of="settings" fact="dropLimitPct" label="Drop allowed" />
-      <FactField of="settings" fact="conductorCelsius" label="Wire works at" />
-      <div>
-        <label class="form-label" for="insulation">Insulation</label>
-        <select id="insulation" class="form-select" :value="store.job!.settings.insulation" @change="setInsulation">
-          <option value="105">105 °C</option>
-          <option value="80">80 °C</option>
-          <option value="unknown">unknown, as 80 °C</option>
-        </select>
-      </div>
-      <div class="wide">
-        <label class="form-label" for="conductors">Wire is made as</label>
-        <select id="conductors" class="form-select" :value="store.job!.settings.conductors" @change="setConductors">
-          <option v-for="(words, id) in WIRE_STANDARDS" :key="id" :value="id">{{ words }}</option>
-        </select>
-      </div>
+      <NumberField
+        label="Rings on + before"
+        :min="FACTS.ringsThere[0]"
+        :max="FACTS.ringsThere[1]"
+        unit="rings"
+        :model-value="battery.ringsPlus"
+        @update:model-value="setRings({ ringsPlus: Math.round($event) })"
+      />
+      <NumberField
+        label="Rings on − before"
+        :min="FACTS.ringsThere[0]"
+        :max="FACTS.ringsThere[1]"
+        unit="rings"
+        :model-value="battery.ringsMinus"
+        @update:model-value="setRings({ ringsMinus: Math.round($event) })"
+      />
     </div>
-    <template v-if="power.musicHours !== undefined">
-      <h3>Music with the engine off</h3>
-      <dl>
-        <div>
-          <dt>Draws, all feeds</dt>
-          <dd>{{ figure(power.totalAmps.restMusic!, 2) }} A</dd>
-        </div>
-        <div>
-          <dt>Until {{ short(RESTART_RESERVE * 100) }} % is left to start with</dt>
-          <dd data-figure="music-hours">{{ clock(power.musicHours) }}</dd>
-        </div>
-      </dl>
-      <p class="small">
-        t = {{ RATED_HOURS }} h · (C ÷ (I · {{ RATED_HOURS }} h))<sup>{{
-          short(PEUKERT[store.job!.craft.battery.chemistry])
-        }}</sup>
-        · {{ short(1 - RESTART_RESERVE) }}. {{ cite(PEUKERT_SOURCE) }}; reserve: {{ cite(RESERVE_SOURCE) }}. A new
-        battery, full, not cold.
-      </p>
-    </template>
+    <dl>
+      <div v-if="music !== undefined">
+        <dt>Music, engine off, all feeds</dt>
+        <dd data-figure="music-amps">{{ figure(power.sources.restMusic![id]!.amps, 2) }} A</dd>
+      </div>
+      <FigureRow
+        v-if="music !== undefined"
+        name="music-hours"
+        :label="`Until ${short(reserve * 100)} % is left`"
+        :formula="formulas.music"
+        >{{ clock(music) }}</FigureRow
+      >
+      <FigureRow v-if="keyOff" name="stands" label="Key off, to its reserve" :formula="formulas.stands"
+        >{{ short(keyOff.days) }} days</FigureRow
+      >
+      <div v-if="keyOff?.leftOnHours !== undefined">
+        <dt>Gear left on by its button</dt>
+        <dd>{{ clock(keyOff.leftOnHours) }}</dd>
+      </div>
+      <FigureRow name="short-circuit" label="Into a short at its posts" :formula="formulas.short"
+        >{{ short(Math.round(fault.amps)) }} A</FigureRow
+      >
+      <FigureRow name="rings" label="Rings on + and −" :formula="formulas.rings"
+        >{{ rings.plus }} · {{ rings.minus }}</FigureRow
+      >
+    </dl>
+    <table v-if="states.length">
+      <caption class="visually-hidden">
+        What it gives in each state
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">State</th>
+          <th scope="col">Posts</th>
+          <th scope="col">Gives</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="s in states" :key="s.id" :data-source-case="s.id">
+          <th scope="row">{{ s.name }}</th>
+          <td>{{ figure(s.volts, 2) }} V</td>
+          <td>{{ s.state === 'idle' ? 'rests' : `${figure(s.amps, 2)} A` }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <h3>Made safe, in this order</h3>
+    <ol class="order">
+      <li v-for="line in store.plan!.isolation.off" :key="line">{{ line }}</li>
+    </ol>
+    <h3>Put back</h3>
+    <ol class="order">
+      <li v-for="line in store.plan!.isolation.on" :key="line">{{ line }}</li>
+    </ol>
     <p class="caution">Battery negative off first, and last back on. The fuse is fitted last.</p>
-    <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
   </section>
 </template>
+
+<style scoped>
+.inspector .order {
+  list-style: decimal;
+  padding-left: 20px;
+  font-size: 14px;
+}
+tbody th {
+  white-space: normal;
+}
+td {
+  white-space: nowrap;
+}
+</style>

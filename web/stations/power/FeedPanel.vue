@@ -1,10 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { FuseHolder } from '#core/gear/gear';
-import { FACTS } from '#core/job/job';
-import { FEED_CASES, proposeHolders, type Feed } from '#core/power/index';
+import { isPowered, passesOn, type FuseHolder } from '#core/gear/gear';
+import { FACTS } from '#core/job/facts';
+import {
+  casesOf,
+  feedFormulas,
+  gaugeAlternatives,
+  proposeHolders,
+  shortAtFuse,
+  shortAtPost,
+  type Feed,
+  type GaugeReason,
+} from '#core/power/index';
 import { LEAD_COLOUR } from '#core/tables/colours';
-import { gaugeName, GAUGES, ampacity, type Gauge } from '#core/tables/conductors';
+import { gaugeName, INSULATIONS, sizesOf, ampacity, type Gauge } from '#core/tables/conductors';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { figure, short } from '#core/units/figures';
 import NumberField from '../../app/NumberField.vue';
@@ -13,30 +22,66 @@ import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
 import { gaugeText } from '../../app/units';
+import FigureRow from './FigureRow.vue';
 
 /** One feed: what is chosen, what that comes to, and why. */
 const props = defineProps<{ feed: Feed }>();
 const store = useJob();
 const library = useLibrary();
-const tag = computed(() => store.plan!.tags[props.feed.gear] ?? '');
+const tagOf = (gear: string) => store.plan!.tags[gear] ?? '';
+const tag = computed(() => tagOf(props.feed.gear));
+const job = computed(() => store.job!);
+const settings = computed(() => job.value.settings);
 const common = computed(() => store.plan!.power.common);
-const engineSpace = computed(() => props.feed.run?.engineSpace ?? false);
+const cases = computed(() => casesOf(job.value));
+const formulas = computed(() => feedFormulas(job.value, store.plan!.power, props.feed));
+const alternatives = computed(() => gaugeAlternatives(job.value, store.plan!.power, props.feed));
+/** Two sizes either side of the one that is taken. */
+const near = computed(() => {
+  const at = alternatives.value.findIndex(({ gauge }) => gauge === props.feed.gauge);
+  return alternatives.value.slice(Math.max(0, at - 2), at + 3);
+});
+
+const fromBattery = computed(() => props.feed.feeder in job.value.craft.batteries);
+const feeders = computed(() => {
+  const behind = new Set([props.feed.gear]);
+  for (let more = true; more;) {
+    more = false;
+    for (const f of Object.values(store.plan!.power.feeds))
+      if (behind.has(f.feeder) && !behind.has(f.gear)) more = Boolean(behind.add(f.gear));
+  }
+  return [
+    ...Object.entries(job.value.craft.batteries).map(([id, { name }]) => ({ id, name })),
+    ...Object.entries(job.value.gear)
+      .filter(([id, { item }]) => passesOn(item) && !behind.has(id))
+      .map(([id, { item }]) => ({ id, name: `${tagOf(id)} ${item.name}` })),
+  ];
+});
+const setFeeder = (event: Event) => {
+  const { value } = event.target as HTMLSelectElement;
+  const usual = value === store.plan!.power.battery;
+  store.edit([{ op: 'feedFrom', gear: props.feed.gear, from: usual ? null : value }]);
+};
 
 const holders = computed(() => library.shelf.filter((item): item is FuseHolder => item.kind === 'fuseHolder'));
-const proposed = computed(() => proposeHolders(props.feed, holders.value));
+const shortA = computed(() => (fromBattery.value ? shortAtPost(job.value, props.feed.feeder).amps : 0));
+const proposed = computed(() => proposeHolders(props.feed, holders.value, shortA.value));
 const fuseSizes = computed(() => (props.feed.choice.holder ? FUSE_FAMILIES[props.feed.choice.holder.family].amps : []));
-const optionText = (gauge: Gauge) =>
-  `${gaugeText(gauge, store.job!.settings.conductors)} · ${short(ampacity(gauge, store.job!.settings.insulation, engineSpace.value, store.job!.settings.conductors))} A`;
+const optionText = (gauge: Gauge) => {
+  const { insulation, conductors, bundles } = settings.value;
+  const { engineSpace = false, together = 1 } = props.feed.run ?? {};
+  const carries = ampacity(gauge, insulation, engineSpace, conductors, bundles ? together : 1);
+  return `${gaugeText(gauge, conductors)} · ${short(carries)} A`;
+};
 
-const REASONS: Record<Feed['gaugeReason'], string> = {
+const REASONS: Record<GaugeReason, string> = {
   drop: 'the smallest that keeps the drop',
   ampacity: 'the smallest that carries the current and its fuse',
+  least: 'the least size allowed here; it carries and holds the drop',
   pinned: 'chosen by hand',
   collapse: 'the smallest for the current; no wire brings the power',
   thickest: 'the thickest in the table, still not enough',
 };
-
-const INSULATION = { '105': '105 °C', '80': '80 °C', unknown: 'insulation unknown' } as const;
 
 function setHolder(event: Event): void {
   const { value } = event.target as HTMLSelectElement;
@@ -58,17 +103,24 @@ const setFuse = (event: Event) => {
     },
   ]);
 };
+const chooseGauge = (gauge: Gauge | null) =>
+  store.edit([{ op: 'chooseGauge', gear: props.feed.gear, gauge, ...store.why('gauge', props.feed.gear) }]);
 const setGauge = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
-  store.edit([
-    {
-      op: 'chooseGauge',
-      gear: props.feed.gear,
-      gauge: value === '' ? null : (value as Gauge),
-      ...store.why('gauge', props.feed.gear),
-    },
-  ]);
+  chooseGauge(value === '' ? null : (value as Gauge));
 };
+const ends = computed(() => {
+  const seen = new Set<string>();
+  return store.plan!.terminals.filter(({ run, at, with: what }) => {
+    const own = run.endsWith(`>${props.feed.gear}`) && /^(feed|return):/.test(run);
+    const key = `${run}@${at}@${what}`;
+    return own && !seen.has(key) && Boolean(seen.add(key));
+  });
+});
+const endName = (at: string) =>
+  at === 'frame' ? 'frame' : (job.value.craft.batteries[at]?.name.toLowerCase() ?? tagOf(at));
+const kindOf = (run: string) => (run.startsWith('feed') ? '+' : '−');
+const boat = computed(() => job.value.craft.pattern.kind === 'boat');
 </script>
 
 <template>
@@ -77,10 +129,20 @@ const setGauge = (event: Event) => {
       Feed to <span class="tag">{{ tag }}</span> {{ feed.item.name }}
     </h2>
     <div class="fields">
+      <div v-if="feeders.length > 1" class="wide">
+        <label class="form-label" for="feeder">Fed from</label>
+        <select id="feeder" class="form-select" :value="feed.feeder" @change="setFeeder">
+          <option v-for="f in feeders" :key="f.id" :value="f.id">{{ f.name }}</option>
+        </select>
+      </div>
       <div class="wide">
-        <label class="form-label" for="holder">Fuse holder at the battery</label>
+        <label class="form-label" for="holder">{{
+          fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${tagOf(feed.feeder)}`
+        }}</label>
         <select id="holder" class="form-select" :value="feed.choice.holder?.id ?? ''" @change="setHolder">
-          <option value="">none</option>
+          <option value="">
+            {{ feed.fused && !feed.choice.holder ? `the way of ${tagOf(feed.feeder)}` : 'none' }}
+          </option>
           <option v-for="h in holders" :key="h.id" :value="h.id">{{ h.name }}</option>
           <option
             v-if="feed.choice.holder && !holders.some((h) => h.id === feed.choice.holder!.id)"
@@ -90,7 +152,7 @@ const setGauge = (event: Event) => {
           </option>
         </select>
       </div>
-      <div v-if="!feed.choice.holder && proposed[0]" class="wide proposal">
+      <div v-if="fromBattery && !feed.fused && proposed[0]" class="wide proposal">
         <p>{{ proposed[0].holder.name }}, {{ short(proposed[0].fuseA) }} A: {{ proposed[0].reason }}.</p>
         <BButton
           size="sm"
@@ -99,7 +161,7 @@ const setGauge = (event: Event) => {
           >Fit the proposed fuse</BButton
         >
       </div>
-      <div v-if="feed.choice.holder">
+      <div v-if="feed.fused">
         <label class="form-label" for="fuse">Fuse</label>
         <select id="fuse" class="form-select" :value="feed.choice.fuseA ?? ''" @change="setFuse">
           <option value="">
@@ -110,7 +172,7 @@ const setGauge = (event: Event) => {
       </div>
       <NumberField
         v-if="feed.choice.holder"
-        label="Fuse from the post"
+        :label="fromBattery ? 'Fuse from the post' : 'Fuse from its start'"
         :min="FACTS.fuseAtMm[0]"
         :max="FACTS.fuseAtMm[1]"
         :unit="FACTS.fuseAtMm[2]"
@@ -121,41 +183,71 @@ const setGauge = (event: Event) => {
         <label class="form-label" for="gauge">Gauge, out and back</label>
         <select id="gauge" class="form-select" :value="feed.choice.gauge ?? ''" @change="setGauge">
           <option value="">
-            as planned{{ feed.gaugePinned ? '' : `: ${gaugeName(feed.gauge, store.job!.settings.conductors)}` }}
+            as planned{{ feed.gaugePinned ? '' : `: ${gaugeName(feed.gauge, settings.conductors)}` }}
           </option>
-          <option v-for="g in GAUGES" :key="g" :value="g">{{ optionText(g) }}</option>
+          <option v-for="g in sizesOf(settings.conductors)" :key="g" :value="g">{{ optionText(g) }}</option>
+          <option v-if="feed.gaugePinned && !sizesOf(settings.conductors).includes(feed.gauge)" :value="feed.gauge">
+            {{ optionText(feed.gauge) }}
+          </option>
         </select>
       </div>
+      <label v-if="boat" class="wide">
+        <input
+          type="checkbox"
+          :checked="feed.choice.allow150"
+          @change="
+            store.edit([{ op: 'allow150', gear: feed.gear, allow: ($event.target as HTMLInputElement).checked }])
+          "
+        />
+        fuse up to 150 % of the ampacity (ABYC E-11, from memory)
+      </label>
       <OverruleNote class="wide" :of="`fuse=${feed.gear}`" />
       <OverruleNote class="wide" :of="`gauge=${feed.gear}`" />
     </div>
     <dl>
       <div>
         <dt>Gauge</dt>
-        <dd data-figure="gauge">{{ gaugeText(feed.gauge, store.job!.settings.conductors) }}</dd>
+        <dd data-figure="gauge">{{ gaugeText(feed.gauge, settings.conductors) }}</dd>
       </div>
       <div class="because">
         <dt>because it is</dt>
-        <dd>{{ REASONS[feed.gaugeReason] }}</dd>
+        <dd data-figure="because">{{ REASONS[feed.gaugeReason] }}</dd>
       </div>
-      <template v-if="common">
+      <template v-if="common && feed.battery in job.craft.batteries">
         <div>
-          <dt>Common return from {{ store.plan!.tags[common.gear] }}</dt>
-          <dd data-figure="common">{{ gaugeText(common.gauge, store.job!.settings.conductors) }}</dd>
+          <dt>Common return from {{ tagOf(common.gear) }}</dt>
+          <dd data-figure="common">{{ gaugeText(common.gauge, settings.conductors) }}</dd>
         </div>
         <div class="because">
           <dt>because it is</dt>
           <dd>{{ REASONS[common.gaugeReason] }}; {{ short(common.carriesA) }} A of fuses come back on it</dd>
         </div>
       </template>
-      <div>
-        <dt>Carries, {{ INSULATION[store.job!.settings.insulation] }}{{ engineSpace ? ', engine space' : '' }}</dt>
-        <dd>{{ short(feed.ampacityA) }} A</dd>
+      <FigureRow name="ampacity" :label="`Carries, ${INSULATIONS[settings.insulation]}`" :formula="formulas.ampacity"
+        >{{ short(feed.ampacityA) }} A</FigureRow
+      >
+      <FigureRow v-if="feed.states.restFull" name="amps" label="Draws at full output" :formula="formulas.amps"
+        >{{ figure(feed.states.restFull.amps, 2) }} A</FigureRow
+      >
+      <FigureRow name="fuse-need" label="Fuse at least" :formula="formulas.fuseNeed"
+        >{{ figure(feed.fuseNeedA, 2) }} A</FigureRow
+      >
+      <FigureRow v-if="feed.fuseA !== undefined" name="fuse" label="Fuse" :formula="formulas.fuse"
+        >{{ short(feed.fuseA) }} A</FigureRow
+      >
+      <div v-else-if="feed.above">
+        <dt>Protected by {{ tagOf(feed.above.gear) }}</dt>
+        <dd>{{ short(feed.above.amps) }} A</dd>
       </div>
-      <div>
-        <dt>Fuse at least</dt>
-        <dd>1.25 × {{ figure(feed.fuseNeedA / 1.25, 2) }} = {{ figure(feed.fuseNeedA, 2) }} A</dd>
-      </div>
+      <FigureRow v-if="feed.states.restFull" name="drop" label="Drop" :formula="formulas.drop"
+        >{{ figure(feed.states.restFull.dropVolts, 2) }} V · {{ figure(feed.states.restFull.dropPct, 2) }} %</FigureRow
+      >
+      <FigureRow v-if="feed.run" name="wire" label="Its own conductors" :formula="formulas.wire"
+        >{{ figure((feed.run.outMm + feed.run.backMm) / 1000, 2) }} m</FigureRow
+      >
+      <FigureRow v-if="formulas.short" name="short" label="A short at the fuse" :formula="formulas.short"
+        >{{ short(Math.round(shortAtFuse(job, feed)!.amps)) }} A</FigureRow
+      >
       <div>
         <dt>Gear allows ahead of it</dt>
         <dd>{{ short(feed.item.makerMaxFuseA) }} A</dd>
@@ -164,7 +256,7 @@ const setGauge = (event: Event) => {
         <dt>Its own fuse, not for the wire</dt>
         <dd>{{ short(feed.item.onboardFuseA) }} A</dd>
       </div>
-      <div>
+      <div v-if="isPowered(feed.item)">
         <dt>Sound at full output</dt>
         <dd>{{ figure(feed.audioWatts, 1) }} W</dd>
       </div>
@@ -176,13 +268,13 @@ const setGauge = (event: Event) => {
       <thead>
         <tr>
           <th scope="col">State</th>
-          <th scope="col">Posts</th>
+          <th scope="col">{{ fromBattery || feed.nominalVolts === job.craft.nominalVolts ? 'Posts' : 'Outlet' }}</th>
           <th scope="col">At {{ tag }}</th>
           <th scope="col">Draws</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="c in FEED_CASES" :key="c.id" :data-case="c.id">
+        <tr v-for="c in cases" :key="c.id" :data-case="c.id">
           <th scope="row">{{ c.name }}</th>
           <template v-if="feed.states[c.id]">
             <td>{{ figure(feed.states[c.id]!.postVolts, 2) }} V</td>
@@ -193,18 +285,36 @@ const setGauge = (event: Event) => {
         </tr>
       </tbody>
     </table>
+    <template v-if="near.length">
+      <h3>Other sizes</h3>
+      <ul>
+        <li v-for="a in near" :key="a.gauge">
+          <button
+            type="button"
+            class="option"
+            :class="{ now: a.gauge === feed.gauge }"
+            :data-alternative="a.gauge"
+            @click="chooseGauge(a.gauge)"
+          >
+            <span>{{ gaugeName(a.gauge, settings.conductors) }}</span>
+            <span :class="{ bad: !a.carries }">{{ short(a.ampacityA) }} A</span>
+            <span :class="{ bad: !a.holdsDrop }">{{
+              a.dropPct === undefined ? 'collapses' : `${figure(a.dropPct, 2)} %`
+            }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
     <p class="small">
       As SPICE netlists:
-      <template v-for="(c, i) in FEED_CASES" :key="c.id"
+      <template v-for="(c, i) in cases" :key="c.id"
         >{{ i ? ' · ' : ''
-        }}<a :href="`/api/jobs/${store.job!.id}/export/feeds-${c.id}.cir`" download>{{
-          c.name.toLowerCase()
-        }}</a></template
+        }}<a :href="`/api/jobs/${job.id}/export/feeds-${c.id}.cir`" download>{{ c.name.toLowerCase() }}</a></template
       >
     </p>
     <h3>Where the volts go, engine off</h3>
     <dl class="losses">
-      <div v-for="s in feed.stretches" :key="s.name">
+      <div v-for="(s, i) in feed.stretches" :key="i">
         <dt>
           <svg class="swatch" viewBox="0 0 22 8" aria-hidden="true">
             <WireLine
@@ -219,12 +329,21 @@ const setGauge = (event: Event) => {
               ]"
               :width="3"
             /></svg
-          >{{ s.name }}
+          >{{ s.gear !== undefined && s.gear !== feed.gear ? `${tagOf(s.gear)}: ` : '' }}{{ s.name }}
         </dt>
         <dd>{{ figure(s.ohm * 1000, 2) }} mΩ</dd>
         <dd>{{ figure(s.lostVolts * 1000, 0) }} mV</dd>
       </div>
     </dl>
+    <template v-if="ends.length">
+      <h3>Ends</h3>
+      <dl>
+        <div v-for="e in ends" :key="`${e.run}${e.at}`">
+          <dt>{{ kindOf(e.run) }} at {{ endName(e.at) }}</dt>
+          <dd>{{ e.with }}</dd>
+        </div>
+      </dl>
+    </template>
     <p class="caution">Battery negative off first. Colour never proves what a wire is: meter it.</p>
   </section>
 </template>
@@ -238,7 +357,9 @@ dl .because {
   border-top: 0;
   padding-top: 0;
 }
-dt,
+.because dt {
+  white-space: nowrap;
+}
 th,
 td {
   white-space: nowrap;
@@ -246,10 +367,20 @@ td {
 tbody th:first-child {
   white-space: normal;
 }
+.option span:first-child {
+  flex: 1;
+}
+.option span:not(:first-child) {
+  width: 76px;
+  text-align: right;
+}
 .losses dt {
   flex: 1;
 }
 .losses dd {
   width: 68px;
+}
+label.wide {
+  font-size: 14px;
 }
 </style>

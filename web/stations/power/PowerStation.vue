@@ -1,9 +1,13 @@
 <script setup lang="ts">
-import { craftOf } from '#core/job/job';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { gaugeName, gaugeDiameter } from '#core/tables/conductors';
-import { voltProfile, voltsAt, type Feed } from '#core/power/index';
+import { batteryIds } from '#core/job/feeding';
+import { craftOf } from '#core/job/job';
+import { layLanes } from '#core/drawing/lanes';
+import { project, type Px } from '#core/drawing/projection';
+import { SHEET } from '#core/drawing/sheet';
+import { profileMarks, voltProfile, voltsAt, type DayPlan, type Feed } from '#core/power/index';
+import { gaugeDiameter, gaugeName } from '#core/tables/conductors';
 import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
@@ -11,179 +15,427 @@ import GearMark from '../../drawing/GearMark.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import { layLanes } from '#core/drawing/lanes';
-import { project } from '#core/drawing/projection';
-import { SHEET } from '#core/drawing/sheet';
-import { useJob } from '../../stores/job';
-import BatteryPanel from './BatteryPanel.vue';
-import FeedPanel from './FeedPanel.vue';
-import VoltChart from './VoltChart.vue';
+import { useJob, withoutDrawing } from '../../stores/job';
+import { useLibrary } from '../../stores/library';
+import { planner } from '../../workers';
 import { alongPath } from './along';
+import BatteryPanel from './BatteryPanel.vue';
+import DayPanel from './DayPanel.vue';
+import FeedPanel from './FeedPanel.vue';
+import KeyOffBars from './KeyOffBars.vue';
+import SupplyDiagram from './SupplyDiagram.vue';
+import SupplyPanel from './SupplyPanel.vue';
+import TurnOnPanel from './TurnOnPanel.vue';
+import VoltChart from './VoltChart.vue';
+import { otherJob, type Versus } from './versus';
+
+// Charts are only brought in when one is shown.
+const DayChart = defineAsyncComponent(() => import('./DayChart.vue'));
 
 const store = useJob();
+const library = useLibrary();
 const router = useRouter();
-const pattern = computed(() => craftOf(store.job!));
-const VIEW = { x: 224, y: 22, w: SHEET.w - 250, h: 436 } as const;
-const projection = computed(() => project(pattern.value, 'side', VIEW));
+const job = computed(() => store.job!);
+const power = computed(() => store.plan!.power);
+const pattern = computed(() => craftOf(job.value));
 const tag = (gear: string) => store.plan!.tags[gear] ?? '';
 
-const feeds = computed(() => Object.values(store.plan!.power.feeds).sort((a, b) => b.fuseNeedA - a.fuseNeedA));
+// ── What the sheet is asked ─────────────────────────────────────────────────────────────────────
+
+const PARTS = { feeds: 'Feeds', supply: 'Supply', turnOn: 'Turn-on', day: 'A day' } as const;
+type Part = keyof typeof PARTS;
+const part = ref<Part>('feeds');
+const openPart = (next: Part) => {
+  part.value = next;
+  const kind = store.selected?.kind;
+  if ((kind === 'battery' && next !== 'supply') || (kind === 'existing' && next !== 'turnOn')) store.select(undefined);
+  if (next === 'supply' && kind !== 'battery') store.select(undefined);
+};
+watch(
+  () => store.selected,
+  (now) => {
+    if (now?.kind === 'battery') part.value = 'supply';
+    else if (now?.kind === 'existing') part.value = 'turnOn';
+    else if (now?.kind === 'feed') part.value = 'feeds';
+  },
+  { immediate: true },
+);
+
+const DAY_H = 300;
+const sheetH = computed(() => (part.value === 'day' ? DAY_H : SHEET.h));
+const view = computed(() => ({
+  x: 224,
+  y: 22,
+  w: SHEET.w - 250,
+  h: part.value === 'day' ? DAY_H - 50 : 436,
+}));
+const projection = computed(() => project(pattern.value, 'side', view.value));
+
+// ── Feeds ───────────────────────────────────────────────────────────────────────────────────────
+
+const feeds = computed(() => Object.values(power.value.feeds).sort((a, b) => b.fuseNeedA - a.fuseNeedA));
 const feed = computed((): Feed | undefined => {
   const id = store.selected?.kind === 'feed' || store.selected?.kind === 'gear' ? store.selected.id : undefined;
   return feeds.value.find((f) => f.gear === id) ?? feeds.value.find((f) => f.run) ?? feeds.value[0];
 });
-const showBattery = computed(() => store.selected?.kind === 'job');
-
-const runs = computed(() => store.plan!.runs.filter((run) => run.kind === 'feed' || run.kind === 'return'));
-const widthOf = (gear: string) => Math.min(9, 2.4 + 1.1 * gaugeDiameter(store.plan!.power.feeds[gear]?.gauge ?? '18'));
-const lanes = computed(() => layLanes(store.job!, runs.value, projection.value, (run) => widthOf(run.to)));
-
-const profile = computed(() => (feed.value ? voltProfile(feed.value) : []));
-
-// The feed as it lies on the craft, for what is printed along it.
-const course = computed(
-  () => lanes.value.find((lane) => lane.run.id === `feed:battery>${feed.value?.gear ?? ''}`)?.points,
+const battery = computed(() =>
+  store.selected?.kind === 'battery' && job.value.craft.batteries[store.selected.id] ? store.selected.id : undefined,
 );
-const fuseSpot = computed(() => {
-  if (!course.value || !feed.value?.run) return undefined;
-  const [x, y] = alongPath(course.value, feed.value.choice.fuseAtMm / feed.value.run.outMm).at;
-  const { fuseA, choice } = feed.value;
-  const text = fuseA === undefined ? (choice.holder ? 'none fits' : 'no fuse') : short(fuseA);
-  return { x, y, missing: fuseA === undefined, text };
+
+const WAKING = ['turnOn', 'switched'];
+const runs = computed(() =>
+  store.plan!.runs.filter((run) =>
+    part.value === 'turnOn' ? WAKING.includes(run.kind) : run.kind === 'feed' || run.kind === 'return',
+  ),
+);
+const widthOf = (gear: string) =>
+  part.value === 'turnOn' ? 3.2 : Math.min(9, 2.4 + 1.1 * gaugeDiameter(power.value.feeds[gear]?.gauge ?? '18'));
+const lanes = computed(() =>
+  layLanes(
+    job.value,
+    runs.value.filter((run) => run.points.length > 1),
+    projection.value,
+    (run) => widthOf(run.to),
+  ),
+);
+const profile = computed(() => (feed.value ? voltProfile(feed.value) : []));
+const marks = computed(() => (feed.value ? profileMarks(feed.value, profile.value) : []));
+
+/** A feed's own way on the sheet. */
+const courseOf = (f: Feed): readonly Px[] | undefined =>
+  lanes.value.find((lane) => lane.run.kind === 'feed' && lane.run.to === f.gear)?.points;
+/** The feed and those it is fed through, from where its volts come. */
+const chain = computed(() => {
+  const list: Feed[] = [];
+  for (let f = feed.value; f; f = f.item.kind === 'converter' && list.length ? undefined : power.value.feeds[f.feeder])
+    if (!(list.length && f.item.kind === 'converter')) list.unshift(f);
+    else break;
+  return list;
 });
+const isOn = (gear: string) => chain.value.some((f) => f.gear === gear);
+
+const fuseSpots = computed(() =>
+  feeds.value.flatMap((f) => {
+    const course = courseOf(f);
+    if (!course || !f.run) return [];
+    const missing = f.fuseA === undefined;
+    // A way of what it is fed from is shown there when it is asked for.
+    if (!f.choice.holder && !(f.feeder in job.value.craft.batteries) && f.gear !== feed.value?.gear) return [];
+    if (!f.fused && !(f.feeder in job.value.craft.batteries)) return [];
+    const at = f.choice.holder ? f.choice.fuseAtMm / f.run.outMm : f.fused ? 0.03 : 0.05;
+    const [x, y] = alongPath(course, Math.min(1, at)).at;
+    const text = missing ? (f.fused ? 'none fits' : 'no fuse') : short(f.fuseA);
+    return [{ gear: f.gear, x, y, missing, text }];
+  }),
+);
+
 const printed = computed(() => {
-  if (!course.value || !profile.value.length || !feed.value?.run) return [];
-  const end = feed.value.run.outMm;
-  const stops = [
-    { part: 0, volts: profile.value[0]!.volts, dx: -12, dy: 30, anchor: 'end' },
-    { part: 0.55, volts: voltsAt(profile.value, end * 0.55), dx: -4, dy: -16, anchor: 'end' },
-    { part: 1, volts: profile.value.at(-1)!.volts, dx: 30, dy: -26, anchor: 'start' },
-  ];
-  return stops.map((s) => {
-    const { at } = alongPath(course.value!, s.part);
-    return { ...s, x: at[0] + s.dx, y: at[1] + s.dy };
+  if (part.value !== 'feeds' || !profile.value.length || !feed.value?.run) return [];
+  let from = 0;
+  return chain.value.flatMap((f, i) => {
+    const course = courseOf(f);
+    const start = from;
+    from += f.run?.outMm ?? 0;
+    if (!course) return [];
+    const last = i === chain.value.length - 1;
+    const stops = [
+      ...(i === 0 ? [{ part: 0, dx: -12, dy: 30, anchor: 'end' }] : []),
+      ...(last ? [{ part: 0.55, dx: -4, dy: -16, anchor: 'end' }] : []),
+      { part: 1, dx: last ? 30 : 14, dy: last ? -26 : 26, anchor: 'start' },
+    ];
+    return stops.map((s) => {
+      const { at } = alongPath(course, s.part);
+      const mm = start + s.part * (f.run?.outMm ?? 0);
+      const volts = s.part === 1 && last ? profile.value.at(-1)!.volts : voltsAt(profile.value, Math.max(mm, 0.001));
+      return { ...s, key: `${f.gear}${s.part}`, volts, x: at[0] + s.dx, y: at[1] + s.dy };
+    });
   });
 });
 
-const batteryAt = computed(() => projection.value.to(pattern.value.places[pattern.value.batteryPlace]!.at));
-const openBattery = () => store.select({ kind: 'job', id: store.job!.id });
+/** What is asked of each lead that wakes something, printed on it. */
+const asked = computed(() =>
+  part.value === 'turnOn'
+    ? lanes.value.flatMap((lane) => {
+        const item = job.value.gear[lane.run.to]?.item;
+        const amps =
+          lane.run.kind === 'switched'
+            ? item?.kind === 'amplifier'
+              ? item.remoteInA
+              : 0.05
+            : item?.kind === 'amplifier'
+              ? item.remoteInA
+              : (store.plan!.turnOn.through?.asksA ?? 0);
+        const { at } = alongPath(lane.points, 0.5);
+        // Two that lie side by side are read apart.
+        return [
+          {
+            id: lane.run.id,
+            x: at[0],
+            y: at[1] + (lane.run.kind === 'switched' ? 26 : -12),
+            text: `${short(amps * 1000)} mA`,
+          },
+        ];
+      })
+    : [],
+);
+
+const batteries = computed(() => {
+  const taken: Px[] = [];
+  return batteryIds(job.value).map((id) => {
+    const b = job.value.craft.batteries[id]!;
+    const place = pattern.value.places[b.place ?? pattern.value.batteryPlace]!;
+    let [x, y] = projection.value.to(place.at);
+    // Two that stand in the same place, or one behind the other, are drawn side by side.
+    while (taken.some(([tx, ty]) => Math.abs(tx - x) < 44 && Math.abs(ty - y) < 36)) x -= 46;
+    taken.push([x, y]);
+    const now = power.value.sources.restMusic?.[id];
+    return { id, battery: b, x, y, now };
+  });
+});
+
+/** Short mark of a battery, where there is more than one. */
+const mark = (id: string): string => {
+  const ids = batteryIds(job.value);
+  return ids.length > 1 ? `B${ids.indexOf(id) + 1}` : '';
+};
+
 /** Why gear has no feed to reckon. */
 function noFeed(gear: string): { short: string; long: string } {
-  const { there } = store.job!.gear[gear]!;
+  const { there } = job.value.gear[gear]!;
   if (there === 'kept')
-    return {
-      short: 'keeps the feed it has',
-      long: `${tag(gear)} keeps the feed it has; what it draws is not reckoned here.`,
-    };
+    return { short: 'keeps the feed it has', long: `${tag(gear)} keeps the feed it has; it counts at the posts.` };
   if (there === 'bypassed') return { short: 'bypassed', long: `${tag(gear)} is bypassed and draws nothing.` };
   return {
     short: 'has no place yet',
-    long: `${tag(gear)} has no place on the craft, so its feed has no length. Give it one at Gear.`,
+    long: `${tag(gear)} or what feeds it has no place on the craft, so its feed has no length. Give it one at Gear.`,
   };
 }
+
+// ── The list beside the craft ───────────────────────────────────────────────────────────────────
+
+const LIST_Y = 106;
+const rowH = computed(() => Math.min(104, (SHEET.h - LIST_Y - 70) / Math.max(1, feeds.value.length)));
+const tall = computed(() => rowH.value > 98);
+
+// ── The day ─────────────────────────────────────────────────────────────────────────────────────
+
+const versus = ref<Versus>({ mode: 'none' });
+const day = shallowRef<DayPlan>();
+const other = shallowRef<DayPlan>();
+let turn = 0;
+watch(
+  [part, job, versus, () => library.shelf],
+  async () => {
+    if (part.value !== 'day') return;
+    const mine = ++turn;
+    const beside = otherJob(job.value, versus.value, library.shelf);
+    const [own, held] = await Promise.all([
+      planner().day(withoutDrawing(job.value)),
+      beside ? planner().day(withoutDrawing(beside)) : undefined,
+    ]);
+    if (mine !== turn) return;
+    day.value = own;
+    other.value = held;
+  },
+  { immediate: true },
+);
 </script>
 
 <template>
   <StationLayout station="power">
     <template #sheet>
-      <SheetFrame label="The feeds along the craft, volts falling from the battery to the gear">
-        <CraftView :pattern="pattern" :projection="projection" faint />
-        <text v-if="!feeds.length" x="560" y="56" text-anchor="middle" class="big"
-          >Nothing draws power yet. Choose gear first.</text
+      <div class="sheets" :class="{ day: part === 'day' }">
+        <SheetFrame
+          :key="sheetH"
+          :h="sheetH"
+          label="The feeds along the craft, volts falling from the battery to the gear"
         >
-
-        <WireLine
-          v-for="lane in lanes"
-          :key="lane.run.id"
-          :path="lane.path"
-          :wires="[lane.run.conductors[0]!.colour]"
-          :width="widthOf(lane.run.to)"
-          :dim="feed !== undefined && lane.run.to !== feed.gear"
-        />
-        <GearMark
-          v-for="f in feeds.filter((x) => x.run)"
-          :key="f.gear"
-          :item="f.item"
-          :place="pattern.places[store.job!.gear[f.gear]!.place!]!"
-          :projection="projection"
-          :tag="tag(f.gear)"
-          :selected="feed?.gear === f.gear"
-        />
-        <PressMark
-          :class="{ selected: showBattery }"
-          aria-label="Battery and charging"
-          data-testid="battery"
-          :transform="`translate(${batteryAt[0]} ${batteryAt[1]})`"
-          @press="openBattery"
-        >
-          <rect class="plate battery" x="-21" y="-17" width="42" height="34" />
-          <path class="posts" d="M-14 -17v-5h8v5M6 -17v-5h8v5" />
-          <text y="5" text-anchor="middle" class="strong">+ −</text>
-        </PressMark>
-        <g
-          v-if="fuseSpot"
-          class="fuse"
-          :class="{ missing: fuseSpot.missing }"
-          :transform="`translate(${fuseSpot.x} ${fuseSpot.y})`"
-          aria-hidden="true"
-        >
-          <rect
-            :x="fuseSpot.text.length > 4 ? -28 : -15"
-            y="-9"
-            :width="fuseSpot.text.length > 4 ? 56 : 30"
-            height="18"
-            rx="9"
-          />
-          <text text-anchor="middle" y="4.5">{{ fuseSpot.text }}</text>
-        </g>
-        <g v-for="p in printed" :key="p.part" aria-hidden="true">
-          <text class="volts" :x="p.x" :y="p.y" :text-anchor="p.anchor">{{ figure(p.volts, 2) }} V</text>
-        </g>
-
-        <g v-for="(f, i) in feeds" :key="f.gear">
-          <PressMark
-            :class="{ selected: feed?.gear === f.gear && !showBattery }"
-            :data-feed="f.gear"
-            :aria-label="`Feed to ${tag(f.gear)} ${f.item.name}, ${gaugeName(f.gauge, store.job!.settings.conductors)}, ${f.fuseA === undefined ? 'no fuse' : `${short(f.fuseA)} ampere fuse`}`"
-            @press="store.select({ kind: 'feed', id: f.gear })"
+          <CraftView :pattern="pattern" :projection="projection" faint />
+          <text v-if="!feeds.length && part === 'feeds'" x="560" y="56" text-anchor="middle" class="big"
+            >Nothing draws power yet. Choose gear first.</text
           >
-            <rect class="plate" x="28" :y="34 + i * 104" width="186" height="94" />
-            <text x="38" :y="54 + i * 104" class="strong">{{ tag(f.gear) }} {{ f.item.name }}</text>
-            <text v-if="!f.run" x="38" :y="76 + i * 104" class="small">{{ noFeed(f.gear).short }}</text>
-            <template v-else>
-              <text x="38" :y="79 + i * 104" class="big">{{ gaugeName(f.gauge, store.job!.settings.conductors) }}</text>
-              <text x="126" :y="78 + i * 104" :class="f.fuseA === undefined ? 'sev-stop' : ''">{{
-                f.fuseA === undefined ? (f.choice.holder ? 'none fits' : 'no fuse') : `${short(f.fuseA)} A fuse`
-              }}</text>
-              <text x="38" :y="100 + i * 104" :class="f.collapsed ? 'sev-stop' : ''">{{
-                f.collapsed
-                  ? 'volts collapse'
-                  : `${figure(f.states.restFull!.amps, 2)} A, drop ${figure(f.states.restFull!.dropPct, 2)} %`
-              }}</text>
-              <text x="38" :y="118 + i * 104" class="small"
-                >{{ figure(f.run.outMm / 1000, 2) }} m out, {{ figure(f.run.backMm / 1000, 2) }} m back</text
-              >
-            </template>
-          </PressMark>
-        </g>
 
-        <VoltChart
-          v-if="feed && profile.length"
-          :profile="profile"
-          :tag="tag(feed.gear)"
-          :limit-pct="store.job!.settings.dropLimitPct"
-        />
-        <text v-else-if="feed && feed.collapsed" :x="SHEET.w / 2" y="560" text-anchor="middle" class="big sev-stop"
-          >There is no steady voltage at which this feed brings that power.</text
-        >
-        <text v-else-if="feed" :x="SHEET.w / 2" y="560" text-anchor="middle" class="big">{{
-          noFeed(feed.gear).long
-        }}</text>
-      </SheetFrame>
+          <WireLine
+            v-for="lane in lanes"
+            :key="lane.run.id"
+            :path="lane.path"
+            :wires="[lane.run.conductors[0]!.colour]"
+            :width="widthOf(lane.run.to)"
+            :dim="part === 'feeds' && feed !== undefined && !isOn(lane.run.to)"
+          />
+          <GearMark
+            v-for="f in feeds.filter((x) => x.run)"
+            :key="f.gear"
+            :item="f.item"
+            :place="pattern.places[job.gear[f.gear]!.place!]!"
+            :projection="projection"
+            :tag="tag(f.gear)"
+            :selected="part === 'feeds' && feed?.gear === f.gear"
+          />
+          <PressMark
+            v-for="b in batteries"
+            :key="b.id"
+            :class="{ selected: battery === b.id }"
+            :aria-label="`${b.battery.name}, ${b.battery.capacityAh} Ah`"
+            :data-testid="b.id"
+            :data-battery="b.id"
+            :transform="`translate(${b.x} ${b.y})`"
+            @press="store.select({ kind: 'battery', id: b.id })"
+          >
+            <rect class="plate battery" x="-21" y="-17" width="42" height="34" />
+            <path class="posts" d="M-14 -17v-5h8v5M6 -17v-5h8v5" />
+            <text y="5" text-anchor="middle" class="strong">{{ mark(b.id) || '+ −' }}</text>
+          </PressMark>
+          <template v-if="part === 'feeds'">
+            <g
+              v-for="f in fuseSpots"
+              :key="f.gear"
+              class="fuse"
+              :class="{ missing: f.missing, other: !isOn(f.gear) }"
+              :data-fuse="f.gear"
+              :transform="`translate(${f.x} ${f.y})`"
+              aria-hidden="true"
+            >
+              <rect :x="f.text.length > 4 ? -28 : -15" y="-9" :width="f.text.length > 4 ? 56 : 30" height="18" rx="9" />
+              <text text-anchor="middle" y="4.5">{{ f.text }}</text>
+            </g>
+            <g v-for="p in printed" :key="p.key" aria-hidden="true">
+              <text class="volts" :x="p.x" :y="p.y" :text-anchor="p.anchor">{{ figure(p.volts, 2) }} V</text>
+            </g>
+          </template>
+          <text
+            v-for="a in asked"
+            :key="a.id"
+            class="volts"
+            :x="a.x"
+            :y="a.y"
+            text-anchor="middle"
+            aria-hidden="true"
+            >{{ a.text }}</text
+          >
+
+          <PressMark
+            v-for="(name, id, i) in PARTS"
+            :key="id"
+            :class="{ selected: part === id }"
+            :aria-pressed="part === id"
+            :aria-label="name"
+            :data-part="id"
+            @press="openPart(id)"
+          >
+            <rect class="plate" :x="28 + (i % 2) * 95" :y="32 + Math.floor(i / 2) * 34" width="91" height="28" />
+            <text :x="28 + (i % 2) * 95 + 45" :y="51 + Math.floor(i / 2) * 34" text-anchor="middle">{{ name }}</text>
+          </PressMark>
+
+          <template v-if="part === 'feeds'">
+            <PressMark
+              v-for="(f, i) in feeds"
+              :key="f.gear"
+              :class="{ selected: feed?.gear === f.gear }"
+              :data-feed="f.gear"
+              :aria-label="`Feed to ${tag(f.gear)} ${f.item.name}, ${gaugeName(f.gauge, job.settings.conductors)}, ${f.fuseA === undefined ? 'no fuse of its own' : `${short(f.fuseA)} ampere fuse`}`"
+              @press="store.select({ kind: 'feed', id: f.gear })"
+            >
+              <rect class="plate" x="28" :y="LIST_Y + i * rowH" width="186" :height="rowH - 8" />
+              <text x="38" :y="LIST_Y + 19 + i * rowH" class="strong">{{ tag(f.gear) }} {{ f.item.name }}</text>
+              <text v-if="!f.run" x="38" :y="LIST_Y + 40 + i * rowH" class="small">{{ noFeed(f.gear).short }}</text>
+              <template v-else-if="tall">
+                <text x="38" :y="LIST_Y + 43 + i * rowH" class="big">{{
+                  gaugeName(f.gauge, job.settings.conductors)
+                }}</text>
+                <text
+                  x="126"
+                  :y="LIST_Y + 42 + i * rowH"
+                  :class="f.fuseA === undefined && !f.above ? 'sev-stop' : ''"
+                  >{{
+                    f.fuseA !== undefined
+                      ? `${short(f.fuseA)} A fuse`
+                      : f.fused
+                        ? 'none fits'
+                        : f.above
+                          ? `by ${tag(f.above.gear)}`
+                          : 'no fuse'
+                  }}</text
+                >
+                <text x="38" :y="LIST_Y + 64 + i * rowH" :class="f.collapsed ? 'sev-stop' : ''">{{
+                  f.collapsed
+                    ? 'volts collapse'
+                    : `${figure(f.states.restFull!.amps, 2)} A, drop ${figure(f.states.restFull!.dropPct, 2)} %`
+                }}</text>
+                <text x="38" :y="LIST_Y + 82 + i * rowH" class="small"
+                  >{{ figure(f.run.outMm / 1000, 2) }} m out, {{ figure(f.run.backMm / 1000, 2) }} m back</text
+                >
+              </template>
+              <text v-else x="38" :y="LIST_Y + 39 + i * rowH" class="small" :class="f.collapsed ? 'sev-stop' : ''">{{
+                `${gaugeName(f.gauge, job.settings.conductors)} · ${f.fuseA === undefined ? 'no fuse' : `${short(f.fuseA)} A`} · ${f.collapsed ? 'collapse' : `${figure(f.states.restFull!.dropPct, 1)} %`}`
+              }}</text>
+            </PressMark>
+          </template>
+          <template v-else-if="part === 'supply' || part === 'day'">
+            <PressMark
+              v-for="(b, i) in batteries"
+              :key="b.id"
+              :class="{ selected: battery === b.id }"
+              :aria-label="`${b.battery.name}: ${b.battery.capacityAh} Ah`"
+              :data-battery-plate="b.id"
+              @press="store.select({ kind: 'battery', id: b.id })"
+            >
+              <rect class="plate" x="28" :y="LIST_Y + i * 54" width="186" height="48" />
+              <text x="38" :y="LIST_Y + 19 + i * 54" class="strong">{{ mark(b.id) }} {{ b.battery.name }}</text>
+              <text x="38" :y="LIST_Y + 38 + i * 54"
+                >{{ short(b.battery.capacityAh) }} Ah{{
+                  part === 'day'
+                    ? day
+                      ? `, ${figure((day.batteries[b.id]?.end ?? 0) * 100, 0)} % at the end`
+                      : ''
+                    : `, ${figure(b.now?.volts ?? b.battery.restVolts, 2)} V`
+                }}</text
+              >
+            </PressMark>
+          </template>
+          <template v-else>
+            <g v-for="(id, i) in store.plan!.turnOn.woken" :key="id">
+              <text x="38" :y="LIST_Y + 19 + i * 40" class="strong">{{ tag(id) }} {{ job.gear[id]!.item.name }}</text>
+              <text x="38" :y="LIST_Y + 36 + i * 40" class="small">woken by the head unit</text>
+            </g>
+          </template>
+
+          <SupplyDiagram v-if="part === 'supply'" :mark="mark" />
+          <KeyOffBars v-else-if="part === 'turnOn'" :mark="mark" />
+          <template v-else-if="part === 'feeds'">
+            <VoltChart
+              v-if="feed && profile.length"
+              :profile="profile"
+              :marks="marks"
+              :tag="tag(feed.gear)"
+              :tag-of="tag"
+              :limit-pct="job.settings.dropLimitPct"
+              :nominal="feed.nominalVolts"
+            />
+            <text
+              v-else-if="feed && feed.collapsed"
+              :x="SHEET.w / 2 + 100"
+              y="560"
+              text-anchor="middle"
+              class="big sev-stop"
+              >There is no steady voltage at which this feed brings that power.</text
+            >
+            <text v-else-if="feed" :x="SHEET.w / 2 + 100" y="560" text-anchor="middle" class="big">{{
+              noFeed(feed.gear).long
+            }}</text>
+          </template>
+        </SheetFrame>
+        <div v-if="part === 'day'" class="chart">
+          <DayChart v-if="day" :day="day" :other="other" />
+        </div>
+      </div>
     </template>
 
     <template #panel>
-      <BatteryPanel v-if="showBattery" />
+      <BatteryPanel v-if="battery" :id="battery" :key="battery" />
+      <SupplyPanel v-else-if="part === 'supply'" />
+      <TurnOnPanel v-else-if="part === 'turnOn'" />
+      <DayPanel v-else-if="part === 'day'" :day="day" :other="other" :versus="versus" @versus="versus = $event" />
       <FeedPanel v-else-if="feed && feed.run" :feed="feed" />
 
       <section v-else>
@@ -199,12 +451,30 @@ function noFeed(gear: string): { short: string; long: string } {
 </template>
 
 <style scoped>
+.sheets {
+  height: 100%;
+  min-height: 0;
+}
+.sheets.day {
+  display: grid;
+  grid-template-rows: 43% minmax(0, 1fr);
+}
+.chart {
+  min-height: 0;
+  margin: 0 5px 5px;
+  border: 1px solid var(--rule);
+}
 .battery {
   stroke: var(--ink);
   stroke-width: 1.5px;
 }
 .posts {
   fill: var(--ink);
+}
+.sheet .name {
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 4px;
 }
 .fuse rect {
   fill: var(--paper-raised);
@@ -213,6 +483,12 @@ function noFeed(gear: string): { short: string; long: string } {
 }
 .sheet .fuse text {
   font: 600 13px var(--narrow);
+}
+.fuse.other {
+  opacity: 0.55;
+}
+.fuse.missing {
+  opacity: 1;
 }
 .fuse.missing rect {
   stroke: var(--stop);

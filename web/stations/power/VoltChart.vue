@@ -1,19 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { ProfilePoint } from '#core/power/index';
+import type { ProfileMark, ProfilePoint } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
 import { pathOf } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
 
-/** Volts against length, from the posts to the gear. `profile` is not empty. */
-const props = defineProps<{ profile: readonly ProfilePoint[]; tag: string; limitPct: number }>();
+/** Volts against length, from where they come to the gear. `profile` is not empty. */
+const props = defineProps<{
+  profile: readonly ProfilePoint[];
+  marks: readonly ProfileMark[];
+  tag: string;
+  tagOf: (gear: string) => string;
+  limitPct: number;
+  nominal: number;
+}>();
 
 const CHART = { x: 78, y: 484, w: SHEET.w - 130, h: 132 } as const;
 const chart = computed(() => {
   const points = props.profile;
   const end = points.at(-1)!.mm;
   const high = points[0]!.volts;
-  const limit = high - (props.limitPct / 100) * 12;
+  const limit = high - (props.limitPct / 100) * props.nominal;
   const low = Math.min(points.at(-1)!.volts, limit) - 0.08;
   const x = (mm: number) => CHART.x + (mm / end) * CHART.w;
   const y = (v: number) => CHART.y + ((high - v) / (high - low)) * CHART.h;
@@ -29,7 +36,6 @@ const chart = computed(() => {
     limit,
     ticks: ticks.map((v) => ({ v, y: y(v) })),
     metres: metres.map((mm) => ({ mm, x: x(mm) })),
-    fuse: points.find((p) => p.what === 'After the fuse'),
     x,
     y,
   };
@@ -52,12 +58,14 @@ const chart = computed(() => {
     <path class="fall-area" :d="chart.area" />
     <path class="limit" :d="`M${CHART.x} ${chart.limitY}H${CHART.x + CHART.w}`" />
     <text class="small" :x="CHART.x + CHART.w - 6" :y="chart.limitY + 14" text-anchor="end"
-      >limit {{ short(limitPct) }} % of 12 V</text
+      >limit {{ short(limitPct) }} % of {{ short(nominal) }} V</text
     >
     <path class="fall" :d="chart.line" />
-    <g v-if="chart.fuse">
-      <circle class="knot" :cx="chart.x(chart.fuse.mm)" :cy="chart.y(chart.fuse.volts)" r="4" />
-      <text :x="chart.x(chart.fuse.mm) + 9" :y="chart.y(chart.fuse.volts) - 6" class="small">fuse</text>
+    <g v-for="m in marks" :key="`${m.gear}${m.what}`">
+      <circle class="knot" :cx="chart.x(m.mm)" :cy="chart.y(m.volts)" r="4" />
+      <text :x="chart.x(m.mm) + 9" :y="chart.y(m.volts) - 6" class="small">{{
+        m.what === 'fuse' ? `fuse${tagOf(m.gear) === tag ? '' : ` of ${tagOf(m.gear)}`}` : tagOf(m.gear)
+      }}</text>
     </g>
     <circle class="knot" :cx="CHART.x + CHART.w" :cy="chart.y(profile.at(-1)!.volts)" r="4" />
     <text :x="CHART.x + CHART.w - 10" :y="chart.y(profile.at(-1)!.volts) - 20" text-anchor="end" class="strong"

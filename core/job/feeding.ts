@@ -1,0 +1,77 @@
+import { isFed, passesOn, type FedGear, type GearItem } from '../gear/gear';
+import { taken } from './choices';
+import type { Job } from './job';
+import { FIRST_BATTERY, type Role } from './supply';
+
+/** The batteries in an order of their own: the first the craft has, then the others by key. A store may shuffle a map. */
+export const batteryIds = ({ craft }: Job): string[] =>
+  Object.keys(craft.batteries).sort((a, b) => (a === FIRST_BATTERY ? -1 : b === FIRST_BATTERY ? 1 : a < b ? -1 : 1));
+
+const inRole = (job: Job, order: readonly Role[]): string => {
+  const { craft } = job;
+  const ids = batteryIds(job);
+  for (const role of order) {
+    const id = ids.find((battery) => craft.batteries[battery]!.role === role);
+    if (id !== undefined) return id;
+  }
+  return FIRST_BATTERY;
+};
+
+/** The battery that feeds the sound unless a feed says otherwise: a house battery where there is one. */
+export const soundBattery = (job: Job): string => inRole(job, ['house', 'both', 'start']);
+
+/** The battery that starts the engine: the alternator charges it straight unless the job says otherwise. */
+export const startBattery = (job: Job): string => inRole(job, ['start', 'both', 'house']);
+
+/** What a gear's feed comes from: a battery, or gear that passes power on. */
+export function feederOf(job: Job, gear: string): string {
+  return job.feeds[gear]?.from ?? soundBattery(job);
+}
+
+/** The battery at the root of a gear's feed. */
+export function batteryOf(job: Job, gear: string): string {
+  let at = feederOf(job, gear);
+  while (!(at in job.craft.batteries)) at = feederOf(job, at);
+  return at;
+}
+
+/** Gear that gets a feed in this job: not what the craft has already. */
+export function fedOf(job: Job): [id: string, item: FedGear][] {
+  return Object.entries(job.gear).flatMap(([id, { item, there }]): [string, FedGear][] =>
+    isFed(item) && there === null ? [[id, item]] : [],
+  );
+}
+
+/** Gear whose returns come back to it: what it feeds brings its current home there. */
+export const gathersReturns = (item: GearItem | undefined): boolean =>
+  item !== undefined && (item.kind === 'converter' || (item.kind === 'block' && item.returnBus));
+
+/**
+ * Gear beside which the returns meet, where the job has them meet: the first amplifier placed, else the
+ * first fed gear. Undefined when each return has the battery to itself, or there is only one.
+ */
+export function commonPoint(job: Job): string | undefined {
+  if (taken(job.choices, 'grounds') !== 'common') return undefined;
+  const placed = fedOf(job).filter(
+    ([id, item]) => job.gear[id]!.place !== null && !passesOn(item) && returnsHome(job, id),
+  );
+  if (placed.length < 2) return undefined;
+  return (placed.find(([, { kind }]) => kind === 'amplifier') ?? placed[0]!)[0];
+}
+
+/** Whether a gear's return goes to the battery rather than to what feeds it. */
+const returnsHome = (job: Job, gear: string): boolean => !gathersReturns(job.gear[feederOf(job, gear)]?.item);
+
+/** End of a return that goes to the craft's frame beside the gear. */
+export const FRAME = 'frame';
+
+/** Where a gear's return ends: at what feeds it, the common point, the frame, or its battery. */
+export function returnEnd(job: Job, gear: string, common: string | undefined): string {
+  if (!returnsHome(job, gear)) return feederOf(job, gear);
+  if (taken(job.choices, 'grounds') === 'frame') return FRAME;
+  return common === undefined || common === gear ? batteryOf(job, gear) : common;
+}
+
+/** Id of the run that is a gear's return. */
+export const returnRun = (job: Job, gear: string, common: string | undefined): string =>
+  `return:${returnEnd(job, gear, common)}>${gear}`;

@@ -1,0 +1,62 @@
+import { passesOn } from '../gear/gear';
+import type { Job } from './job';
+import { FIRST_BATTERY } from './supply';
+
+type Fault = { path: string[]; expected: string };
+
+/** References between batteries, what joins them and what is fed from where that do not hold. */
+export function supplyFaults(job: Job): Fault[] {
+  const faults: Fault[] = [];
+  const { batteries, ties, charging, shore, solar, existing, pattern } = job.craft;
+  const need = (ok: boolean, path: string[], expected: string) => {
+    if (!ok) faults.push({ path, expected });
+  };
+  const battery = (id: string | null | undefined, ...path: string[]) =>
+    need(id === null || id === undefined || id in batteries, path, 'expected a battery of this craft');
+  need(FIRST_BATTERY in batteries, ['craft', 'batteries'], `expected a battery under the key "${FIRST_BATTERY}"`);
+  for (const [id, { place }] of Object.entries(batteries)) {
+    need(!(id in job.gear), ['craft', 'batteries', id], 'expected a key that no gear has');
+    need(
+      place === null || place in pattern.places,
+      ['craft', 'batteries', id, 'place'],
+      'expected a place of this craft',
+    );
+  }
+  for (const [id, tie] of Object.entries(ties)) {
+    battery(tie.from, 'craft', 'ties', id, 'from');
+    battery(tie.to, 'craft', 'ties', id, 'to');
+    need(tie.from !== tie.to, ['craft', 'ties', id, 'to'], 'expected another battery than the first');
+    const twin = Object.entries(ties).some(
+      ([other, t]) => other < id && [t.from, t.to].sort().join() === [tie.from, tie.to].sort().join(),
+    );
+    need(!twin, ['craft', 'ties', id], 'expected one tie between two batteries');
+  }
+  battery(charging.at, 'craft', 'charging', 'at');
+  battery(shore?.at, 'craft', 'shore', 'at');
+  battery(solar?.at, 'craft', 'solar', 'at');
+  const { source, through } = job.turnOn;
+  need(source === null || source in existing, ['turnOn', 'source'], 'expected a circuit of this craft');
+  const between = through === null ? undefined : job.gear[through]?.item;
+  need(
+    through === null || between?.kind === 'relay' || between?.kind === 'switchModule',
+    ['turnOn', 'through'],
+    'expected a relay or switch module of this job',
+  );
+  for (const [id, { from }] of Object.entries(job.feeds)) {
+    if (from === null || from in batteries) continue;
+    const path = ['feeds', id, 'from'];
+    const item = job.gear[from]?.item;
+    if (!item || !passesOn(item)) need(false, path, 'expected a battery, or gear that passes power on');
+    else need(!inCircle(job, id), path, 'expected a feed that does not come round to itself');
+  }
+  return faults;
+}
+
+function inCircle(job: Job, gear: string): boolean {
+  const seen = new Set([gear]);
+  for (let at = job.feeds[gear]?.from; at !== null && at !== undefined; at = job.feeds[at]?.from) {
+    if (seen.has(at)) return true;
+    seen.add(at);
+  }
+  return false;
+}

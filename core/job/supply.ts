@@ -1,0 +1,182 @@
+import * as v from 'valibot';
+import { Id, Text } from '../gear/gear';
+import { Insulation } from '../tables/colours';
+import { Title } from './circuit';
+import { fact } from './facts';
+
+/** What a battery is for. */
+export const ROLES = { both: 'starting and sound', start: 'starting', house: 'house' } as const;
+export type Role = keyof typeof ROLES;
+const RoleId = v.picklist(Object.keys(ROLES) as [Role, ...Role[]]);
+
+export const CHEMISTRIES = {
+  flooded: 'lead, flooded',
+  agm: 'lead, AGM',
+  gel: 'lead, gel',
+  lithium: 'lithium iron phosphate',
+} as const;
+export type Chemistry = keyof typeof CHEMISTRIES;
+export const CHEMISTRY_IDS = Object.keys(CHEMISTRIES) as [Chemistry, ...Chemistry[]];
+
+export const Battery = v.strictObject({
+  name: Title,
+  role: RoleId,
+  chemistry: v.picklist(CHEMISTRY_IDS),
+  capacityAh: fact('capacityAh'),
+  restVolts: fact('restVolts'),
+  internalMilliohm: fact('internalMilliohm'),
+  /** Its maker's short-circuit current; null: reckoned from its resistance. */
+  shortA: v.nullable(fact('shortA')),
+  /** Where it stands: a place of the craft; null for where the pattern has the battery. */
+  place: v.nullable(Id),
+  ringsPlus: fact('ringsThere'),
+  ringsMinus: fact('ringsThere'),
+});
+export type Battery = v.InferOutput<typeof Battery>;
+
+/** The battery every craft has; others are added under ids of their own. */
+export const FIRST_BATTERY = 'battery';
+export const NEW_BATTERY: Battery = {
+  name: 'Battery',
+  role: 'both',
+  chemistry: 'agm',
+  capacityAh: 12,
+  restVolts: 12.7,
+  internalMilliohm: 9,
+  shortA: null,
+  place: null,
+  ringsPlus: 0,
+  ringsMinus: 0,
+};
+
+/** What joins two batteries. */
+export const TIES = {
+  switch: 'switch',
+  relay: 'combining relay',
+  diode: 'diode isolator',
+  charger: 'charger from one to the other',
+} as const;
+export type TieKind = keyof typeof TIES;
+
+/** `from` is the side the alternator is on. What a kind does not use keeps its usual figure. */
+export const Tie = v.strictObject({
+  kind: v.picklist(Object.keys(TIES) as [TieKind, ...TieKind[]]),
+  from: Id,
+  to: Id,
+  milliohm: fact('tieMilliohm'),
+  /** A switch: both batteries on with the engine off. */
+  joined: v.boolean(),
+  diodeVolts: fact('diodeVolts'),
+  setVolts: fact('setVolts'),
+  mostA: fact('mostA'),
+});
+export type Tie = v.InferOutput<typeof Tie>;
+
+/** The alternator: what it holds, and what it has to spare once the craft itself is fed. */
+export const Charging = v.strictObject({
+  /** Battery it charges; null for the one that starts the engine. */
+  at: v.nullable(Id),
+  setVolts: fact('setVolts'),
+  spareCruiseA: fact('spareCruiseA'),
+  spareIdleA: fact('spareIdleA'),
+});
+
+export const Shore = v.strictObject({ at: Id, setVolts: fact('setVolts'), mostA: fact('mostA') });
+export type Shore = v.InferOutput<typeof Shore>;
+export const Solar = v.strictObject({ at: Id, watts: fact('sunWatts'), hours: fact('sunHours') });
+export type Solar = v.InferOutput<typeof Solar>;
+
+export const NOMINAL_SYSTEMS = [12, 24] as const;
+
+/** What a wire that is there already does, as far as it is known. */
+export const EXISTING_USES = {
+  constant: 'constant +',
+  switched: 'switched +',
+  negative: 'negative',
+  dimmer: 'dimmer',
+  lamp: 'lamp',
+  speaker: 'speaker',
+  other: 'other',
+} as const;
+
+/** A circuit the craft has already. Never believed by colour alone: `metered` says somebody measured it. */
+export const Existing = v.strictObject({
+  name: Title,
+  colour: Insulation,
+  use: v.picklist(Object.keys(EXISTING_USES) as [keyof typeof EXISTING_USES, ...(keyof typeof EXISTING_USES)[]]),
+  metered: v.boolean(),
+  /** Volts against negative with the key off, at accessory and at run; null: not measured. */
+  offVolts: v.nullable(fact('readingVolts')),
+  accessoryVolts: v.nullable(fact('readingVolts')),
+  runVolts: v.nullable(fact('readingVolts')),
+  /** Its fuse, and what already draws from it. */
+  fuseA: v.nullable(fact('circuitA')),
+  drawsA: v.nullable(fact('circuitA')),
+  /** What else hangs on it. */
+  shares: Text,
+  /** Size of its wire, as found: what a splice on it must take. */
+  size: v.nullable(v.picklist(['20', '18', '16', '14', '12', '10'])),
+});
+export type Existing = v.InferOutput<typeof Existing>;
+export const UNMEASURED = {
+  offVolts: null,
+  accessoryVolts: null,
+  runVolts: null,
+  fuseA: null,
+  drawsA: null,
+  shares: '',
+  size: null,
+} satisfies Partial<Existing>;
+
+/** How gear is woken and kept awake. */
+export const TurnOn = v.strictObject({
+  /** The circuit of the craft that the switched leads are tapped from; null: the pattern's switched place. */
+  source: v.nullable(Id),
+  /** Constant and switched leads joined: the gear's own button is the switch. */
+  joined: v.boolean(),
+  /** Relay or switch module between the head unit's turn-on lead and the amplifiers. */
+  through: v.nullable(Id),
+});
+export const NO_TURN_ON: v.InferOutput<typeof TurnOn> = { source: null, joined: false, through: null };
+
+export const ENGINES = { off: 'engine off', idle: 'idle', cruise: 'cruise', shore: 'shore charger' } as const;
+export type Engine = keyof typeof ENGINES;
+/** Part of full power that a listening level averages to (music ⅛: 16 CFR 432, from memory; the others common practice). */
+export const LISTENING = {
+  off: { name: 'off', part: 0 },
+  talk: { name: 'talking level', part: 1 / 50 },
+  music: { name: 'music', part: 1 / 8 },
+  hard: { name: 'hard', part: 1 / 3 },
+} as const;
+export type Listening = keyof typeof LISTENING;
+
+const Segment = v.strictObject({
+  name: Title,
+  hours: fact('segmentHours'),
+  engine: v.picklist(Object.keys(ENGINES) as [Engine, ...Engine[]]),
+  listening: v.picklist(Object.keys(LISTENING) as [Listening, ...Listening[]]),
+  /** What else the sound's battery feeds meanwhile: lamps, fridge, pump. */
+  otherA: fact('otherA'),
+});
+export type Segment = v.InferOutput<typeof Segment>;
+
+/** A day or a ride, as the owner lives it. */
+export const Day = v.strictObject({
+  celsius: fact('airCelsius'),
+  startPct: fact('startPct'),
+  segments: v.pipe(
+    v.array(Segment),
+    v.minLength(1, 'expected at least one part of the day'),
+    v.maxLength(24, 'expected 24 parts at most'),
+  ),
+});
+export type Day = v.InferOutput<typeof Day>;
+export const USUAL_DAY: Day = {
+  celsius: 20,
+  startPct: 100,
+  segments: [
+    { name: 'Out', hours: 1, engine: 'cruise', listening: 'music', otherA: 0 },
+    { name: 'At rest', hours: 4, engine: 'off', listening: 'music', otherA: 0 },
+    { name: 'Back', hours: 1, engine: 'cruise', listening: 'music', otherA: 0 },
+  ],
+};

@@ -1,0 +1,41 @@
+import type { Job } from '../job/job';
+import { sizesOf, type Gauge } from '../tables/conductors';
+import { carriesOf, chainOf, fuseLimit, isLive, solveBranches } from './branches';
+import { DESIGN_CASE } from './cases';
+import { treeFrom, type Feed, type PowerPlan } from './feeds';
+import { dropPctOf } from './sizing';
+
+/** What another size would do on one feed, everything else as planned. */
+export interface Alternative {
+  readonly gauge: Gauge;
+  readonly ampacityA: number;
+  /** It may have the fuse, and carry the current, that the feed has. */
+  readonly carries: boolean;
+  /** % of the system's volts in the design case; undefined when the volts collapse. */
+  readonly dropPct: number | undefined;
+  readonly holdsDrop: boolean;
+}
+
+/** Every size for a feed's conductors, thin to thick, each solved in the whole network. Empty for a feed without a way. */
+export function gaugeAlternatives(job: Job, power: PowerPlan, feed: Feed): Alternative[] {
+  const tree = treeFrom(job, power);
+  const branch = tree.branches.get(feed.gear);
+  if (!branch || !feed.run || !isLive(tree, branch)) return [];
+  const live = [...tree.branches.values()].filter((b) => isLive(tree, b) && !power.feeds[b.gear]!.collapsedAlone);
+  const among = live.includes(branch) ? live : chainOf(tree, branch);
+  const limitA = feed.fuseA ?? feed.above?.amps ?? 0;
+  const amps = feed.states.restFull?.amps ?? 0;
+  return sizesOf(job.settings.conductors).map((gauge) => {
+    branch.gauge = gauge;
+    const ampacityA = carriesOf(job, gauge, feed.run).amps;
+    const solution = solveBranches(tree, among, DESIGN_CASE);
+    const dropPct = solution.state === 'solved' ? dropPctOf(tree, solution, branch) : undefined;
+    return {
+      gauge,
+      ampacityA,
+      carries: ampacityA >= amps && fuseLimit(job, ampacityA, feed.choice.allow150) >= limitA,
+      dropPct,
+      holdsDrop: dropPct !== undefined && dropPct <= job.settings.dropLimitPct,
+    };
+  });
+}

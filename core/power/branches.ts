@@ -1,0 +1,362 @@
+import { isPowered, passesOn, type FedGear, type PassingGear } from '../gear/gear';
+import { FRAME, gathersReturns, returnEnd } from '../job/feeding';
+import type { FeedChoice, Job } from '../job/job';
+import { ampacityOf, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
+import { smallestFuse, type FuseFamily } from '../tables/fuses';
+import { GROUND, postOf, supplyNetwork, type FeedCase, type Hung } from './cases';
+import { drawOf } from './demand';
+import { solveNetwork, type Load, type Network, type Resistor, type Solution } from './network';
+
+/** Volts a sound contact loses at the current its wire carries at 105 °C (common practice: ten millivolts). */
+const CONTACT_VOLTS = 0.01;
+/** Resistance of one crimped ring or block contact on a wire of this size, Ω: the thicker the wire, the larger its contact. */
+export const contactOhm = (gauge: Gauge, standard: WireStandard): number =>
+  CONTACT_VOLTS / ampacityOf(gauge, '105', false, standard).amps;
+/** ABYC's allowance on a fuse over its wire, where it is taken (from memory). */
+export const FUSE_ALLOWANCE = 1.5;
+
+export type GaugeReason = 'least' | 'drop' | 'ampacity' | 'pinned' | 'thickest' | 'collapse';
+
+export interface FeedRun {
+  /**
+   * Cut lengths out and back, mm: the current runs the whole of what is cut. Back is to what gathers the
+   * return; 0 for gear that stands at it, or has none.
+   */
+  readonly outMm: number;
+  readonly backMm: number;
+  readonly engineSpace: boolean;
+  /** Loaded conductors that lie together where most do, its own among them. */
+  readonly together: number;
+}
+
+/** The one conductor that brings all returns from the common point to the battery. */
+export interface CommonRun {
+  /** Its run, and the gear that stands at the common point. */
+  readonly run: string;
+  readonly gear: string;
+  readonly backMm: number;
+  readonly engineSpace: boolean;
+  readonly together: number;
+}
+
+/** One feed while it is sized: gear, what feeds it, and the conductors between. */
+export interface Branch {
+  readonly gear: string;
+  readonly item: FedGear;
+  readonly choice: FeedChoice;
+  readonly audioWatts: number;
+  readonly run: FeedRun | undefined;
+  /** Battery, or gear that passes power on. */
+  readonly feeder: string;
+  gauge: Gauge;
+  reason: GaugeReason;
+}
+
+export interface CommonBranch extends CommonRun {
+  readonly pinned: boolean;
+  gauge: Gauge;
+  reason: GaugeReason;
+}
+
+/** What every part of the sizing looks at. */
+export interface Tree {
+  readonly job: Job;
+  readonly branches: ReadonlyMap<string, Branch>;
+  readonly common: CommonBranch | undefined;
+  /** Gear the craft has and keeps: it draws at the posts, through wires that are not looked at. */
+  readonly kept: readonly Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>[];
+}
+
+const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
+
+/** A branch and those it is fed through, itself first. */
+export function chainOf({ branches }: Tree, branch: Branch): Branch[] {
+  const chain = [branch];
+  for (let at = branches.get(branch.feeder); at; at = branches.get(at.feeder)) chain.push(at);
+  return chain;
+}
+
+/** The branches a load shares its volts with: up to its battery, or to the converter that makes them. */
+export function voltsChain(tree: Tree, branch: Branch): Branch[] {
+  const chain = chainOf(tree, branch);
+  const converter = chain.findIndex(({ item }, i) => i > 0 && item.kind === 'converter');
+  return converter < 0 ? chain : chain.slice(0, converter);
+}
+
+/** The converter a branch hangs behind; undefined when its volts are a battery's. */
+export function converterOf(tree: Tree, branch: Branch) {
+  const above = chainOf(tree, branch).slice(1);
+  return above.flatMap(({ gear, item }) => (item.kind === 'converter' ? [{ gear, item }] : []))[0];
+}
+
+/** Volts a branch's drop is measured against: the system's, or its converter's own. */
+export const nominalOf = (tree: Tree, branch: Branch): number =>
+  converterOf(tree, branch)?.item.outVolts ?? tree.job.craft.nominalVolts;
+
+/** Every branch has a way to its battery. */
+export const isLive = (tree: Tree, branch: Branch): boolean => chainOf(tree, branch).every(({ run }) => run);
+
+// ── Conductors ──────────────────────────────────────────────────────────────────────────────────
+
+const wireOhms = ({ settings }: Job, gauge: Gauge, mm: number): number =>
+  (ohmsPerMetre(gauge, settings.conductorCelsius, settings.conductors) * mm) / 1000;
+const LEAST_OHM = 1e-6;
+
+/** The node a branch's return ends at. */
+function homeOf({ job, common }: Tree, branch: Branch): string {
+  const end = returnEnd(job, branch.gear, common?.gear);
+  if (common && (end === common.gear || branch.gear === common.gear)) return 'common';
+  if (end === FRAME) return FRAME;
+  if (end !== branch.feeder || !gathersReturns(job.gear[end]?.item)) return GROUND;
+  return job.gear[end]!.item.kind === 'converter' ? `${end}/home` : `${end}/minus`;
+}
+
+/** Whether a branch has a return conductor of its own that carries what it feeds. */
+export const hasReturn = ({ item }: { readonly item: FedGear }): boolean => isPowered(item) || gathersReturns(item);
+
+/** The two nodes a branch's gear sits between. */
+export const terminals = (branch: { readonly gear: string; readonly item: FedGear }) => ({
+  plus: `${branch.gear}/plus`,
+  minus: hasReturn(branch) ? `${branch.gear}/minus` : GROUND,
+});
+
+/** A feed's own conductors and contacts, from what feeds it to what gathers its return. */
+export function resistorsOf(tree: Tree, branch: Branch): Resistor[] {
+  const { job, common } = tree;
+  const { run, gear, choice, gauge } = branch;
+  const fuseAt = choice.holder ? Math.min(choice.fuseAtMm, run!.outMm) : 0;
+  const name = (part: string) => `${gear}/${part}`;
+  const contact = contactOhm(gauge, job.settings.conductors);
+  const series: Resistor[] = [];
+  const chain = (from: string, to: string, parts: readonly [part: string, ohm: number][]) => {
+    let node = from;
+    parts.forEach(([part, ohm], i) => {
+      const next = i === parts.length - 1 ? to : name(`after-${part}`);
+      series.push({ name: name(part), a: node, b: next, ohm: Math.max(ohm, LEAST_OHM) });
+      node = next;
+    });
+  };
+  chain(branch.feeder in job.craft.batteries ? postOf(branch.feeder) : `${branch.feeder}/out`, name('plus'), [
+    ['ring', contact],
+    ...(choice.holder
+      ? ([
+          ['lead', wireOhms(job, gauge, fuseAt)],
+          ['fuse', choice.holder.milliohm / 1000],
+        ] as [string, number][])
+      : []),
+    ['out', wireOhms(job, gauge, run!.outMm - fuseAt)],
+    ['block', contact],
+  ]);
+  if (!hasReturn(branch)) return series;
+  const home = homeOf(tree, branch);
+  chain(name('minus'), home, [
+    ['block-back', contact],
+    ...(common?.gear === gear
+      ? []
+      : ([
+          ['back', wireOhms(job, gauge, run!.backMm)],
+          [home === GROUND ? 'ring-back' : 'ring-home', contact],
+        ] as [string, number][])),
+  ]);
+  return series;
+}
+
+/** Resistors one after another as one, under the name of the conductor among them. */
+const inSeries = (name: string, parts: readonly Resistor[]): Resistor => ({
+  name,
+  a: parts[0]!.a,
+  b: parts.at(-1)!.b,
+  ohm: parts.reduce((ohms, part) => ohms + part.ohm, 0),
+});
+
+/** A feed's way out and its way back as one resistor each: the same volts at the gear, a fifth of the nodes. */
+function lumped(branch: Branch, parts: readonly Resistor[]): Resistor[] {
+  const home = parts.findIndex(({ name }) => name === `${branch.gear}/block-back`);
+  const out = inSeries(`${branch.gear}/out`, home < 0 ? parts : parts.slice(0, home));
+  return home < 0 ? [out] : [out, inSeries(`${branch.gear}/back`, parts.slice(home))];
+}
+
+/** The common return, or the frame, from where returns meet to the battery. */
+export function sharedHome({ job, common }: Tree, home: 'common' | 'frame'): Resistor[] {
+  if (home === 'frame')
+    return [{ name: 'frame', a: FRAME, b: GROUND, ohm: Math.max(job.craft.frameMilliohm / 1000, LEAST_OHM) }];
+  return [
+    {
+      name: 'common',
+      a: 'common',
+      b: 'common-end',
+      ohm: Math.max(wireOhms(job, common!.gauge, common!.backMm), LEAST_OHM),
+    },
+    { name: 'common-ring', a: 'common-end', b: GROUND, ohm: contactOhm(common!.gauge, job.settings.conductors) },
+  ];
+}
+
+/** What brings a branch's current home beyond its own return: shared with others. */
+export function sharedBy(tree: Tree, branch: Branch): 'common' | 'frame' | undefined {
+  if (!hasReturn(branch)) return undefined;
+  const home = homeOf(tree, branch);
+  return home === 'common' || home === FRAME ? home : undefined;
+}
+
+// ── Networks ────────────────────────────────────────────────────────────────────────────────────
+
+/** Share of full output each gear plays at, or idle current alone. */
+type DrawOf = FeedCase['draw'] | number;
+
+function loadsOf(branch: Pick<Branch, 'gear' | 'item' | 'audioWatts'>, draw: DrawOf): Load[] {
+  const { gear, item, audioWatts } = branch;
+  const ends = terminals(branch);
+  if (isPowered(item)) return [{ name: gear, ...ends, ...drawOf(item.demand, audioWatts, draw) }];
+  const amps = item.idleA + (item.kind === 'relay' ? item.coilA : 0);
+  return amps && item.kind !== 'converter' ? [{ name: gear, ...ends, watts: 0, amps, siemens: 0 }] : [];
+}
+
+function hungOn(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw: DrawOf, whole: boolean): Hung {
+  const hung = { resistors: [] as Resistor[], loads: [] as Load[], conversions: [] as Hung['conversions'][number][] };
+  for (const branch of among) {
+    if (branch.feeder !== feeder) continue;
+    const { gear, item } = branch;
+    const parts = resistorsOf(tree, branch);
+    hung.resistors.push(...(whole ? parts : lumped(branch, parts)));
+    hung.loads.push(...loadsOf(branch, draw));
+    if (!passesOn(item)) continue;
+    const below = hungOn(tree, gear, among, draw, whole);
+    const { plus, minus } = terminals(branch);
+    if (item.kind === 'converter') {
+      const outlet = { name: `${gear}/outlet`, node: `${gear}/out`, volts: item.outVolts, ohm: 0 };
+      const output: Network = { ground: `${gear}/home`, supplies: [outlet], ...below };
+      hung.conversions.push({ name: gear, plus, minus, efficiency: item.efficiency, idleA: item.idleA, output });
+    } else {
+      hung.resistors.push(
+        { name: `${gear}/pass`, a: plus, b: `${gear}/out`, ohm: item.milliohm / 1000 },
+        ...below.resistors,
+      );
+      hung.loads.push(...below.loads);
+      hung.conversions.push(...below.conversions);
+    }
+  }
+  return hung;
+}
+
+/**
+ * The network of some branches and those they are fed through, in one state of engine and listening: with every
+ * contact a resistor of its own when `whole`, else lumped.
+ */
+export function networkOf(
+  tree: Tree,
+  among: readonly Branch[],
+  state: { readonly engine: FeedCase['engine']; readonly draw: DrawOf },
+  whole = false,
+): Network {
+  const set = new Set(among.flatMap((branch) => chainOf(tree, branch)));
+  const shared = new Set([...set].flatMap((branch) => sharedBy(tree, branch) ?? []));
+  const root = Object.keys(tree.job.craft.batteries)[0]!;
+  return supplyNetwork(tree.job, state.engine, (battery) => {
+    const hung = hungOn(tree, battery, set, state.draw, whole);
+    const kept = tree.kept.filter(({ feeder }) => feeder === battery);
+    return {
+      conversions: hung.conversions,
+      resistors: [
+        ...hung.resistors,
+        ...(battery === root ? [...shared].flatMap((home) => sharedHome(tree, home)) : []),
+      ],
+      loads: [
+        ...hung.loads,
+        ...kept.flatMap((gear) =>
+          loadsOf(gear, state.draw).map((load) => ({ ...load, plus: postOf(battery), minus: GROUND })),
+        ),
+      ],
+    };
+  });
+}
+
+export const solveBranches = (...of: Parameters<typeof networkOf>): Solution => solveNetwork(networkOf(...of));
+
+// ── Protection ──────────────────────────────────────────────────────────────────────────────────
+
+/** Family of the fuse ahead of a branch: its own holder, or a fused way of what feeds it. */
+export function fuseFamily({ job }: Tree, { choice, feeder }: Branch): FuseFamily | undefined {
+  const item = job.gear[feeder]?.item as PassingGear | undefined;
+  return choice.holder?.family ?? (item && 'fused' in item ? (item.fused ?? undefined) : undefined);
+}
+
+/**
+ * The fuse of a branch, A: the smallest of its family that is at least margin × its current and, where it feeds
+ * others, above each of theirs, so that the branch's own blows first. Undefined where it has none of its own, or
+ * none so large.
+ */
+export function fuseOf(tree: Tree, branch: Branch, ampsOf: (branch: Branch) => number): number | undefined {
+  const family = fuseFamily(tree, branch);
+  if (!family) return undefined;
+  if (branch.choice.fuseA !== null) return branch.choice.fuseA;
+  const need = fuseMargin(tree.job) * ampsOf(branch);
+  if (!passesOn(branch.item) || branch.item.kind === 'converter') return smallestFuse(family, need);
+  const below = [...tree.branches.values()].flatMap((b) =>
+    b.feeder === branch.gear && b.run ? (fuseOf(tree, b, ampsOf) ?? []) : [],
+  );
+  const size = smallestFuse(family, Math.max(need, ...below));
+  // The same size would leave it to chance which goes first.
+  return size !== undefined && below.includes(size) ? smallestFuse(family, size + 0.01) : size;
+}
+
+/** Fuse over design current (common practice: 1.25). */
+export const fuseMargin = ({ settings }: Job): number => settings.fuseMarginPct / 100;
+
+/** What limits the current of a branch that has no fuse of its own: the fuse above it, or its converter. */
+export function limitAbove(
+  tree: Tree,
+  branch: Branch,
+  ampsOf: (branch: Branch) => number,
+): { readonly gear: string; readonly amps: number } | undefined {
+  for (const above of chainOf(tree, branch).slice(1)) {
+    if (above.item.kind === 'converter') return { gear: above.gear, amps: above.item.maxA };
+    if (!fuseFamily(tree, above)) continue;
+    const amps = fuseOf(tree, above, ampsOf);
+    return amps === undefined ? undefined : { gear: above.gear, amps };
+  }
+  return undefined;
+}
+
+export const carriesOf = (
+  { settings }: Job,
+  gauge: Gauge,
+  run: Pick<FeedRun, 'engineSpace' | 'together'> | undefined,
+) =>
+  ampacityOf(
+    gauge,
+    settings.insulation,
+    run?.engineSpace ?? false,
+    settings.conductors,
+    settings.bundles ? (run?.together ?? 1) : 1,
+  );
+
+/** The largest fuse this wire may have ahead of it, A. */
+export const fuseLimit = ({ craft }: Job, ampacityA: number, allow150: boolean): number =>
+  ampacityA * (allow150 && craft.pattern.kind === 'boat' ? FUSE_ALLOWANCE : 1);
+
+/** Whether a wire carries this current and may have what limits it ahead of it. */
+export function carriesEnough(job: Job, branch: Branch, amps: number, limitA: number): boolean {
+  const { amps: ampacityA } = carriesOf(job, branch.gauge, branch.run);
+  return ampacityA >= amps && fuseLimit(job, ampacityA, branch.choice.allow150) >= limitA;
+}
+
+/**
+ * Current if there were no drop: enough to begin sizing with when the thin start collapses. Of gear that
+ * passes power on, what it feeds among the branches looked at.
+ */
+export function roughAmps(tree: Tree, branch: Branch, among: readonly Branch[] = [...tree.branches.values()]): number {
+  const { item, gear } = branch;
+  const volts = converterOf(tree, branch)?.item.outVolts ?? restVoltsOf(tree, branch);
+  if (isPowered(item)) {
+    const { watts, amps, siemens } = drawOf(item.demand, branch.audioWatts, 'full');
+    return watts / volts + amps + siemens * volts;
+  }
+  const below = sum(among.filter((b) => b.feeder === gear).map((b) => roughAmps(tree, b, among)));
+  if (item.kind === 'converter') return (below * item.outVolts) / item.efficiency / volts + item.idleA;
+  return below + item.idleA + (item.kind === 'relay' ? item.coilA : 0);
+}
+
+export function restVoltsOf(tree: Tree, branch: Branch): number {
+  const root = chainOf(tree, branch).at(-1)!.feeder;
+  return tree.job.craft.batteries[root]!.restVolts;
+}

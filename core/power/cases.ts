@@ -1,0 +1,160 @@
+import type { Job } from '../job/job';
+import { startBattery } from '../job/feeding';
+import type { Engine } from '../job/supply';
+import type { Draw } from './demand';
+import type { Conversion, Network, Resistor, Supply } from './network';
+
+export interface FeedCase {
+  readonly id: 'restFull' | 'restMusic' | 'idleFull' | 'idleMusic' | 'cruiseFull' | 'cruiseMusic' | 'shoreMusic';
+  readonly name: string;
+  readonly engine: Engine;
+  readonly draw: Draw;
+}
+
+/** The states a feed is judged in. The first is the design case: everything is sized for it. */
+export const FEED_CASES: readonly FeedCase[] = [
+  { id: 'restFull', name: 'Engine off, full output', engine: 'off', draw: 'full' },
+  { id: 'restMusic', name: 'Engine off, music', engine: 'off', draw: 'music' },
+  { id: 'idleFull', name: 'Idle, full output', engine: 'idle', draw: 'full' },
+  { id: 'idleMusic', name: 'Idle, music', engine: 'idle', draw: 'music' },
+  { id: 'cruiseFull', name: 'Cruise, full output', engine: 'cruise', draw: 'full' },
+  { id: 'cruiseMusic', name: 'Cruise, music', engine: 'cruise', draw: 'music' },
+  { id: 'shoreMusic', name: 'Shore charger, music', engine: 'shore', draw: 'music' },
+];
+export const DESIGN_CASE = FEED_CASES[0]!;
+
+/** The cases a craft can be in: without a shore charger it is never on one. */
+export const casesOf = (job: Job): readonly FeedCase[] =>
+  job.craft.shore ? FEED_CASES : FEED_CASES.filter(({ engine }) => engine !== 'shore');
+
+/** The + post of a battery in a network; all − posts are one node, as they are joined by a heavy cable. */
+export const postOf = (battery: string): string => `${battery}/post`;
+export const GROUND = 'ground';
+
+/** Part of what a charger between two batteries draws that it gives (common practice). */
+export const CHARGER_EFFICIENCY = 0.9;
+
+/** What hangs on one battery's posts, to be put into the network of the batteries. */
+export type Hung = Pick<Network, 'resistors' | 'loads'> & { readonly conversions: readonly Conversion[] };
+
+/** Which ties pass current with the engine so: a combining relay closes on charge, a diode and a charger too. */
+export function closedTies(job: Job, engine: Engine): [id: string, tie: Job['craft']['ties'][string]][] {
+  return Object.entries(job.craft.ties).filter(([, { kind, joined }]) =>
+    kind === 'switch' ? joined : kind === 'relay' ? engine !== 'off' : engine === 'idle' || engine === 'cruise',
+  );
+}
+
+/** The alternator, as it is with the engine so; undefined when it stands still. */
+export function alternatorOf(job: Job, engine: Engine): Supply | undefined {
+  if (engine !== 'idle' && engine !== 'cruise') return undefined;
+  const { at, setVolts, spareIdleA, spareCruiseA } = job.craft.charging;
+  const mostA = engine === 'idle' ? spareIdleA : spareCruiseA;
+  return { name: 'alternator', node: postOf(at ?? startBattery(job)), volts: setVolts, ohm: 0, mostA, oneWay: true };
+}
+
+/**
+ * The batteries, what charges them and what joins them, with the gear hung on them. Full batteries give and
+ * do not take: what charging an empty one asks is reckoned over the day. A charger from one battery to the
+ * other makes a network of its own behind it.
+ */
+export function supplyNetwork(job: Job, engine: Engine, hung: (battery: string) => Hung): Network {
+  const { batteries, shore } = job.craft;
+  const ties = closedTies(job, engine);
+  const groups = groupsOf(Object.keys(batteries), ties);
+  const chargers = chargersOf(ties, groups);
+  const alternator = alternatorOf(job, engine);
+  const build = (group: readonly string[], outlet: readonly Supply[]): Network => {
+    const own = <T>(of: (battery: string) => readonly T[]) => group.flatMap(of);
+    const charged = [...chargers].filter(([, [, { from }]]) => group.includes(from));
+    const inGroup = (post: string) => group.some((battery) => postOf(battery) === post);
+    const charger = (battery: string): number | undefined => {
+      const reached = groups.find((g) => g.includes(battery))!;
+      if (alternator && reached.some((id) => postOf(id) === alternator.node)) return alternator.volts;
+      if (shore && engine === 'shore' && reached.includes(shore.at)) return shore.setVolts;
+      return chargers.get(reached)?.[1].setVolts;
+    };
+    /** A battery by itself simply gives; one beside a charger, or another battery, gives or is idle. */
+    const alone = (battery: string) =>
+      groups.find((g) => g.includes(battery))!.length === 1 && charger(battery) === undefined;
+    return {
+      ground: GROUND,
+      supplies: [
+        ...outlet,
+        ...own((id) => [
+          {
+            name: id,
+            node: postOf(id),
+            volts: batteries[id]!.restVolts,
+            ohm: batteries[id]!.internalMilliohm / 1000,
+            ...(alone(id) ? {} : { oneWay: true, expectIdle: (charger(id) ?? 0) > batteries[id]!.restVolts }),
+          },
+        ]),
+        ...(alternator && inGroup(alternator.node) ? [alternator] : []),
+        ...(shore && engine === 'shore' && group.includes(shore.at)
+          ? [{ name: 'shore', node: postOf(shore.at), volts: shore.setVolts, ohm: 0, mostA: shore.mostA, oneWay: true }]
+          : []),
+      ],
+      resistors: [
+        ...own((id) => hung(id).resistors),
+        ...ties.flatMap(([id, tie]): Resistor[] => {
+          if (tie.kind === 'charger' || !group.includes(tie.from)) return [];
+          const wire = { name: `tie/${id}`, a: postOf(tie.from), b: postOf(tie.to), ohm: tie.milliohm / 1000 };
+          return [tie.kind === 'diode' ? { ...wire, diodeVolts: tie.diodeVolts } : wire];
+        }),
+      ],
+      loads: own((id) => hung(id).loads),
+      conversions: [
+        ...own((id) => hung(id).conversions),
+        ...charged.map(([behind, [id, tie]]): Conversion => {
+          const source: Supply = {
+            name: `tie/${id}`,
+            node: postOf(tie.to),
+            volts: tie.setVolts,
+            ohm: 0,
+            mostA: tie.mostA,
+            oneWay: true,
+          };
+          return {
+            name: `tie/${id}/in`,
+            plus: postOf(tie.from),
+            minus: GROUND,
+            efficiency: CHARGER_EFFICIENCY,
+            idleA: 0,
+            output: build(behind, [source]),
+          };
+        }),
+      ],
+    };
+  };
+  return build(groups.filter((group) => !chargers.has(group)).flat(), []);
+}
+
+type TieEntry = ReturnType<typeof closedTies>[number];
+
+/** Which group of batteries is fed by which charger: one each, and none in a ring that nothing feeds. */
+function chargersOf(ties: readonly TieEntry[], groups: readonly string[][]): Map<string[], TieEntry> {
+  const groupOf = (battery: string) => groups.find((group) => group.includes(battery))!;
+  const chargers = new Map<string[], TieEntry>();
+  for (const entry of ties) {
+    const [, { kind, from, to }] = entry;
+    const behind = groupOf(to);
+    if (kind !== 'charger' || chargers.has(behind)) continue;
+    const above = new Set([behind]);
+    let at: string[] | undefined = groupOf(from);
+    for (; at && !above.has(at); at = chargers.has(at) ? groupOf(chargers.get(at)![1].from) : undefined) above.add(at);
+    if (!at) chargers.set(behind, entry);
+  }
+  return chargers;
+}
+
+/** Batteries joined by closed ties, a charger between them not counted. */
+function groupsOf(ids: readonly string[], ties: ReturnType<typeof closedTies>): string[][] {
+  let groups = ids.map((id) => [id]);
+  for (const [, { kind, from, to }] of ties) {
+    if (kind === 'charger') continue;
+    const a = groups.find((group) => group.includes(from))!;
+    const b = groups.find((group) => group.includes(to))!;
+    if (a !== b) groups = [...groups.filter((group) => group !== a && group !== b), [...a, ...b]];
+  }
+  return groups;
+}

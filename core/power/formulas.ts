@@ -1,0 +1,119 @@
+import { isPowered } from '../gear/gear';
+import type { Job } from '../job/job';
+import { AMPACITY_SOURCE, BUNDLE_SOURCE, COPPER_ALPHA_20, ohmsPerMetre } from '../tables/conductors';
+import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE } from '../tables/fuses';
+import { COMMON_PRACTICE, memory, published, type Source } from '../tables/source';
+import { figure, short } from '../units/figures';
+import { fuseMargin } from './branches';
+import type { Feed, PowerPlan } from './feeds';
+import { shortAtFuse } from './short';
+
+/** How one figure comes about: the formula, the numbers put in, and whose it is. */
+export interface Formula {
+  readonly formula: string;
+  readonly numbers: string;
+  readonly source: Source;
+}
+
+const OHM: Source = published('Ohm’s law over the feed network');
+
+/** The formula of every figure of one feed in the design case, with its numbers. A figure that is not there has none. */
+export function feedFormulas(job: Job, power: PowerPlan, feed: Feed): Partial<Record<FeedFigure, Formula>> {
+  const design = feed.states.restFull;
+  const { conductorCelsius, conductors } = job.settings;
+  const perMetre = ohmsPerMetre(feed.gauge, conductorCelsius, conductors);
+  const need = feed.fuseNeedA;
+  const family = familyOf(job, feed);
+  const fault = shortAtFuse(job, feed);
+  const below = Object.values(power.feeds).filter((f) => f.feeder === feed.gear && f.states.restFull);
+  return {
+    ...(design ? { amps: ampsFormula(feed, design, below), drop: dropFormula(feed, design) } : {}),
+    fuseNeed: {
+      formula: 'fuse ≥ margin × design current',
+      numbers: `${figure(fuseMargin(job), 2)} × ${figure(need / fuseMargin(job), 2)} A = ${figure(need, 2)} A`,
+      source: COMMON_PRACTICE,
+    },
+    ...(family && feed.fuseA !== undefined
+      ? {
+          fuse: {
+            formula: below.some((f) => f.fuseA !== undefined)
+              ? 'smallest size ≥ need and above every fuse it feeds'
+              : 'smallest size of the family ≥ need',
+            numbers: `${FUSE_FAMILIES[family].name}: ${FUSE_FAMILIES[family].amps.map(short).join(' · ')} → ${short(feed.fuseA)} A`,
+            source: FUSE_SOURCE,
+          },
+        }
+      : {}),
+    ampacity: {
+      formula: feed.ampacity.factors.length ? 'table × factors' : 'table',
+      numbers: `${[`${short(feed.ampacity.tableA)} A`, ...feed.ampacity.factors.map(({ name, value }) => `${figure(value, 2)} (${name})`)].join(' × ')} = ${figure(feed.ampacityA, 1)} A`,
+      source: feed.ampacity.factors.some(({ name }) => name.endsWith('together'))
+        ? memory(`${AMPACITY_SOURCE.text}; ${BUNDLE_SOURCE.text}`)
+        : AMPACITY_SOURCE,
+    },
+    ...(feed.run
+      ? {
+          wire: {
+            formula: 'R = r20 · (1 + α·(T − 20)) · length, out and back',
+            numbers: `${figure((perMetre * 1000) / (1 + COPPER_ALPHA_20 * (conductorCelsius - 20)), 2)} mΩ/m · (1 + ${COPPER_ALPHA_20} · ${short(conductorCelsius - 20)}) · ${figure((feed.run.outMm + feed.run.backMm) / 1000, 2)} m = ${figure(perMetre * (feed.run.outMm + feed.run.backMm), 2)} mΩ`,
+            source: published('IEC 60028; ASTM B258 or the metric table'),
+          },
+        }
+      : {}),
+    ...(fault && family
+      ? {
+          short: {
+            formula: 'I = E ÷ (R of the battery + ring + wire to the fuse)',
+            numbers: `${figure(job.craft.batteries[feed.feeder]!.restVolts, 2)} V ÷ ${figure((1000 * job.craft.batteries[feed.feeder]!.restVolts) / fault.amps, 2)} mΩ = ${short(Math.round(fault.amps))} A; ${FUSE_FAMILIES[family].name} breaks ${short(FUSE_FAMILIES[family].breaksA)} A`,
+            source: INTERRUPT_SOURCE,
+          },
+        }
+      : {}),
+  };
+}
+export type FeedFigure = 'amps' | 'drop' | 'fuseNeed' | 'fuse' | 'ampacity' | 'wire' | 'short';
+
+function familyOf(job: Job, feed: Feed): keyof typeof FUSE_FAMILIES | undefined {
+  const above = job.gear[feed.feeder]?.item;
+  return feed.choice.holder?.family ?? (above && 'fused' in above ? (above.fused ?? undefined) : undefined);
+}
+
+type Design = NonNullable<Feed['states']['restFull']>;
+
+function ampsFormula(feed: Feed, { amps, deviceVolts }: Design, below: readonly Feed[]): Formula {
+  const { item, audioWatts } = feed;
+  const equals = `= ${figure(amps, 2)} A`;
+  if (!isPowered(item)) {
+    const parts = below.map((f) => `${figure(f.states.restFull!.amps, 2)} A`).join(' + ') || '0 A';
+    return item.kind === 'converter'
+      ? {
+          formula: 'I = Σ I·U out ÷ (η · U in) + own',
+          numbers: `(${parts}) · ${short(item.outVolts)} V ÷ (${figure(item.efficiency, 2)} · ${figure(deviceVolts, 2)} V) + ${short(item.idleA)} A ${equals}`,
+          source: OHM,
+        }
+      : { formula: 'I = Σ of what it feeds + own', numbers: `${parts} ${equals}`, source: OHM };
+  }
+  const { efficiency, idleA, ratedVolts, regulated } = item.demand;
+  return regulated
+    ? {
+        formula: 'I = P ÷ (η · U) + I idle',
+        numbers: `${figure(audioWatts, 1)} W ÷ (${figure(efficiency, 2)} · ${figure(deviceVolts, 2)} V) + ${short(idleA)} A ${equals}`,
+        source: COMMON_PRACTICE,
+      }
+    : {
+        formula: 'I = P ÷ η · U ÷ U rated² + I idle',
+        numbers: `${figure(audioWatts, 1)} W ÷ ${figure(efficiency, 2)} · ${figure(deviceVolts, 2)} V ÷ ${short(ratedVolts)}² V² + ${short(idleA)} A ${equals}`,
+        source: COMMON_PRACTICE,
+      };
+}
+
+function dropFormula(feed: Feed, { dropVolts, dropPct }: Design): Formula {
+  const terms = feed.stretches
+    .filter(({ lostVolts }) => lostVolts >= 0.0005)
+    .map(({ amps, ohm }) => `${figure(amps, 2)} A · ${figure(ohm * 1000, 2)} mΩ`);
+  return {
+    formula: 'ΔU = Σ I·R; drop = ΔU ÷ volts of the system',
+    numbers: `${terms.join(' + ')} = ${figure(dropVolts, 3)} V; ÷ ${short(feed.nominalVolts)} V = ${figure(dropPct, 2)} %`,
+    source: OHM,
+  };
+}

@@ -1,0 +1,65 @@
+import { isPowered } from '../gear/gear';
+import { batteryIds, batteryOf, soundBattery, startBattery } from '../job/feeding';
+import type { Job } from '../job/job';
+import { leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
+import { BEHAVIOUR } from '../tables/batteries';
+import { reserveOf } from './endurance';
+
+export interface Drain {
+  /** Gear, or undefined for the craft itself. */
+  readonly gear: string | undefined;
+  readonly what: string;
+  readonly amps: number;
+}
+
+/** What one battery loses with the key off, and for how long it can. */
+export interface KeyOff {
+  readonly battery: string;
+  readonly drains: readonly Drain[];
+  readonly amps: number;
+  /** Its own self-discharge, A. */
+  readonly selfA: number;
+  /** Days until only the reserve is left: C·(1 − reserve) ÷ (24 h · (I + self)). */
+  readonly days: number;
+  /** The same if the gear is left on, where its own button is the only switch; hours. */
+  readonly leftOnHours: number | undefined;
+}
+
+const HOURS_A_MONTH = 30 * 24;
+
+/** Memory currents, what is never switched off, and self-discharge, battery by battery. */
+export function planKeyOff(job: Job): KeyOff[] {
+  const { batteries, keyOffMilliamp } = job.craft;
+  const head = leadHeadUnit(job);
+  const from = (gear: string) => (job.gear[gear]!.there === null ? batteryOf(job, gear) : soundBattery(job));
+  const drains = new Map<string, Drain[]>(batteryIds(job).map((id) => [id, []]));
+  if (keyOffMilliamp)
+    drains.get(startBattery(job))!.push({ gear: undefined, what: 'the craft itself', amps: keyOffMilliamp / 1000 });
+  let leftOnA = 0;
+  for (const [gear, { item, there }] of Object.entries(job.gear)) {
+    if (there === 'bypassed') continue;
+    const add = (what: string, amps: number) => amps > 0 && drains.get(from(gear))!.push({ gear, what, amps });
+    if (item.kind === 'amplifier' && wakeOf(job, gear) === 'constant') add('never switched off', item.demand.idleA);
+    else if (isPowered(item)) add('memory', item.demand.memoryA);
+    else if (item.kind === 'switchModule' || item.kind === 'converter') add('idle', item.idleA);
+  }
+  if (job.turnOn.joined && head !== undefined)
+    for (const [id, item] of sourcesOf(job))
+      if (from(id) === from(head) && (id === head || wakeOf(job, id) === 'head')) leftOnA += item.demand.idleA;
+  return batteryIds(job).map((id) => {
+    const battery = batteries[id]!;
+    const own = drains.get(id)!;
+    const amps = own.reduce((sum, drain) => sum + drain.amps, 0);
+    const selfA = ((BEHAVIOUR[battery.chemistry].selfPctAMonth / 100) * battery.capacityAh) / HOURS_A_MONTH;
+    const usableAh = battery.capacityAh * (1 - reserveOf(battery));
+    return {
+      battery: id,
+      drains: own,
+      amps,
+      selfA,
+      days: usableAh / (amps + selfA) / 24,
+      leftOnHours:
+        leftOnA > 0 && head !== undefined && from(head) === id ? usableAh / (amps + selfA + leftOnA) : undefined,
+    };
+  });
+}

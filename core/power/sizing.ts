@@ -1,0 +1,242 @@
+import { isPowered } from '../gear/gear';
+import { gaugeArea, isThinner, sizesOf, thicker, thinner } from '../tables/conductors';
+import { leastSize } from './craft-rules';
+import {
+  carriesEnough,
+  carriesOf,
+  chainOf,
+  fuseOf,
+  limitAbove,
+  nominalOf,
+  resistorsOf,
+  restVoltsOf,
+  roughAmps,
+  sharedBy,
+  sharedHome,
+  solveBranches,
+  voltsChain,
+  type Branch,
+  type CommonBranch,
+  type Tree,
+} from './branches';
+import { DESIGN_CASE, postOf } from './cases';
+import type { Resistor, Solution } from './network';
+
+export type Solved = Extract<Solution, { state: 'solved' }>;
+
+const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
+const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) => ohm));
+
+/** Amperes through a branch's own conductor out. */
+export const ampsThrough = (solved: Solved, branch: { readonly gear: string }): number | undefined =>
+  solved.amps.get(`${branch.gear}/out`);
+
+/** Volts of a branch where it begins and at its gear: from its battery's posts, or its converter's outlet. */
+export function voltsOf(tree: Tree, solved: Solved, branch: Branch): { sourceVolts: number; deviceVolts: number } {
+  const at = (node: string) => solved.volts.get(node) ?? 0;
+  const top = voltsChain(tree, branch).at(-1)!.feeder;
+  const sourceVolts = top in tree.job.craft.batteries ? at(postOf(top)) : at(`${top}/out`) - at(`${top}/home`);
+  return { sourceVolts, deviceVolts: at(`${branch.gear}/plus`) - at(`${branch.gear}/minus`) };
+}
+
+/** Drop of a branch in one solution, % of the volts of its system. */
+export function dropPctOf(tree: Tree, solved: Solved, branch: Branch): number {
+  const { sourceVolts, deviceVolts } = voltsOf(tree, solved, branch);
+  return ((sourceVolts - deviceVolts) / nominalOf(tree, branch)) * 100;
+}
+
+/**
+ * Chooses the open gauges among branches that have a way; returns those the battery can bring by themselves.
+ * Sizes start at the thinnest allowed and are only ever raised, each for a stated reason, until every branch
+ * meets the drop limit and carries its fuse. A regulated load draws less through a thicker wire, so no raise
+ * makes another branch worse and what is left is the smallest set of sizes that will do; unregulated gear
+ * draws a little more, and beside it a size may be one larger than the least. Where feeds share a conductor,
+ * the one that loses more is raised, which need not be the least copper. Where the volts collapse whatever
+ * the wire, no wire is the cure, and the size is the one that carries the current.
+ */
+export function sizeBranches(tree: Tree, live: readonly Branch[]): readonly Branch[] {
+  raiseToFloor(tree, live);
+  // Alone first: none needs less beside others than alone.
+  const ends = live.filter(({ item }) => isPowered(item));
+  const ableEnds = ends.filter((branch) => raiseGauges(tree, chainOf(tree, branch)));
+  const able = live.filter((b) => !isPowered(b.item) || ableEnds.includes(b));
+  const sized: { gauge: Branch['gauge']; reason: Branch['reason'] }[] = tree.common
+    ? [...able, tree.common]
+    : [...able];
+  const alone = sized.map(({ gauge, reason }) => ({ gauge, reason }));
+  // Where all together ask too much, thicker wire is no cure either.
+  if (!raiseGauges(tree, able)) sized.forEach((branch, i) => Object.assign(branch, alone[i]));
+  else trim(tree, able);
+  for (const branch of live) if (!able.includes(branch)) sizeByCurrent(tree, branch);
+  const { common } = tree;
+  if (common && live.length) while (raiseCommon(tree, common, commonCarries(tree, live)));
+  return able;
+}
+
+/** The fuses of all that a common return brings back, A; the current of what has none. */
+export function commonCarries(tree: Tree, branches: readonly Branch[], solved?: Solved): number {
+  const ampsOf = (branch: Branch) => (solved && ampsThrough(solved, branch)) || roughAmps(tree, branch);
+  return sum(
+    branches
+      .filter((branch) => sharedBy(tree, branch) === 'common')
+      .map((branch) => Math.max(fuseOf(tree, branch, ampsOf) ?? 0, ampsOf(branch))),
+  );
+}
+
+/** One size up for the common return if it is open and carries too little; false when it stays. */
+function raiseCommon({ job }: Tree, common: CommonBranch, carries: number): boolean {
+  return !common.pinned && carriesOf(job, common.gauge, common).amps < carries && thicken(common, 'ampacity');
+}
+
+function sizeByCurrent(tree: Tree, branch: Branch): void {
+  if (branch.choice.gauge) return;
+  const amps = roughAmps(tree, branch);
+  const limit = limitOf(tree, branch, (b) => roughAmps(tree, b));
+  const sizes = sizesOf(tree.job.settings.conductors);
+  const enough = sizes.find((gauge) => carriesEnough(tree.job, { ...branch, gauge }, amps, limit));
+  branch.gauge = enough ?? sizes.at(-1)!;
+  branch.reason = 'collapse';
+}
+
+/** What the wire of a branch is protected at, A: its fuse, or what limits it above; 0 where nothing does. */
+export function limitOf(tree: Tree, branch: Branch, ampsOf: (branch: Branch) => number): number {
+  return fuseOf(tree, branch, ampsOf) ?? limitAbove(tree, branch, ampsOf)?.amps ?? 0;
+}
+
+/** Raises open gauges as far as is needed; false when the volts still collapse at the end. */
+function raiseGauges(tree: Tree, branches: readonly Branch[]): boolean {
+  const limitPct = tree.job.settings.dropLimitPct;
+  for (;;) {
+    const solution = solveBranches(tree, branches, DESIGN_CASE);
+    const solved = solution.state === 'solved' ? solution : undefined;
+    const ampsOf = (branch: Branch) =>
+      (solved ? ampsThrough(solved, branch) : undefined) ?? roughAmps(tree, branch, branches);
+    const sags = (branch: Branch) => !solved || dropPctOf(tree, solved, branch) > limitPct;
+    if (!raiseOnce(tree, branches, ampsOf, sags, solved)) return solved !== undefined;
+  }
+}
+
+/** One size up wherever currents and sags ask it; false when nothing was raised. */
+function raiseOnce(
+  tree: Tree,
+  branches: readonly Branch[],
+  ampsOf: (branch: Branch) => number,
+  sags: (branch: Branch) => boolean,
+  solved?: Solved,
+): boolean {
+  const { job, common } = tree;
+  const raised = new Set<Branch | CommonBranch>();
+  for (const branch of branches)
+    if (!branch.choice.gauge && !carriesEnough(job, branch, ampsOf(branch), limitOf(tree, branch, ampsOf)))
+      if (thicken(branch, 'ampacity')) raised.add(branch);
+  if (common && raiseCommon(tree, common, commonCarries(tree, branches, solved))) raised.add(common);
+  for (const branch of branches) {
+    if (!isPowered(branch.item) || !sags(branch)) continue;
+    const loser = worstLoser(tree, branch, branches, ampsOf);
+    if (loser && !raised.has(loser) && thicken(loser, 'drop')) raised.add(loser);
+  }
+  return raised.size > 0;
+}
+
+/**
+ * Takes back what was raised too far: where feeds share a conductor two of a chain may be raised at once. The
+ * heaviest first, one size at a time, as long as everything still holds; then no open size could be one less.
+ */
+function trim(tree: Tree, branches: readonly Branch[]): void {
+  const shares = (branch: Branch) =>
+    branches.some((b) => b.feeder === branch.gear) ||
+    tree.branches.has(branch.feeder) ||
+    sharedBy(tree, branch) === 'common';
+  const open: (Branch | CommonBranch)[] = branches.filter((b) => b.reason === 'drop' && shares(b));
+  if (tree.common?.reason === 'drop') open.push(tree.common);
+  open.sort((a, b) => gaugeArea(b.gauge) - gaugeArea(a.gauge));
+  for (const branch of open) {
+    for (let next = thinner(branch.gauge); next; next = thinner(branch.gauge)) {
+      const { gauge } = branch;
+      branch.gauge = next;
+      if (holds(tree, branches)) continue;
+      branch.gauge = gauge;
+      break;
+    }
+  }
+}
+
+/** Everything carries its current and its fuse, nothing sags too far, no conductor is below its least size. */
+function holds(tree: Tree, branches: readonly Branch[]): boolean {
+  const solution = solveBranches(tree, branches, DESIGN_CASE);
+  if (solution.state !== 'solved') return false;
+  const { job, common } = tree;
+  const ampsOf = (branch: Branch) => ampsThrough(solution, branch) ?? 0;
+  const least = leastSize(job.craft.pattern.kind, job.settings.conductors, job.settings.leastSize);
+  return (
+    branches.every(
+      (branch) =>
+        branch.choice.gauge !== null ||
+        (!isThinner(branch.gauge, least) && carriesEnough(job, branch, ampsOf(branch), limitOf(tree, branch, ampsOf))),
+    ) &&
+    branches.every((b) => !isPowered(b.item) || dropPctOf(tree, solution, b) <= job.settings.dropLimitPct) &&
+    (!common || common.pinned || carriesOf(job, common.gauge, common).amps >= commonCarries(tree, branches, solution))
+  );
+}
+
+/** Of the conductors a load's volts are lost on, the one that loses most and can still be made thicker. */
+function worstLoser(
+  tree: Tree,
+  load: Branch,
+  among: readonly Branch[],
+  ampsOf: (branch: Branch) => number,
+): Branch | CommonBranch | undefined {
+  const { common } = tree;
+  const chain = voltsChain(tree, load);
+  const losers: { of: Branch | CommonBranch; volts: number }[] = chain
+    .filter(({ choice }) => !choice.gauge)
+    .map((branch) => ({ of: branch, volts: ohmsOf(resistorsOf(tree, branch)) * ampsOf(branch) }));
+  if (common && !common.pinned && chain.some((branch) => sharedBy(tree, branch) === 'common')) {
+    const amps = sum(among.filter((branch) => sharedBy(tree, branch) === 'common').map(ampsOf));
+    losers.push({ of: common, volts: ohmsOf(sharedHome(tree, 'common')) * amps });
+  }
+  const open = losers.filter(({ of }) => thicker(of.gauge));
+  // Nothing can be thicker: say so of the one that loses most.
+  if (!open.length) for (const { of } of losers) of.reason = 'thickest';
+  return open.reduce<(typeof open)[number] | undefined>((a, b) => (a && a.volts >= b.volts ? a : b), undefined)?.of;
+}
+
+function thicken(branch: Branch | CommonBranch, reason: 'ampacity' | 'drop'): boolean {
+  const next = thicker(branch.gauge);
+  if (!next) {
+    branch.reason = 'thickest';
+    return false;
+  }
+  branch.gauge = next;
+  branch.reason = reason;
+  return true;
+}
+
+/**
+ * Sizes that are too thin for sure, without solving anything: regulated gear draws at least what it would at
+ * the resting volts, and loses at least those currents times the wires they share. What unregulated gear draws
+ * beside its idle current is left out, since it falls with the volts.
+ */
+function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
+  const amps = new Map<Branch, number>();
+  const least = (branch: Branch): number => {
+    let known = amps.get(branch);
+    if (known === undefined) {
+      const { item } = branch;
+      const below = live.filter((b) => b.feeder === branch.gear).reduce((sum, b) => sum + least(b), 0);
+      if (isPowered(item)) known = item.demand.regulated ? roughAmps(tree, branch) : item.demand.idleA;
+      else if (item.kind === 'converter') known = (below * item.outVolts) / item.efficiency / restVoltsOf(tree, branch);
+      else known = below + item.idleA;
+      amps.set(branch, known);
+    }
+    return known;
+  };
+  const limitPct = tree.job.settings.dropLimitPct;
+  const sags = (branch: Branch) => {
+    const volts = voltsChain(tree, branch).reduce((sum, b) => sum + least(b) * ohmsOf(resistorsOf(tree, b)), 0);
+    return (volts / nominalOf(tree, branch)) * 100 > limitPct;
+  };
+  // A common return is left to what is solved: who shares it is not known before.
+  const own: Tree = { ...tree, common: tree.common && { ...tree.common, pinned: true } };
+  for (const branch of live) if (isPowered(branch.item)) while (raiseOnce(own, chainOf(tree, branch), least, sags));
+}

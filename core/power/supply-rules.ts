@@ -1,0 +1,371 @@
+import { taken } from '../job/choices';
+import { batteryOf, soundBattery, startBattery } from '../job/feeding';
+import { wakeOf } from '../job/signal';
+import { COMMON_PRACTICE, memory } from '../tables/source';
+import { colourText } from '../tables/colours';
+import { short } from '../units/figures';
+import { CRAFT_RULES } from './craft-rules';
+import { MUSIC_SOURCE } from './demand';
+import { amps, MAKER, type PowerRule } from './rules';
+import { ringsOf } from './studs';
+import { LIVE } from './turn-on';
+
+const ABYC = memory('ABYC E-11');
+/** Days a craft should stand and still start (common practice). */
+const STANDS_DAYS = 14;
+
+/** What the batteries, the charging, the turn-on and the key-off current are judged by. */
+export const supplyRules: readonly PowerRule[] = [
+  {
+    id: 'hull-return',
+    station: 'power',
+    severity: 'stop',
+    title: 'The hull brings the current home',
+    formula: 'every return on a boat is a wire',
+    source: ABYC,
+    overrulable: false,
+    look: ({ job }) =>
+      taken(job.choices, 'grounds') !== 'frame' || CRAFT_RULES[job.craft.pattern.kind].frame.allowed
+        ? []
+        : [
+            {
+              subject: { kind: 'job', id: job.id },
+              reason:
+                'Current in a hull eats it away and lifts every ground on board. Give each feed a return of its own.',
+              figures: [{ name: 'returns through the hull', value: 1, unit: '' }],
+              cure: {
+                label: 'Returns to the battery',
+                operations: [{ op: 'choose', choice: 'grounds', option: null }],
+              },
+            },
+          ],
+  },
+  {
+    id: 'clad-on-boat',
+    station: 'power',
+    severity: 'stop',
+    title: 'Copper-clad aluminium on a boat',
+    formula: 'stranded copper only',
+    source: ABYC,
+    overrulable: true,
+    look: ({ job }) =>
+      job.settings.conductors !== 'clad' || CRAFT_RULES[job.craft.pattern.kind].clad.allowed
+        ? []
+        : [
+            {
+              subject: { kind: 'job', id: job.id },
+              reason: 'Salt creeps under the copper and the aluminium goes to powder in the crimp.',
+              figures: [{ name: 'resists, times copper', value: 1.6, unit: '' }],
+              cure: {
+                label: 'Use full-gauge copper',
+                operations: [{ op: 'setSettings', settings: { conductors: 'awg' } }],
+              },
+            },
+          ],
+  },
+  {
+    id: 'rings-on-stud',
+    station: 'power',
+    severity: 'caution',
+    title: 'Too many rings on one post',
+    formula: 'rings there + rings of this job ≤ most a stud may hold',
+    source: ABYC,
+    overrulable: true,
+    look: ({ job }) => {
+      const { most } = CRAFT_RULES[job.craft.pattern.kind].rings;
+      return Object.entries(job.craft.batteries).flatMap(([id, battery]) => {
+        const rings = ringsOf(job, id);
+        const worst = Math.max(rings.plus, rings.minus);
+        return worst <= most
+          ? []
+          : [
+              {
+                subject: { kind: 'battery' as const, id },
+                reason: `${battery.name} would hold ${rings.plus} rings on + and ${rings.minus} on −; ${most} a stud at most. Bring them together at a distribution block.`,
+                figures: [
+                  { name: 'rings', value: worst, unit: '' },
+                  { name: 'most', value: most, unit: '' },
+                ],
+              },
+            ];
+      });
+    },
+  },
+  {
+    id: 'lithium-straight',
+    station: 'power',
+    severity: 'caution',
+    title: 'A lithium battery charged straight from the alternator',
+    formula: 'between alternator and lithium stands a charger that limits the current',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job }) =>
+      Object.entries(job.craft.ties).flatMap(([id, { kind, from, to }]) => {
+        const chemistry = (battery: string) => job.craft.batteries[battery]!.chemistry;
+        const mixed = (chemistry(from) === 'lithium') !== (chemistry(to) === 'lithium');
+        if (kind === 'charger' || !mixed) return [];
+        const lithium = chemistry(from) === 'lithium' ? from : to;
+        return [
+          {
+            subject: { kind: 'battery' as const, id: lithium },
+            reason: `${job.craft.batteries[lithium]!.name} takes all the alternator gives, for hours, and is tied to a lead battery that wants other volts. Put a charger between.`,
+            figures: [amps('it takes up to', 0.5 * job.craft.batteries[lithium]!.capacityAh)],
+            cure: {
+              label: 'Make the tie a charger',
+              operations: [{ op: 'setTie' as const, id, tie: { ...job.craft.ties[id]!, kind: 'charger' as const } }],
+            },
+          },
+        ];
+      }),
+  },
+  {
+    id: 'charging-short',
+    station: 'power',
+    severity: 'caution',
+    title: 'Music draws more than the charging can spare',
+    formula: 'music current ≤ spare current at idle',
+    source: MUSIC_SOURCE,
+    overrulable: true,
+    look: ({ job, power }) => {
+      const music = power.totalAmps.idleMusic;
+      const { spareIdleA, spareCruiseA } = job.craft.charging;
+      if (music === undefined || music <= spareIdleA + 1e-9) return [];
+      const cruise = power.totalAmps.cruiseMusic ?? music;
+      return [
+        {
+          subject: { kind: 'job', id: job.id },
+          reason:
+            cruise > spareCruiseA
+              ? `Music takes ${short(cruise)} A; the charging spares ${short(spareCruiseA)} A even at cruise, so the battery runs down.`
+              : `Music takes ${short(music)} A; at idle the charging spares ${short(spareIdleA)} A and the battery gives the rest.`,
+          figures: [amps('music', music), amps('spare at idle', spareIdleA), amps('spare at cruise', spareCruiseA)],
+        },
+      ];
+    },
+  },
+  {
+    id: 'turn-on-overloaded',
+    station: 'power',
+    severity: 'caution',
+    title: 'Turn-on lead asked for too much',
+    formula: 'Σ turn-on currents ≤ what the head unit gives',
+    source: MAKER,
+    overrulable: true,
+    look: ({ job, turnOn, tags }) => {
+      const { head, neededA, availableA, through } = turnOn;
+      if (head === undefined || neededA <= availableA) return [];
+      const tag = tags[head] ?? head;
+      const helper = through
+        ? undefined
+        : Object.entries(job.gear).find(
+            ([, { item, place }]) => place !== null && (item.kind === 'relay' || item.kind === 'switchModule'),
+          );
+      const asker = through ? (tags[through.gear] ?? through.gear) : 'The amplifiers';
+      return [
+        {
+          subject: { kind: 'gear', id: head },
+          reason: `${asker} ask${through ? 's' : ''} ${short(neededA)} A of ${tag}, which gives ${short(availableA)} A.${through ? '' : ' Put a relay or a switch module between.'}`,
+          figures: [amps('asked', neededA), amps('given', availableA)],
+          ...(helper
+            ? {
+                cure: {
+                  label: `Wake them through ${tags[helper[0]] ?? helper[0]}`,
+                  operations: [{ op: 'setTurnOn' as const, turnOn: { through: helper[0] } }],
+                },
+              }
+            : {}),
+        },
+      ];
+    },
+  },
+  {
+    id: 'turn-on-relay-overloaded',
+    station: 'power',
+    severity: 'caution',
+    title: 'Woken through less than they ask',
+    formula: 'Σ turn-on currents ≤ what stands between passes',
+    source: MAKER,
+    overrulable: true,
+    look: ({ turnOn: { through, wokenA }, tags }) =>
+      !through || wokenA <= through.passesA
+        ? []
+        : [
+            {
+              subject: { kind: 'gear', id: through.gear },
+              reason: `The amplifiers ask ${short(wokenA)} A to wake; ${tags[through.gear] ?? through.gear} passes ${short(through.passesA)} A.`,
+              figures: [amps('asked', wokenA), amps('passed', through.passesA)],
+            },
+          ],
+  },
+  {
+    id: 'switched-source',
+    station: 'power',
+    severity: 'caution',
+    title: 'Switched source does not do what it should',
+    formula: 'dead at off, live at run, spare current ≥ what is asked',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ turnOn: { source, switchedA, candidates } }) => {
+      if (!source || switchedA === 0) return [];
+      const fits = (c: typeof source) => (c.live === 'key' || c.live === 'run') && c.enough;
+      if (fits(source)) return [];
+      const better = candidates.find((c) => fits(c));
+      const { name, colour } = source.circuit;
+      const live = source.live === 'key' || source.live === 'run';
+      return [
+        {
+          subject: { kind: 'existing', id: source.id },
+          reason: !live
+            ? `${name} (${colourText(colour)}) is ${LIVE[source.live]}.`
+            : source.spareA === undefined
+              ? `${name} (${colourText(colour)}): its fuse and what draws from it are not known.`
+              : `${name} (${colourText(colour)}) has ${short(source.spareA)} A to spare; ${short(switchedA)} A is asked.`,
+          figures: [amps('asked', switchedA), amps('spare', source.spareA ?? 0)],
+          ...(better
+            ? {
+                cure: {
+                  label: `Tap ${better.circuit.name}`,
+                  operations: [{ op: 'setTurnOn' as const, turnOn: { source: better.id } }],
+                },
+              }
+            : {}),
+        },
+      ];
+    },
+  },
+  {
+    id: 'switched-unchosen',
+    station: 'power',
+    severity: 'note',
+    title: 'No circuit chosen to switch the gear',
+    formula: 'candidates measured at off, accessory and run',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, turnOn: { source, switchedA, candidates } }) => {
+      if (source || switchedA === 0 || !candidates.length) return [];
+      const best = candidates.find((c) => (c.live === 'key' || c.live === 'run') && c.enough);
+      return [
+        {
+          subject: { kind: 'job', id: job.id },
+          reason: best
+            ? `${best.circuit.name} is ${LIVE[best.live]} and has ${short(best.spareA!)} A to spare.`
+            : 'None of the circuits written down is measured, live with the key and has current to spare.',
+          figures: [amps('asked', switchedA), amps('spare', best?.spareA ?? 0)],
+          ...(best
+            ? {
+                cure: {
+                  label: `Tap ${best.circuit.name}`,
+                  operations: [{ op: 'setTurnOn' as const, turnOn: { source: best.id } }],
+                },
+              }
+            : {}),
+        },
+      ];
+    },
+  },
+  {
+    id: 'always-awake',
+    station: 'power',
+    severity: 'caution',
+    title: 'An amplifier that nothing switches off',
+    formula: 'idle current counts day and night',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, keyOff, tags }) =>
+      Object.entries(job.gear).flatMap(([id, { item, there }]) => {
+        if (item.kind !== 'amplifier' || there !== null || wakeOf(job, id) !== 'constant') return [];
+        const { days } = keyOff.find((k) => k.battery === batteryOf(job, id))!;
+        return [
+          {
+            subject: { kind: 'gear' as const, id },
+            reason: `${tags[id] ?? id} draws ${short(item.demand.idleA)} A with the key off; its battery stands ${short(days)} days.`,
+            figures: [amps('idle', item.demand.idleA), { name: 'stands', value: days, unit: 'days' }],
+            cure: {
+              label: 'Wake it by the head unit',
+              operations: [{ op: 'setSource' as const, id, choice: { wake: null } }],
+            },
+          },
+        ];
+      }),
+  },
+  {
+    id: 'stands-too-short',
+    station: 'power',
+    severity: 'caution',
+    title: 'The battery does not stand two weeks',
+    formula: 'C·(1 − reserve) ÷ (24 h · (Σ memory + self-discharge)) ≥ 14 days',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, keyOff }) =>
+      keyOff
+        .filter(({ days }) => days < STANDS_DAYS)
+        .map(({ battery, days, amps: drain, selfA }) => ({
+          subject: { kind: 'battery' as const, id: battery },
+          reason: `${job.craft.batteries[battery]!.name} loses ${short(1000 * (drain + selfA))} mA with the key off and is down to its reserve in ${short(days)} days.`,
+          figures: [
+            { name: 'key off', value: 1000 * drain, unit: 'mA' },
+            { name: 'self-discharge', value: 1000 * selfA, unit: 'mA' },
+            { name: 'stands', value: days, unit: 'days' },
+          ],
+        })),
+  },
+  {
+    id: 'joined-leads',
+    station: 'power',
+    severity: 'caution',
+    title: 'Constant and switched leads joined',
+    formula: 'left on by its button: C·(1 − reserve) ÷ I',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, keyOff, turnOn: { head, source } }) => {
+      if (!job.turnOn.joined || head === undefined) return [];
+      const own = keyOff.find(({ leftOnHours }) => leftOnHours !== undefined);
+      if (!own) return [];
+      const starts = own.battery === startBattery(job);
+      return [
+        {
+          subject: { kind: 'gear', id: head },
+          reason: `The head unit’s own button is the only switch: forgotten on, ${job.craft.batteries[own.battery]!.name} is at its reserve in ${short(own.leftOnHours!)} h${starts ? ', and that battery starts the engine' : '; the engine still starts, from its own battery'}.`,
+          figures: [{ name: 'left on', value: own.leftOnHours!, unit: 'h' }],
+          ...(starts && source
+            ? {
+                cure: {
+                  label: `Switch it by ${source.circuit.name}`,
+                  operations: [{ op: 'setTurnOn' as const, turnOn: { joined: false } }],
+                },
+              }
+            : {}),
+        },
+      ];
+    },
+  },
+  {
+    id: 'house-for-sound',
+    station: 'power',
+    severity: 'note',
+    title: 'Sound fed from the battery that starts the engine',
+    formula: 'with two batteries the sound has the house battery',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, power }) => {
+      const start = startBattery(job);
+      const sound = soundBattery(job);
+      if (sound === start) return [];
+      return Object.values(power.feeds).flatMap((feed) =>
+        feed.run && feed.battery === start && feed.feeder === start
+          ? [
+              {
+                subject: { kind: 'feed' as const, id: feed.gear },
+                reason: `Fed from ${job.craft.batteries[start]!.name}: what it plays is taken from what starts the engine.`,
+                figures: [amps('full output', feed.states.restFull?.amps ?? 0)],
+                cure: {
+                  label: `Feed it from ${job.craft.batteries[sound]!.name}`,
+                  operations: [{ op: 'feedFrom' as const, gear: feed.gear, from: null }],
+                },
+              },
+            ]
+          : [],
+      );
+    },
+  },
+];

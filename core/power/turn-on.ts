@@ -1,0 +1,113 @@
+import { leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
+import type { Job } from '../job/job';
+import type { Existing } from '../job/supply';
+
+/** What a head unit's switched lead asks of its source, A (common practice: a few tens of milliamperes). */
+export const SWITCHED_LEAD_A = 0.05;
+
+export interface TurnOnPlan {
+  readonly head: string | undefined;
+  /** Asked of the head unit's turn-on lead: the amplifiers themselves, or what stands between. */
+  readonly neededA: number;
+  readonly availableA: number;
+  /** Amplifiers woken by the head unit, and what they ask together. */
+  readonly woken: readonly string[];
+  readonly wokenA: number;
+  /** Relay or module between, and the most it passes to them. */
+  readonly through: { readonly gear: string; readonly asksA: number; readonly passesA: number } | undefined;
+  /** Asked of the craft's switched source, A. */
+  readonly switchedA: number;
+  /** The craft's circuits as switched sources, best first. */
+  readonly candidates: readonly Candidate[];
+  /** The circuit the switched leads are tapped from, where the job names one. */
+  readonly source: Candidate | undefined;
+}
+
+/** When a circuit is live, as measured. */
+export const LIVE = {
+  key: 'live with the key, accessory too',
+  run: 'live at run only',
+  always: 'always live: gear would never switch off',
+  never: 'dead at run',
+  unknown: 'not measured at off and run',
+} as const;
+export type Live = keyof typeof LIVE;
+
+export interface Candidate {
+  readonly id: string;
+  readonly circuit: Existing;
+  readonly live: Live;
+  /** Its fuse with the usual margin, less what draws from it already, A; undefined where one is not known. */
+  readonly spareA: number | undefined;
+  readonly enough: boolean;
+}
+
+/** A circuit counts as live above this part of the system's volts, and as dead below the other (common practice). */
+const LIVE_PART = 0.8;
+const DEAD_PART = 0.1;
+
+function liveOf({ offVolts, accessoryVolts, runVolts }: Existing, nominal: number): Live {
+  if (offVolts === null || runVolts === null) return 'unknown';
+  if (runVolts < LIVE_PART * nominal) return 'never';
+  if (offVolts > DEAD_PART * nominal) return 'always';
+  return accessoryVolts !== null && accessoryVolts >= LIVE_PART * nominal ? 'key' : 'run';
+}
+
+const LIVE_ORDER: readonly Live[] = ['key', 'run', 'unknown', 'always', 'never'];
+
+/** The craft's circuits ranked as switched sources: live when they should be, then spare enough, then most spare. */
+export function switchedSources(job: Job, neededA: number): Candidate[] {
+  const { existing, nominalVolts } = job.craft;
+  const margin = job.settings.fuseMarginPct / 100;
+  return Object.entries(existing)
+    .filter(([, { use }]) => use !== 'negative' && use !== 'speaker')
+    .map(([id, circuit]): Candidate => {
+      const { fuseA, drawsA } = circuit;
+      const spareA = fuseA === null || drawsA === null ? undefined : fuseA / margin - drawsA;
+      return {
+        id,
+        circuit,
+        live: liveOf(circuit, nominalVolts),
+        spareA,
+        enough: spareA !== undefined && spareA >= neededA,
+      };
+    })
+    .sort(
+      (a, b) =>
+        LIVE_ORDER.indexOf(a.live) - LIVE_ORDER.indexOf(b.live) ||
+        Number(b.enough) - Number(a.enough) ||
+        (b.spareA ?? -1) - (a.spareA ?? -1) ||
+        a.circuit.name.localeCompare(b.circuit.name),
+    );
+}
+
+/** Who wakes whom, what each lead is asked for, and where the switched leads are best tapped. */
+export function planTurnOn(job: Job): TurnOnPlan {
+  const head = leadHeadUnit(job);
+  const item = head === undefined ? undefined : job.gear[head]!.item;
+  const amplifiers = sourcesOf(job).flatMap(([id, amp]) => (amp.kind === 'amplifier' ? [{ id, amp }] : []));
+  const wokenBy = (wake: string) => amplifiers.filter(({ id }) => wakeOf(job, id) === wake);
+  const asked = (list: typeof amplifiers) => list.reduce((sum, { amp }) => sum + amp.remoteInA, 0);
+  const woken = wokenBy('head');
+  const between = job.turnOn.through === null ? undefined : job.gear[job.turnOn.through]?.item;
+  const through =
+    between?.kind === 'relay'
+      ? { gear: job.turnOn.through!, asksA: between.coilA, passesA: between.maxA }
+      : between?.kind === 'switchModule'
+        ? { gear: job.turnOn.through!, asksA: between.triggerA, passesA: between.wayMaxA }
+        : undefined;
+  const heads = sourcesOf(job).filter(([, gear]) => gear.kind === 'headUnit').length;
+  const switchedA = (job.turnOn.joined ? 0 : heads * SWITCHED_LEAD_A) + asked(wokenBy('switched'));
+  const candidates = switchedSources(job, switchedA);
+  return {
+    head,
+    neededA: through && woken.length ? through.asksA : asked(woken),
+    availableA: item?.kind === 'headUnit' ? item.remoteOutA : 0,
+    woken: woken.map(({ id }) => id),
+    wokenA: asked(woken),
+    through,
+    switchedA,
+    candidates,
+    source: candidates.find(({ id }) => id === job.turnOn.source),
+  };
+}

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { CHEMISTRIES, FIRST_BATTERY, ROLES, type Battery } from '#core/job/supply';
+import { craftOf } from '#core/job/job';
+import { RATED_HOURS } from '#core/power/index';
+import { useJob } from '../stores/job';
+import FactField from './FactField.vue';
+import MaybeField from './MaybeField.vue';
+import PickField from './PickField.vue';
+
+/** What the job says of one battery. */
+const props = defineProps<{ id: string }>();
+const store = useJob();
+const battery = computed(() => store.job!.craft.batteries[props.id]!);
+const set = (part: Partial<Battery>, label?: string) =>
+  store.edit([{ op: 'setBattery', id: props.id, battery: part }], label);
+/** Where a battery can stand: places that take no gear of their own. */
+const places = computed(() => ({
+  '': 'as the pattern has it',
+  ...Object.fromEntries(
+    Object.entries(craftOf(store.job!).places).flatMap(([id, p]) => (p.accepts.length ? [] : [[id, p.name]])),
+  ),
+}));
+const name = ref(battery.value.name);
+watch(
+  () => battery.value.name,
+  (now) => (name.value = now),
+);
+const rename = () => {
+  if (name.value.trim()) set({ name: name.value.trim() });
+  else name.value = battery.value.name;
+};
+const several = computed(() => Object.keys(store.job!.craft.batteries).length > 1);
+</script>
+
+<template>
+  <div class="fields" :data-battery-fields="id">
+    <div>
+      <label class="form-label" :for="`name-${id}`">Name</label>
+      <input :id="`name-${id}`" v-model="name" class="form-control" maxlength="80" @change="rename" />
+    </div>
+    <PickField label="For" :options="ROLES" :model-value="battery.role" @update:model-value="set({ role: $event })" />
+    <PickField
+      class="wide"
+      label="Battery"
+      :options="CHEMISTRIES"
+      :model-value="battery.chemistry"
+      @update:model-value="set({ chemistry: $event })"
+    />
+    <FactField of="battery" :battery="id" fact="capacityAh" :label="`Capacity, ${RATED_HOURS}-hour rate`" />
+    <FactField of="battery" :battery="id" fact="restVolts" label="Full, at rest" />
+    <FactField of="battery" :battery="id" fact="internalMilliohm" label="Internal resistance" />
+    <MaybeField
+      label="Short circuit, maker’s"
+      fact="shortA"
+      :model-value="battery.shortA"
+      empty="not stated"
+      @update:model-value="set({ shortA: $event })"
+    />
+    <PickField
+      class="wide"
+      label="Stands"
+      :options="places"
+      :model-value="battery.place ?? ''"
+      @update:model-value="set({ place: $event || null })"
+    />
+    <BButton
+      v-if="id !== FIRST_BATTERY && several"
+      class="wide"
+      size="sm"
+      variant="outline-secondary"
+      @click="store.edit([{ op: 'setBattery', id, battery: null }], `take ${battery.name} away`)"
+      >Take {{ battery.name }} away</BButton
+    >
+  </div>
+</template>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import type { Existing } from '#core/job/supply';
+import { useJob } from '../stores/job';
+import MaybeField from './MaybeField.vue';
+import PickField from './PickField.vue';
+
+/** What the meter says of a circuit the craft has, and what hangs on it. */
+const props = defineProps<{ id: string }>();
+const store = useJob();
+const circuit = computed(() => store.job!.craft.existing[props.id]!);
+const set = (part: Partial<Existing>) =>
+  store.edit(
+    [{ op: 'setExisting', id: props.id, circuit: { ...circuit.value, ...part } }],
+    `readings of ${circuit.value.name}`,
+  );
+/** A reading taken is a circuit measured. */
+const read = (part: Partial<Existing>) => set({ ...part, metered: true });
+const shares = ref(circuit.value.shares);
+watch(
+  () => circuit.value.shares,
+  (now) => (shares.value = now),
+);
+const SIZES = {
+  '': 'not known',
+  '20': '20 AWG',
+  '18': '18 AWG',
+  '16': '16 AWG',
+  '14': '14 AWG',
+  '12': '12 AWG',
+  '10': '10 AWG',
+};
+</script>
+
+<template>
+  <div class="fields">
+    <MaybeField
+      label="Key off"
+      fact="readingVolts"
+      :model-value="circuit.offVolts"
+      @update:model-value="read({ offVolts: $event })"
+    />
+    <MaybeField
+      label="At accessory"
+      fact="readingVolts"
+      :model-value="circuit.accessoryVolts"
+      @update:model-value="read({ accessoryVolts: $event })"
+    />
+    <MaybeField
+      label="At run"
+      fact="readingVolts"
+      :model-value="circuit.runVolts"
+      @update:model-value="read({ runVolts: $event })"
+    />
+    <MaybeField
+      label="Its fuse"
+      fact="circuitA"
+      :model-value="circuit.fuseA"
+      @update:model-value="set({ fuseA: $event })"
+    />
+    <MaybeField
+      label="Draws already"
+      fact="circuitA"
+      :model-value="circuit.drawsA"
+      @update:model-value="set({ drawsA: $event })"
+    />
+    <PickField
+      label="Its wire"
+      :options="SIZES"
+      :model-value="circuit.size ?? ''"
+      @update:model-value="set({ size: $event || null })"
+    />
+    <div class="wide">
+      <label class="form-label" :for="`shares-${id}`">Shares it</label>
+      <input :id="`shares-${id}`" v-model="shares" class="form-control" maxlength="400" @change="set({ shares })" />
+    </div>
+  </div>
+</template>

@@ -1,0 +1,282 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Amplifier } from '#core/gear/gear';
+import { FACTS } from '#core/job/facts';
+import { batteryIds } from '#core/job/feeding';
+import { CHEMISTRIES, ENGINES, LISTENING, type Chemistry, type Segment } from '#core/job/supply';
+import type { DayPlan } from '#core/power/index';
+import { BATTERY_SOURCE, COLD_SOURCE } from '#core/tables/batteries';
+import { cite } from '#core/tables/source';
+import { figure } from '#core/units/figures';
+import NumberField from '../../app/NumberField.vue';
+import PickField from '../../app/PickField.vue';
+import { useJob } from '../../stores/job';
+import { useLibrary } from '../../stores/library';
+import { clock } from './clock';
+import type { Versus } from './versus';
+
+/** The day the battery is judged by: its parts, what comes of it, and what else to hold beside it. */
+const props = defineProps<{ day: DayPlan | undefined; other: DayPlan | undefined; versus: Versus }>();
+const emit = defineEmits<{ versus: [versus: Versus] }>();
+const store = useJob();
+const library = useLibrary();
+const set = (part: Partial<{ celsius: number; startPct: number; segments: Segment[] }>, label = 'change the day') =>
+  store.edit([{ op: 'setDay', day: { ...store.job!.day, ...part } }], label);
+const segments = computed(() => store.job!.day.segments);
+const setSegment = (i: number, part: Partial<Segment>) =>
+  set({ segments: segments.value.map((s, n) => (n === i ? { ...s, ...part } : s)) });
+const addSegment = () =>
+  set({
+    segments: [
+      ...segments.value,
+      { name: `Part ${segments.value.length + 1}`, hours: 1, engine: 'off', listening: 'music', otherA: 0 },
+    ],
+  });
+const move = (i: number, by: number) => {
+  const list = [...segments.value];
+  const [part] = list.splice(i, 1);
+  list.splice(i + by, 0, part!);
+  set({ segments: list });
+};
+const drop = (i: number) => set({ segments: segments.value.filter((_, n) => n !== i) });
+const named = (event: Event, i: number) => {
+  const input = event.target as HTMLInputElement;
+  const name = input.value.trim();
+  if (name) setSegment(i, { name });
+  else input.value = segments.value[i]!.name;
+};
+const engines = computed(() =>
+  store.job!.craft.shore ? ENGINES : { off: ENGINES.off, idle: ENGINES.idle, cruise: ENGINES.cruise },
+);
+const listening = Object.fromEntries(Object.entries(LISTENING).map(([id, { name }]) => [id, name])) as Record<
+  Segment['listening'],
+  string
+>;
+const names = computed(() => store.job!.craft.batteries);
+const sound = computed(() => store.plan!.power.battery);
+
+const WHY = {
+  empty: 'a battery is empty',
+  collapse: 'the volts collapse',
+  low: 'the gear has less than seven eighths of its volts',
+} as const;
+const lines = computed(() => (props.day ? verdict(props.day) : []));
+const otherLines = computed(() => (props.other ? verdict(props.other) : []));
+function verdict(day: DayPlan): { text: string; bad: boolean }[] {
+  return [
+    day.silentAt
+      ? { text: `Sound fails after ${clock(day.silentAt.hours)}: ${WHY[day.silentAt.why]}.`, bad: true }
+      : { text: 'It plays all day.', bad: false },
+    day.noStartAt === undefined
+      ? { text: 'The engine starts all day.', bad: false }
+      : { text: `From ${clock(day.noStartAt)} on the engine may not start.`, bad: true },
+    ...batteryIds(store.job!).flatMap((id) => {
+      const b = day.batteries[id];
+      if (!b) return [];
+      return [
+        {
+          text: `${names.value[id]?.name ?? id}: ${figure(b.end * 100, 0)} % at the end, ${figure(b.lowest * 100, 0)} % at the lowest${b.reserveAt === undefined ? '' : `, at its reserve after ${clock(b.reserveAt)}`}.`,
+          bad: b.reserveAt !== undefined,
+        },
+      ];
+    }),
+    day.recoverMinutes === undefined
+      ? { text: 'A day of cruising with music does not bring it back.', bad: true }
+      : { text: `${clock(day.recoverMinutes / 60)} of cruising with music bring it back.`, bad: false },
+  ];
+}
+
+const VERSUS = { none: 'nothing', battery: 'another battery', amplifier: 'another amplifier' };
+const amplifiers = computed(() =>
+  Object.entries(store.job!.gear).flatMap(([id, { item }]) => (item.kind === 'amplifier' ? [{ id, item }] : [])),
+);
+/** Amplifiers of the shelf that have every channel the one in the job uses. */
+const candidates = computed((): Record<string, string> => {
+  const own = amplifiers.value[0];
+  if (!own) return {};
+  const used = Object.keys(store.job!.circuits).flatMap((key) =>
+    key.startsWith(`${own.id}/`) ? key.slice(own.id.length + 1).split('+') : [],
+  );
+  const bridged = Object.keys(store.job!.circuits).some((key) => key.startsWith(`${own.id}/`) && key.includes('+'));
+  const fits = library.shelf.filter(
+    (item): item is Amplifier =>
+      item.kind === 'amplifier' &&
+      item.id !== own.item.id &&
+      used.every((id) => item.bank.channels.some((c) => c.id === id)) &&
+      (!bridged || item.bank.bridge !== null),
+  );
+  return Object.fromEntries(fits.map((item) => [item.id, item.name]));
+});
+const modes = computed((): Record<string, string> =>
+  Object.keys(candidates.value).length ? VERSUS : { none: VERSUS.none, battery: VERSUS.battery },
+);
+function setMode(mode: string): void {
+  const battery = names.value[sound.value]!;
+  const item = Object.keys(candidates.value)[0];
+  emit(
+    'versus',
+    mode === 'battery'
+      ? { mode: 'battery', id: sound.value, chemistry: battery.chemistry, capacityAh: battery.capacityAh }
+      : mode === 'amplifier' && item
+        ? { mode: 'amplifier', gear: amplifiers.value[0]!.id, item }
+        : { mode: 'none' },
+  );
+}
+</script>
+
+<template>
+  <section>
+    <h2>A day</h2>
+    <ul v-if="day" class="verdict" data-testid="day-verdict">
+      <li v-for="line in lines" :key="line.text" :class="{ bad: line.bad }">{{ line.text }}</li>
+    </ul>
+    <p v-else>Reckoning the day.</p>
+    <div class="fields">
+      <NumberField
+        label="Begins at"
+        :min="FACTS.startPct[0]"
+        :max="FACTS.startPct[1]"
+        unit="%"
+        :model-value="store.job!.day.startPct"
+        @update:model-value="set({ startPct: $event })"
+      />
+      <NumberField
+        label="Air"
+        :min="FACTS.airCelsius[0]"
+        :max="FACTS.airCelsius[1]"
+        unit="°C"
+        :model-value="store.job!.day.celsius"
+        @update:model-value="set({ celsius: $event })"
+      />
+    </div>
+    <ol>
+      <li v-for="(s, i) in segments" :key="i" class="segment" :data-segment="i">
+        <div class="fields">
+          <div class="wide head">
+            <input
+              class="form-control"
+              maxlength="80"
+              :value="s.name"
+              :aria-label="`Name of part ${i + 1}`"
+              @change="named($event, i)"
+            />
+            <BButton
+              size="sm"
+              variant="outline-secondary"
+              :aria-label="`${s.name} earlier`"
+              :disabled="i === 0"
+              @click="move(i, -1)"
+              >↑</BButton
+            >
+            <BButton
+              size="sm"
+              variant="outline-secondary"
+              :aria-label="`Strike out ${s.name}`"
+              :disabled="segments.length === 1"
+              @click="drop(i)"
+              >×</BButton
+            >
+          </div>
+          <NumberField
+            label="Lasts"
+            :min="FACTS.segmentHours[0]"
+            :max="FACTS.segmentHours[1]"
+            unit="h"
+            :model-value="s.hours"
+            @update:model-value="setSegment(i, { hours: $event })"
+          />
+          <NumberField
+            label="Draws besides"
+            :min="FACTS.otherA[0]"
+            :max="FACTS.otherA[1]"
+            unit="A"
+            :model-value="s.otherA"
+            @update:model-value="setSegment(i, { otherA: $event })"
+          />
+          <PickField
+            label="Engine"
+            :options="engines"
+            :model-value="s.engine"
+            @update:model-value="setSegment(i, { engine: $event as Segment['engine'] })"
+          />
+          <PickField
+            label="Listening"
+            :options="listening"
+            :model-value="s.listening"
+            @update:model-value="setSegment(i, { listening: $event })"
+          />
+        </div>
+      </li>
+    </ol>
+    <div class="ends">
+      <BButton v-if="segments.length < 24" size="sm" variant="outline-secondary" @click="addSegment"
+        >Add a part</BButton
+      >
+    </div>
+    <h3>Held beside it</h3>
+    <div class="fields">
+      <PickField
+        class="wide"
+        label="Compare with"
+        :options="modes"
+        :model-value="versus.mode"
+        @update:model-value="setMode($event)"
+      />
+      <template v-if="versus.mode === 'battery'">
+        <PickField
+          class="wide"
+          :label="`Instead of ${names[versus.id]?.name ?? ''}`"
+          :options="CHEMISTRIES"
+          :model-value="versus.chemistry"
+          @update:model-value="emit('versus', { ...versus, chemistry: $event as Chemistry })"
+        />
+        <NumberField
+          label="Of"
+          :min="FACTS.capacityAh[0]"
+          :max="FACTS.capacityAh[1]"
+          unit="Ah"
+          :model-value="versus.capacityAh"
+          @update:model-value="emit('versus', { ...versus, capacityAh: $event })"
+        />
+      </template>
+      <PickField
+        v-if="versus.mode === 'amplifier'"
+        class="wide"
+        :label="`Instead of ${store.job!.gear[versus.gear]?.item.name ?? ''}`"
+        :options="candidates"
+        :model-value="versus.item"
+        @update:model-value="emit('versus', { ...versus, item: $event })"
+      />
+    </div>
+    <ul v-if="other" class="verdict beside" data-testid="other-verdict">
+      <li v-for="line in otherLines" :key="line.text" :class="{ bad: line.bad }">{{ line.text }}</li>
+    </ul>
+    <p class="small">
+      {{ cite(BATTERY_SOURCE) }}; cold: {{ cite(COLD_SOURCE) }}. Sun is spread over the day. A new battery: an old one
+      has less.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.verdict {
+  font-size: 14px;
+  border-left: 3px solid var(--mud);
+  padding-left: 8px;
+}
+.inspector .verdict {
+  padding-left: 8px;
+  margin-bottom: 10px;
+}
+.beside {
+  border-left-style: dashed;
+}
+.segment {
+  border-top: 1px solid var(--rule);
+  padding-top: 6px;
+}
+.head {
+  display: flex;
+  gap: 4px;
+}
+</style>

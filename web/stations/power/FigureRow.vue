@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { ref, useId } from 'vue';
+import type { Formula } from '#core/power/index';
+import { cite } from '#core/tables/source';
+
+/** A figure that opens to the formula it comes from, with the numbers put in. */
+defineProps<{ label: string; formula: Formula | undefined; name: string }>();
+const open = ref(false);
+const id = useId();
+</script>
+
+<template>
+  <div :data-row="name">
+    <dt>{{ label }}</dt>
+    <dd :data-figure="name">
+      <button
+        v-if="formula"
+        type="button"
+        class="figure"
+        :aria-expanded="open"
+        :aria-controls="id"
+        :title="open ? undefined : 'Show how it is reckoned'"
+        @click="open = !open"
+      >
+        <slot />
+      </button>
+      <slot v-else />
+    </dd>
+  </div>
+  <div v-if="formula && open" :id="id" class="formula" :data-formula="name">
+    <dt class="visually-hidden">How {{ label.toLowerCase() }} is reckoned</dt>
+    <dd>
+      <span>{{ formula.formula }}</span>
+      <span class="numbers">{{ formula.numbers }}</span>
+      <span class="source">{{ cite(formula.source) }}</span>
+    </dd>
+  </div>
+</template>
+
+<style scoped>
+.figure {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-decoration: underline dotted;
+  text-underline-offset: 3px;
+}
+.inspector .formula {
+  border: 0;
+  border-left: 3px solid var(--tarn);
+  padding: 2px 0 4px 8px;
+  display: block;
+}
+.formula dd {
+  text-align: left;
+  font-weight: 400;
+}
+.formula span {
+  display: block;
+}
+.numbers {
+  overflow-wrap: anywhere;
+}
+.source {
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+</style>

@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { WAKES, type Wake } from '#core/job/circuit';
+import { wakeOf } from '#core/job/signal';
+import { LIVE } from '#core/power/index';
+import { buttFor } from '#core/tables/terminals';
+import { colourText } from '#core/tables/colours';
+import { short } from '#core/units/figures';
+import CircuitReadings from '../../app/CircuitReadings.vue';
+import PickField from '../../app/PickField.vue';
+import WireLine from '../../drawing/WireLine.vue';
+import { useJob } from '../../stores/job';
+import { clock } from './clock';
+
+/** Who wakes whom, by how much, from which circuit; and what is lost with the key off. */
+const store = useJob();
+const turnOn = computed(() => store.plan!.turnOn);
+const tagOf = (gear: string) => store.plan!.tags[gear] ?? gear;
+const milli = (amps: number) => `${short(amps * 1000)} mA`;
+const amplifiers = computed(() =>
+  Object.entries(store.job!.gear).flatMap(([id, { item, there }]) =>
+    item.kind === 'amplifier' && there !== 'bypassed' ? [{ id, item, wake: wakeOf(store.job!, id) }] : [],
+  ),
+);
+const between = computed(() => ({
+  '': 'nothing',
+  ...Object.fromEntries(
+    Object.entries(store.job!.gear).flatMap(([id, { item }]) =>
+      item.kind === 'relay' || item.kind === 'switchModule' ? [[id, `${tagOf(id)} ${item.name}`]] : [],
+    ),
+  ),
+}));
+const setWake = (id: string, wake: Wake) =>
+  store.edit([{ op: 'setSource', id, choice: { wake: wake === 'head' ? null : wake } }], 'change what wakes it');
+const chosen = computed(() => {
+  const { selected } = store;
+  const id = selected?.kind === 'existing' ? selected.id : store.job!.turnOn.source;
+  return turnOn.value.candidates.find((c) => c.id === id);
+});
+const tap = (id: string | null) => store.edit([{ op: 'setTurnOn', turnOn: { source: id } }], 'tap a circuit');
+const headTag = computed(() => (turnOn.value.head === undefined ? undefined : tagOf(turnOn.value.head)));
+const left = computed(() => store.plan!.keyOff.filter(({ leftOnHours }) => leftOnHours !== undefined));
+const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen.value.circuit.size) : undefined));
+</script>
+
+<template>
+  <section>
+    <h2>Turn-on and key off</h2>
+    <dl v-if="headTag">
+      <div>
+        <dt>{{ headTag }} wakes</dt>
+        <dd>{{ turnOn.woken.map(tagOf).join(', ') || 'nothing' }}</dd>
+      </div>
+      <div>
+        <dt>Asked of its turn-on lead</dt>
+        <dd data-figure="turn-on" :class="{ bad: turnOn.neededA > turnOn.availableA }">
+          {{ milli(turnOn.neededA) }} of {{ milli(turnOn.availableA) }}
+        </dd>
+      </div>
+      <div v-if="turnOn.through">
+        <dt>Passed on by {{ tagOf(turnOn.through.gear) }}</dt>
+        <dd>{{ milli(turnOn.wokenA) }} of {{ short(turnOn.through.passesA) }} A</dd>
+      </div>
+      <div>
+        <dt>Asked of the switched source</dt>
+        <dd data-figure="switched">{{ milli(turnOn.switchedA) }}</dd>
+      </div>
+    </dl>
+    <p v-else>No head unit: each amplifier wants the switched source, or wakes by itself.</p>
+    <div class="fields">
+      <PickField
+        v-if="Object.keys(between).length > 1"
+        class="wide"
+        label="Between head unit and amplifiers"
+        :options="between"
+        :model-value="store.job!.turnOn.through ?? ''"
+        @update:model-value="store.edit([{ op: 'setTurnOn', turnOn: { through: $event || null } }])"
+      />
+      <PickField
+        v-for="a in amplifiers"
+        :key="a.id"
+        class="wide"
+        :label="`${tagOf(a.id)} ${a.item.name} is woken by`"
+        :options="WAKES"
+        :model-value="a.wake"
+        @update:model-value="setWake(a.id, $event)"
+      />
+      <label class="wide joined"
+        ><input
+          type="checkbox"
+          :checked="store.job!.turnOn.joined"
+          @change="store.edit([{ op: 'setTurnOn', turnOn: { joined: ($event.target as HTMLInputElement).checked } }])"
+        />
+        constant and switched leads joined: its own button switches it</label
+      >
+    </div>
+    <p v-for="k in left" :key="k.battery" class="small">
+      Left on, {{ store.job!.craft.batteries[k.battery]!.name }} is at its reserve in {{ clock(k.leftOnHours!) }}.
+    </p>
+    <h3>Circuits as switched source</h3>
+    <p v-if="!turnOn.candidates.length">
+      None written down. At Intake, name what you find behind the covers; measure each with the key off, at accessory
+      and at run.
+    </p>
+    <ol>
+      <li v-for="c in turnOn.candidates" :key="c.id">
+        <button
+          type="button"
+          class="option"
+          :class="{ now: store.job!.turnOn.source === c.id }"
+          :data-candidate="c.id"
+          @click="store.select({ kind: 'existing', id: c.id })"
+        >
+          <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
+            <WireLine path="M3 4.5H23" :wires="[c.circuit.colour]" :width="3.5" />
+          </svg>
+          <span class="what"
+            >{{ c.circuit.name }}, {{ colourText(c.circuit.colour) }}<br /><i
+              :class="{
+                good: (c.live === 'key' || c.live === 'run') && c.enough,
+                bad: c.live === 'always' || c.live === 'never',
+              }"
+              >{{ LIVE[c.live] }}; {{ c.spareA === undefined ? 'spare not known' : `${short(c.spareA)} A to spare` }}</i
+            ></span
+          >
+        </button>
+      </li>
+    </ol>
+    <template v-if="chosen">
+      <h3>{{ chosen.circuit.name }}</h3>
+      <CircuitReadings :id="chosen.id" :key="chosen.id" />
+      <p v-if="chosen.circuit.shares" class="small">Shares it: {{ chosen.circuit.shares }}.</p>
+      <p v-if="splice" class="small">Tapped with a {{ splice }}.</p>
+      <div class="ends">
+        <BButton v-if="store.job!.turnOn.source !== chosen.id" size="sm" variant="primary" @click="tap(chosen.id)"
+          >Tap this one</BButton
+        >
+        <BButton v-else size="sm" variant="outline-secondary" @click="tap(null)">Do not tap it</BButton>
+      </div>
+    </template>
+    <h3>Key off</h3>
+    <template v-for="k in store.plan!.keyOff" :key="k.battery">
+      <dl :data-keyoff="k.battery">
+        <div v-for="(d, i) in k.drains" :key="i">
+          <dt>{{ d.gear === undefined ? '' : `${tagOf(d.gear)} ` }}{{ d.what }}</dt>
+          <dd>{{ milli(d.amps) }}</dd>
+        </div>
+        <div>
+          <dt>{{ store.job!.craft.batteries[k.battery]!.name }} by itself</dt>
+          <dd>{{ milli(k.selfA) }}</dd>
+        </div>
+        <div>
+          <dt>{{ store.job!.craft.batteries[k.battery]!.name }} stands</dt>
+          <dd data-figure="stands">{{ short(k.days) }} days</dd>
+        </div>
+      </dl>
+    </template>
+    <p class="caution">Colour never proves what a wire is. A turn-on lead wakes amplifiers; it never feeds them.</p>
+  </section>
+</template>
+
+<style scoped>
+.what {
+  flex: 1;
+}
+.what i {
+  font-style: normal;
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.what i.good {
+  color: var(--tarn);
+}
+.what i.bad {
+  color: var(--stop);
+}
+.joined {
+  font-size: 14px;
+}
+</style>
