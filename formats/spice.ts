@@ -1,7 +1,15 @@
 import { membersOf, speakersOf, type Wiring } from '#core/job/circuit';
 import type { Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
-import { FEED_CASES, feedNetwork, postOf, type FeedCase, type Load, type Network } from '#core/power/index';
+import {
+  FEED_CASES,
+  feedNetwork,
+  postOf,
+  solveNetwork,
+  type FeedCase,
+  type Load,
+  type Network,
+} from '#core/power/index';
 import { speakerFacts, type Circuit, type LoadModel } from '#core/speakers/index';
 
 /** A name as a netlist may have it; two that would come out alike are told apart by number. */
@@ -20,89 +28,65 @@ function nodeNames(ground: string): (name: string) => string {
   };
 }
 
-/** A diode that loses about a millivolt: what gives one way gives through it. */
-const VALVE = '.model valve D(IS=1e-12 N=0.002 RS=1e-6)';
-
 /** The current of so many watts at a voltage; below a volt, of a resistor. */
 const constantPower = (watts: string, volts: string): string => `${watts}*${volts}/(max(${volts},1)*max(${volts},1))`;
 
-/** A valve from one node to another, and what resistance there is behind it. */
-const throughValve = (id: string, from: string, to: string, ohm: number): string[] =>
-  ohm > 0 ? [`DO${id} ${from} out${id} valve`, `RO${id} out${id} ${to} ${ohm}`] : [`DO${id} ${from} ${to} valve`];
-
 /**
  * A feed network with its loads as sources of the current they draw; below a volt each is a resistor, so that a
- * solver can find its way out. What gives one way or only so much does so through diodes: the solver finds
- * its state, not we. A converter's outlet is a circuit of its own, and its draw follows what leaves
- * it. `node` gives the name a node of the network has in the deck.
+ * solver can find its way out. What gives one way or only so much stands in the state it was found in: resting it
+ * is left out, at its limit it is a source of that current; whether that is so can be read off the volts. A
+ * converter's outlet is a circuit of its own, and its draw follows what leaves it. `node` gives the name a node of
+ * the network has in the deck.
  */
 export function feedDeck(network: Network): { deck: string; node: (name: string) => string } {
   const node = nodeNames(network.ground);
+  const found = solveNetwork(network);
+  const stateOf = (name: string) => (found.state === 'solved' ? found.supplies.get(name)?.state : undefined) ?? 'gives';
+  const opens = (name: string) => found.state === 'solved' && found.amps.get(name) === 0;
   const lines: string[] = [];
   const starts = new Map<string, number>();
   let parts = 0;
-  const write = (net: Network, ground: string): void => {
-    const at = (name: string) => (name === net.ground ? ground : node(name));
+  const write = (net: Network): void => {
+    const at = (name: string) => (name === net.ground ? '0' : node(name));
     const high = Math.max(...net.supplies.map((s) => s.volts));
     for (const s of net.supplies) {
       const i = parts++;
+      const state = stateOf(s.name);
       starts.set(at(s.node), high);
-      if (s.mostA === undefined && !s.oneWay)
-        lines.push(
-          `V${i} src${i} ${ground} ${s.volts}`,
-          `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-9)} ; ${s.name}`,
-        );
-      else if (s.mostA === undefined)
-        lines.push(
-          `V${i} src${i} ${ground} ${s.volts} ; ${s.name}`,
-          ...throughValve(`${i}`, `src${i}`, at(s.node), s.ohm),
-        );
+      if (state === 'idle') lines.push(`* ${s.name} rests: others hold more than its ${s.volts} V`);
+      else if (state === 'limited') lines.push(`I${i} 0 ${at(s.node)} ${s.mostA} ; ${s.name}, at its limit`);
       else
-        // Its most, always: what is not asked runs off at its volts.
-        lines.push(
-          `I${i} ${ground} src${i} ${s.mostA} ; ${s.name}`,
-          `V${i} set${i} ${ground} ${s.volts}`,
-          `DS${i} src${i} set${i} valve`,
-          ...throughValve(`${i}`, `src${i}`, at(s.node), s.ohm),
-        );
+        lines.push(`V${i} src${i} 0 ${s.volts}`, `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-9)} ; ${s.name}`);
     }
     for (const r of net.resistors) {
       const i = parts++;
-      if (r.diodeVolts === undefined) lines.push(`RR${i} ${at(r.a)} ${at(r.b)} ${r.ohm} ; ${r.name}`);
-      else
-        lines.push(
-          `VD${i} ${at(r.a)} drop${i} ${r.diodeVolts} ; ${r.name}`,
-          ...throughValve(`${i}`, `drop${i}`, at(r.b), r.ohm),
-        );
+      const [a, b] = [at(r.a), at(r.b)];
+      if (r.diodeVolts === undefined) lines.push(`RR${i} ${a} ${b} ${r.ohm} ; ${r.name}`);
+      else if (opens(r.name)) lines.push(`* ${r.name} does not conduct`);
+      else lines.push(`VD${i} ${a} drop${i} ${r.diodeVolts} ; ${r.name}`, `RR${i} drop${i} ${b} ${r.ohm}`);
     }
     for (const l of net.loads) {
-      const i = parts++;
       const u = `V(${at(l.plus)},${at(l.minus)})`;
       starts.set(at(l.plus), high);
       lines.push(
-        `BL${i} ${at(l.plus)} ${at(l.minus)} I=${constantPower(`${l.watts}`, u)}+${l.amps}+${l.siemens}*${u} ; ${l.name}`,
+        `BL${parts++} ${at(l.plus)} ${at(l.minus)} I=${constantPower(`${l.watts}`, u)}+${l.amps}+${l.siemens}*${u} ; ${l.name}`,
       );
     }
     for (const c of net.conversions ?? []) {
       const i = parts++;
       const [outlet] = c.output.supplies;
-      const u = `V(${at(c.plus)},${at(c.minus)})`;
+      const meter = `${outlet!.node}/meter`;
       // The outlet gives what leaves its node: measured by a source of no volts between it and the rest.
-      const out = node(outlet!.node);
-      const inner: Network = {
-        ...c.output,
-        supplies: [{ ...outlet!, node: `${outlet!.node}/meter` }, ...c.output.supplies.slice(1)],
-      };
+      const inner: Network = { ...c.output, supplies: [{ ...outlet!, node: meter }, ...c.output.supplies.slice(1)] };
       lines.push(
-        `VM${i} ${node(`${outlet!.node}/meter`)} ${out} 0`,
-        `BC${i} ${at(c.plus)} ${at(c.minus)} I=${constantPower(`${outlet!.volts / c.efficiency}*i(VM${i})`, u)}+${c.idleA} ; ${c.name}`,
+        `VM${i} ${node(meter)} ${node(outlet!.node)} 0`,
+        `BC${i} ${at(c.plus)} ${at(c.minus)} I=${constantPower(`${outlet!.volts / c.efficiency}*i(VM${i})`, `V(${at(c.plus)},${at(c.minus)})`)}+${c.idleA} ; ${c.name}`,
       );
-      starts.set(out, outlet!.volts);
-      write(inner, '0');
+      starts.set(node(outlet!.node), outlet!.volts);
+      write(inner);
     }
   };
-  write(network, '0');
-  if (lines.some((line) => line.includes(' valve'))) lines.push(VALVE);
+  write(network);
   return { deck: `${lines.join('\n')}\n.nodeset ${[...starts].map(([s, v]) => `V(${s})=${v}`).join(' ')}`, node };
 }
 

@@ -55,8 +55,10 @@ export function commonPoint(job: Job): string | undefined {
   const placed = fedOf(job).filter(
     ([id, item]) => job.gear[id]!.place !== null && !passesOn(item) && returnsHome(job, id),
   );
-  if (placed.length < 2) return undefined;
-  return (placed.find(([, { kind }]) => kind === 'amplifier') ?? placed[0]!)[0];
+  const first = placed.find(([, { kind }]) => kind === 'amplifier') ?? placed[0];
+  // Only what the same battery feeds comes home on one wire.
+  if (!first || placed.filter(([id]) => batteryOf(job, id) === batteryOf(job, first[0])).length < 2) return undefined;
+  return first[0];
 }
 
 /** Whether a gear's return goes to the battery rather than to what feeds it. */
@@ -69,7 +71,8 @@ export const FRAME = 'frame';
 export function returnEnd(job: Job, gear: string, common: string | undefined): string {
   if (!returnsHome(job, gear)) return feederOf(job, gear);
   if (taken(job.choices, 'grounds') === 'frame') return FRAME;
-  return common === undefined || common === gear ? batteryOf(job, gear) : common;
+  const own = batteryOf(job, gear);
+  return common === undefined || common === gear || batteryOf(job, common) !== own ? own : common;
 }
 
 /** Id of the run that is a gear's return. */

@@ -102,11 +102,17 @@ const wireOhms = ({ settings }: Job, gauge: Gauge, mm: number): number =>
   (ohmsPerMetre(gauge, settings.conductorCelsius, settings.conductors) * mm) / 1000;
 const LEAST_OHM = 1e-6;
 
+/** The battery at the root of a branch. */
+export const rootOf = (tree: Tree, branch: Branch): string => chainOf(tree, branch).at(-1)!.feeder;
+/** The frame by the way it comes home to one battery: each has a strap of its own. */
+const frameOf = (battery: string): string => `${FRAME}/${battery}`;
+
 /** The node a branch's return ends at. */
-function homeOf({ job, common }: Tree, branch: Branch): string {
+function homeOf(tree: Tree, branch: Branch): string {
+  const { job, common } = tree;
   const end = returnEnd(job, branch.gear, common?.gear);
   if (common && (end === common.gear || branch.gear === common.gear)) return 'common';
-  if (end === FRAME) return FRAME;
+  if (end === FRAME) return frameOf(rootOf(tree, branch));
   if (end !== branch.feeder || !gathersReturns(job.gear[end]?.item)) return GROUND;
   return job.gear[end]!.item.kind === 'converter' ? `${end}/home` : `${end}/minus`;
 }
@@ -176,26 +182,25 @@ function lumped(branch: Branch, parts: readonly Resistor[]): Resistor[] {
   return home < 0 ? [out] : [out, inSeries(`${branch.gear}/back`, parts.slice(home))];
 }
 
-/** The common return, or the frame, from where returns meet to the battery. */
-export function sharedHome({ job, common }: Tree, home: 'common' | 'frame'): Resistor[] {
-  if (home === 'frame')
-    return [{ name: 'frame', a: FRAME, b: GROUND, ohm: Math.max(job.craft.frameMilliohm / 1000, LEAST_OHM) }];
-  return [
-    {
-      name: 'common',
-      a: 'common',
-      b: 'common-end',
-      ohm: Math.max(wireOhms(job, common!.gauge, common!.backMm), LEAST_OHM),
-    },
-    { name: 'common-ring', a: 'common-end', b: GROUND, ohm: contactOhm(common!.gauge, job.settings.conductors) },
-  ];
+/** The common return, from where returns meet to its battery. */
+export const commonHome = ({ job }: Tree, { gauge, backMm }: CommonBranch): Resistor[] => [
+  { name: 'common', a: 'common', b: 'common-end', ohm: Math.max(wireOhms(job, gauge, backMm), LEAST_OHM) },
+  { name: 'common-ring', a: 'common-end', b: GROUND, ohm: contactOhm(gauge, job.settings.conductors) },
+];
+
+/** What a branch shares with others on the way home to a battery: the common return, or the frame. */
+export function sharedHome(tree: Tree, home: Shared, battery: string): Resistor[] {
+  if (home === 'common') return commonHome(tree, tree.common!);
+  const frame = frameOf(battery);
+  return [{ name: frame, a: frame, b: GROUND, ohm: Math.max(tree.job.craft.frameMilliohm / 1000, LEAST_OHM) }];
 }
+type Shared = 'common' | 'frame';
 
 /** What brings a branch's current home beyond its own return: shared with others. */
-export function sharedBy(tree: Tree, branch: Branch): 'common' | 'frame' | undefined {
+export function sharedBy(tree: Tree, branch: Branch): Shared | undefined {
   if (!hasReturn(branch)) return undefined;
   const home = homeOf(tree, branch);
-  return home === 'common' || home === FRAME ? home : undefined;
+  return home === 'common' ? 'common' : home.startsWith(`${FRAME}/`) ? 'frame' : undefined;
 }
 
 // ── Networks ────────────────────────────────────────────────────────────────────────────────────
@@ -249,8 +254,13 @@ export function networkOf(
   whole = false,
 ): Network {
   const set = new Set(among.flatMap((branch) => chainOf(tree, branch)));
-  const shared = new Set([...set].flatMap((branch) => sharedBy(tree, branch) ?? []));
-  const root = Object.keys(tree.job.craft.batteries)[0]!;
+  /** What is shared on the way home, by the battery it comes home to. */
+  const shared = new Map<string, Set<Shared>>();
+  for (const branch of set) {
+    const home = sharedBy(tree, branch);
+    const battery = rootOf(tree, branch);
+    if (home) shared.set(battery, (shared.get(battery) ?? new Set()).add(home));
+  }
   return supplyNetwork(tree.job, state.engine, (battery) => {
     const hung = hungOn(tree, battery, set, state.draw, whole);
     const kept = tree.kept.filter(({ feeder }) => feeder === battery);
@@ -258,7 +268,7 @@ export function networkOf(
       conversions: hung.conversions,
       resistors: [
         ...hung.resistors,
-        ...(battery === root ? [...shared].flatMap((home) => sharedHome(tree, home)) : []),
+        ...[...(shared.get(battery) ?? [])].flatMap((home) => sharedHome(tree, home, battery)),
       ],
       loads: [
         ...hung.loads,

@@ -4,7 +4,6 @@ import { NO_FEED_CHOICE, type FeedChoice, type Job } from '../job/job';
 import { sizesOf, type Ampacity, type Gauge } from '../tables/conductors';
 import {
   carriesOf,
-  chainOf,
   fuseFamily,
   fuseLimit,
   fuseMargin,
@@ -14,6 +13,7 @@ import {
   networkOf,
   nominalOf,
   resistorsOf,
+  rootOf,
   roughAmps,
   sharedBy,
   sharedHome,
@@ -285,9 +285,13 @@ function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStretch[] 
       'ring-back': [start, start],
       'ring-home': [back, back],
     };
-    const add = (name: string, ohm: number, amps: number, [fromMm, toMm]: readonly [number, number]) => {
-      const gear = name.includes('/') ? part.gear : undefined;
-      const key = name.slice(name.indexOf('/') + 1);
+    const add = (
+      gear: string | undefined,
+      key: string,
+      ohm: number,
+      amps: number,
+      [fromMm, toMm]: readonly [number, number],
+    ) => {
       const words =
         key === 'ring' && part.feeder in tree.job.craft.batteries ? STRETCH_NAMES[key]! : nameOf(key, start);
       stretches.push({ gear, part: key, name: words, ohm, amps, lostVolts: ohm * amps, fromMm, toMm });
@@ -295,13 +299,19 @@ function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStretch[] 
     const amps = ampsThrough(solved, part)!;
     for (const { name, ohm } of resistorsOf(tree, part)) {
       const key = name.slice(name.indexOf('/') + 1);
-      add(name, ohm, amps, span[key] ?? [end, end]);
+      add(part.gear, key, ohm, amps, span[key] ?? [end, end]);
     }
     if (part !== branch && passesOn(part.item))
-      add(`${part.gear}/pass`, part.item.milliohm / 1000, solved.amps.get(`${part.gear}/pass`)!, [end, end]);
+      add(part.gear, 'pass', part.item.milliohm / 1000, solved.amps.get(`${part.gear}/pass`)!, [end, end]);
     if (shared)
-      for (const { name, ohm } of sharedHome(tree, shared))
-        add(name, ohm, Math.abs(solved.amps.get(name)!), name === 'common' ? [back, start] : [start, start]);
+      for (const { name, ohm } of sharedHome(tree, shared, rootOf(tree, part)))
+        add(
+          undefined,
+          shared === 'frame' ? 'frame' : name,
+          ohm,
+          Math.abs(solved.amps.get(name)!),
+          name === 'common' ? [back, start] : [start, start],
+        );
     start = end;
   }
   return stretches;
@@ -355,7 +365,7 @@ function finish(
     item,
     choice,
     feeder,
-    battery: chainOf(tree, branch).at(-1)!.feeder,
+    battery: rootOf(tree, branch),
     nominalVolts: nominalOf(tree, branch),
     audioWatts,
     run: live ? run : undefined,

@@ -5,6 +5,7 @@ import {
   carriesEnough,
   carriesOf,
   chainOf,
+  commonHome,
   fuseOf,
   limitAbove,
   nominalOf,
@@ -12,7 +13,6 @@ import {
   restVoltsOf,
   roughAmps,
   sharedBy,
-  sharedHome,
   solveBranches,
   voltsChain,
   type Branch,
@@ -193,7 +193,7 @@ function worstLoser(
     .map((branch) => ({ of: branch, volts: ohmsOf(resistorsOf(tree, branch)) * ampsOf(branch) }));
   if (common && !common.pinned && chain.some((branch) => sharedBy(tree, branch) === 'common')) {
     const amps = sum(among.filter((branch) => sharedBy(tree, branch) === 'common').map(ampsOf));
-    losers.push({ of: common, volts: ohmsOf(sharedHome(tree, 'common')) * amps });
+    losers.push({ of: common, volts: ohmsOf(commonHome(tree, common)) * amps });
   }
   const open = losers.filter(({ of }) => thicker(of.gauge));
   // Nothing can be thicker: say so of the one that loses most.

@@ -4,7 +4,7 @@ import type { Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
 import { applyAll, type Operation } from '#core/job/operations';
 import { leadResistance, planJob } from '#core/plan';
-import { casesOf, feedNetwork, solveNetwork, type Network } from '#core/power/index';
+import { casesOf, feedNetwork, solveNetwork, type Network, type Supply } from '#core/power/index';
 import { outputsOf, planCircuit, speakerFacts, type LoadModel } from '#core/speakers/index';
 import type { Amplifier, Speaker } from '#core/gear/gear';
 import { shelfItem } from '#demo/shelf';
@@ -271,6 +271,124 @@ test('ngspice agrees on 240 seeded random feed networks, and finds no working st
   );
   expect(collapsed).toBeGreaterThan(10);
   expect(two).toBeGreaterThan(50);
+}, 240000);
+
+const mainOf = (on: boolean, item: string): Operation[] =>
+  on
+    ? [
+        { op: 'addGear', id: 'main', item: shelfItem(item), place: 'batterySide' },
+        { op: 'chooseHolder', gear: 'main', holder: shelfItem('holder-post') as never },
+        { op: 'feedFrom', gear: 'amp', from: 'main' },
+        { op: 'feedFrom', gear: 'head', from: 'main' },
+      ]
+    : [];
+
+/** The supplies of a network and of every outlet in it that may rest or be spent. */
+const suppliesIn = (network: Network): Supply[] => [
+  ...network.supplies.filter((s) => s.oneWay || s.mostA !== undefined),
+  ...(network.conversions ?? []).flatMap(({ output }) => suppliesIn(output)),
+];
+
+/** Jobs with two batteries tied every way, chargers that reach their limit, blocks, converters and returns of every school. */
+const supplyCase = fc
+  .record({
+    tie: fc.constantFrom('switch' as const, 'relay' as const, 'diode' as const, 'charger' as const, null),
+    turned: fc.boolean(),
+    joined: fc.boolean(),
+    volts: fc.tuple(fc.double({ min: 12.1, max: 12.9, noNaN: true }), fc.double({ min: 12.1, max: 13.4, noNaN: true })),
+    milliohm: fc.tuple(
+      fc.integer({ min: 3, max: 30 }),
+      fc.integer({ min: 2, max: 20 }),
+      fc.integer({ min: 1, max: 20 }),
+    ),
+    spare: fc.constantFrom(2, 3, 6, 10),
+    shore: fc.constantFrom(null, 4, 40),
+    main: fc.constantFrom('sluice-4', 'sluice-bar', 'ford-24-12', null),
+    grounds: fc.constantFrom('battery', 'common', 'frame'),
+    conductors: fc.constantFrom('awg' as const, 'iso' as const, 'clad' as const),
+    lock: fc.boolean(),
+    amplifierFrom: fc.constantFrom(null, 'battery', 'house'),
+  })
+  .map((s): Job => {
+    const base = s.lock ? LOCK_JOB : TOURER_JOB;
+    const tie = { milliohm: s.milliohm[2], joined: s.joined, diodeVolts: 0.7, setVolts: 14.4, mostA: s.spare };
+    return applyAll(base, [
+      { op: 'setBattery', battery: { restVolts: s.volts[0], internalMilliohm: s.milliohm[0] } },
+      {
+        op: 'setBattery',
+        id: 'house',
+        battery: { name: 'House', role: 'house', restVolts: s.volts[1], internalMilliohm: s.milliohm[1] },
+      },
+      ...(s.tie
+        ? [
+            {
+              op: 'setTie' as const,
+              id: 't',
+              tie: {
+                kind: s.tie,
+                ...(s.turned ? { from: 'house', to: 'battery' } : { from: 'battery', to: 'house' }),
+                ...tie,
+              },
+            },
+          ]
+        : []),
+      { op: 'setCharging', charging: { spareIdleA: s.spare, spareCruiseA: 2 * s.spare } },
+      { op: 'setShore', shore: s.shore === null ? null : { at: 'house', setVolts: 14.1, mostA: s.shore } },
+      { op: 'setSettings', settings: { conductors: s.conductors } },
+      { op: 'choose', choice: 'grounds', option: s.grounds },
+      ...mainOf(s.main !== null, s.main ?? ''),
+      ...(s.main === null && s.amplifierFrom ? [{ op: 'feedFrom' as const, gear: 'amp', from: s.amplifierFrom }] : []),
+    ]);
+  });
+
+test('in 60 seeded random jobs ngspice has the volts of every state, and by them every source gives, rests or is at its limit as it should', () => {
+  const seen = { limited: 0, idle: 0, converted: 0, collapsed: 0, states: 0 };
+  fc.assert(
+    fc.property(supplyCase, (job) => {
+      const { power } = planJob(job);
+      for (const feedCase of casesOf(job)) {
+        const network = feedNetwork(job, power, feedCase);
+        const { deck, node } = feedDeck(network);
+        const feeds = Object.values(power.feeds).filter((f) => f.states[feedCase.id] && 'demand' in f.item);
+        if (power.totalAmps[feedCase.id] === undefined) {
+          seen.collapsed++;
+          continue;
+        }
+        const solution = solveNetwork(network);
+        if (solution.state === 'collapsed') throw new Error('collapsed');
+        const batteries = Object.keys(job.craft.batteries);
+        const asked = [
+          ...feeds.map(({ gear }) => `v(${node(`${gear}/plus`)},${node(`${gear}/minus`)})`),
+          ...batteries.map((id) => `v(${node(`${id}/post`)})`),
+        ];
+        const found = operatingPoint(deck, asked);
+        if (!found) throw new Error(`ngspice finds nothing in ${feedCase.name}`);
+        feeds.forEach((f, i) => close(f.states[feedCase.id]!.deviceVolts, found[i]!, 0.001));
+        batteries.forEach((id, i) => close(power.sources[feedCase.id]![id]!.volts, found[feeds.length + i]!, 0.001));
+        // Whether a source rests or is spent is judged by ngspice's volts at its own node: the states that fit are the only ones.
+        for (const s of suppliesIn(network)) {
+          const { state, amps } = solution.supplies.get(s.name)!;
+          const volts = operatingPoint(deck, [`v(${node(s.node)})`])![0]!;
+          if (state === 'idle') expect(volts).toBeGreaterThan(s.volts - 1e-4);
+          if (state === 'limited') expect(volts).toBeLessThan(s.volts + 1e-4);
+          if (state === 'gives') {
+            expect(amps).toBeLessThan((s.mostA ?? Number.MAX_VALUE) + 1e-6);
+            if (s.oneWay) expect(amps).toBeGreaterThan(-1e-6);
+          }
+        }
+        const states = [...solution.supplies.values()].map(({ state }) => state);
+        if (states.includes('limited')) seen.limited++;
+        if (states.includes('idle')) seen.idle++;
+        if (network.conversions?.length) seen.converted++;
+        seen.states++;
+      }
+    }),
+    { seed: 2511, numRuns: 60 },
+  );
+  expect(seen.states).toBeGreaterThan(300);
+  expect(seen.limited).toBeGreaterThan(25);
+  expect(seen.idle).toBeGreaterThan(100);
+  expect(seen.converted).toBeGreaterThan(40);
 }, 240000);
 
 test('a job that says little still plans and agrees', () => {

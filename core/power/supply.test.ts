@@ -1,0 +1,543 @@
+import fc from 'fast-check';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { shelfItem } from '#demo/shelf';
+import type { FuseHolder } from '../gear/gear';
+import type { Job } from '../job/job';
+import { applyAll, type Operation } from '../job/operations';
+import type { Tie } from '../job/supply';
+import { planJob } from '../plan';
+import { ampacity, isThinner, sizesOf, thinner } from '../tables/conductors';
+import { leastSize } from './craft-rules';
+import { powerRules } from './rules';
+import { supplyRules } from './supply-rules';
+import { solveNetwork, type Network, type Solution } from './network';
+import { gaugeAlternatives } from './alternatives';
+import { feedFormulas } from './formulas';
+import { isolationOrder } from './isolation';
+import { shortAtFuse, shortAtPost } from './short';
+import { ringsOf } from './studs';
+
+const jobOf = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
+const LAUNCH = jobOf('river-launch');
+const VAN = jobOf('narrow-van');
+const SIDE = jobOf('vineyard-side-by-side');
+const after = (job: Job, ...operations: Operation[]) => applyAll(job, operations);
+const rulesOf = (job: Job) => planJob(job).findings.map((f) => f.rule);
+const holder = (gear: string, item: string): Operation => ({
+  op: 'chooseHolder',
+  gear,
+  holder: shelfItem(item) as FuseHolder,
+});
+const add = (id: string, item: string, place: string | null): Operation => ({
+  op: 'addGear',
+  id,
+  item: shelfItem(item),
+  place,
+});
+const TIE: Tie = {
+  kind: 'switch',
+  from: 'battery',
+  to: 'house',
+  milliohm: 3,
+  joined: true,
+  diodeVolts: 0.7,
+  setVolts: 14.4,
+  mostA: 20,
+};
+const solved = (s: Solution) => {
+  if (s.state !== 'solved') throw new Error('collapsed');
+  return s;
+};
+
+describe('which source gives', () => {
+  const load = (amps: number) => [{ name: 'load', plus: 'post', minus: 'g', watts: 0, amps, siemens: 0 }];
+  const charged = (amps: number, mostA: number): Network => ({
+    ground: 'g',
+    supplies: [
+      { name: 'battery', node: 'post', volts: 12.6, ohm: 0.01, oneWay: true },
+      { name: 'alternator', node: 'post', volts: 14.2, ohm: 0, mostA, oneWay: true },
+    ],
+    resistors: [],
+    loads: load(amps),
+  });
+
+  test('the alternator holds while it can: the battery rests', () => {
+    const s = solved(solveNetwork(charged(8, 10)));
+    expect(s.volts.get('post')).toBe(14.2);
+    expect(s.supplies.get('alternator')).toEqual({ amps: 8, state: 'gives' });
+    expect(s.supplies.get('battery')).toEqual({ amps: 0, state: 'idle' });
+  });
+
+  test('asked for more it gives its most, and the battery the rest: 12.6 V − 15 A · 10 mΩ', () => {
+    const s = solved(solveNetwork(charged(25, 10)));
+    expect(s.volts.get('post')).toBeCloseTo(12.6 - 15 * 0.01, 9);
+    expect(s.supplies.get('alternator')).toEqual({ amps: 10, state: 'limited' });
+    expect(s.supplies.get('battery')!.amps).toBeCloseTo(15, 9);
+  });
+
+  test('a diode passes one way and loses its volts', () => {
+    const net = (volts: number): Network => ({
+      ground: 'g',
+      supplies: [
+        { name: 'a', node: 'p', volts, ohm: 0 },
+        { name: 'b', node: 'q', volts: 12.8, ohm: 0.01, oneWay: true },
+      ],
+      resistors: [{ name: 'd', a: 'p', b: 'q', ohm: 0.002, diodeVolts: 0.7 }],
+      loads: [{ name: 'load', plus: 'q', minus: 'g', watts: 0, amps: 5, siemens: 0 }],
+    });
+    const on = solved(solveNetwork(net(14.4)));
+    expect(on.volts.get('q')).toBeCloseTo(14.4 - 0.7 - 5 * 0.002, 9);
+    const off = solved(solveNetwork(net(12)));
+    expect(off.amps.get('d')).toBe(0);
+    expect(off.volts.get('q')).toBeCloseTo(12.8 - 0.05, 9);
+  });
+
+  test('a converter draws what it gives over its efficiency: 13.8 V · 10 A ÷ (0.9 · U)', () => {
+    const s = solved(
+      solveNetwork({
+        ground: 'g',
+        supplies: [{ name: 'bank', node: 'p', volts: 25, ohm: 0.02 }],
+        resistors: [],
+        loads: [],
+        conversions: [
+          {
+            name: 'c',
+            plus: 'p',
+            minus: 'g',
+            efficiency: 0.9,
+            idleA: 0.05,
+            output: {
+              ground: 'home',
+              supplies: [{ name: 'outlet', node: 'out', volts: 13.8, ohm: 0 }],
+              resistors: [],
+              loads: [{ name: 'load', plus: 'out', minus: 'home', watts: 0, amps: 10, siemens: 0 }],
+            },
+          },
+        ],
+      }),
+    );
+    const u = s.volts.get('p')!;
+    expect(s.loadAmps.get('c')).toBeCloseTo((13.8 * 10) / (0.9 * u) + 0.05, 9);
+    expect(u).toBeCloseTo(25 - 0.02 * s.loadAmps.get('c')!, 9);
+  });
+
+  test('of two that would hold one post the higher does, and the lower when that is spent', () => {
+    const both = (amps: number): Network => ({
+      ground: 'g',
+      supplies: [
+        { name: 'shore', node: 'post', volts: 13.6, ohm: 0, mostA: 30, oneWay: true },
+        { name: 'alternator', node: 'post', volts: 14.2, ohm: 0, mostA: 10, oneWay: true },
+      ],
+      resistors: [],
+      loads: load(amps),
+    });
+    expect(solved(solveNetwork(both(5))).supplies.get('shore')!.state).toBe('idle');
+    const spent = solved(solveNetwork(both(25)));
+    expect(spent.volts.get('post')).toBe(13.6);
+    expect(spent.supplies.get('shore')!.amps).toBeCloseTo(15, 9);
+  });
+});
+
+describe('two batteries', () => {
+  const tied = (tie: Partial<Tie> | null) =>
+    after(
+      TOURER_JOB,
+      { op: 'setBattery', id: 'house', battery: { name: 'House', role: 'house', capacityAh: 40, internalMilliohm: 5 } },
+      ...(tie ? [{ op: 'setTie' as const, id: 't', tie: { ...TIE, ...tie } }] : []),
+    );
+  const source = (job: Job, state: 'restMusic' | 'idleMusic' | 'cruiseMusic', id: string) =>
+    planJob(job).power.sources[state]![id]!;
+
+  test('the sound moves to the house battery, and its runs with it', () => {
+    const plan = planJob(tied(null));
+    expect(plan.power.battery).toBe('house');
+    expect(plan.runs.map(({ id }) => id)).toContain('feed:house>amp');
+    expect(source(tied(null), 'restMusic', 'battery').amps).toBe(0);
+    // Nothing charges it.
+    expect(source(tied(null), 'cruiseMusic', 'house').amps).toBeGreaterThan(2);
+  });
+
+  test('a closed switch shares the load, an open one does not, a combining relay only on charge', () => {
+    const joined = source(tied({}), 'restMusic', 'battery').amps;
+    expect(joined).toBeGreaterThan(0.5);
+    expect(source(tied({ joined: false }), 'restMusic', 'battery').amps).toBe(0);
+    expect(source(tied({ kind: 'relay' }), 'restMusic', 'battery').amps).toBe(0);
+    expect(source(tied({ kind: 'relay' }), 'idleMusic', 'house').amps).toBe(0);
+    expect(source(tied({ kind: 'relay' }), 'idleMusic', 'alternator').amps).toBeGreaterThan(3);
+  });
+
+  test('behind a diode the house is charged by its drop less; a charger holds its own volts', () => {
+    expect(source(tied({ kind: 'diode' }), 'cruiseMusic', 'house').volts).toBeCloseTo(14.2 - 0.7, 1);
+    expect(source(tied({ kind: 'charger' }), 'cruiseMusic', 'house').volts).toBe(14.4);
+    const { alternator } = planJob(tied({ kind: 'charger' })).power.sources.cruiseMusic!;
+    const feeds = Object.values(planJob(tied({ kind: 'charger' })).power.feeds);
+    const amps = feeds.reduce((sum, f) => sum + f.states.cruiseMusic!.amps, 0);
+    expect(alternator!.amps).toBeCloseTo((amps * 14.4) / 0.9 / 14.2, 2);
+  });
+
+  test('chargers in a ring bring nothing from nowhere', () => {
+    const ring = after(tied({ kind: 'charger', from: 'battery', to: 'house' }), {
+      op: 'setBattery',
+      id: 'third',
+      battery: { name: 'Third', role: 'both' },
+    });
+    const job = after(
+      ring,
+      { op: 'setTie', id: 'u', tie: { ...TIE, kind: 'charger', from: 'house', to: 'third' } },
+      { op: 'setTie', id: 'w', tie: { ...TIE, kind: 'charger', from: 'third', to: 'battery' } },
+      { op: 'setCharging', charging: { at: 'third' } },
+    );
+    expect(planJob(job).power.feeds['amp']!.states.cruiseMusic).toBeDefined();
+  });
+
+  test('a battery that is taken away takes its ties and feeds along', () => {
+    const job = after(
+      tied({}),
+      { op: 'feedFrom', gear: 'head', from: 'battery' },
+      { op: 'setBattery', id: 'house', battery: null },
+    );
+    expect(job.craft.ties).toEqual({});
+    expect(planJob(job).power.battery).toBe('battery');
+    expect(() => after(TOURER_JOB, { op: 'setBattery', id: 'battery', battery: null })).toThrow('craft.batteries');
+    expect(() => after(TOURER_JOB, { op: 'setTie', id: 't', tie: TIE })).toThrow('ties.t.to');
+  });
+});
+
+describe('distribution', () => {
+  test('a block’s main fuse is above every branch’s, and the branches share its wire', () => {
+    const { feeds } = planJob(LAUNCH).power;
+    const [main, amp, head] = ['block', 'amp', 'head'].map((id) => feeds[id]!);
+    expect(main!.fuseA).toBeGreaterThan(amp!.fuseA!);
+    expect(main!.states.restFull!.amps).toBeCloseTo(amp!.states.restFull!.amps + head!.states.restFull!.amps, 6);
+    expect(amp!.reachMm).toBe(main!.run!.outMm + amp!.run!.outMm);
+    expect(amp!.states.restFull!.dropPct).toBeGreaterThan(main!.states.restFull!.dropPct);
+    expect(head!.gaugeReason).toBe('least');
+  });
+
+  test('an unfused block leaves its branches to the main fuse: their wire must carry it', () => {
+    const bare = after(
+      LAUNCH,
+      { op: 'removeGear', id: 'block' },
+      add('bar', 'sluice-bar', 'lockerPanel'),
+      holder('bar', 'holder-post'),
+      { op: 'feedFrom', gear: 'amp', from: 'bar' },
+      { op: 'feedFrom', gear: 'head', from: 'bar' },
+    );
+    const { feeds } = planJob(bare).power;
+    expect(feeds['head']!.above).toEqual({ gear: 'bar', amps: feeds['bar']!.fuseA });
+    expect(feeds['head']!.ampacityA).toBeGreaterThanOrEqual(feeds['bar']!.fuseA!);
+    // The head unit allows 15 A ahead of it: only a fuse of its own cures that.
+    expect(rulesOf(bare)).toContain('fuse-above-maker');
+    expect(rulesOf(after(bare, holder('head', 'holder-blade')))).not.toContain('fuse-above-maker');
+  });
+
+  test('24 V: the head unit is fed through a converter, and its drop is counted from there', () => {
+    const bank: Operation = { op: 'setBattery', battery: { restVolts: 25.4 } };
+    const wrong = after(VAN, { op: 'setNominal', volts: 24 }, bank);
+    expect(rulesOf(wrong)).toContain('wrong-volts');
+    const job = after(wrong, add('dc', 'ford-24-12', 'bedShelf'), holder('dc', 'holder-blade'), {
+      op: 'feedFrom',
+      gear: 'head',
+      from: 'dc',
+    });
+    expect(rulesOf(job)).not.toContain('wrong-volts');
+    const { dc, head } = planJob(job).power.feeds;
+    const full = head!.states.restFull!;
+    expect(head!.nominalVolts).toBe(13.8);
+    expect(full.postVolts).toBeCloseTo(13.8, 9);
+    const expected = (13.8 * full.amps) / (0.9 * dc!.states.restFull!.deviceVolts) + 0.03;
+    expect(dc!.states.restFull!.amps).toBeCloseTo(expected, 6);
+    // Its supply keeps its volts whatever the bank does.
+    expect(head!.states.restFull!.deviceVolts).toBeCloseTo(head!.states.cruiseFull!.deviceVolts, 9);
+  });
+
+  test('a feed that would come round to itself is refused by name', () => {
+    const two = after(LAUNCH, add('bar', 'sluice-bar', 'lockerPanel'), { op: 'feedFrom', gear: 'bar', from: 'block' });
+    expect(() => after(two, { op: 'feedFrom', gear: 'block', from: 'bar' })).toThrow('feeds.block.from');
+    expect(() => after(LAUNCH, { op: 'feedFrom', gear: 'head', from: 'amp' })).toThrow('feeds.head.from');
+  });
+
+  test('returns through the frame are short wires and one resistance', () => {
+    const frame = after(TOURER_JOB, { op: 'choose', choice: 'grounds', option: 'frame' });
+    const feed = planJob(frame).power.feeds['amp']!;
+    expect(feed.run!.backMm).toBeLessThan(feed.run!.outMm);
+    const worse = planJob(after(frame, { op: 'setFrame', milliohm: 40 })).power.feeds['amp']!;
+    const lost = (f: typeof feed) => f.stretches.find(({ name }) => name === 'Frame')!.lostVolts;
+    expect(lost(worse)).toBeGreaterThan(5 * lost(feed));
+    expect(lost(feed)).toBeCloseTo(
+      0.005 * (feed.states.restFull!.amps + planJob(frame).power.feeds['head']!.states.restFull!.amps),
+      6,
+    );
+  });
+});
+
+describe('sizing', () => {
+  const shape = fc.record({
+    standard: fc.constantFrom('awg' as const, 'sae' as const, 'iec' as const, 'iso' as const, 'clad' as const),
+    insulation: fc.constantFrom('unknown' as const, '60' as const, '90' as const, '125' as const),
+    limit: fc.constantFrom(2, 3, 5, 10),
+    through: fc.constantFrom('sluice-4', 'sluice-bar', null),
+    grounds: fc.constantFrom('battery', 'common', 'frame'),
+    watts: fc.constantFrom('weir-4-45', 'weir-2-80'),
+  });
+  const jobFrom = (s: typeof shape extends fc.Arbitrary<infer T> ? T : never): Job =>
+    after(
+      TOURER_JOB,
+      { op: 'setSettings', settings: { conductors: s.standard, insulation: s.insulation, dropLimitPct: s.limit } },
+      { op: 'choose', choice: 'grounds', option: s.grounds },
+      holder('amp', 'holder-strip'),
+      ...(s.through
+        ? [
+            add('block', s.through, 'batterySide'),
+            holder('block', 'holder-post'),
+            holder('amp', 'holder-strip'),
+            { op: 'feedFrom' as const, gear: 'amp', from: 'block' },
+            { op: 'feedFrom' as const, gear: 'head', from: 'block' },
+          ]
+        : []),
+    );
+
+  test('no fuse above what its wire may have, no drop above the limit, and no open size could be one less', () => {
+    let drops = 0;
+    fc.assert(
+      fc.property(shape, (s) => {
+        const job = jobFrom(s);
+        const { power } = planJob(job);
+        for (const feed of Object.values(power.feeds)) {
+          const limit = feed.fuseA ?? feed.above?.amps ?? 0;
+          if (feed.gaugeReason === 'thickest') continue;
+          expect(limit).toBeLessThanOrEqual(feed.fuseLimitA + 1e-9);
+          if ('demand' in feed.item) expect(feed.states.restFull!.dropPct).toBeLessThanOrEqual(s.limit + 1e-6);
+          const less = thinner(feed.gauge);
+          const least = leastSize('motorcycle', s.standard, null);
+          if (!less || isThinner(less, least)) continue;
+          const tried = planJob(after(job, { op: 'chooseGauge', gear: feed.gear, gauge: less })).power.feeds;
+          const holds = Object.values(tried).every(
+            (f) =>
+              (f.fuseA ?? f.above?.amps ?? 0) <= f.fuseLimitA + 1e-9 &&
+              (!('demand' in f.item) || (f.states.restFull?.dropPct ?? 100) <= s.limit),
+          );
+          // With one size pinned thinner the others may grow: then it is not this size that could be less.
+          const grew = Object.values(tried).some(
+            (f) => f.gear !== feed.gear && isThinner(power.feeds[f.gear]!.gauge, f.gauge),
+          );
+          if (grew || power.common) continue;
+          expect(holds).toBe(false);
+          drops++;
+        }
+      }),
+      { seed: 17, numRuns: 80 },
+    );
+    expect(drops).toBeGreaterThan(10);
+  });
+
+  test('the alternatives are solved one by one: what is planned is among them and holds, the next thinner does not', () => {
+    const { power } = planJob(TOURER_JOB);
+    const feed = power.feeds['amp']!;
+    const list = gaugeAlternatives(TOURER_JOB, power, feed);
+    expect(list.map(({ gauge }) => gauge)).toEqual(sizesOf('awg'));
+    const at = list.findIndex(({ gauge }) => gauge === feed.gauge);
+    expect(list[at]!.dropPct).toBeCloseTo(feed.states.restFull!.dropPct, 9);
+    expect(list[at]!.carries && list[at]!.holdsDrop).toBe(true);
+    expect(list[at - 1]!.carries && list[at - 1]!.holdsDrop).toBe(false);
+    list.slice(1).forEach((a, i) => {
+      if (list[i]!.dropPct !== undefined) expect(a.dropPct).toBeLessThan(list[i]!.dropPct!);
+    });
+  });
+
+  test('every figure’s formula, worked out from its own numbers, is the figure', () => {
+    const { power } = planJob(LAUNCH);
+    for (const feed of Object.values(power.feeds)) {
+      const formulas = feedFormulas(LAUNCH, power, feed);
+      const worked = (text: string) => {
+        const sides = text.split(' = ');
+        const sum = sides[0]!
+          .replace(/[^\d.+÷×·() −]/g, ' ')
+          .replaceAll('−', '-')
+          .replaceAll('÷', '/')
+          .replace(/[×·]/g, '*');
+        // Only digits and arithmetic are left.
+        return { left: Number(Function(`return ${sum}`)()), right: parseFloat(sides[1]!) };
+      };
+      const { left, right } = worked(formulas.fuseNeed!.numbers);
+      expect(left).toBeCloseTo(right, 1);
+      const carries = worked(formulas.ampacity!.numbers.replace(/\((?:[^\d]|\d+ t)[^)]*\)/g, ''));
+      expect(carries.left).toBeCloseTo(carries.right, 0);
+      const lost = worked(formulas.drop!.numbers.split(';')[0]!);
+      expect(lost.left / 1000).toBeCloseTo(lost.right, 1);
+      if (formulas.amps!.formula.startsWith('I = P ÷ (η')) {
+        const drawn = worked(formulas.amps!.numbers);
+        expect(drawn.left).toBeCloseTo(drawn.right, 1);
+      }
+    }
+  });
+
+  test('ABYC’s 150 % is offered on boats and only counts there when it is taken', () => {
+    const pinned: Operation = { op: 'chooseFuse', gear: 'head', amps: 15 };
+    const thin = after(LAUNCH, { op: 'setSettings', settings: { insulation: '60' } }, pinned);
+    const limit = (job: Job) =>
+      planJob(job).power.feeds['head']!.fuseLimitA / planJob(job).power.feeds['head']!.ampacityA;
+    expect(limit(thin)).toBe(1);
+    expect(limit(after(thin, { op: 'allow150', gear: 'head', allow: true }))).toBe(1.5);
+    expect(limit(after(TOURER_JOB, { op: 'allow150', gear: 'head', allow: true }))).toBe(1);
+  });
+});
+
+describe('the posts', () => {
+  test('short circuit: E ÷ R at the posts, less at the fuse, more with what is joined', () => {
+    expect(shortAtPost(TOURER_JOB, 'battery').amps).toBeCloseTo(12.7 / 0.009, 6);
+    const { feeds } = planJob(TOURER_JOB).power;
+    const at = shortAtFuse(TOURER_JOB, feeds['amp']!)!;
+    expect(at.amps).toBeCloseTo(12.7 / (0.009 + at.ohm), 6);
+    const launch = shortAtPost(LAUNCH, 'battery');
+    expect(launch.batteries).toEqual(['battery', 'start']);
+    expect(launch.amps).toBeCloseTo(12.8 * (1 / 0.004 + 1 / (0.005 + 0.003)), 6);
+    const stated = after(TOURER_JOB, { op: 'setBattery', battery: { shortA: 650 } });
+    expect(shortAtPost(stated, 'battery').amps).toBeCloseTo(650, 9);
+    expect(shortAtPost(stated, 'battery').stated).toBe(true);
+  });
+
+  test('rings: one for each feed and return that ends there', () => {
+    expect(ringsOf(TOURER_JOB, 'battery')).toEqual({ plus: 2, minus: 2 });
+    expect(ringsOf(after(TOURER_JOB, { op: 'choose', choice: 'grounds', option: 'common' }), 'battery').minus).toBe(1);
+    // All of the launch’s sound hangs on the block.
+    expect(ringsOf(LAUNCH, 'battery')).toEqual({ plus: 2, minus: 3 });
+  });
+
+  test('made safe from the outside in, put back the other way round, memories last', () => {
+    const { off, on } = isolationOrder(VAN);
+    expect(off[0]).toMatch(/^Shore charger/);
+    expect(off.findIndex((l) => /Solar/.test(l))).toBeLessThan(off.findIndex((l) => /negative off/.test(l)));
+    expect(off.at(-1)).toMatch(/^Meter/);
+    expect(on.findIndex((l) => /Starter battery: negative on/.test(l))).toBeLessThan(
+      on.findIndex((l) => /House battery: negative on/.test(l)),
+    );
+    expect(on.at(-1)).not.toMatch(/negative/);
+    const plan = planJob(VAN);
+    expect(plan.build.steps.find(({ id }) => id === 'isolate:battery')!.lines).toContain(off[0]);
+  });
+
+  test('ends are chosen by the wire, splices by both', () => {
+    const { terminals } = planJob(
+      after(SIDE, add('head', 'kingcup-3', 'dashCentre'), { op: 'setTurnOn', turnOn: { source: 'outlet' } }),
+    );
+    expect(terminals.find(({ run, at }) => run === 'switched:switched>head' && at === 'switched')!.with).toMatch(
+      /^red butt/,
+    );
+    expect(terminals.find(({ run, at }) => run === 'feed:battery>head' && at === 'battery')!.with).toMatch(/ring/);
+    const amp = planJob(TOURER_JOB).terminals.find(({ run, at }) => run === 'feed:battery>amp' && at === 'amp')!;
+    expect(amp.with).toMatch(/^ferrule/);
+  });
+});
+
+const AWAKE: Operation = { op: 'setSource', id: 'amp', choice: { wake: 'constant' } };
+const FIRES: Record<string, Job> = {
+  'interrupt-rating': after(LAUNCH, holder('block', 'holder-maxi')),
+  'interrupt-rating-light': TOURER_JOB,
+  'not-selective': after(LAUNCH, { op: 'chooseFuse', gear: 'block', amps: 30 }),
+  'passes-too-much': after(
+    LAUNCH,
+    add('relay', 'latch-30', 'lockerPanel'),
+    holder('relay', 'holder-maxi'),
+    { op: 'feedFrom', gear: 'head', from: 'relay' },
+    { op: 'feedFrom', gear: 'amp', from: 'relay' },
+  ),
+  'wrong-volts': after(VAN, { op: 'setNominal', volts: 24 }),
+  'thinner-than-least': after(LAUNCH, { op: 'chooseGauge', gear: 'head', gauge: '18' }),
+  'hull-return': after(LAUNCH, { op: 'choose', choice: 'grounds', option: 'frame' }),
+  'clad-on-boat': after(LAUNCH, { op: 'setSettings', settings: { conductors: 'clad' } }),
+  'rings-on-stud': after(LAUNCH, { op: 'setBattery', battery: { ringsMinus: 4 } }),
+  'lithium-straight': after(VAN, {
+    op: 'setTie',
+    id: 'charger',
+    tie: { ...VAN.craft.ties['charger']!, kind: 'relay' },
+  }),
+  'turn-on-relay-overloaded': after(
+    TOURER_JOB,
+    { op: 'removeGear', id: 'amp' },
+    { op: 'addGear', id: 'amp', item: { ...shelfItem('weir-4-45'), remoteInA: 2 } as never, place: 'lampShelf' },
+    { op: 'addGear', id: 'relay', item: { ...shelfItem('latch-30'), maxA: 1 } as never, place: 'batterySide' },
+    { op: 'setTurnOn', turnOn: { through: 'relay' } },
+  ),
+  'switched-source': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'bilge' } }),
+  'switched-unchosen': LAUNCH,
+  'always-awake': after(TOURER_JOB, AWAKE),
+  'stands-too-short': after(TOURER_JOB, AWAKE),
+  'joined-leads': VAN,
+  'house-for-sound': after(LAUNCH, { op: 'feedFrom', gear: 'block', from: 'start' }),
+};
+const SILENT: Record<string, Job> = {
+  'interrupt-rating': LAUNCH,
+  'interrupt-rating-light': after(TOURER_JOB, { op: 'setBattery', battery: { shortA: 700 } }),
+  'lithium-straight': VAN,
+  'switched-source': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'panelSpare' } }),
+  'switched-unchosen': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'panelSpare' } }),
+  'joined-leads': after(VAN, { op: 'setTurnOn', turnOn: { joined: false } }),
+  'wrong-volts': VAN,
+};
+
+describe('findings of the supply', () => {
+  test.each(Object.entries(FIRES))('%s fires, with its numbers', (rule, job) => {
+    const found = planJob(job).findings.filter((f) => f.rule === rule);
+    expect(found.length).toBeGreaterThan(0);
+    for (const f of found) {
+      expect(f.figures.every((x) => Number.isFinite(x.value))).toBe(true);
+      expect(f.reason.length).toBeGreaterThan(20);
+    }
+  });
+  test.each(Object.keys(FIRES))('%s is silent where it should be', (rule) => {
+    expect(rulesOf(SILENT[rule] ?? LAUNCH)).not.toContain(rule);
+  });
+  test('every cure does away with its finding', () => {
+    let cured = 0;
+    for (const [rule, job] of Object.entries(FIRES))
+      for (const f of planJob(job).findings.filter((g) => g.rule === rule && g.cure)) {
+        expect(planJob(after(job, ...f.cure!.operations)).findings.map(({ key }) => key)).not.toContain(f.key);
+        cured++;
+      }
+    expect(cured).toBeGreaterThan(6);
+  });
+  test('the hull as a return is a stop that nobody overrules', () => {
+    const found = planJob(FIRES['hull-return']!).findings.find((f) => f.rule === 'hull-return')!;
+    expect([found.severity, found.overrulable]).toEqual(['stop', false]);
+  });
+  test('no rule of the chapter goes untested', () => {
+    const elsewhere = [
+      'no-battery-fuse',
+      'family-too-small',
+      'fuse-above-ampacity',
+      'common-return-thin',
+      'fuse-above-maker',
+      'fuse-below-need',
+      'fuse-far-from-battery',
+      'voltage-collapse',
+      'drop-over-limit',
+      'charging-short',
+      'turn-on-overloaded',
+    ];
+    const all = [...powerRules, ...supplyRules].map(({ id }) => id);
+    expect(all.filter((id) => !(id in FIRES) && !elsewhere.includes(id))).toEqual([]);
+  });
+});
+
+test('a workshop may be stricter than the craft, and only stricter', () => {
+  const near = after(TOURER_JOB, { op: 'setSettings', settings: { fuseWithinMm: 100 } });
+  expect(rulesOf(near)).toContain('fuse-far-from-battery');
+  expect(rulesOf(after(TOURER_JOB, { op: 'setSettings', settings: { fuseWithinMm: 2000 } }))).toEqual(
+    rulesOf(TOURER_JOB),
+  );
+  const thick = planJob(after(TOURER_JOB, { op: 'setSettings', settings: { leastSize: '12' } })).power.feeds['head']!;
+  expect([thick.gauge, thick.gaugeReason]).toEqual(['12', 'least']);
+  const margin = planJob(after(TOURER_JOB, { op: 'setSettings', settings: { fuseMarginPct: 200 } })).power.feeds[
+    'amp'
+  ]!;
+  expect(margin.fuseNeedA).toBeCloseTo(2 * margin.states.restFull!.amps, 6);
+});
+
+test('wires that lie together carry less, unless the workshop does not count them', () => {
+  const feed = planJob(TOURER_JOB).power.feeds['amp']!;
+  expect(feed.run!.together).toBe(4);
+  expect(feed.ampacity.factors).toContainEqual({ name: '4 together', value: 0.8 });
+  const loose = planJob(after(TOURER_JOB, { op: 'setSettings', settings: { bundles: false } })).power.feeds['amp']!;
+  expect(loose.ampacityA).toBeCloseTo(ampacity(loose.gauge, '105', true), 9);
+});
