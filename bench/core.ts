@@ -1,5 +1,5 @@
 import { finishedEvents, finishedJob } from '#demo/finished';
-import { TOURER_JOB } from '#demo/jobs';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { buildState, orderCovers } from '#core/build/index';
 import type { Pattern } from '#core/craft/pattern';
@@ -8,7 +8,7 @@ import { planOf } from '#core/plan';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { craftMap, proposeWays } from '#core/routing/index';
 import { proposeWiring, searchWirings } from '#core/speakers/index';
-import { solveNetwork, type Network } from '#core/power/index';
+import { gaugeAlternatives, planDay, solveNetwork, type Network } from '#core/power/index';
 import { planJob } from '#core/plan';
 import type { Job } from '#core/job/job';
 import { measure, type Row } from './measure';
@@ -82,11 +82,21 @@ export async function coreRows(): Promise<Row[]> {
   const hundred = ladder(100);
   const events = finishedEvents((file) => file);
   const finished = finishedJob(events.length);
+  const demo = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
+  const van = demo('narrow-van');
+  const night = { name: 'Night', hours: 15, engine: 'off', listening: 'off', otherA: 2 } as const;
+  const bank = demo('river-launch');
+  const launch = { ...bank, day: { ...bank.day, segments: [...bank.day.segments, night] } };
+  const [vanPower, launchPower] = [planJob(van).power, planJob(launch).power];
+  const amplifier = launchPower.feeds['amp']!;
   const { build } = planOf(finished);
   const [pattern, open] = manyCovers();
   return [
     await measure('planJob, heaviest demo job', 300, () => planJob(TOURER_JOB), 4),
     await measure('feed network, 100 nodes', 100, () => solveNetwork(hundred), 1),
+    await measure('24 h endurance, van: two batteries, charger, sun', 20, () => planDay(van, vanPower), 50),
+    await measure('24 h endurance, launch: two banks', 20, () => planDay(launch, launchPower), 50),
+    await measure('sizes beside the planned one', 20, () => gaugeAlternatives(launch, launchPower, amplifier)),
     await measure(
       'wiring proposal, 4 speakers on 8 channels',
       10,

@@ -40,8 +40,8 @@ export interface DayPlan {
 /** Gear gives up below this part of the system's volts (common practice: 10.5 V of 12). */
 export const GIVES_UP_PART = 10.5 / 12;
 const MOST_STEPS = 1440;
-/** Charge is tabulated in steps of this, and interpolated between. */
-const GRID = 1 / 16;
+/** Charge is tabulated at so many steps from empty to full, and interpolated between. */
+const STEPS = 16;
 const RECOVERY_HOURS = 24;
 /** A battery counts as back when this near to where it began. */
 const BACK_WITHIN = 0.005;
@@ -150,14 +150,18 @@ function simulation(job: Job, power: PowerPlan) {
 
   return (segment: Segment) => {
     const routes = chargeRoutes(job, segment.engine);
-    const table = new Map<string, Point | undefined>();
-    const solve = (grid: readonly number[]): Point | undefined => {
-      const key = grid.join();
-      if (!table.has(key)) table.set(key, operatingPoint(tree, live, segment, grid, routes, drains));
+    const table = new Map<number, Point | undefined>();
+    const at = pointAt(ids.length, (grid) => {
+      // Places on the grid as one number: a moment asks for several, and there are many moments.
+      const key = grid.reduce((sum, g) => sum * (STEPS + 1) + g, 0);
+      if (!table.has(key)) {
+        const charge = grid.map((g) => g / STEPS);
+        table.set(key, operatingPoint(tree, live, segment, charge, routes, drains));
+      }
       return table.get(key);
-    };
+    });
     return (charge: readonly number[], dt: number) => {
-      const point = interpolate(charge, solve);
+      const point = at(charge);
       const empty = ids.map((_, i) => charge[i]! <= 0);
       const gives = point ? point.gives : ids.map(() => 0);
       const taken = chargeTaken(ids, charge, point?.left ?? [], routes, (i, c) =>
@@ -190,7 +194,7 @@ function simulation(job: Job, power: PowerPlan) {
       return {
         charge: next,
         amps,
-        volts: point ? point.volts : ids.map(() => 0),
+        volts: point ? [...point.volts] : ids.map(() => 0),
         gearVolts: point && plays ? point.gearVolts : undefined,
         fails,
       };
@@ -319,32 +323,38 @@ function withDraw(network: Network, draw: ReadonlyMap<string, number>): Network 
   };
 }
 
-/** Between the grid points around a charge; undefined where any of them has no working state. */
-function interpolate(
-  charge: readonly number[],
-  solve: (grid: readonly number[]) => Point | undefined,
-): Point | undefined {
-  const low = charge.map((c) => Math.min(Math.floor(c / GRID), 1 / GRID - 1));
-  const part = charge.map((c, i) => c / GRID - low[i]!);
-  let sum: { gives: number[]; volts: number[]; gearVolts: number; left: number[] } | undefined;
-  for (let corner = 0; corner < 2 ** charge.length; corner++) {
-    let weight = 1;
-    const grid = low.map((l, i) => {
-      const up = (corner >> i) & 1;
-      weight *= up ? part[i]! : 1 - part[i]!;
-      return (l + up) * GRID;
-    });
-    if (weight < 1e-12) continue;
-    const point = solve(grid);
-    if (!point) return undefined;
-    const mix = (into: number[] | undefined, values: readonly number[]) =>
-      values.map((v, i) => (into?.[i] ?? 0) + weight * v);
-    sum = {
-      gives: mix(sum?.gives, point.gives),
-      volts: mix(sum?.volts, point.volts),
-      gearVolts: (sum?.gearVolts ?? 0) + weight * point.gearVolts,
-      left: mix(sum?.left, point.left),
-    };
-  }
-  return sum;
+/**
+ * The operating point between the grid points around a charge; undefined where any of them has no working state.
+ * The one that comes back is the same object each time, filled anew.
+ */
+function pointAt(batteries: number, solve: (grid: readonly number[]) => Point | undefined) {
+  const low = new Array<number>(batteries).fill(0);
+  const grid = new Array<number>(batteries).fill(0);
+  const sum = { gives: [...low], volts: [...low], gearVolts: 0, left: [] as number[] };
+  return (charge: readonly number[]): Point | undefined => {
+    charge.forEach((c, i) => (low[i] = Math.min(Math.floor(c * STEPS), STEPS - 1)));
+    sum.gives.fill(0);
+    sum.volts.fill(0);
+    sum.left.fill(0);
+    sum.gearVolts = 0;
+    for (let corner = 0; corner < 2 ** batteries; corner++) {
+      let weight = 1;
+      for (let i = 0; i < batteries; i++) {
+        const up = (corner >> i) & 1;
+        const part = charge[i]! * STEPS - low[i]!;
+        weight *= up ? part : 1 - part;
+        grid[i] = low[i]! + up;
+      }
+      if (weight < 1e-12) continue;
+      const point = solve(grid);
+      if (!point) return undefined;
+      for (let i = 0; i < batteries; i++) {
+        sum.gives[i]! += weight * point.gives[i]!;
+        sum.volts[i]! += weight * point.volts[i]!;
+      }
+      for (let r = 0; r < point.left.length; r++) sum.left[r] = (sum.left[r] ?? 0) + weight * point.left[r]!;
+      sum.gearVolts += weight * point.gearVolts;
+    }
+    return sum;
+  };
 }
