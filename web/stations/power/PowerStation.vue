@@ -487,6 +487,11 @@ watch(
 .fuse.other {
   opacity: 0.55;
 }
+/* What is printed on the sheet must not stand in the way of what can be pressed. */
+.fuse,
+.volts {
+  pointer-events: none;
+}
 .fuse.missing {
   opacity: 1;
 }
