@@ -422,3 +422,53 @@ test('a plan sealed by an older planner shows what it showed that day', () => {
   expect(shown.inputs).toEqual([]);
   expect(job.seal!.plan).toEqual(stored);
 });
+
+test('feeds sealed by planner 0.3.0 are shown as they were: one battery, states named for riding', () => {
+  const plan = planJob(TOURER_JOB);
+  const { turnOn, keyOff, terminals, isolation, ...rest } = plan;
+  expect([turnOn.head, keyOff.length, terminals.length > 4, isolation.off.length]).toEqual(['head', 1, true, 2]);
+  const feed = plan.power.feeds['amp']!;
+  const { restFull, cruiseMusic } = feed.states;
+  const old = {
+    ...rest,
+    planner: '0.3.0',
+    power: {
+      common: undefined,
+      totalAmps: { restFull: 19.6, rideMusic: 3.4 },
+      postVolts: { restFull: 12.5, rideMusic: 14.2 },
+      musicHours: 1.3,
+      feeds: {
+        amp: {
+          gear: 'amp',
+          item: feed.item,
+          choice: { holder: feed.choice.holder, fuseA: null, gauge: null, fuseAtMm: 150 },
+          audioWatts: feed.audioWatts,
+          run: { outMm: 1450, backMm: 1450, engineSpace: true },
+          gauge: '10',
+          gaugePinned: false,
+          gaugeReason: 'drop',
+          ampacityA: 51,
+          fuseA: 30,
+          fusePinned: false,
+          fuseNeedA: 23.4,
+          states: { restFull, rideMusic: cruiseMusic },
+          collapsed: false,
+          collapsedAlone: false,
+          stretches: [
+            { name: 'Fuse and holder', ohm: 0.0013, lostVolts: 0.0243, fromMm: 150, toMm: 150 },
+            { name: 'Conductor out', ohm: 0.006, lostVolts: 0.112, fromMm: 150, toMm: 1450 },
+          ],
+        },
+      },
+    },
+  };
+  const stored = JSON.parse(JSON.stringify(old)) as unknown as typeof plan;
+  const seal = { ...sealOf(stored, '2026-11-25T16:00:00.000Z', 'Bench one', 0) };
+  const shown = planOf(parseJob(JSON.parse(JSON.stringify({ ...TOURER_JOB, seal })))).power;
+  expect(shown.totalAmps).toEqual({ restFull: 19.6, cruiseMusic: 3.4 });
+  const amp = shown.feeds['amp']!;
+  expect(amp.states.cruiseMusic).toEqual(cruiseMusic);
+  expect(amp).toMatchObject({ feeder: 'battery', battery: 'battery', reachMm: 1450, fuseLimitA: 51, fused: true });
+  expect(amp.stretches[0]).toMatchObject({ part: 'fuse', gear: 'amp' });
+  expect(amp.stretches[1]!.amps).toBeCloseTo(18.67, 1);
+});

@@ -136,7 +136,7 @@ function launchSound(): Operation[] {
       channel: 'amp/rl+rr',
       wiring: { series: [{ coil: { gear: 'woofer', coil: 0 } }, { coil: { gear: 'woofer', coil: 1 } }] },
     },
-    add('block', 'sluice-4', 'lockerPanel'),
+    add('block', 'delta-4', 'lockerPanel'),
     holder('block', 'holder-post'),
     { op: 'feedFrom', gear: 'amp', from: 'block' },
     { op: 'feedFrom', gear: 'head', from: 'block' },

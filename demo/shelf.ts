@@ -382,9 +382,9 @@ export const SHELF: readonly GearItem[] = [
   },
   {
     ...passing,
-    id: 'sluice-4',
+    id: 'delta-4',
     kind: 'block',
-    name: 'Sluice 4',
+    name: 'Delta 4',
     size: { w: 84, h: 62, d: 38 },
     massKg: 0.18,
     water: [4],
@@ -399,9 +399,9 @@ export const SHELF: readonly GearItem[] = [
   },
   {
     ...passing,
-    id: 'sluice-bar',
+    id: 'delta-bar',
     kind: 'block',
-    name: 'Sluice Bar',
+    name: 'Delta Bar',
     size: { w: 110, h: 46, d: 40 },
     massKg: 0.3,
     water: [],

@@ -5,6 +5,7 @@ import svgToPdf from 'svg-to-pdfkit';
 import { PHASES, buildState, fastenerLedger, notReady } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
+import { CHEMISTRIES, ROLES } from '#core/job/supply';
 import { OVERRULE_NAMES } from '#core/job/overrules';
 import { planOf, type Plan } from '#core/plan';
 import { RUN_KIND_NAMES, endName } from '#core/routing/index';
@@ -305,14 +306,19 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
   if (!all.length) return;
   pen.heading('Power feeds');
   pen.table(
-    ['To', 'Gauge', 'Fuse', 'Fuse at', 'Full output', 'Drop', 'At the gear'],
-    [2.6, 1.2, 1, 1.1, 1.3, 1.1, 1.3],
+    ['To', 'From', 'Gauge', 'Fuse', 'Fuse at', 'Full output', 'Drop', 'At the gear'],
+    [2.3, 1.4, 1.1, 1, 0.9, 1.1, 0.9, 1.1],
     all.map((f) => {
       const full = f.states.restFull;
       return [
         `${plan.tags[f.gear] ?? ''} ${f.item.name}`,
+        plan.tags[f.feeder] ?? job.craft.batteries[f.feeder]?.name ?? f.feeder,
         `${gaugeName(f.gauge, job.settings.conductors)}${f.gaugePinned ? ' *' : ''}`,
-        f.fuseA === undefined ? 'none' : `${f.fuseA} A${f.fusePinned ? ' *' : ''}`,
+        f.fuseA === undefined
+          ? f.above
+            ? `by ${plan.tags[f.above.gear] ?? ''}`
+            : 'none'
+          : `${f.fuseA} A${f.fusePinned ? ' *' : ''}`,
         f.choice.holder ? `${f.choice.fuseAtMm} mm` : '–',
         full ? `${figure(full.amps, 1)} A` : 'collapses',
         full ? `${figure(full.dropPct, 2)} %` : '–',
@@ -321,6 +327,42 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
     }),
   );
   if (plan.overrules.length) pen.line('* set by a person over the plan; see Overrules.');
+  supply(pen, job, plan);
+}
+
+/** Batteries, what wakes the gear, how long the craft stands, and the ends of every power conductor. */
+function supply(pen: Pen, job: Job, plan: Plan): void {
+  pen.table(
+    ['Battery', 'For', 'Capacity', 'Music, engine off', 'Key off', 'Stands'],
+    [2.4, 2, 2.2, 1.8, 1.2, 1.2],
+    plan.keyOff.map((k) => {
+      const b = job.craft.batteries[k.battery]!;
+      const music = plan.power.sources.restMusic?.[k.battery];
+      return [
+        b.name,
+        ROLES[b.role],
+        `${figure(b.capacityAh, 0)} Ah, ${CHEMISTRIES[b.chemistry]}`,
+        music && music.state !== 'idle' ? `${figure(music.amps, 1)} A` : 'rests',
+        `${figure(1000 * (k.amps + k.selfA), 1)} mA`,
+        `${figure(k.days, 0)} days`,
+      ];
+    }),
+  );
+  const { turnOn, terminals, isolation } = plan;
+  const source = job.turnOn.joined
+    ? 'constant and switched leads joined'
+    : turnOn.source
+      ? `switched by ${turnOn.source.circuit.name}`
+      : 'switched source not chosen';
+  const wakes = turnOn.woken.map((id) => plan.tags[id] ?? id).join(', ');
+  pen.line(
+    `Turn-on: ${source}${wakes && turnOn.head ? `; ${plan.tags[turnOn.head] ?? ''} wakes ${wakes}, ${figure(1000 * turnOn.neededA, 0)} of ${figure(1000 * turnOn.availableA, 0)} mA` : ''}.`,
+  );
+  if (isolation.off.length) pen.line(`Made safe: ${isolation.off.join('; ')}.`);
+  const ends = new Map<string, string[]>();
+  for (const { at, use, with: what } of terminals)
+    ends.set(what, [...(ends.get(what) ?? []), `${use} at ${endName(job, at, plan.tags)}`]);
+  for (const [what, where] of ends) pen.line(`${what}: ${where.join(', ')}.`);
 }
 
 function cuts(pen: Pen, job: Job, plan: Plan): void {

@@ -60,6 +60,23 @@ await picture(
   'dark',
 );
 await picture('power', `${TOURER}/power`, (page) => page.locator('[data-feed=amp]').click());
+await picture('power-supply', '/jobs/river-launch/power', async (page) => {
+  await page.locator('[data-part=supply]').click();
+  await page.locator('[data-state=cruiseMusic]').click();
+});
+await picture(
+  'power-day-bay',
+  '/jobs/narrow-van/power',
+  async (page) => {
+    await page.locator('[data-part=day]').click();
+    await page.getByLabel('Compare with').selectOption('battery');
+    await page.getByLabel('Of', { exact: true }).fill('80');
+    await page.getByLabel('Of', { exact: true }).press('Enter');
+    await page.getByTestId('other-verdict').getByText('Sound fails').waitFor();
+    await page.locator('.inspector').evaluate((node) => node.scrollTo(0, 0));
+  },
+  'dark',
+);
 await picture('power-no-fuse', '/jobs/hire-tourer/power', (page) => page.locator('[data-feed=amp]').click());
 await picture('routing', `${TOURER}/routing`, (page) => page.locator('[data-run]').first().waitFor());
 await picture(

@@ -327,6 +327,58 @@ describe('intake, choices, overrules and the seal', () => {
     expect(() => parseJob({ ...rest, version: 4, craft })).toThrow(JobError);
   });
 
+  test('a document of version 3 comes up: its one battery keeps its figures and its key, its circuits are not measured', () => {
+    const { turnOn, day, sources, ...rest } = TOURER_JOB;
+    expect([turnOn.source, sources]).toEqual([null, {}]);
+    expect(day.segments).toHaveLength(3);
+    const { batteries, ties, shore, solar, nominalVolts, keyOffMilliamp, frameMilliohm, charging, ...craft } =
+      TOURER_JOB.craft;
+    expect([ties, shore, solar, nominalVolts, keyOffMilliamp, frameMilliohm]).toEqual([{}, null, null, 12, 0, 5]);
+    const { chemistry, capacityAh, restVolts, internalMilliohm } = batteries['battery']!;
+    const { at, ...charged } = charging;
+    expect(at).toBeNull();
+    const old = {
+      ...rest,
+      version: 3,
+      sources: { amp: { input: 'line', bass: false } },
+      feeds: Object.fromEntries(
+        Object.entries(rest.feeds).map(([id, { from, allow150, ...feed }]) => {
+          expect([from, allow150]).toEqual([null, false]);
+          return [id, feed];
+        }),
+      ),
+      settings: {
+        ...rest.settings,
+        bundles: undefined,
+        fuseMarginPct: undefined,
+        leastSize: undefined,
+        fuseWithinMm: undefined,
+      },
+      craft: {
+        ...craft,
+        battery: { chemistry, capacityAh, restVolts, internalMilliohm },
+        charging: charged,
+        existing: { horn: { name: 'Horn', colour: { body: 'black' }, use: 'other', metered: true } },
+      },
+    };
+    const raised = parseJob(JSON.parse(JSON.stringify(old)));
+    expect(raised.craft.batteries).toEqual(batteries);
+    expect(raised.craft.existing['horn']).toMatchObject({ offVolts: null, fuseA: null, shares: '', metered: true });
+    expect(raised.sources['amp']).toEqual({ input: 'line', bass: false, wake: null });
+    expect({ ...raised, sources: {}, craft: { ...raised.craft, existing: {} } }).toEqual(TOURER_JOB);
+    // Edits recorded then still apply.
+    const edited = applyAll(raised, [
+      { op: 'setBattery', battery: { capacityAh: 20 } },
+      {
+        op: 'setExisting',
+        id: 'w',
+        circuit: { name: 'Wire', colour: { body: 'red' }, use: 'switched', metered: false },
+      },
+    ]);
+    expect(edited.craft.batteries['battery']!.capacityAh).toBe(20);
+    expect(edited.craft.existing['w']!.runVolts).toBeNull();
+  });
+
   test('a document of version 2 comes up: gear says what it always was, and the same item is still the same', () => {
     const bareItem = ({ item, itemHash, place }: Job['gear'][string]) => {
       const old = structuredClone(item) as unknown as Record<string, unknown>;

@@ -219,7 +219,7 @@ describe('distribution', () => {
     const bare = after(
       LAUNCH,
       { op: 'removeGear', id: 'block' },
-      add('bar', 'sluice-bar', 'lockerPanel'),
+      add('bar', 'delta-bar', 'lockerPanel'),
       holder('bar', 'holder-post'),
       { op: 'feedFrom', gear: 'amp', from: 'bar' },
       { op: 'feedFrom', gear: 'head', from: 'bar' },
@@ -253,7 +253,7 @@ describe('distribution', () => {
   });
 
   test('a feed that would come round to itself is refused by name', () => {
-    const two = after(LAUNCH, add('bar', 'sluice-bar', 'lockerPanel'), { op: 'feedFrom', gear: 'bar', from: 'block' });
+    const two = after(LAUNCH, add('bar', 'delta-bar', 'lockerPanel'), { op: 'feedFrom', gear: 'bar', from: 'block' });
     expect(() => after(two, { op: 'feedFrom', gear: 'block', from: 'bar' })).toThrow('feeds.block.from');
     expect(() => after(LAUNCH, { op: 'feedFrom', gear: 'head', from: 'amp' })).toThrow('feeds.head.from');
   });
@@ -277,7 +277,7 @@ describe('sizing', () => {
     standard: fc.constantFrom('awg' as const, 'sae' as const, 'iec' as const, 'iso' as const, 'clad' as const),
     insulation: fc.constantFrom('unknown' as const, '60' as const, '90' as const, '125' as const),
     limit: fc.constantFrom(2, 3, 5, 10),
-    through: fc.constantFrom('sluice-4', 'sluice-bar', null),
+    through: fc.constantFrom('delta-4', 'delta-bar', null),
     grounds: fc.constantFrom('battery', 'common', 'frame'),
     watts: fc.constantFrom('weir-4-45', 'weir-2-80'),
   });

@@ -1,16 +1,24 @@
 import { execFileSync } from 'node:child_process';
 import {
-  CIRCULAR_MIL,
   AWG_SIZES,
+  CIRCULAR_MIL,
+  INSULATION_IDS,
+  METRIC_SIZES,
   ampacity,
+  ampacityOf,
+  bundleFactor,
   gaugeArea,
   gaugeDiameter,
+  gaugeName,
+  isThinner,
   ohmsPerMetre,
   thicker,
+  thinner,
   type Gauge,
 } from './conductors';
 import { FUSE_FAMILIES, FUSE_FAMILY_IDS, smallestFuse } from './fuses';
 import { cite, memory, published } from './source';
+import { buttFor, ringFor } from './terminals';
 
 // NFPA 70 chapter 9 table 8, stranded uncoated copper at 75 °C, Ω per 1000 ft (from memory).
 const NFPA: Partial<Record<Gauge, number>> = {
@@ -136,6 +144,87 @@ test('full gauge has more copper than vehicle cable of its name, never by more t
     expect(ohmsPerMetre(gauge, 20, 'sae')).toBeGreaterThan(ohmsPerMetre(gauge, 20));
     expect(ampacity(gauge, '105', false, 'sae')).toBeCloseTo(ampacity(gauge, '105', false) * Math.sqrt(part), 9);
   }
+});
+
+// IEC 60228 class 5 and ISO 6722, most ohms at 20 °C per km (from memory).
+test.each([
+  ['iec', '0.75mm2', 26.0],
+  ['iec', '1.5mm2', 13.3],
+  ['iec', '2.5mm2', 7.98],
+  ['iec', '10mm2', 1.91],
+  ['iec', '50mm2', 0.386],
+  ['iso', '1.5mm2', 12.7],
+] as const)(
+  '%s %s resists %d Ω/km at 20 °C, above copper’s own ρ ÷ A by what the standard allows',
+  (standard, size, ohms) => {
+    expect(ohmsPerMetre(size, 20, standard) * 1000).toBeCloseTo(ohms, 9);
+    const bare = 1000 / 58 / gaugeArea(size);
+    const over = ohms / bare - 1;
+    expect(over).toBeGreaterThan(standard === 'iec' ? 0.1 : 0.05);
+    expect(over).toBeLessThan(standard === 'iec' ? 0.17 : 0.12);
+  },
+);
+
+test('metric sizes grow, carry more and resist less, one by one, by every insulation', () => {
+  for (const size of METRIC_SIZES) {
+    const next = thicker(size);
+    expect(thinner(size) === undefined).toBe(size === '0.75mm2');
+    if (!next) continue;
+    expect(thinner(next)).toBe(size);
+    expect(isThinner(size, next)).toBe(true);
+    for (const standard of ['iec', 'iso'] as const)
+      expect(ohmsPerMetre(next, 60, standard)).toBeLessThan(ohmsPerMetre(size, 60, standard));
+    for (const insulation of INSULATION_IDS)
+      expect(ampacity(next, insulation, false, 'iec')).toBeGreaterThan(ampacity(size, insulation, false, 'iec'));
+  }
+  // ISO 10133, 105 °C (from memory).
+  expect(ampacity('2.5mm2', '105', false, 'iec')).toBe(35);
+  expect(gaugeName('2.5mm2', 'iec')).toBe('2.5 mm²');
+});
+
+test('a size of another kind than the reel in use is still what it is', () => {
+  expect(ohmsPerMetre('10', 20, 'iec')).toBe(ohmsPerMetre('10', 20, 'awg'));
+  expect(ohmsPerMetre('4mm2', 20, 'sae')).toBe(ohmsPerMetre('4mm2', 20, 'iec'));
+});
+
+test('hotter insulation never carries less; an engine space and a bundle always do', () => {
+  for (const gauge of [...AWG_SIZES, ...METRIC_SIZES]) {
+    const standard = gauge.endsWith('mm2') ? 'iec' : 'awg';
+    const by = (['60', '75', '80', '90', '105', '125'] as const).map((i) => ampacity(gauge, i, false, standard));
+    by.slice(1).forEach((a, i) => expect(a).toBeGreaterThanOrEqual(by[i]!));
+    expect(ampacity(gauge, '90', true, standard)).toBeLessThan(ampacity(gauge, '90', false, standard));
+  }
+  // NFPA 70 310.15(C)(1) (from memory).
+  expect([1, 3, 4, 6, 7, 9, 10, 20, 30, 41].map(bundleFactor)).toEqual([1, 1, 0.8, 0.8, 0.7, 0.7, 0.5, 0.5, 0.45, 0.4]);
+  expect(ampacityOf('10', '105', true, 'sae', 5).factors.map(({ name }) => name)).toEqual([
+    'engine space',
+    'thinner than its gauge',
+    '5 together',
+  ]);
+});
+
+test('copper-clad counts as two sizes thinner and resists 1.6 times as much', () => {
+  expect(ampacity('8', '105', false, 'clad')).toBe(ampacity('12', '105', false));
+  expect(ampacity('16', '105', false, 'clad')).toBeLessThan(ampacity('18', '105', false));
+  expect(ohmsPerMetre('8', 20, 'clad')).toBeCloseTo(1.6 * ohmsPerMetre('8', 20), 12);
+});
+
+test('terminals by the size of the wire, splices by both sizes', () => {
+  expect(ringFor('18')).toBe('red ring, 22–16 AWG');
+  expect(ringFor('14')).toBe('blue ring, 16–14 AWG');
+  expect(ringFor('10')).toBe('yellow ring, 12–10 AWG');
+  expect(ringFor('4')).toMatch(/^bare lug/);
+  expect(buttFor('18', '20')).toMatch(/^red butt/);
+  expect(buttFor('16', '14')).toMatch(/^blue butt/);
+  // Unlike sizes: a step down, or the thin strands folded back.
+  expect(buttFor('18', '14')).toBe('step-down butt, red to blue');
+  expect(buttFor('20', '10')).toMatch(/^yellow butt, the thin strands folded back/);
+  expect(buttFor('4', '10')).toMatch(/stud/);
+});
+
+test('fuse families break more the heavier they are', () => {
+  const breaks = FUSE_FAMILY_IDS.map((id) => FUSE_FAMILIES[id].breaksA);
+  expect([...breaks].sort((a, b) => a - b)).toEqual(breaks);
 });
 
 test('unknown insulation counts as 80 °C and an engine space costs ampacity', () => {

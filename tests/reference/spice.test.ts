@@ -303,7 +303,7 @@ const supplyCase = fc
     ),
     spare: fc.constantFrom(2, 3, 6, 10),
     shore: fc.constantFrom(null, 4, 40),
-    main: fc.constantFrom('sluice-4', 'sluice-bar', 'ford-24-12', null),
+    main: fc.constantFrom('delta-4', 'delta-bar', 'ford-24-12', null),
     grounds: fc.constantFrom('battery', 'common', 'frame'),
     conductors: fc.constantFrom('awg' as const, 'iso' as const, 'clad' as const),
     lock: fc.boolean(),

@@ -3,12 +3,12 @@ import type { Station } from '#core/findings/finding';
 import FindingsList from './FindingsList.vue';
 
 /** Every station: the drawing, and beside it what belongs to the thing selected, then the findings. */
-defineProps<{ station: Station; cardFirst?: boolean }>();
+defineProps<{ station: Station; cardFirst?: boolean; tall?: boolean }>();
 </script>
 
 <template>
   <main class="station" :class="{ 'card-first': cardFirst }">
-    <div class="drawing"><slot name="sheet" /></div>
+    <div class="drawing" :class="{ tall }"><slot name="sheet" /></div>
     <aside class="panel" aria-label="Selected">
       <div class="inspector" tabindex="-1"><slot name="panel" /></div>
       <FindingsList :station="station" />
@@ -53,6 +53,10 @@ defineProps<{ station: Station; cardFirst?: boolean }>();
   }
   .drawing {
     height: 62vw;
+  }
+  /* A chart below the drawing wants its own room. */
+  .drawing.tall {
+    height: 140vw;
   }
   .panel {
     border-left: 0;

@@ -171,7 +171,7 @@ export const RIVER_LAUNCH: Pattern = {
       covers: off('sternLocker'),
     },
     lockerPanel: {
-      name: 'Stern locker, panel above the banks',
+      name: 'Stern locker, panel',
       body: 'hull',
       at: [560, 60, 860],
       faces: [-1, 0, 0],

@@ -114,7 +114,12 @@ const option = computed((): Option => {
                 silent: true,
                 symbol: 'none',
                 lineStyle: { color: stop, type: 'dashed' as const },
-                label: { color: stop, fontSize: 11, formatter: 'reserve', position: 'insideStartTop' as const },
+                label: {
+                  color: stop,
+                  fontSize: 11,
+                  formatter: ids.value.length > 1 ? `reserve B${n + 1}` : 'reserve',
+                  position: n ? ('insideEndTop' as const) : ('insideStartTop' as const),
+                },
                 data: [{ yAxis: 100 * reserveOf(store.job!.craft.batteries[id]!) }],
               },
             }
@@ -202,7 +207,7 @@ const summary = computed(() =>
       <span v-for="(id, n) in ids" :key="id"
         ><svg viewBox="0 0 22 6" aria-hidden="true">
           <path d="M0 3H22" :stroke="ink.series[n % 4]" stroke-width="2.5" /></svg
-        >{{ store.job!.craft.batteries[id]!.name }}</span
+        >{{ ids.length > 1 ? `B${n + 1} ` : '' }}{{ store.job!.craft.batteries[id]!.name }}</span
       >
       <span v-if="other"
         ><svg viewBox="0 0 22 6" aria-hidden="true">

@@ -242,7 +242,7 @@ watch(
 </script>
 
 <template>
-  <StationLayout station="power">
+  <StationLayout station="power" :tall="part === 'day'">
     <template #sheet>
       <div class="sheets" :class="{ day: part === 'day' }">
         <SheetFrame
@@ -458,6 +458,11 @@ watch(
 .sheets.day {
   display: grid;
   grid-template-rows: 43% minmax(0, 1fr);
+}
+@media (max-width: 760px) {
+  .sheets.day {
+    grid-template-rows: 30% minmax(0, 1fr);
+  }
 }
 .chart {
   min-height: 0;
