@@ -5,7 +5,7 @@ import type { Job } from '#core/job/job';
 import { FIRST_BATTERY, type Battery } from '#core/job/supply';
 import type { Operation } from '#core/job/operations';
 import { useJob } from '../stores/job';
-import NumberField from './NumberField.vue';
+import FigureField from './FigureField.vue';
 
 /** One figure of the job's craft or settings, in the range the job itself allows. */
 interface Figures {
@@ -17,7 +17,6 @@ const props = defineProps<{ of: keyof Figures; fact: keyof typeof FACTS; label: 
 const store = useJob();
 
 const id = computed(() => props.battery ?? FIRST_BATTERY);
-const range = computed(() => FACTS[props.fact]);
 const value = computed(() => {
   const { settings, craft } = store.job!;
   const part: Record<string, unknown> = { settings, battery: craft.batteries[id.value]!, charging: craft.charging }[
@@ -32,17 +31,10 @@ function set(figure: number): void {
     charging: { op: 'setCharging', charging: part },
     settings: { op: 'setSettings', settings: part },
   };
-  store.edit([operation[props.of]], `${props.label.toLowerCase()}: ${figure} ${range.value[2]}`);
+  store.edit([operation[props.of]], `${props.label.toLowerCase()}: ${figure} ${FACTS[props.fact][2]}`);
 }
 </script>
 
 <template>
-  <NumberField
-    :label="label"
-    :min="range[0]"
-    :max="range[1]"
-    :unit="range[2]"
-    :model-value="value"
-    @update:model-value="set"
-  />
+  <FigureField :label="label" :fact="fact" :model-value="value" @update:model-value="set" />
 </template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { FACTS } from '#core/job/facts';
 import {
   casesOf,
   PEUKERT,
@@ -16,7 +15,7 @@ import { cite, COMMON_PRACTICE } from '#core/tables/source';
 import { INTERRUPT_SOURCE } from '#core/tables/fuses';
 import { figure, short } from '#core/units/figures';
 import BatteryFields from '../../app/BatteryFields.vue';
-import NumberField from '../../app/NumberField.vue';
+import FigureField from '../../app/FigureField.vue';
 import { useJob } from '../../stores/job';
 import FigureRow from './FigureRow.vue';
 import { clock } from './clock';
@@ -91,19 +90,15 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
     <h2>{{ battery.name }}</h2>
     <BatteryFields :id="id" />
     <div class="fields">
-      <NumberField
+      <FigureField
         label="Rings on + before"
-        :min="FACTS.ringsThere[0]"
-        :max="FACTS.ringsThere[1]"
-        unit="rings"
+        fact="ringsThere"
         :model-value="battery.ringsPlus"
         @update:model-value="setRings({ ringsPlus: Math.round($event) })"
       />
-      <NumberField
+      <FigureField
         label="Rings on − before"
-        :min="FACTS.ringsThere[0]"
-        :max="FACTS.ringsThere[1]"
-        unit="rings"
+        fact="ringsThere"
         :model-value="battery.ringsMinus"
         @update:model-value="setRings({ ringsMinus: Math.round($event) })"
       />

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Amplifier } from '#core/gear/gear';
-import { FACTS } from '#core/job/facts';
 import { batteryIds } from '#core/job/feeding';
 import { CHEMISTRIES, ENGINES, LISTENING, type Chemistry, type Segment } from '#core/job/supply';
 import type { DayPlan } from '#core/power/index';
 import { BATTERY_SOURCE, COLD_SOURCE } from '#core/tables/batteries';
 import { cite } from '#core/tables/source';
 import { figure } from '#core/units/figures';
-import NumberField from '../../app/NumberField.vue';
+import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
@@ -132,19 +131,15 @@ function setMode(mode: string): void {
     </ul>
     <p v-else>Reckoning the day.</p>
     <div class="fields">
-      <NumberField
+      <FigureField
         label="Begins at"
-        :min="FACTS.startPct[0]"
-        :max="FACTS.startPct[1]"
-        unit="%"
+        fact="startPct"
         :model-value="store.job!.day.startPct"
         @update:model-value="set({ startPct: $event })"
       />
-      <NumberField
+      <FigureField
         label="Air"
-        :min="FACTS.airCelsius[0]"
-        :max="FACTS.airCelsius[1]"
-        unit="°C"
+        fact="airCelsius"
         :model-value="store.job!.day.celsius"
         @update:model-value="set({ celsius: $event })"
       />
@@ -177,19 +172,15 @@ function setMode(mode: string): void {
               >×</BButton
             >
           </div>
-          <NumberField
+          <FigureField
             label="Lasts"
-            :min="FACTS.segmentHours[0]"
-            :max="FACTS.segmentHours[1]"
-            unit="h"
+            fact="segmentHours"
             :model-value="s.hours"
             @update:model-value="setSegment(i, { hours: $event })"
           />
-          <NumberField
+          <FigureField
             label="Draws besides"
-            :min="FACTS.otherA[0]"
-            :max="FACTS.otherA[1]"
-            unit="A"
+            fact="otherA"
             :model-value="s.otherA"
             @update:model-value="setSegment(i, { otherA: $event })"
           />
@@ -230,11 +221,9 @@ function setMode(mode: string): void {
           :model-value="versus.chemistry"
           @update:model-value="emit('versus', { ...versus, chemistry: $event as Chemistry })"
         />
-        <NumberField
+        <FigureField
           label="Of"
-          :min="FACTS.capacityAh[0]"
-          :max="FACTS.capacityAh[1]"
-          unit="Ah"
+          fact="capacityAh"
           :model-value="versus.capacityAh"
           @update:model-value="emit('versus', { ...versus, capacityAh: $event })"
         />

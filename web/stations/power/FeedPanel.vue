@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { isPowered, passesOn, type FuseHolder } from '#core/gear/gear';
-import { FACTS } from '#core/job/facts';
 import {
   casesOf,
   feedFormulas,
@@ -16,7 +15,7 @@ import { LEAD_COLOUR } from '#core/tables/colours';
 import { gaugeName, INSULATIONS, sizesOf, ampacity, type Gauge } from '#core/tables/conductors';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { figure, short } from '#core/units/figures';
-import NumberField from '../../app/NumberField.vue';
+import FigureField from '../../app/FigureField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
@@ -170,12 +169,10 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
           <option v-for="size in fuseSizes" :key="size" :value="size">{{ short(size) }} A</option>
         </select>
       </div>
-      <NumberField
+      <FigureField
         v-if="feed.choice.holder"
         :label="fromBattery ? 'Fuse from the post' : 'Fuse from its start'"
-        :min="FACTS.fuseAtMm[0]"
-        :max="FACTS.fuseAtMm[1]"
-        :unit="FACTS.fuseAtMm[2]"
+        fact="fuseAtMm"
         :model-value="feed.choice.fuseAtMm"
         @update:model-value="store.edit([{ op: 'placeFuse', gear: feed.gear, atMm: $event }])"
       />

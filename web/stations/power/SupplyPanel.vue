@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { FACTS } from '#core/job/facts';
 import { CHOICES, taken } from '#core/job/choices';
 import { batteryIds, startBattery } from '#core/job/feeding';
 import { NEW_BATTERY, TIES, type Tie } from '#core/job/supply';
@@ -10,7 +9,7 @@ import { cite } from '#core/tables/source';
 import { craftOf } from '#core/job/job';
 import FactField from '../../app/FactField.vue';
 import MaybeField from '../../app/MaybeField.vue';
-import NumberField from '../../app/NumberField.vue';
+import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import { lengthText } from '../../app/units';
 import { useJob } from '../../stores/job';
@@ -106,11 +105,9 @@ const groundNames: Record<string, string> = Object.fromEntries(
         :model-value="`${craft.nominalVolts}`"
         @update:model-value="store.edit([{ op: 'setNominal', volts: $event === '24' ? 24 : 12 }])"
       />
-      <NumberField
+      <FigureField
         label="Craft, key off"
-        :min="FACTS.keyOffMilliamp[0]"
-        :max="FACTS.keyOffMilliamp[1]"
-        :unit="FACTS.keyOffMilliamp[2]"
+        fact="keyOffMilliamp"
         :model-value="craft.keyOffMilliamp"
         @update:model-value="store.edit([{ op: 'setKeyOff', milliamp: $event }])"
       />
@@ -141,38 +138,30 @@ const groundNames: Record<string, string> = Object.fromEntries(
         <input type="checkbox" :checked="tie.joined" @change="setTie(id, { joined: ticked($event) })" /> on: both
         together
       </label>
-      <NumberField
+      <FigureField
         v-if="tie.kind !== 'charger'"
         label="Cable and contacts"
-        :min="FACTS.tieMilliohm[0]"
-        :max="FACTS.tieMilliohm[1]"
-        :unit="FACTS.tieMilliohm[2]"
+        fact="tieMilliohm"
         :model-value="tie.milliohm"
         @update:model-value="setTie(id, { milliohm: $event })"
       />
-      <NumberField
+      <FigureField
         v-if="tie.kind === 'diode'"
         label="Lost in the diode"
-        :min="FACTS.diodeVolts[0]"
-        :max="FACTS.diodeVolts[1]"
-        :unit="FACTS.diodeVolts[2]"
+        fact="diodeVolts"
         :model-value="tie.diodeVolts"
         @update:model-value="setTie(id, { diodeVolts: $event })"
       />
       <template v-if="tie.kind === 'charger'">
-        <NumberField
+        <FigureField
           label="Holds"
-          :min="FACTS.setVolts[0]"
-          :max="FACTS.setVolts[1]"
-          :unit="FACTS.setVolts[2]"
+          fact="setVolts"
           :model-value="tie.setVolts"
           @update:model-value="setTie(id, { setVolts: $event })"
         />
-        <NumberField
+        <FigureField
           label="Gives at most"
-          :min="FACTS.mostA[0]"
-          :max="FACTS.mostA[1]"
-          :unit="FACTS.mostA[2]"
+          fact="mostA"
           :model-value="tie.mostA"
           @update:model-value="setTie(id, { mostA: $event })"
         />
@@ -214,19 +203,15 @@ const groundNames: Record<string, string> = Object.fromEntries(
           :model-value="craft.shore.at"
           @update:model-value="store.edit([{ op: 'setShore', shore: { ...craft.shore!, at: $event } }])"
         />
-        <NumberField
+        <FigureField
           label="Shore holds"
-          :min="FACTS.setVolts[0]"
-          :max="FACTS.setVolts[1]"
-          :unit="FACTS.setVolts[2]"
+          fact="setVolts"
           :model-value="craft.shore.setVolts"
           @update:model-value="store.edit([{ op: 'setShore', shore: { ...craft.shore!, setVolts: $event } }])"
         />
-        <NumberField
+        <FigureField
           label="Shore gives"
-          :min="FACTS.mostA[0]"
-          :max="FACTS.mostA[1]"
-          :unit="FACTS.mostA[2]"
+          fact="mostA"
           :model-value="craft.shore.mostA"
           @update:model-value="store.edit([{ op: 'setShore', shore: { ...craft.shore!, mostA: $event } }])"
         />
@@ -244,19 +229,15 @@ const groundNames: Record<string, string> = Object.fromEntries(
           :model-value="craft.solar.at"
           @update:model-value="store.edit([{ op: 'setSolar', solar: { ...craft.solar!, at: $event } }])"
         />
-        <NumberField
+        <FigureField
           label="Panels"
-          :min="FACTS.sunWatts[0]"
-          :max="FACTS.sunWatts[1]"
-          :unit="FACTS.sunWatts[2]"
+          fact="sunWatts"
           :model-value="craft.solar.watts"
           @update:model-value="store.edit([{ op: 'setSolar', solar: { ...craft.solar!, watts: $event } }])"
         />
-        <NumberField
+        <FigureField
           label="Full sun a day"
-          :min="FACTS.sunHours[0]"
-          :max="FACTS.sunHours[1]"
-          :unit="FACTS.sunHours[2]"
+          fact="sunHours"
           :model-value="craft.solar.hours"
           @update:model-value="store.edit([{ op: 'setSolar', solar: { ...craft.solar!, hours: $event } }])"
         />
@@ -286,12 +267,10 @@ const groundNames: Record<string, string> = Object.fromEntries(
           store.edit([{ op: 'choose', choice: 'grounds', option: $event === CHOICES.grounds.usual ? null : $event }])
         "
       />
-      <NumberField
+      <FigureField
         v-if="grounds === 'frame'"
         label="Frame to the − post"
-        :min="FACTS.frameMilliohm[0]"
-        :max="FACTS.frameMilliohm[1]"
-        :unit="FACTS.frameMilliohm[2]"
+        fact="frameMilliohm"
         :model-value="craft.frameMilliohm"
         @update:model-value="store.edit([{ op: 'setFrame', milliohm: $event }])"
       />

@@ -46,7 +46,14 @@ const isLit = (run: Run) =>
     : litLeg.value === undefined || (run.way?.legs.includes(litLeg.value) ?? false);
 const names = (run: Run) => `${RUN_KIND_NAMES[run.kind].replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
 const short = (end: string) =>
-  end === 'battery' ? 'battery' : end === 'switched' ? 'accessory' : (store.plan!.tags[end] ?? end);
+  store.job!.craft.batteries[end]?.name.toLowerCase() ??
+  (end === 'switched' ? 'accessory' : (store.plan!.tags[end] ?? end));
+/** Places that are marked though no gear sits there: every battery's, and the switched source. */
+const marked = computed(() => {
+  const { batteryPlace, switchedPlace } = pattern.value;
+  const batteries = Object.values(store.job!.craft.batteries).map(({ place }) => place ?? batteryPlace);
+  return [...new Set(batteries), switchedPlace];
+});
 const full = (end: string) => endName(store.job!, end, store.plan!.tags);
 
 const HEIGHT = computed(() => Math.min(40, (LABELS_END - 26) / Math.max(1, Math.ceil(laid.value.length / 2)) - 5));
@@ -141,13 +148,13 @@ const setLead = (event: Event) => {
             />
           </template>
           <g
-            v-for="end in [pattern.batteryPlace, pattern.switchedPlace]"
+            v-for="end in marked"
             :key="end"
             :transform="`translate(${p.to(pattern.places[end]!.at)[0]} ${p.to(pattern.places[end]!.at)[1]})`"
           >
-            <rect v-if="end === pattern.batteryPlace" class="battery" x="-13" y="-9" width="26" height="18" />
+            <rect v-if="end !== pattern.switchedPlace" class="battery" x="-13" y="-9" width="26" height="18" />
             <circle v-else class="battery" r="5" />
-            <text v-if="end === pattern.batteryPlace" y="4.5" text-anchor="middle" class="strong">+ −</text>
+            <text v-if="end !== pattern.switchedPlace" y="4.5" text-anchor="middle" class="strong">+ −</text>
           </g>
         </template>
         <g v-for="c in callouts" :key="c.id">
