@@ -80,7 +80,7 @@ function upgradePower(plan: Plan): Plan {
     reachMm: old.run?.outMm ?? 0,
     ampacity: { amps: old.ampacityA, tableA: old.ampacityA, factors: [] },
     fuseLimitA: old.ampacityA,
-    fused: old.choice.holder !== null,
+    family: old.choice.holder?.family,
     above: undefined,
     states: renamed(old.states),
     stretches: old.stretches.map((s) => ({

@@ -468,7 +468,7 @@ test('feeds sealed by planner 0.3.0 are shown as they were: one battery, states 
   expect(shown.totalAmps).toEqual({ restFull: 19.6, cruiseMusic: 3.4 });
   const amp = shown.feeds['amp']!;
   expect(amp.states.cruiseMusic).toEqual(cruiseMusic);
-  expect(amp).toMatchObject({ feeder: 'battery', battery: 'battery', reachMm: 1450, fuseLimitA: 51, fused: true });
+  expect(amp).toMatchObject({ feeder: 'battery', battery: 'battery', reachMm: 1450, fuseLimitA: 51, family: 'maxi' });
   expect(amp.stretches[0]).toMatchObject({ part: 'fuse', gear: 'amp' });
   expect(amp.stretches[1]!.amps).toBeCloseTo(18.67, 1);
 });

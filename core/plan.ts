@@ -103,8 +103,8 @@ export function planJob(job: Job): Plan {
     splices,
     tags,
     fuses: Object.fromEntries(
-      Object.values(power.feeds).flatMap(({ gear, fused, feeder, fuseA }) =>
-        fused || feeder in job.craft.batteries ? [[gear, fuseA] as const] : [],
+      Object.values(power.feeds).flatMap(({ gear, family, feeder, fuseA }) =>
+        family !== undefined || feeder in job.craft.batteries ? [[gear, fuseA] as const] : [],
       ),
     ),
     isolation,

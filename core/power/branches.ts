@@ -244,15 +244,10 @@ function hungOn(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw: Dr
 }
 
 /**
- * The network of some branches and those they are fed through, in one state of engine and listening: with every
+ * What some branches, and those they are fed through, hang on each battery at one level of listening: with every
  * contact a resistor of its own when `whole`, else lumped.
  */
-export function networkOf(
-  tree: Tree,
-  among: readonly Branch[],
-  state: { readonly engine: FeedCase['engine']; readonly draw: DrawOf },
-  whole = false,
-): Network {
+export function hungBy(tree: Tree, among: readonly Branch[], draw: DrawOf, whole = false): (battery: string) => Hung {
   const set = new Set(among.flatMap((branch) => chainOf(tree, branch)));
   /** What is shared on the way home, by the battery it comes home to. */
   const shared = new Map<string, Set<Shared>>();
@@ -261,10 +256,13 @@ export function networkOf(
     const battery = rootOf(tree, branch);
     if (home) shared.set(battery, (shared.get(battery) ?? new Set()).add(home));
   }
-  return supplyNetwork(tree.job, state.engine, (battery) => {
-    const hung = hungOn(tree, battery, set, state.draw, whole);
+  const known = new Map<string, Hung>();
+  return (battery) => {
+    const there = known.get(battery);
+    if (there) return there;
+    const hung = hungOn(tree, battery, set, draw, whole);
     const kept = tree.kept.filter(({ feeder }) => feeder === battery);
-    return {
+    const all: Hung = {
       conversions: hung.conversions,
       resistors: [
         ...hung.resistors,
@@ -273,12 +271,22 @@ export function networkOf(
       loads: [
         ...hung.loads,
         ...kept.flatMap((gear) =>
-          loadsOf(gear, state.draw).map((load) => ({ ...load, plus: postOf(battery), minus: GROUND })),
+          loadsOf(gear, draw).map((load) => ({ ...load, plus: postOf(battery), minus: GROUND })),
         ),
       ],
     };
-  });
+    known.set(battery, all);
+    return all;
+  };
 }
+
+/** The network of some branches in one state of engine and listening. */
+export const networkOf = (
+  tree: Tree,
+  among: readonly Branch[],
+  state: { readonly engine: FeedCase['engine']; readonly draw: DrawOf },
+  whole = false,
+): Network => supplyNetwork(tree.job, state.engine, hungBy(tree, among, state.draw, whole));
 
 export const solveBranches = (...of: Parameters<typeof networkOf>): Solution => solveNetwork(networkOf(...of));
 

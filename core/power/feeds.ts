@@ -2,12 +2,14 @@ import { isPowered, passesOn, type FedGear } from '../gear/gear';
 import { feederOf, soundBattery } from '../job/feeding';
 import { NO_FEED_CHOICE, type FeedChoice, type Job } from '../job/job';
 import { sizesOf, type Ampacity, type Gauge } from '../tables/conductors';
+import type { FuseFamily } from '../tables/fuses';
 import {
   carriesOf,
   fuseFamily,
   fuseLimit,
   fuseMargin,
   fuseOf,
+  hungBy,
   isLive,
   limitAbove,
   networkOf,
@@ -26,10 +28,10 @@ import {
   type GaugeReason,
   type Tree,
 } from './branches';
-import { DESIGN_CASE, casesOf, postOf, type FeedCase } from './cases';
+import { DESIGN_CASE, FEED_CASES, casesOf, postOf, supplyNetwork, type FeedCase } from './cases';
 import { leastSize } from './craft-rules';
 import { hoursToReserve } from './endurance';
-import type { Network, SupplyState } from './network';
+import { solveNetwork, type Network, type SupplyState } from './network';
 import { ampsThrough, commonCarries, sizeBranches, voltsOf, type Solved } from './sizing';
 
 export interface CommonReturn extends CommonRun {
@@ -88,8 +90,8 @@ export interface Feed {
   /** Undefined without a fuse of its own, or when its family does not go so high. */
   readonly fuseA: number | undefined;
   readonly fusePinned: boolean;
-  /** It has a holder, or a fused way of what feeds it. */
-  readonly fused: boolean;
+  /** Family of its fuse, in a holder or in a fused way of what feeds it; undefined where it has none. */
+  readonly family: FuseFamily | undefined;
   /** What limits it where it has no fuse of its own. */
   readonly above: { readonly gear: string; readonly amps: number } | undefined;
   /** Margin × design current, A. */
@@ -125,6 +127,7 @@ export interface PowerPlan {
 }
 
 const NO_RUN_MM = 0;
+const DRAWS = [...new Set(FEED_CASES.map(({ draw }) => draw))];
 
 /** Branches of a job before anything is sized. */
 export function treeOf(
@@ -173,8 +176,10 @@ export function planPower(...of: Parameters<typeof treeOf>): PowerPlan {
   const all = [...tree.branches.values()];
   const live = all.filter((branch) => isLive(tree, branch));
   const able = sizeBranches(tree, live);
+  // The same gear hangs there whatever the engine does: it is put together once a level of listening.
+  const hung = new Map(DRAWS.map((draw) => [draw, hungBy(tree, live, draw)]));
   const cases = casesOf(job).map((feedCase) => {
-    const whole = solveBranches(tree, live, feedCase);
+    const whole = solveNetwork(supplyNetwork(job, feedCase.engine, hung.get(feedCase.draw)!));
     // What one feed asks in vain must not hide what the others get.
     const spared =
       whole.state === 'solved' || able.length === live.length ? whole : solveBranches(tree, able, feedCase);
@@ -360,6 +365,7 @@ function finish(
     design && isLive(tree, b) ? (ampsThrough(design, b) ?? roughAmps(tree, b)) : roughAmps(tree, b);
   const amps = live ? ampsOf(branch) : roughAmps(tree, branch);
   const ampacity = carriesOf(job, gauge, run);
+  const family = fuseFamily(tree, branch);
   return {
     gear,
     item,
@@ -378,8 +384,8 @@ function finish(
     fuseLimitA: fuseLimit(job, ampacity.amps, choice.allow150),
     fuseA: fuseOf(tree, branch, ampsOf),
     fusePinned: choice.fuseA !== null,
-    fused: fuseFamily(tree, branch) !== undefined,
-    above: fuseFamily(tree, branch) ? undefined : limitAbove(tree, branch, ampsOf),
+    family,
+    above: family ? undefined : limitAbove(tree, branch, ampsOf),
     fuseNeedA: fuseMargin(job) * amps,
     states,
     collapsed: live && design === undefined,

@@ -5,6 +5,8 @@ import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE } from '../tables/fuses';
 import { COMMON_PRACTICE, memory, published, type Source } from '../tables/source';
 import { figure, short } from '../units/figures';
 import { fuseMargin } from './branches';
+import type { FeedCase } from './cases';
+import { DRAW_PARTS, MUSIC_SOURCE, currentPart } from './demand';
 import type { Feed, PowerPlan } from './feeds';
 import { shortAtFuse } from './short';
 
@@ -23,7 +25,7 @@ export function feedFormulas(job: Job, power: PowerPlan, feed: Feed): Partial<Re
   const { conductorCelsius, conductors } = job.settings;
   const perMetre = ohmsPerMetre(feed.gauge, conductorCelsius, conductors);
   const need = feed.fuseNeedA;
-  const family = familyOf(job, feed);
+  const { family } = feed;
   const fault = shortAtFuse(job, feed);
   const below = Object.values(power.feeds).filter((f) => f.feeder === feed.gear && f.states.restFull);
   return {
@@ -71,12 +73,31 @@ export function feedFormulas(job: Job, power: PowerPlan, feed: Feed): Partial<Re
       : {}),
   };
 }
-export type FeedFigure = 'amps' | 'drop' | 'fuseNeed' | 'fuse' | 'ampacity' | 'wire' | 'short';
-
-function familyOf(job: Job, feed: Feed): keyof typeof FUSE_FAMILIES | undefined {
-  const above = job.gear[feed.feeder]?.item;
-  return feed.choice.holder?.family ?? (above && 'fused' in above ? (above.fused ?? undefined) : undefined);
+/** The volts and amperes of one feed in one state: what it draws, and what is lost on the way at that current. */
+export function stateFormula(feed: Feed, feedCase: FeedCase): Formula | undefined {
+  const state = feed.states[feedCase.id];
+  if (!state) return undefined;
+  const lost = `U = ${figure(state.postVolts, 2)} V − ${figure(state.dropVolts, 3)} V = ${figure(state.deviceVolts, 2)} V`;
+  if (!isPowered(feed.item))
+    return {
+      formula: 'U = U posts − Σ I·R; I = Σ of what it feeds',
+      numbers: `${lost}; I = ${figure(state.amps, 2)} A`,
+      source: OHM,
+    };
+  const { efficiency, idleA, ratedVolts, regulated, class: kind } = feed.item.demand;
+  const part = currentPart(kind, DRAW_PARTS[feedCase.draw]);
+  const share = part === 1 ? '' : `${figure(part, 3)} · `;
+  const asked = regulated
+    ? `${share}${figure(feed.audioWatts, 1)} W ÷ (${figure(efficiency, 2)} · ${figure(state.deviceVolts, 2)} V)`
+    : `${share}${figure(feed.audioWatts, 1)} W ÷ ${figure(efficiency, 2)} · ${figure(state.deviceVolts, 2)} V ÷ ${short(ratedVolts)}² V²`;
+  return {
+    formula: `U = U posts − Σ I·R; I = ${part === 1 ? '' : kind === 'D' ? 'part · ' : '√part · '}P ÷ (η · U) + I idle`,
+    numbers: `${lost}; ${asked} + ${short(idleA)} A = ${figure(state.amps, 2)} A`,
+    source: part === 1 ? OHM : MUSIC_SOURCE,
+  };
 }
+
+export type FeedFigure = 'amps' | 'drop' | 'fuseNeed' | 'fuse' | 'ampacity' | 'wire' | 'short';
 
 type Design = NonNullable<Feed['states']['restFull']>;
 

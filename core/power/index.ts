@@ -15,7 +15,7 @@ export {
   type PowerPlan,
   type SourceState,
 } from './feeds';
-export { feedFormulas, type FeedFigure, type Formula } from './formulas';
+export { feedFormulas, stateFormula, type FeedFigure, type Formula } from './formulas';
 export { isolationOrder } from './isolation';
 export { planKeyOff, type KeyOff } from './keyoff';
 export {
@@ -34,4 +34,4 @@ export { supplyRules } from './supply-rules';
 export { shortAtFuse, shortAtPost } from './short';
 export { ringsOf } from './studs';
 export { planTerminals, type Termination } from './terminals';
-export { LIVE, planTurnOn, type Candidate, type TurnOnPlan } from './turn-on';
+export { LIVE, SWITCHED_LEAD_A, planTurnOn, type Candidate, type TurnOnPlan } from './turn-on';

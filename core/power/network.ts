@@ -321,7 +321,7 @@ function solved(
   for (const { plus, minus } of network.loads) volts.set(plus, of(plus)).set(minus, of(minus));
   for (const { node } of network.supplies) volts.set(node, of(node));
   const amps = new Map(network.resistors.map((r) => [r.name, (of(r.a) - of(r.b) - (r.diodeVolts ?? 0)) / r.ohm]));
-  for (const { name } of given.resistors) if (!amps.has(name)) amps.set(name, 0);
+  if (network !== given) for (const { name } of given.resistors) if (!amps.has(name)) amps.set(name, 0);
   const drawn = new Map(
     network.loads.map((l) => {
       const u = of(l.plus) - of(l.minus);

@@ -36,7 +36,7 @@ export const amps = (name: string, value: number) => ({ name, value, unit: 'A' }
 /** The most a battery can give anything, W: U²/4R, at half its volts. */
 const mostFrom = ({ restVolts, internalMilliohm }: Battery) => restVolts ** 2 / ((4 * internalMilliohm) / 1000);
 /** What the current of a feed's wire is limited to, A: its own fuse, or what limits it above. */
-const limitOf = (feed: Feed) => feed.fuseA ?? (feed.fused ? undefined : feed.above?.amps);
+const limitOf = (feed: Feed) => feed.fuseA ?? (feed.family ? undefined : feed.above?.amps);
 export const MAKER = { text: 'the gear’s own rating', fromMemory: false };
 
 const INTERRUPT = {
@@ -51,7 +51,7 @@ const isRoadLight = ({ job }: PowerSeen) =>
 const interruptions = (seen: PowerSeen) =>
   eachFeed(seen, (feed, tag) => {
     const fault = shortAtFuse(seen.job, feed);
-    const { name, breaksA } = FUSE_FAMILIES[feed.fused ? familyOf(seen, feed) : 'blade'];
+    const { name, breaksA } = FUSE_FAMILIES[feed.family ?? 'blade'];
     if (!fault || fault.amps <= breaksA) return undefined;
     const more =
       fault.batteries.length > 1 ? `${fault.batteries.length} batteries together push` : 'the battery pushes';
@@ -72,7 +72,7 @@ export const powerRules: readonly PowerRule[] = [
     overrulable: false,
     look: (seen) =>
       eachFeed(seen, (feed, tag) =>
-        feed.fused || !(feed.feeder in seen.job.craft.batteries)
+        feed.family || !(feed.feeder in seen.job.craft.batteries)
           ? undefined
           : {
               reason: `The feed to ${tag} leaves the battery unprotected. A fuse on the gear does not protect the wire. Choose a holder.`,
@@ -90,8 +90,8 @@ export const powerRules: readonly PowerRule[] = [
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
-        if (!feed.fused || feed.fuseA !== undefined) return undefined;
-        const family = FUSE_FAMILIES[familyOf(seen, feed)];
+        if (!feed.family || feed.fuseA !== undefined) return undefined;
+        const family = FUSE_FAMILIES[feed.family];
         const largest = family.amps.at(-1)!;
         return {
           reason: `${tag} needs ${short(feed.fuseNeedA)} A; the largest ${family.name} fuse is ${largest} A.`,
@@ -415,9 +415,3 @@ export const powerRules: readonly PowerRule[] = [
       }),
   },
 ];
-
-/** Family of the fuse of a feed that has one. */
-function familyOf(seen: PowerSeen, feed: Feed): keyof typeof FUSE_FAMILIES {
-  const above = seen.job.gear[feed.feeder]?.item;
-  return feed.choice.holder?.family ?? (above && 'fused' in above ? above.fused : null) ?? 'blade';
-}

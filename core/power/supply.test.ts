@@ -13,7 +13,8 @@ import { powerRules } from './rules';
 import { supplyRules } from './supply-rules';
 import { solveNetwork, type Network, type Solution } from './network';
 import { gaugeAlternatives } from './alternatives';
-import { feedFormulas } from './formulas';
+import { FEED_CASES } from './cases';
+import { feedFormulas, stateFormula } from './formulas';
 import { isolationOrder } from './isolation';
 import { shortAtFuse, shortAtPost } from './short';
 import { ringsOf } from './studs';
@@ -541,4 +542,18 @@ test('wires that lie together carry less, unless the workshop does not count the
   expect(feed.ampacity.factors).toContainEqual({ name: '4 together', value: 0.8 });
   const loose = planJob(after(TOURER_JOB, { op: 'setSettings', settings: { bundles: false } })).power.feeds['amp']!;
   expect(loose.ampacityA).toBeCloseTo(ampacity(loose.gauge, '105', true), 9);
+});
+
+test('a state’s formula says the part of full output it is reckoned at: ⅛ for class D, its root for class AB', () => {
+  const { feeds } = planJob(TOURER_JOB).power;
+  const [full, , , music] = FEED_CASES;
+  expect(stateFormula(feeds['amp']!, full!)!.numbers).not.toContain('0.125');
+  const said = stateFormula(feeds['amp']!, music!)!;
+  expect(said.formula).toContain('part · P');
+  const state = feeds['amp']!.states.idleMusic!;
+  const amps = (0.125 * feeds['amp']!.audioWatts) / (0.8 * state.deviceVolts) + 0.6;
+  expect(amps).toBeCloseTo(state.amps, 2);
+  expect(said.numbers).toMatch(new RegExp(`0\\.125 · .* = ${state.amps.toFixed(2)} A$`));
+  expect(stateFormula(feeds['head']!, music!)!.formula).toContain('√part');
+  expect(stateFormula({ ...feeds['amp']!, states: {} }, music!)).toBeUndefined();
 });

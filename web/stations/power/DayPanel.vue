@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import type { Amplifier } from '#core/gear/gear';
 import { batteryIds } from '#core/job/feeding';
 import { CHEMISTRIES, ENGINES, LISTENING, type Chemistry, type Segment } from '#core/job/supply';
-import type { DayPlan } from '#core/power/index';
+import { PEUKERT_SOURCE, RATED_HOURS, type DayPlan } from '#core/power/index';
 import { BATTERY_SOURCE, COLD_SOURCE } from '#core/tables/batteries';
 import { cite } from '#core/tables/source';
 import { figure } from '#core/units/figures';
@@ -240,6 +240,11 @@ function setMode(mode: string): void {
     <ul v-if="other" class="verdict beside" data-testid="other-verdict">
       <li v-for="line in otherLines" :key="line.text" :class="{ bad: line.bad }">{{ line.text }}</li>
     </ul>
+    <p class="small">
+      Out: charge falls by I · (I · {{ RATED_HOURS }} h ÷ C)<sup>k − 1</sup> ÷ C an hour, k of each chemistry ({{
+        cite(PEUKERT_SOURCE)
+      }}); in: by what is put in, less what is lost, never more than the battery takes or the charger has left.
+    </p>
     <p class="small">
       {{ cite(BATTERY_SOURCE) }}; cold: {{ cite(COLD_SOURCE) }}. Sun is spread over the day. A new battery: an old one
       has less.

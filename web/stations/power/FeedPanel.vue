@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { isPowered, passesOn, type FuseHolder } from '#core/gear/gear';
 import {
   casesOf,
@@ -8,12 +8,15 @@ import {
   proposeHolders,
   shortAtFuse,
   shortAtPost,
+  stateFormula,
   type Feed,
+  type FeedCase,
   type GaugeReason,
 } from '#core/power/index';
 import { LEAD_COLOUR } from '#core/tables/colours';
 import { gaugeName, INSULATIONS, sizesOf, ampacity, type Gauge } from '#core/tables/conductors';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
+import { cite } from '#core/tables/source';
 import { figure, short } from '#core/units/figures';
 import FigureField from '../../app/FigureField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
@@ -33,6 +36,8 @@ const job = computed(() => store.job!);
 const settings = computed(() => job.value.settings);
 const common = computed(() => store.plan!.power.common);
 const cases = computed(() => casesOf(job.value));
+/** State whose figures are opened. */
+const opened = ref<FeedCase['id']>();
 const formulas = computed(() => feedFormulas(job.value, store.plan!.power, props.feed));
 const alternatives = computed(() => gaugeAlternatives(job.value, store.plan!.power, props.feed));
 /** Two sizes either side of the one that is taken. */
@@ -65,7 +70,7 @@ const setFeeder = (event: Event) => {
 const holders = computed(() => library.shelf.filter((item): item is FuseHolder => item.kind === 'fuseHolder'));
 const shortA = computed(() => (fromBattery.value ? shortAtPost(job.value, props.feed.feeder).amps : 0));
 const proposed = computed(() => proposeHolders(props.feed, holders.value, shortA.value));
-const fuseSizes = computed(() => (props.feed.choice.holder ? FUSE_FAMILIES[props.feed.choice.holder.family].amps : []));
+const fuseSizes = computed(() => (props.feed.family ? FUSE_FAMILIES[props.feed.family].amps : []));
 const optionText = (gauge: Gauge) => {
   const { insulation, conductors, bundles } = settings.value;
   const { engineSpace = false, together = 1 } = props.feed.run ?? {};
@@ -140,7 +145,7 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
         }}</label>
         <select id="holder" class="form-select" :value="feed.choice.holder?.id ?? ''" @change="setHolder">
           <option value="">
-            {{ feed.fused && !feed.choice.holder ? `the way of ${tagOf(feed.feeder)}` : 'none' }}
+            {{ feed.family && !feed.choice.holder ? `the way of ${tagOf(feed.feeder)}` : 'none' }}
           </option>
           <option v-for="h in holders" :key="h.id" :value="h.id">{{ h.name }}</option>
           <option
@@ -151,7 +156,7 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
           </option>
         </select>
       </div>
-      <div v-if="fromBattery && !feed.fused && proposed[0]" class="wide proposal">
+      <div v-if="fromBattery && !feed.family && proposed[0]" class="wide proposal">
         <p>{{ proposed[0].holder.name }}, {{ short(proposed[0].fuseA) }} A: {{ proposed[0].reason }}.</p>
         <BButton
           size="sm"
@@ -160,7 +165,7 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
           >Fit the proposed fuse</BButton
         >
       </div>
-      <div v-if="feed.fused">
+      <div v-if="feed.family">
         <label class="form-label" for="fuse">Fuse</label>
         <select id="fuse" class="form-select" :value="feed.choice.fuseA ?? ''" @change="setFuse">
           <option value="">
@@ -271,15 +276,36 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
         </tr>
       </thead>
       <tbody>
-        <tr v-for="c in cases" :key="c.id" :data-case="c.id">
-          <th scope="row">{{ c.name }}</th>
-          <template v-if="feed.states[c.id]">
-            <td>{{ figure(feed.states[c.id]!.postVolts, 2) }} V</td>
-            <td>{{ figure(feed.states[c.id]!.deviceVolts, 2) }} V</td>
-            <td>{{ figure(feed.states[c.id]!.amps, 2) }} A</td>
-          </template>
-          <td v-else colspan="3" class="bad">collapses</td>
-        </tr>
+        <template v-for="c in cases" :key="c.id">
+          <tr :data-case="c.id">
+            <th scope="row">
+              <button
+                v-if="feed.states[c.id]"
+                type="button"
+                class="state"
+                :aria-expanded="opened === c.id"
+                title="Show how it is reckoned"
+                @click="opened = opened === c.id ? undefined : c.id"
+              >
+                {{ c.name }}
+              </button>
+              <template v-else>{{ c.name }}</template>
+            </th>
+            <template v-if="feed.states[c.id]">
+              <td>{{ figure(feed.states[c.id]!.postVolts, 2) }} V</td>
+              <td>{{ figure(feed.states[c.id]!.deviceVolts, 2) }} V</td>
+              <td>{{ figure(feed.states[c.id]!.amps, 2) }} A</td>
+            </template>
+            <td v-else colspan="3" class="bad">collapses</td>
+          </tr>
+          <tr v-if="opened === c.id && stateFormula(feed, c)" :data-formula="c.id">
+            <td colspan="4" class="reckoned">
+              {{ stateFormula(feed, c)!.formula }}<br />{{ stateFormula(feed, c)!.numbers }}<br /><i>{{
+                cite(stateFormula(feed, c)!.source)
+              }}</i>
+            </td>
+          </tr>
+        </template>
       </tbody>
     </table>
     <template v-if="near.length">
@@ -363,6 +389,21 @@ td {
 }
 tbody th:first-child {
   white-space: normal;
+}
+.state {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  text-decoration: underline dotted;
+  text-underline-offset: 3px;
+}
+.inspector .reckoned {
+  text-align: left;
+  white-space: normal;
+  border-left: 3px solid var(--tarn);
+  padding-left: 8px;
 }
 .option span:first-child {
   flex: 1;

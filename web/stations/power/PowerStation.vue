@@ -6,7 +6,7 @@ import { craftOf } from '#core/job/job';
 import { layLanes } from '#core/drawing/lanes';
 import { project, type Px } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
-import { profileMarks, voltProfile, voltsAt, type DayPlan, type Feed } from '#core/power/index';
+import { SWITCHED_LEAD_A, profileMarks, voltProfile, voltsAt, type DayPlan, type Feed } from '#core/power/index';
 import { gaugeDiameter, gaugeName } from '#core/tables/conductors';
 import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
@@ -121,10 +121,10 @@ const fuseSpots = computed(() =>
     const missing = f.fuseA === undefined;
     // A way of what it is fed from is shown there when it is asked for.
     if (!f.choice.holder && !(f.feeder in job.value.craft.batteries) && f.gear !== feed.value?.gear) return [];
-    if (!f.fused && !(f.feeder in job.value.craft.batteries)) return [];
-    const at = f.choice.holder ? f.choice.fuseAtMm / f.run.outMm : f.fused ? 0.03 : 0.05;
+    if (!f.family && !(f.feeder in job.value.craft.batteries)) return [];
+    const at = f.choice.holder ? f.choice.fuseAtMm / f.run.outMm : f.family ? 0.03 : 0.05;
     const [x, y] = alongPath(course, Math.min(1, at)).at;
-    const text = missing ? (f.fused ? 'none fits' : 'no fuse') : short(f.fuseA);
+    const text = missing ? (f.family ? 'none fits' : 'no fuse') : short(f.fuseA);
     return [{ gear: f.gear, x, y, missing, text }];
   }),
 );
@@ -161,7 +161,7 @@ const asked = computed(() =>
           lane.run.kind === 'switched'
             ? item?.kind === 'amplifier'
               ? item.remoteInA
-              : 0.05
+              : SWITCHED_LEAD_A
             : item?.kind === 'amplifier'
               ? item.remoteInA
               : (store.plan!.turnOn.through?.asksA ?? 0);
@@ -350,7 +350,7 @@ watch(
                   >{{
                     f.fuseA !== undefined
                       ? `${short(f.fuseA)} A fuse`
-                      : f.fused
+                      : f.family
                         ? 'none fits'
                         : f.above
                           ? `by ${tag(f.above.gear)}`

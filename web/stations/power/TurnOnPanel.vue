@@ -2,15 +2,17 @@
 import { computed } from 'vue';
 import { WAKES, type Wake } from '#core/job/circuit';
 import { wakeOf } from '#core/job/signal';
-import { LIVE } from '#core/power/index';
+import { LIVE, SWITCHED_LEAD_A } from '#core/power/index';
 import { buttFor } from '#core/tables/terminals';
 import { colourText } from '#core/tables/colours';
+import { COMMON_PRACTICE } from '#core/tables/source';
 import { short } from '#core/units/figures';
 import CircuitReadings from '../../app/CircuitReadings.vue';
 import PickField from '../../app/PickField.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
 import { clock } from './clock';
+import FigureRow from './FigureRow.vue';
 
 /** Who wakes whom, by how much, from which circuit; and what is lost with the key off. */
 const store = useJob();
@@ -40,6 +42,34 @@ const chosen = computed(() => {
 const tap = (id: string | null) => store.edit([{ op: 'setTurnOn', turnOn: { source: id } }], 'tap a circuit');
 const headTag = computed(() => (turnOn.value.head === undefined ? undefined : tagOf(turnOn.value.head)));
 const left = computed(() => store.plan!.keyOff.filter(({ leftOnHours }) => leftOnHours !== undefined));
+const asks = (ids: readonly string[]) =>
+  ids
+    .map((id) => {
+      const item = store.job!.gear[id]?.item;
+      return item?.kind === 'amplifier' ? `${tagOf(id)} ${milli(item.remoteInA)}` : '';
+    })
+    .join(' + ') || 'nothing';
+const formulas = computed(() => {
+  const { through, woken, wokenA, neededA, availableA, switchedA } = turnOn.value;
+  const bySource = amplifiers.value.filter(({ wake }) => wake === 'switched').map(({ id }) => id);
+  const heads = Object.values(store.job!.gear).filter(
+    ({ item, there }) => item.kind === 'headUnit' && there !== 'bypassed',
+  );
+  return {
+    turnOn: {
+      formula: 'Σ turn-on currents ≤ what the head unit gives',
+      numbers: through
+        ? `${tagOf(through.gear)} ${milli(through.asksA)} ≤ ${milli(availableA)}; it passes ${asks(woken)} = ${milli(wokenA)}`
+        : `${asks(woken)} = ${milli(neededA)} ≤ ${milli(availableA)}`,
+      source: { text: 'the gear’s own rating', fromMemory: false },
+    },
+    switched: {
+      formula: 'head units’ switched leads + amplifiers woken by the source',
+      numbers: `${store.job!.turnOn.joined ? 'joined: 0 mA' : `${heads.length} × ${milli(SWITCHED_LEAD_A)}`} + ${asks(bySource)} = ${milli(switchedA)}`,
+      source: COMMON_PRACTICE,
+    },
+  };
+});
 const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen.value.circuit.size) : undefined));
 </script>
 
@@ -51,20 +81,18 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         <dt>{{ headTag }} wakes</dt>
         <dd>{{ turnOn.woken.map(tagOf).join(', ') || 'nothing' }}</dd>
       </div>
-      <div>
-        <dt>Asked of its turn-on lead</dt>
-        <dd data-figure="turn-on" :class="{ bad: turnOn.neededA > turnOn.availableA }">
-          {{ milli(turnOn.neededA) }} of {{ milli(turnOn.availableA) }}
-        </dd>
-      </div>
+      <FigureRow name="turn-on" label="Asked of its turn-on lead" :formula="formulas.turnOn"
+        ><span :class="{ bad: turnOn.neededA > turnOn.availableA }"
+          >{{ milli(turnOn.neededA) }} of {{ milli(turnOn.availableA) }}</span
+        ></FigureRow
+      >
       <div v-if="turnOn.through">
         <dt>Passed on by {{ tagOf(turnOn.through.gear) }}</dt>
         <dd>{{ milli(turnOn.wokenA) }} of {{ short(turnOn.through.passesA) }} A</dd>
       </div>
-      <div>
-        <dt>Asked of the switched source</dt>
-        <dd data-figure="switched">{{ milli(turnOn.switchedA) }}</dd>
-      </div>
+      <FigureRow name="switched" label="Asked of the switched source" :formula="formulas.switched">{{
+        milli(turnOn.switchedA)
+      }}</FigureRow>
     </dl>
     <p v-else>No head unit: each amplifier wants the switched source, or wakes by itself.</p>
     <div class="fields">
