@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { useElementSize } from '@vueuse/core';
+import { computed, useTemplateRef } from 'vue';
 import { LineChart } from 'echarts/charts';
 import {
   AxisPointerComponent,
@@ -34,6 +35,7 @@ use([
 const props = defineProps<{ day: DayPlan; other: DayPlan | undefined }>();
 const store = useJob();
 const { theme } = useTheme();
+const { width: wide } = useElementSize(useTemplateRef<HTMLElement>('figure'));
 
 type Option = ComposeOption<LineSeriesOption | GridComponentOption | TooltipComponentOption>;
 const ids = computed(() => batteryIds(store.job!));
@@ -101,7 +103,10 @@ const option = computed((): Option => {
                     xAxis: b.from,
                     itemStyle: { opacity: i % 2 ? 0 : 0.7 },
                     // A short part has room for the beginning of its name only.
-                    label: { width: Math.max(24, (700 * (b.to - b.from)) / total), overflow: 'truncate' as const },
+                    label: {
+                      width: Math.max(8, ((wide.value - 100) * (b.to - b.from)) / total),
+                      overflow: 'truncate' as const,
+                    },
                   },
                   { xAxis: b.to },
                 ]),
@@ -202,7 +207,7 @@ const summary = computed(() =>
 </script>
 
 <template>
-  <figure class="day">
+  <figure ref="figure" class="day">
     <figcaption class="key">
       <span v-for="(id, n) in ids" :key="id"
         ><svg viewBox="0 0 22 6" aria-hidden="true">
