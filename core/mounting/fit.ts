@@ -58,6 +58,7 @@ export function rankPlaces(item: GearItem, places: Readonly<Record<string, Place
     .sort(
       (a, b) =>
         Number(a.taken) - Number(b.taken) ||
+        Number(b.place.accepts.includes(item.kind)) - Number(a.place.accepts.includes(item.kind)) ||
         a.fit.worstMm - b.fit.worstMm ||
         a.fit.waterAsked.length - b.fit.waterAsked.length,
     );

@@ -321,15 +321,16 @@ useEventListener(window, 'keydown', (event) => {
   font-weight: 500;
 }
 .kinds {
-  display: flex;
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
   border: 1px solid var(--rule);
   margin-bottom: 6px;
 }
 .kinds label {
-  flex: 1;
   text-align: center;
   padding: 4px 2px;
-  font-size: 14px;
+  font-size: 13px;
+  line-height: 1.2;
   cursor: pointer;
 }
 .kinds .on {

@@ -157,6 +157,7 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
       <li v-for="line in store.plan!.isolation.on" :key="line">{{ line }}</li>
     </ol>
     <p class="caution">Battery negative off first, and last back on. The fuse is fitted last.</p>
+    <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
   </section>
 </template>
 

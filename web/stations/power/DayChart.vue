@@ -35,7 +35,7 @@ use([
 const props = defineProps<{ day: DayPlan; other: DayPlan | undefined }>();
 const store = useJob();
 const { theme } = useTheme();
-const { width: wide } = useElementSize(useTemplateRef<HTMLElement>('figure'));
+const { width: wide } = useElementSize(useTemplateRef<HTMLElement>('whole'));
 
 type Option = ComposeOption<LineSeriesOption | GridComponentOption | TooltipComponentOption>;
 const ids = computed(() => batteryIds(store.job!));
@@ -207,7 +207,7 @@ const summary = computed(() =>
 </script>
 
 <template>
-  <figure ref="figure" class="day">
+  <figure ref="whole" class="day">
     <figcaption class="key">
       <span v-for="(id, n) in ids" :key="id"
         ><svg viewBox="0 0 22 6" aria-hidden="true">

@@ -49,7 +49,8 @@ const openPart = (next: Part) => {
   part.value = next;
   const kind = store.selected?.kind;
   if ((kind === 'battery' && next !== 'supply') || (kind === 'existing' && next !== 'turnOn')) store.select(undefined);
-  if (next === 'supply' && kind !== 'battery') store.select(undefined);
+  // Pressed again it leaves the battery that is open and shows them all.
+  if (next === 'supply') store.select(undefined);
 };
 watch(
   () => store.selected,
