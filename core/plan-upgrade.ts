@@ -96,6 +96,7 @@ function upgradePower(plan: Plan): Plan {
       ...power,
       common: power.common && { ...power.common, together: 1 },
       feeds: Object.fromEntries(feeds.map((feed) => [feed.gear, feed])),
+      audioWatts: Object.fromEntries(feeds.map(({ gear, audioWatts }) => [gear, audioWatts])),
       battery: FIRST_BATTERY,
       totalAmps: renamed(power.totalAmps),
       postVolts: renamed(power.postVolts),

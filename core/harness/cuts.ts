@@ -1,6 +1,6 @@
 import type { Job } from '../job/job';
 import { colourText, type Insulated } from '../tables/colours';
-import { gaugeName, sizesOf, type Gauge } from '../tables/conductors';
+import { gaugeName, isMetricStandard, type Gauge } from '../tables/conductors';
 
 /** What the cut list needs to know of a run. */
 export interface CutRun {
@@ -38,7 +38,7 @@ export interface CutList {
   readonly wireM: number;
 }
 
-const isMetric = ({ settings }: Job) => sizesOf(settings.conductors)[0] === '0.75mm2';
+const isMetric = ({ settings }: Job) => isMetricStandard(settings.conductors);
 /** Speaker lead until the job says otherwise (common practice: 16 AWG or 1.5 mm²). */
 export const speakerLead = (job: Job): Gauge => (isMetric(job) ? '1.5mm2' : '16');
 /** Lead that carries a signal or a few milliamperes (common practice: 18 AWG or 0.75 mm²). */

@@ -375,6 +375,5 @@ export function roughAmps(tree: Tree, branch: Branch, among: readonly Branch[] =
 }
 
 export function restVoltsOf(tree: Tree, branch: Branch): number {
-  const root = chainOf(tree, branch).at(-1)!.feeder;
-  return tree.job.craft.batteries[root]!.restVolts;
+  return tree.job.craft.batteries[rootOf(tree, branch)]!.restVolts;
 }

@@ -1,5 +1,5 @@
 import type { Pattern } from '../craft/pattern';
-import { isThinner, sizesOf, type Gauge, type WireStandard } from '../tables/conductors';
+import { isMetricStandard, isThinner, sizesOf, type Gauge, type WireStandard } from '../tables/conductors';
 import { COMMON_PRACTICE, memory, type Source } from '../tables/source';
 
 const ABYC = memory('ABYC E-11');
@@ -40,7 +40,7 @@ export function leastSize(kind: Pattern['kind'], standard: WireStandard, own: Ga
   const sizes = sizesOf(standard);
   const { least } = CRAFT_RULES[kind];
   const asked = [least?.awg, own ?? undefined].flatMap((gauge) => gauge ?? []);
-  const metric = sizes.includes('1mm2');
+  const metric = isMetricStandard(standard);
   const floors = metric && least ? [least.metric, ...asked.slice(1)] : asked;
   return sizes.find((size) => floors.every((floor) => !isThinner(size, floor))) ?? sizes.at(-1)!;
 }

@@ -4,7 +4,7 @@ import type { Job } from '../job/job';
 import { LISTENING, type Segment } from '../job/supply';
 import { BEHAVIOUR, acceptance, coldFactor, sagAt } from '../tables/batteries';
 import { isLive, networkOf, type Branch, type Tree } from './branches';
-import { CHARGER_EFFICIENCY, GROUND, closedTies, postOf } from './cases';
+import { CHARGER_EFFICIENCY, GROUND, alternatorOf, closedTies, postOf } from './cases';
 import { peukertFactor, reserveOf } from './endurance';
 import { treeFrom, type PowerPlan } from './feeds';
 import { planKeyOff } from './keyoff';
@@ -136,17 +136,22 @@ function recovery(run: Run, from: readonly number[], begin: readonly number[]): 
   return undefined;
 }
 
+/** What the sun gives a battery, A: it falls when it falls, and over a day it comes to this mean. */
+export function meanSunA({ craft }: Job, battery: string): number {
+  const { solar, batteries } = craft;
+  return solar?.at === battery ? (solar.watts * solar.hours) / 24 / batteries[battery]!.restVolts : 0;
+}
+
 /** A way of stepping through one segment: charges after `dt` hours, and what happens meanwhile. */
 function simulation(job: Job, power: PowerPlan) {
   const tree = treeFrom(job, power);
   const live = [...tree.branches.values()].filter((branch) => isLive(tree, branch));
-  const { batteries, solar, nominalVolts } = job.craft;
+  const { batteries, nominalVolts } = job.craft;
   const ids = batteryIds(job);
   const drains = planKeyOff(job);
   const { celsius } = job.day;
   const usable = ids.map((id) => batteries[id]!.capacityAh * coldFactor(batteries[id]!.chemistry, celsius));
-  // Sun falls when it falls; over a day it comes to its mean.
-  const sunA = ids.map((id) => (solar?.at === id ? (solar.watts * solar.hours) / 24 / batteries[id]!.restVolts : 0));
+  const sunA = ids.map((id) => meanSunA(job, id));
 
   return (segment: Segment) => {
     const routes = chargeRoutes(job, segment.engine);
@@ -296,12 +301,11 @@ function operatingPoint(
   };
 }
 
-function leftOf({ craft }: Job, engine: Segment['engine'], name: string, given: number): number {
+function leftOf(job: Job, engine: Segment['engine'], name: string, given: number): number {
+  const { craft } = job;
   const most =
     name === 'alternator'
-      ? engine === 'idle'
-        ? craft.charging.spareIdleA
-        : craft.charging.spareCruiseA
+      ? alternatorOf(job, engine)!.mostA!
       : name === 'shore'
         ? craft.shore!.mostA
         : craft.ties[name.slice(4)]!.mostA;

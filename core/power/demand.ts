@@ -1,4 +1,5 @@
 import type { Demand } from '../gear/gear';
+import { LISTENING } from '../job/supply';
 import { memory } from '../tables/source';
 
 export type Draw = 'full' | 'music' | 'idle';
@@ -6,7 +7,7 @@ export type Draw = 'full' | 'music' | 'idle';
 export const MUSIC_SOURCE = memory('music average ⅛ of full power: 16 CFR 432, IEC 62368-1');
 
 /** Part of full power that each draw averages to. */
-export const DRAW_PARTS: Readonly<Record<Draw, number>> = { full: 1, music: 1 / 8, idle: 0 };
+export const DRAW_PARTS: Readonly<Record<Draw, number>> = { full: 1, music: LISTENING.music.part, idle: 0 };
 
 /** Part of the full-sine supply current at a part of full power: class D follows the power, class AB its root. */
 export function currentPart(amplifierClass: Demand['class'], part: number): number {

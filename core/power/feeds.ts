@@ -1,4 +1,4 @@
-import { isPowered, passesOn, type FedGear } from '../gear/gear';
+import { isFed, passesOn, type FedGear } from '../gear/gear';
 import { feederOf, soundBattery } from '../job/feeding';
 import { NO_FEED_CHOICE, type FeedChoice, type Job } from '../job/job';
 import { sizesOf, type Ampacity, type Gauge } from '../tables/conductors';
@@ -115,6 +115,8 @@ export interface PowerPlan {
   /** Undefined where every feed has a return of its own. */
   readonly common: CommonReturn | undefined;
   readonly feeds: Readonly<Record<string, Feed>>;
+  /** Sound at full output of everything that draws, gear that keeps its own feed too, W. */
+  readonly audioWatts: Readonly<Record<string, number>>;
   /** Battery the sound is fed from. */
   readonly battery: string;
   /** All the current the sound takes in each case, A; undefined when collapsed. */
@@ -126,7 +128,6 @@ export interface PowerPlan {
   readonly musicHours: number | undefined;
 }
 
-const NO_RUN_MM = 0;
 const DRAWS = [...new Set(FEED_CASES.map(({ draw }) => draw))];
 
 /** Branches of a job before anything is sized. */
@@ -149,7 +150,7 @@ export function treeOf(
   const branches = new Map<string, Branch>();
   const kept: Tree['kept'][number][] = [];
   for (const [gear, { item, there }] of Object.entries(job.gear)) {
-    if (!(isPowered(item) || passesOn(item)) || there === 'bypassed') continue;
+    if (!isFed(item) || there === 'bypassed') continue;
     const watts = audioWatts[gear] ?? 0;
     if (there === 'kept') {
       kept.push({ gear, item, audioWatts: watts, feeder: soundBattery(job) });
@@ -208,6 +209,7 @@ export function planPower(...of: Parameters<typeof treeOf>): PowerPlan {
         return [branch.gear, finish(tree, branch, live.includes(branch), solved, bearable)];
       }),
     ),
+    audioWatts: Object.fromEntries([...all, ...tree.kept].map((drawn) => [drawn.gear, drawn.audioWatts])),
     battery,
     totalAmps: collect((solved) =>
       Object.values(sourcesOf(job, solved)).reduce((sum, { amps }) => sum + Math.max(0, amps), 0),
@@ -245,8 +247,7 @@ export function feedNetwork(job: Job, plan: PowerPlan, feedCase: FeedCase): Netw
 /** The tree a plan was made from, sized as it is there. */
 export function treeFrom(job: Job, plan: PowerPlan): Tree {
   const runOf = (gear: string) => plan.feeds[gear]?.run;
-  const watts = Object.fromEntries(Object.values(plan.feeds).map(({ gear, audioWatts }) => [gear, audioWatts]));
-  const tree = treeOf(job, runOf, watts, plan.common);
+  const tree = treeOf(job, runOf, plan.audioWatts, plan.common);
   for (const branch of tree.branches.values()) branch.gauge = plan.feeds[branch.gear]!.gauge;
   if (tree.common) tree.common.gauge = plan.common!.gauge;
   return tree;
@@ -375,7 +376,7 @@ function finish(
     nominalVolts: nominalOf(tree, branch),
     audioWatts,
     run: live ? run : undefined,
-    reachMm: voltsChain(tree, branch).reduce((mm, b) => mm + (b.run?.outMm ?? NO_RUN_MM), 0),
+    reachMm: voltsChain(tree, branch).reduce((mm, b) => mm + (b.run?.outMm ?? 0), 0),
     gauge,
     gaugePinned: choice.gauge !== null,
     gaugeReason: reason,

@@ -1,36 +1,50 @@
+import { taken } from '../job/choices';
 import type { Job } from '../job/job';
 import { batteryIds } from '../job/feeding';
 import { ringsOf } from './studs';
 
-/** What is taken off power before any wire is touched, in order; it goes back in the reverse order. */
+/** How one battery is made safe, and put back, by the school of the job. */
+const WAYS: Readonly<Record<string, { readonly off: string; readonly on: string }>> = {
+  negative: { off: 'negative off, covered', on: 'negative on' },
+  both: { off: 'negative off, then positive, both covered', on: 'positive on, then negative' },
+  switch: { off: 'its switch off, tagged; what is tapped ahead of it stays live', on: 'its switch on' },
+  mainFuse: { off: 'main fuse out and in a pocket; the battery end stays live', on: 'main fuse in' },
+};
+
+/**
+ * What is taken off power before any wire is touched, in order, and how it comes back once the fuses are in;
+ * settings that were lost are taught again later, step by step.
+ */
 export function isolationOrder(job: Job): { readonly off: string[]; readonly on: string[] } {
-  const { batteries, ties, shore, solar, memories } = job.craft;
+  const { batteries, ties, shore, solar } = job.craft;
   const ids = batteryIds(job);
   const several = ids.length > 1;
   const name = (id: string) => (several ? batteries[id]!.name : 'Battery');
+  const way = WAYS[taken(job.choices, 'isolation')]!;
   const off = [
     ...(shore ? ['Shore charger unplugged at the post, tagged'] : []),
     ...(solar ? ['Solar panels covered or their fuse out: they make volts by themselves'] : []),
     ...Object.values(ties).map(({ kind, from, to }) =>
       kind === 'switch'
         ? `Switch between ${name(from)} and ${name(to)} off, tagged`
-        : `${kind === 'charger' ? 'Charger' : kind === 'relay' ? 'Combining relay' : 'Isolator'} between ${name(from)} and ${name(to)}: both sides stay live until both negatives are off`,
+        : `${TIE_NAMES[kind]} between ${name(from)} and ${name(to)}: both sides stay live until both batteries are off`,
     ),
-    ...ids.map((id) => `${name(id)}: negative off, covered`),
+    ...ids.map((id) => `${name(id)}: ${way.off}`),
     'Meter: nothing between + and − where hands will be',
   ];
   const on = [
-    'Every ring tight, every fuse still out',
-    ...[...ids].reverse().map((id) => `${name(id)}: negative on${lugs(job, id)}`),
+    'Every ring tight',
+    ...[...ids].reverse().map((id) => `${name(id)}: ${way.on}${lugs(job, id)}`),
     ...Object.values(ties).flatMap(({ kind, from, to }) =>
       kind === 'switch' ? [`Switch between ${name(from)} and ${name(to)} as it was found`] : [],
     ),
     ...(solar ? ['Solar panels uncovered, the battery on first'] : []),
     ...(shore ? ['Shore charger back'] : []),
-    ...Object.values(memories).map(({ name: what, relearn }) => `${what}: ${relearn}`),
   ];
   return { off, on };
 }
+
+const TIE_NAMES = { charger: 'Charger', relay: 'Combining relay', diode: 'Isolator' } as const;
 
 function lugs(job: Job, battery: string): string {
   const { minus } = ringsOf(job, battery);

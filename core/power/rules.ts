@@ -7,6 +7,7 @@ import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE } from '../tables/fuses';
 import { COMMON_PRACTICE, memory } from '../tables/source';
 import { short } from '../units/figures';
 import { passesOn } from '../gear/gear';
+import { FUSE_ALLOWANCE } from './branches';
 import { leastSize } from './craft-rules';
 import type { Feed, PowerPlan } from './feeds';
 import type { KeyOff } from './keyoff';
@@ -51,8 +52,9 @@ const isRoadLight = ({ job }: PowerSeen) =>
 const interruptions = (seen: PowerSeen) =>
   eachFeed(seen, (feed, tag) => {
     const fault = shortAtFuse(seen.job, feed);
-    const { name, breaksA } = FUSE_FAMILIES[feed.family ?? 'blade'];
-    if (!fault || fault.amps <= breaksA) return undefined;
+    if (!fault || !feed.family) return undefined;
+    const { name, breaksA } = FUSE_FAMILIES[feed.family];
+    if (fault.amps <= breaksA) return undefined;
     const more =
       fault.batteries.length > 1 ? `${fault.batteries.length} batteries together push` : 'the battery pushes';
     return {
@@ -113,21 +115,18 @@ export const powerRules: readonly PowerRule[] = [
         if (limit === undefined || limit <= feed.fuseLimitA) return undefined;
         const wire = gaugeName(feed.gauge, seen.job.settings.conductors);
         const by = feed.fuseA === undefined ? ` by ${seen.tags[feed.above!.gear] ?? feed.above!.gear}` : '';
-        // The boat standard's allowance is offered here and nowhere taken unasked.
-        const allowed = seen.job.craft.pattern.kind === 'boat' && limit <= 1.5 * feed.ampacityA;
+        // Said, never taken unasked: it is chosen at the feed.
+        const allowed = seen.job.craft.pattern.kind === 'boat' && limit <= FUSE_ALLOWANCE * feed.ampacityA;
         return {
-          reason: `${wire} to ${tag} carries ${short(feed.ampacityA)} A and is protected${by} at ${short(limit)} A.${allowed ? ' ABYC E-11 allows up to 150 % (from memory) where it is chosen.' : ''}`,
+          reason: `${wire} to ${tag} carries ${short(feed.ampacityA)} A and is protected${by} at ${short(limit)} A.${allowed ? ' ABYC E-11 allows up to 150 % (from memory); it can be taken at the feed.' : ''}`,
           figures: [amps('fuse', limit), amps('ampacity', feed.ampacityA)],
-          cure:
-            allowed && !feed.gaugePinned && !feed.fusePinned
-              ? { label: 'Take the 150 % allowance', operations: [{ op: 'allow150', gear: feed.gear, allow: true }] }
-              : {
-                  label: 'Let the plan choose gauge and fuse',
-                  operations: [
-                    { op: 'chooseGauge', gear: feed.gear, gauge: null },
-                    { op: 'chooseFuse', gear: feed.gear, amps: null },
-                  ],
-                },
+          cure: {
+            label: 'Let the plan choose gauge and fuse',
+            operations: [
+              { op: 'chooseGauge', gear: feed.gear, gauge: null },
+              { op: 'chooseFuse', gear: feed.gear, amps: null },
+            ],
+          },
         };
       }),
   },

@@ -1,7 +1,6 @@
 import type { Job } from '../job/job';
 import { ohmsPerMetre } from '../tables/conductors';
 import { contactOhm } from './branches';
-import { closedTies } from './cases';
 import type { Feed } from './feeds';
 
 /** What a battery pushes into a dead short at its posts, and what that rests on. */
@@ -13,7 +12,10 @@ export interface ShortCircuit {
   readonly batteries: readonly string[];
 }
 
-/** Short-circuit current at a battery's posts: those joined to it by a closed tie push too (E ÷ R, in parallel). */
+/**
+ * Short-circuit current at a battery's posts: those that a switch or combining relay may join to it push too
+ * (E ÷ R, in parallel), since a fuse must break the worst there can be.
+ */
 export function shortAtPost(job: Job, battery: string): ShortCircuit {
   const { batteries } = job.craft;
   const ohmsOf = (id: string) => {
@@ -22,7 +24,7 @@ export function shortAtPost(job: Job, battery: string): ShortCircuit {
   };
   let siemens = 1 / ohmsOf(battery);
   const together = [battery];
-  for (const [, { kind, from, to, milliohm }] of closedTies(job, 'cruise')) {
+  for (const { kind, from, to, milliohm } of Object.values(job.craft.ties)) {
     if (kind === 'charger' || kind === 'diode') continue;
     const other = from === battery ? to : to === battery ? from : undefined;
     if (other === undefined || together.includes(other)) continue;

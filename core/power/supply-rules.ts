@@ -2,7 +2,9 @@ import { taken } from '../job/choices';
 import { batteryOf, soundBattery, startBattery } from '../job/feeding';
 import { wakeOf } from '../job/signal';
 import { COMMON_PRACTICE, memory } from '../tables/source';
+import { BEHAVIOUR } from '../tables/batteries';
 import { colourText } from '../tables/colours';
+import { CLAD_RESISTS } from '../tables/conductors';
 import { short } from '../units/figures';
 import { CRAFT_RULES } from './craft-rules';
 import { MUSIC_SOURCE } from './demand';
@@ -55,7 +57,7 @@ export const supplyRules: readonly PowerRule[] = [
             {
               subject: { kind: 'job', id: job.id },
               reason: 'Salt creeps under the copper and the aluminium goes to powder in the crimp.',
-              figures: [{ name: 'resists, times copper', value: 1.6, unit: '' }],
+              figures: [{ name: 'resists, times copper', value: CLAD_RESISTS, unit: '' }],
               cure: {
                 label: 'Use full-gauge copper',
                 operations: [{ op: 'setSettings', settings: { conductors: 'awg' } }],
@@ -69,7 +71,7 @@ export const supplyRules: readonly PowerRule[] = [
     severity: 'caution',
     title: 'Too many rings on one post',
     formula: 'rings there + rings of this job ≤ most a stud may hold',
-    source: ABYC,
+    source: memory('ABYC E-11 on boats; elsewhere common practice'),
     overrulable: true,
     look: ({ job }) => {
       const { most } = CRAFT_RULES[job.craft.pattern.kind].rings;
@@ -109,7 +111,7 @@ export const supplyRules: readonly PowerRule[] = [
           {
             subject: { kind: 'battery' as const, id: lithium },
             reason: `${job.craft.batteries[lithium]!.name} takes all the alternator gives, for hours, and is tied to a lead battery that wants other volts. Put a charger between.`,
-            figures: [amps('it takes up to', 0.5 * job.craft.batteries[lithium]!.capacityAh)],
+            figures: [amps('it takes up to', BEHAVIOUR.lithium.takes * job.craft.batteries[lithium]!.capacityAh)],
             cure: {
               label: 'Make the tie a charger',
               operations: [{ op: 'setTie' as const, id, tie: { ...job.craft.ties[id]!, kind: 'charger' as const } }],

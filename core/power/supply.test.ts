@@ -13,6 +13,8 @@ import { powerRules } from './rules';
 import { supplyRules } from './supply-rules';
 import { solveNetwork, type Network, type Solution } from './network';
 import { gaugeAlternatives } from './alternatives';
+import { planDay } from './day';
+import { feedNetwork } from './feeds';
 import { FEED_CASES } from './cases';
 import { feedFormulas, stateFormula } from './formulas';
 import { isolationOrder } from './isolation';
@@ -394,6 +396,13 @@ describe('the posts', () => {
     const launch = shortAtPost(LAUNCH, 'battery');
     expect(launch.batteries).toEqual(['battery', 'start']);
     expect(launch.amps).toBeCloseTo(12.8 * (1 / 0.004 + 1 / (0.005 + 0.003)), 6);
+    // A switch that is off now may be on when the short comes.
+    const open = after(LAUNCH, {
+      op: 'setTie',
+      id: 'combiner',
+      tie: { ...TIE, from: 'start', to: 'battery', joined: false },
+    });
+    expect(shortAtPost(open, 'battery').amps).toBeCloseTo(launch.amps, 6);
     const stated = after(TOURER_JOB, { op: 'setBattery', battery: { shortA: 650 } });
     expect(shortAtPost(stated, 'battery').amps).toBeCloseTo(650, 9);
     expect(shortAtPost(stated, 'battery').stated).toBe(true);
@@ -414,7 +423,17 @@ describe('the posts', () => {
     expect(on.findIndex((l) => /Starter battery: negative on/.test(l))).toBeLessThan(
       on.findIndex((l) => /House battery: negative on/.test(l)),
     );
-    expect(on.at(-1)).not.toMatch(/negative/);
+    expect(on.at(-1)).toMatch(/^Shore charger/);
+    // The fuses are in by the time the battery comes back: nothing says otherwise.
+    expect(on.join()).not.toMatch(/fuse/);
+    for (const [school, word] of [
+      ['both', 'then positive'],
+      ['switch', 'its switch off'],
+      ['mainFuse', 'main fuse out'],
+    ] as const)
+      expect(isolationOrder(after(VAN, { op: 'choose', choice: 'isolation', option: school })).off.join()).toContain(
+        word,
+      );
     const plan = planJob(VAN);
     expect(plan.build.steps.find(({ id }) => id === 'isolate:battery')!.lines).toContain(off[0]);
   });
@@ -556,4 +575,17 @@ test('a state’s formula says the part of full output it is reckoned at: ⅛ fo
   expect(said.numbers).toMatch(new RegExp(`0\\.125 · .* = ${state.amps.toFixed(2)} A$`));
   expect(stateFormula(feeds['head']!, music!)!.formula).toContain('√part');
   expect(stateFormula({ ...feeds['amp']!, states: {} }, music!)).toBeUndefined();
+});
+
+test('gear the craft keeps draws at the posts, in the plan, in its network and over a day alike', () => {
+  const kept = after(TOURER_JOB, { op: 'setThere', id: 'amp', there: 'kept' });
+  const { power } = planJob(kept);
+  expect(power.feeds['amp']).toBeUndefined();
+  expect(power.audioWatts['amp']).toBeGreaterThan(100);
+  const solution = solved(solveNetwork(feedNetwork(kept, power, FEED_CASES[0]!)));
+  const drawn = [...solution.loadAmps.values()].reduce((a, b) => a + b, 0);
+  expect(drawn).toBeCloseTo(power.totalAmps.restFull!, 9);
+  expect(drawn).toBeGreaterThan(18);
+  const music = planDay(after(kept, { op: 'setDay', day: { ...kept.day, segments: [kept.day.segments[1]!] } }), power);
+  expect(music.points[0]!.amps['battery']).toBeCloseTo(power.totalAmps.restMusic!, 2);
 });

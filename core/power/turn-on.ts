@@ -1,6 +1,7 @@
 import { leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
+import { fuseMargin } from './branches';
 
 /** What a head unit's switched lead asks of its source, A (common practice: a few tens of milliamperes). */
 export const SWITCHED_LEAD_A = 0.05;
@@ -58,7 +59,7 @@ const LIVE_ORDER: readonly Live[] = ['key', 'run', 'unknown', 'always', 'never']
 /** The craft's circuits ranked as switched sources: live when they should be, then spare enough, then most spare. */
 export function switchedSources(job: Job, neededA: number): Candidate[] {
   const { existing, nominalVolts } = job.craft;
-  const margin = job.settings.fuseMarginPct / 100;
+  const margin = fuseMargin(job);
   return Object.entries(existing)
     .filter(([, { use }]) => use !== 'negative' && use !== 'speaker')
     .map(([id, circuit]): Candidate => {

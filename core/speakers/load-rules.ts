@@ -1,6 +1,6 @@
 import { craftOf } from '../job/job';
 import { COMMON_PRACTICE } from '../tables/source';
-import { gaugeName, sizesOf, type Gauge, type WireStandard } from '../tables/conductors';
+import { gaugeName, isMetricStandard, type Gauge, type WireStandard } from '../tables/conductors';
 import { short } from '../units/figures';
 import type { SpeakerPlan } from './circuits';
 import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakerRule } from './seen';
@@ -204,4 +204,4 @@ const wiredAtAll = (plan: SpeakerPlan, id: string) =>
 
 /** A lead one size over the usual one. */
 const thickerLead = ({ settings }: { readonly settings: { readonly conductors: WireStandard } }): Gauge =>
-  sizesOf(settings.conductors).includes('14') ? '14' : '2.5mm2';
+  isMetricStandard(settings.conductors) ? '2.5mm2' : '14';

@@ -86,13 +86,16 @@ export const WIRE_STANDARDS = {
 export type WireStandard = keyof typeof WIRE_STANDARDS;
 export const WIRE_STANDARD_IDS = Object.keys(WIRE_STANDARDS) as [WireStandard, ...WireStandard[]];
 
+/** Whether a standard names its sizes by cross-section. */
+export const isMetricStandard = (standard: WireStandard): boolean => standard === 'iec' || standard === 'iso';
+
 /** The sizes a standard comes in, thin to thick. */
 export const sizesOf = (standard: WireStandard): readonly Gauge[] =>
-  standard === 'iec' || standard === 'iso' ? METRIC_SIZES : AWG_SIZES;
+  isMetricStandard(standard) ? METRIC_SIZES : AWG_SIZES;
 
 /** What a wire of this size must be made to, where the job's own standard has no such size. */
 function madeTo(gauge: Gauge, standard: WireStandard): WireStandard {
-  const metric = standard === 'iec' || standard === 'iso';
+  const metric = isMetricStandard(standard);
   return isMetric(gauge) === metric ? standard : metric ? 'awg' : 'iec';
 }
 
