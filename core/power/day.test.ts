@@ -9,7 +9,8 @@ import { BEHAVIOUR, acceptance, coldFactor, sagAt } from '../tables/batteries';
 import { planDay } from './day';
 import { hoursToReserve, peukertFactor, reserveOf } from './endurance';
 import { planKeyOff } from './keyoff';
-import { planTurnOn, switchedSources } from './turn-on';
+import { planTurnOn, switchedSources, wakingAmps } from './turn-on';
+import { otherJob } from './versus';
 
 const jobOf = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
 const after = (job: Job, ...operations: Operation[]) => applyAll(job, operations);
@@ -213,6 +214,30 @@ describe('the whole day', () => {
   });
 });
 
+describe('held beside it', () => {
+  const shelf = ['weir-2-80', 'weir-4-100', 'lock-4-30'].map((id) => shelfItem(id));
+  test('another battery: its chemistry’s own volts, less resistance the larger it is; the job is left alone', () => {
+    const other = otherJob(
+      TOURER_JOB,
+      { mode: 'battery', id: 'battery', chemistry: 'lithium', capacityAh: 24 },
+      shelf,
+    )!;
+    expect(other.craft.batteries['battery']).toMatchObject({ restVolts: 13.3, capacityAh: 24, internalMilliohm: 4.5 });
+    expect(day(other).noStartAt ?? 99).toBeGreaterThan(day(TOURER_JOB).noStartAt!);
+    expect(TOURER_JOB.craft.batteries['battery']!.capacityAh).toBe(12);
+    expect(
+      otherJob(TOURER_JOB, { mode: 'battery', id: 'gone', chemistry: 'agm', capacityAh: 9 }, shelf),
+    ).toBeUndefined();
+  });
+  test('another amplifier, where it has every channel that is used', () => {
+    const by = (item: string) => otherJob(TOURER_JOB, { mode: 'amplifier', gear: 'amp', item }, shelf);
+    expect(by('weir-2-80')).toBeUndefined();
+    expect(by('not-there')).toBeUndefined();
+    expect(day(by('lock-4-30')!).noStartAt).not.toBe(day(TOURER_JOB).noStartAt);
+    expect(otherJob(TOURER_JOB, { mode: 'none' }, shelf)).toBeUndefined();
+  });
+});
+
 describe('key off', () => {
   test('days by hand: 12 Ah · ½ ÷ (24 h · (7 mA + 3 % a month))', () => {
     const [own] = planKeyOff(TOURER_JOB);
@@ -251,6 +276,8 @@ describe('turn-on', () => {
     const ids = planJob(job).runs.map(({ id }) => id);
     expect(ids).toEqual(expect.arrayContaining(['turnOn:head>relay', 'turnOn:relay>amp']));
     expect(ids).not.toContain('turnOn:head>amp');
+    const asks = (kind: 'switched' | 'turnOn', to: string) => wakingAmps(job, planTurnOn(job), kind, to);
+    expect([asks('turnOn', 'relay'), asks('turnOn', 'amp'), asks('switched', 'head')]).toEqual([0.15, 0.05, 0.05]);
   });
 
   test('sources ranked: live with the key before run only, enough to spare before more, always live last', () => {

@@ -2,7 +2,7 @@ export { contactOhm, FUSE_ALLOWANCE, hasReturn, type CommonRun, type FeedRun, ty
 export { gaugeAlternatives, type Alternative } from './alternatives';
 export { FEED_CASES, casesOf, closedTies, postOf, type FeedCase } from './cases';
 export { CRAFT_RULES, leastSize } from './craft-rules';
-export { GIVES_UP_PART, planDay, type DayPlan, type DayPoint } from './day';
+export { GIVES_UP_PART, meanSunA, planDay, type DayPlan, type DayPoint } from './day';
 export { DRAW_PARTS, MUSIC_SOURCE, drawOf } from './demand';
 export { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, hoursToReserve, reserveOf } from './endurance';
 export {
@@ -34,4 +34,5 @@ export { supplyRules } from './supply-rules';
 export { shortAtFuse, shortAtPost } from './short';
 export { ringsOf } from './studs';
 export { planTerminals, type Termination } from './terminals';
-export { LIVE, SWITCHED_LEAD_A, planTurnOn, type Candidate, type TurnOnPlan } from './turn-on';
+export { otherJob, type Versus } from './versus';
+export { LIVE, SWITCHED_LEAD_A, planTurnOn, wakingAmps, type Candidate, type TurnOnPlan } from './turn-on';

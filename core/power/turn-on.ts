@@ -82,6 +82,13 @@ export function switchedSources(job: Job, neededA: number): Candidate[] {
     );
 }
 
+/** What a lead that wakes something is asked for, A: a switched lead, or one from the head unit or what stands between. */
+export function wakingAmps(job: Job, turnOn: TurnOnPlan, kind: 'switched' | 'turnOn', to: string): number {
+  const item = job.gear[to]?.item;
+  if (item?.kind === 'amplifier') return item.remoteInA;
+  return kind === 'switched' ? SWITCHED_LEAD_A : (turnOn.through?.asksA ?? 0);
+}
+
 /** Who wakes whom, what each lead is asked for, and where the switched leads are best tapped. */
 export function planTurnOn(job: Job): TurnOnPlan {
   const head = leadHeadUnit(job);

@@ -2,6 +2,8 @@ import { COMMON_PRACTICE, memory, type Source } from './source';
 
 /** How a battery of one chemistry behaves, for a 12 V one. */
 interface Behaviour {
+  /** Full and at rest, V. */
+  readonly fullVolts: number;
   /** Volts below those of a full battery at rest, by charge, %: falling charge, growing sag. */
   readonly sag: readonly (readonly [pct: number, volts: number])[];
   /** Lost by itself, % of its capacity a month, at 20 °C. */
@@ -32,6 +34,7 @@ export const COLD_SOURCE: Source = COMMON_PRACTICE;
 /** Batteries by chemistry (from memory; acceptance and cold are common practice). */
 export const BEHAVIOUR = {
   flooded: {
+    fullVolts: 12.7,
     sag: LEAD_SAG,
     selfPctAMonth: 5,
     takes: 0.2,
@@ -41,6 +44,7 @@ export const BEHAVIOUR = {
     chargesAboveCelsius: undefined,
   },
   agm: {
+    fullVolts: 12.8,
     sag: LEAD_SAG,
     selfPctAMonth: 3,
     takes: 0.35,
@@ -50,6 +54,7 @@ export const BEHAVIOUR = {
     chargesAboveCelsius: undefined,
   },
   gel: {
+    fullVolts: 12.8,
     sag: LEAD_SAG,
     selfPctAMonth: 2,
     takes: 0.2,
@@ -59,6 +64,7 @@ export const BEHAVIOUR = {
     chargesAboveCelsius: undefined,
   },
   lithium: {
+    fullVolts: 13.3,
     sag: [
       [100, 0],
       [90, 0.05],

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, watch } from 'vue';
 import type { Amplifier } from '#core/gear/gear';
 import { batteryIds } from '#core/job/feeding';
 import { CHEMISTRIES, ENGINES, LISTENING, type Chemistry, type Segment } from '#core/job/supply';
-import { PEUKERT_SOURCE, RATED_HOURS, type DayPlan } from '#core/power/index';
+import { GIVES_UP_PART, PEUKERT_SOURCE, RATED_HOURS, type DayPlan, type Versus } from '#core/power/index';
 import { BATTERY_SOURCE, COLD_SOURCE } from '#core/tables/batteries';
 import { cite } from '#core/tables/source';
 import { figure } from '#core/units/figures';
@@ -12,7 +12,6 @@ import PickField from '../../app/PickField.vue';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
 import { clock } from './clock';
-import type { Versus } from './versus';
 
 /** The day the battery is judged by: its parts, what comes of it, and what else to hold beside it. */
 const props = defineProps<{ day: DayPlan | undefined; other: DayPlan | undefined; versus: Versus }>();
@@ -54,17 +53,17 @@ const listening = Object.fromEntries(Object.entries(LISTENING).map(([id, { name 
 const names = computed(() => store.job!.craft.batteries);
 const sound = computed(() => store.plan!.power.battery);
 
-const WHY = {
+const WHY = computed(() => ({
   empty: 'a battery is empty',
   collapse: 'the volts collapse',
-  low: 'the gear has less than seven eighths of its volts',
-} as const;
+  low: `the gear has less than ${figure(GIVES_UP_PART * store.job!.craft.nominalVolts, 1)} V`,
+}));
 const lines = computed(() => (props.day ? verdict(props.day) : []));
 const otherLines = computed(() => (props.other ? verdict(props.other) : []));
 function verdict(day: DayPlan): { text: string; bad: boolean }[] {
   return [
     day.silentAt
-      ? { text: `Sound fails after ${clock(day.silentAt.hours)}: ${WHY[day.silentAt.why]}.`, bad: true }
+      ? { text: `Sound fails after ${clock(day.silentAt.hours)}: ${WHY.value[day.silentAt.why]}.`, bad: true }
       : { text: 'It plays all day.', bad: false },
     day.noStartAt === undefined
       ? { text: 'The engine starts all day.', bad: false }
@@ -87,11 +86,17 @@ function verdict(day: DayPlan): { text: string; bad: boolean }[] {
 
 const VERSUS = { none: 'nothing', battery: 'another battery', amplifier: 'another amplifier' };
 const amplifiers = computed(() =>
-  Object.entries(store.job!.gear).flatMap(([id, { item }]) => (item.kind === 'amplifier' ? [{ id, item }] : [])),
+  Object.entries(store.job!.gear)
+    .flatMap(([id, { item }]) => (item.kind === 'amplifier' ? [{ id, item, tag: store.plan!.tags[id] ?? '' }] : []))
+    .sort((a, b) => a.tag.localeCompare(b.tag)),
 );
+const instead = computed(() => {
+  const { versus } = props;
+  return amplifiers.value.find(({ id }) => versus.mode === 'amplifier' && id === versus.gear) ?? amplifiers.value[0];
+});
 /** Amplifiers of the shelf that have every channel the one in the job uses. */
 const candidates = computed((): Record<string, string> => {
-  const own = amplifiers.value[0];
+  const own = instead.value;
   if (!own) return {};
   const used = Object.keys(store.job!.circuits).flatMap((key) =>
     key.startsWith(`${own.id}/`) ? key.slice(own.id.length + 1).split('+') : [],
@@ -106,6 +111,13 @@ const candidates = computed((): Record<string, string> => {
   );
   return Object.fromEntries(fits.map((item) => [item.id, item.name]));
 });
+watch(candidates, (now) => {
+  const { versus } = props;
+  const first = Object.keys(now)[0];
+  // What is exchanged has changed: what could stand in for the one before need not stand in for this.
+  if (versus.mode === 'amplifier' && !(versus.item in now))
+    emit('versus', first === undefined ? { mode: 'none' } : { ...versus, item: first });
+});
 const modes = computed((): Record<string, string> =>
   Object.keys(candidates.value).length ? VERSUS : { none: VERSUS.none, battery: VERSUS.battery },
 );
@@ -117,7 +129,7 @@ function setMode(mode: string): void {
     mode === 'battery'
       ? { mode: 'battery', id: sound.value, chemistry: battery.chemistry, capacityAh: battery.capacityAh }
       : mode === 'amplifier' && item
-        ? { mode: 'amplifier', gear: amplifiers.value[0]!.id, item }
+        ? { mode: 'amplifier', gear: instead.value!.id, item }
         : { mode: 'none' },
   );
 }
@@ -228,14 +240,23 @@ function setMode(mode: string): void {
           @update:model-value="emit('versus', { ...versus, capacityAh: $event })"
         />
       </template>
-      <PickField
-        v-if="versus.mode === 'amplifier'"
-        class="wide"
-        :label="`Instead of ${store.job!.gear[versus.gear]?.item.name ?? ''}`"
-        :options="candidates"
-        :model-value="versus.item"
-        @update:model-value="emit('versus', { ...versus, item: $event })"
-      />
+      <template v-if="versus.mode === 'amplifier'">
+        <PickField
+          v-if="amplifiers.length > 1"
+          class="wide"
+          label="Exchanged"
+          :options="Object.fromEntries(amplifiers.map((a) => [a.id, `${a.tag} ${a.item.name}`]))"
+          :model-value="versus.gear"
+          @update:model-value="emit('versus', { ...versus, gear: $event })"
+        />
+        <PickField
+          class="wide"
+          :label="`Instead of ${instead?.item.name ?? ''}`"
+          :options="candidates"
+          :model-value="versus.item"
+          @update:model-value="emit('versus', { ...versus, item: $event })"
+        />
+      </template>
     </div>
     <ul v-if="other" class="verdict beside" data-testid="other-verdict">
       <li v-for="line in otherLines" :key="line.text" :class="{ bad: line.bad }">{{ line.text }}</li>

@@ -215,7 +215,7 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
         <dt>because it is</dt>
         <dd data-figure="because">{{ REASONS[feed.gaugeReason] }}</dd>
       </div>
-      <template v-if="common && feed.battery in job.craft.batteries">
+      <template v-if="common && store.plan!.power.feeds[common.gear]?.battery === feed.battery && fromBattery">
         <div>
           <dt>Common return from {{ tagOf(common.gear) }}</dt>
           <dd data-figure="common">{{ gaugeText(common.gauge, settings.conductors) }}</dd>

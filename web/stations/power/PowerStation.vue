@@ -6,7 +6,16 @@ import { craftOf } from '#core/job/job';
 import { layLanes } from '#core/drawing/lanes';
 import { project, type Px } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
-import { SWITCHED_LEAD_A, profileMarks, voltProfile, voltsAt, type DayPlan, type Feed } from '#core/power/index';
+import {
+  otherJob,
+  profileMarks,
+  voltProfile,
+  voltsAt,
+  wakingAmps,
+  type DayPlan,
+  type Feed,
+  type Versus,
+} from '#core/power/index';
 import { gaugeDiameter, gaugeName } from '#core/tables/conductors';
 import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
@@ -27,7 +36,6 @@ import SupplyDiagram from './SupplyDiagram.vue';
 import SupplyPanel from './SupplyPanel.vue';
 import TurnOnPanel from './TurnOnPanel.vue';
 import VoltChart from './VoltChart.vue';
-import { otherJob, type Versus } from './versus';
 
 // Charts are only brought in when one is shown.
 const DayChart = defineAsyncComponent(() => import('./DayChart.vue'));
@@ -108,9 +116,9 @@ const courseOf = (f: Feed): readonly Px[] | undefined =>
 /** The feed and those it is fed through, from where its volts come. */
 const chain = computed(() => {
   const list: Feed[] = [];
-  for (let f = feed.value; f; f = f.item.kind === 'converter' && list.length ? undefined : power.value.feeds[f.feeder])
-    if (!(list.length && f.item.kind === 'converter')) list.unshift(f);
-    else break;
+  // Behind a converter the volts begin anew.
+  for (let f = feed.value; f && !(list.length && f.item.kind === 'converter'); f = power.value.feeds[f.feeder])
+    list.unshift(f);
   return list;
 });
 const isOn = (gear: string) => chain.value.some((f) => f.gear === gear);
@@ -157,15 +165,9 @@ const printed = computed(() => {
 const asked = computed(() =>
   part.value === 'turnOn'
     ? lanes.value.flatMap((lane) => {
-        const item = job.value.gear[lane.run.to]?.item;
-        const amps =
-          lane.run.kind === 'switched'
-            ? item?.kind === 'amplifier'
-              ? item.remoteInA
-              : SWITCHED_LEAD_A
-            : item?.kind === 'amplifier'
-              ? item.remoteInA
-              : (store.plan!.turnOn.through?.asksA ?? 0);
+        const { kind, to } = lane.run;
+        if (kind !== 'switched' && kind !== 'turnOn') return [];
+        const amps = wakingAmps(job.value, store.plan!.turnOn, kind, to);
         const { at } = alongPath(lane.points, 0.5);
         // Two that lie side by side are read apart.
         return [

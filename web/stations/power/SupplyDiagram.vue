@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { batteryIds, startBattery } from '#core/job/feeding';
 import { TIES } from '#core/job/supply';
-import { casesOf, closedTies, type FeedCase } from '#core/power/index';
+import { casesOf, closedTies, meanSunA, type FeedCase } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
 import { SHEET } from '#core/drawing/sheet';
 import PressMark from '../../drawing/PressMark.vue';
@@ -34,10 +34,7 @@ const boxes = computed(() =>
     }
     if (shore?.at === id && engine === 'shore')
       chargers.push(`shore: ${figure(states.value?.['shore']?.amps ?? 0, 1)} of ${short(shore.mostA)} A`);
-    if (solar?.at === id)
-      chargers.push(
-        `sun: ${figure((solar.watts * solar.hours) / 24 / job.value.craft.batteries[id]!.restVolts, 1)} A, mean of a day`,
-      );
+    if (solar?.at === id) chargers.push(`sun: ${figure(meanSunA(job.value, id), 1)} A, mean of a day`);
     const fed = Object.values(power.value.feeds).filter((f) => f.feeder === id && f.states[now.value.id]);
     const amps = fed.reduce((sum, f) => sum + f.states[now.value.id]!.amps, 0);
     return {

@@ -1,16 +1,14 @@
-import type { Amplifier, GearItem } from '#core/gear/gear';
-import { contentHash } from '#core/gear/hash';
-import type { Job } from '#core/job/job';
-import type { Chemistry } from '#core/job/supply';
+import type { Amplifier, GearItem } from '../gear/gear';
+import { contentHash } from '../gear/hash';
+import { jobFaults, type Job } from '../job/job';
+import type { Chemistry } from '../job/supply';
+import { BEHAVIOUR } from '../tables/batteries';
 
 /** What the day is held against. */
 export type Versus =
   | { readonly mode: 'none' }
   | { readonly mode: 'battery'; readonly id: string; readonly chemistry: Chemistry; readonly capacityAh: number }
   | { readonly mode: 'amplifier'; readonly gear: string; readonly item: string };
-
-/** Full and at rest, by chemistry, a 12 V battery (common practice). */
-const REST_VOLTS: Record<Chemistry, number> = { flooded: 12.7, agm: 12.8, gel: 12.8, lithium: 13.3 };
 
 /** The job with that one thing other; undefined when there is nothing to hold against, or it is no longer there. */
 export function otherJob(job: Job, versus: Versus, shelf: readonly GearItem[]): Job | undefined {
@@ -19,7 +17,7 @@ export function otherJob(job: Job, versus: Versus, shelf: readonly GearItem[]): 
     if (!battery) return undefined;
     const { chemistry, capacityAh } = versus;
     const same = chemistry === battery.chemistry;
-    const restVolts = same ? battery.restVolts : REST_VOLTS[chemistry] * (job.craft.nominalVolts / 12);
+    const restVolts = same ? battery.restVolts : BEHAVIOUR[chemistry].fullVolts * (job.craft.nominalVolts / 12);
     // More plates, less resistance.
     const internalMilliohm = Math.min(500, Math.max(0.1, (battery.internalMilliohm * battery.capacityAh) / capacityAh));
     const other = { ...battery, chemistry, capacityAh, restVolts, internalMilliohm };
@@ -29,7 +27,9 @@ export function otherJob(job: Job, versus: Versus, shelf: readonly GearItem[]): 
     const placed = job.gear[versus.gear];
     const item = shelf.find((i): i is Amplifier => i.id === versus.item && i.kind === 'amplifier');
     if (!placed || !item) return undefined;
-    return { ...job, gear: { ...job.gear, [versus.gear]: { ...placed, item, itemHash: contentHash(item) } } };
+    const other = { ...job, gear: { ...job.gear, [versus.gear]: { ...placed, item, itemHash: contentHash(item) } } };
+    // One without the channels that are used cannot take its place.
+    return jobFaults(other).length ? undefined : other;
   }
   return undefined;
 }
