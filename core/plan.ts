@@ -10,6 +10,8 @@ import { gearRules } from './mounting/index';
 import { commonPoint, gathersReturns, returnRun } from './job/feeding';
 import {
   hasReturn,
+  highest,
+  mostLost,
   isolationOrder,
   planKeyOff,
   planPower,
@@ -26,7 +28,7 @@ import {
 } from './power/index';
 import { craftMap, endName, planRuns, routingRules, type Run } from './routing/index';
 import { controlOf, inputsOf, sourcesOf, type Input } from './job/signal';
-import { planSpeakers, speakerRules, splicesOf, type SpeakerPlan, type Splice } from './speakers/index';
+import { planSpeakers, speakerRules, splicesOf, type SpeakerPlan, type Splice, type SupplyVolts } from './speakers/index';
 import { upgradePlan } from './plan-upgrade';
 import { gaugeName, ohmsPerMetre } from './tables/conductors';
 
@@ -85,7 +87,7 @@ export function planJob(job: Job): Plan {
   const inputs = inputsOf(job);
   const rated = planSpeakers(job, leads, () => undefined);
   const power = planPower(job, feedRuns(job, runs), rated.audioWatts, commonRun(job, runs));
-  const speakers = planSpeakers(job, leads, (source) => power.feeds[source]?.states.restFull?.deviceVolts);
+  const speakers = planSpeakers(job, leads, sourceVolts(power));
   const feedGauge = ({ id, kind, to }: { id: string; kind: string; to: string }) =>
     power.common?.run === id
       ? power.common.gauge
@@ -103,8 +105,8 @@ export function planJob(job: Job): Plan {
     splices,
     tags,
     fuses: Object.fromEntries(
-      Object.values(power.feeds).flatMap(({ gear, family, feeder, fuseA }) =>
-        family !== undefined || feeder in job.craft.batteries ? [[gear, fuseA] as const] : [],
+      Object.values(power.feeds).flatMap(({ gear, family, feeder, fuseA, there }) =>
+        !there && (family !== undefined || feeder in job.craft.batteries) ? [[gear, fuseA] as const] : [],
       ),
     ),
     isolation,
@@ -361,7 +363,7 @@ export function speakersAfter(job: Job, plan: Plan, operations: readonly Operati
   return planSpeakers(
     after,
     leadResistance(after, runs),
-    (source) => plan.power.feeds[source]?.states.restFull?.deviceVolts,
+    sourceVolts(plan.power),
   );
 }
 
@@ -376,6 +378,15 @@ function wiringBasis(job: Job): (string | number)[] {
   return [...speakers, ...sources, JSON.stringify(job.wiringRules), ...Object.keys(job.reserved)];
 }
 
+/** Volts at a source with the engine off, and the most it gets at full output: what unregulated gear gives goes by them. */
+const sourceVolts =
+  ({ feeds }: PowerPlan): SupplyVolts =>
+  (source) => {
+    const feed = feeds[source];
+    const most = feed && highest(feed);
+    return most && { volts: feed.states.restFull!.deviceVolts, most: most.volts, mostIn: most.in };
+  };
+
 function keepLedger(
   speakers: SpeakerPlan,
   power: PowerPlan,
@@ -385,7 +396,7 @@ function keepLedger(
 ): Ledger {
   const loads = Object.values(speakers.circuits).map((circuit) => circuit.nominalOhm);
   const feeds = Object.values(power.feeds).filter((feed) => feed.run);
-  const drops = feeds.flatMap((feed) => feed.states.restFull?.dropPct ?? []);
+  const drops = feeds.flatMap((feed) => mostLost(feed)?.dropPct ?? []);
   return {
     worstLoadOhm: loads.length ? Math.min(...loads) : undefined,
     feedA: feeds.length ? power.totalAmps.restFull : undefined,

@@ -7,6 +7,7 @@ import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { CHEMISTRIES, ROLES } from '#core/job/supply';
 import { OVERRULE_NAMES } from '#core/job/overrules';
+import { fusePlace, mostDrawn, mostLost } from '#core/power/index';
 import { planOf, type Plan } from '#core/plan';
 import { RUN_KIND_NAMES, endName } from '#core/routing/index';
 import { CAUTIONS } from '#core/tables/cautions';
@@ -309,7 +310,8 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
     ['To', 'From', 'Gauge', 'Fuse', 'Fuse at', 'Full output', 'Drop', 'At the gear'],
     [2.3, 1.4, 1.1, 1, 0.9, 1.1, 0.9, 1.1],
     all.map((f) => {
-      const full = f.states.restFull;
+      const full = mostDrawn(f);
+      const lossy = mostLost(f);
       return [
         `${plan.tags[f.gear] ?? ''} ${f.item.name}`,
         plan.tags[f.feeder] ?? job.craft.batteries[f.feeder]?.name ?? f.feeder,
@@ -319,10 +321,10 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
             ? `by ${plan.tags[f.above.gear] ?? ''}`
             : 'none'
           : `${f.fuseA} A${f.fusePinned ? ' *' : ''}`,
-        f.choice.holder ? `${f.choice.fuseAtMm} mm` : '–',
+        fusePlace(job, f, plan.tags, (mm) => `${mm} mm`),
         full ? `${figure(full.amps, 1)} A` : 'collapses',
-        full ? `${figure(full.dropPct, 2)} %` : '–',
-        full ? `${figure(full.deviceVolts, 2)} V` : '–',
+        lossy ? `${figure(lossy.dropPct, 2)} %` : '–',
+        lossy ? `${figure(lossy.deviceVolts, 2)} V` : '–',
       ];
     }),
   );

@@ -11,6 +11,7 @@ export interface Subject {
   readonly kind:
     | 'job'
     | 'battery'
+    | 'tie'
     | 'gear'
     | 'circuit'
     | 'zone'

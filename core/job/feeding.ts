@@ -23,16 +23,30 @@ export const soundBattery = (job: Job): string => inRole(job, ['house', 'both', 
 /** The battery that starts the engine: the alternator charges it straight unless the job says otherwise. */
 export const startBattery = (job: Job): string => inRole(job, ['start', 'both', 'house']);
 
-/** What a gear's feed comes from: a battery, or gear that passes power on. */
+/**
+ * What a gear's feed comes from: a battery, or gear that passes power on. Gear that is there and bypassed passes
+ * nothing on: what names it is fed from the battery.
+ */
 export function feederOf(job: Job, gear: string): string {
-  return job.feeds[gear]?.from ?? soundBattery(job);
+  const from = job.feeds[gear]?.from ?? null;
+  return from === null || job.gear[from]?.there === 'bypassed' ? soundBattery(job) : from;
 }
 
 /** The battery at the root of a gear's feed. */
 export function batteryOf(job: Job, gear: string): string {
-  let at = feederOf(job, gear);
-  while (!(at in job.craft.batteries)) at = feederOf(job, at);
-  return at;
+  return feederOf(job, feedersAbove(job, gear).at(-1) ?? gear);
+}
+
+/** What a gear is fed through, nearest first; empty when it hangs straight on a battery. */
+export function feedersAbove(job: Job, gear: string): string[] {
+  const above: string[] = [];
+  for (let at = feederOf(job, gear); !Object.hasOwn(job.craft.batteries, at); at = feederOf(job, at)) above.push(at);
+  return above;
+}
+
+/** The nearest gear above whose returns come back to it: a converter, or a block with a return bus. */
+export function gathererOf(job: Job, gear: string): string | undefined {
+  return feedersAbove(job, gear).find((at) => gathersReturns(job.gear[at]?.item));
 }
 
 /** Gear that gets a feed in this job: not what the craft has already. */
@@ -61,15 +75,16 @@ export function commonPoint(job: Job): string | undefined {
   return first[0];
 }
 
-/** Whether a gear's return goes to the battery rather than to what feeds it. */
-const returnsHome = (job: Job, gear: string): boolean => !gathersReturns(job.gear[feederOf(job, gear)]?.item);
+/** Whether a gear's return goes to the battery rather than to gear on the way there. */
+const returnsHome = (job: Job, gear: string): boolean => gathererOf(job, gear) === undefined;
 
 /** End of a return that goes to the craft's frame beside the gear. */
 export const FRAME = 'frame';
 
-/** Where a gear's return ends: at what feeds it, the common point, the frame, or its battery. */
+/** Where a gear's return ends: at gear that gathers returns, the common point, the frame, or its battery. */
 export function returnEnd(job: Job, gear: string, common: string | undefined): string {
-  if (!returnsHome(job, gear)) return feederOf(job, gear);
+  const gatherer = gathererOf(job, gear);
+  if (gatherer !== undefined) return gatherer;
   if (taken(job.choices, 'grounds') === 'frame') return FRAME;
   const own = batteryOf(job, gear);
   return common === undefined || common === gear || batteryOf(job, common) !== own ? own : common;

@@ -320,8 +320,17 @@ export function jobFaults(job: Job): Fault[] {
   }
   for (const id of Object.keys(job.sources)) {
     const item = job.gear[id]?.item;
-    if (!item || !('bank' in item))
-      faults.push({ path: ['sources', id], expected: 'expected an amplifier or head unit of this job' });
+    const switches = item?.kind === 'relay' || item?.kind === 'switchModule';
+    if (!item || !('bank' in item || switches))
+      faults.push({
+        path: ['sources', id],
+        expected: 'expected an amplifier, head unit, relay or switch module of this job',
+      });
+    else if (switches && !['head', 'switched', null].includes(job.sources[id]!.wake))
+      faults.push({
+        path: ['sources', id, 'wake'],
+        expected: 'expected head, switched or nothing for a relay or module',
+      });
   }
   for (const key of Object.keys(job.reserved)) {
     const fault = key.includes('+') ? 'expected one channel' : outputFault(job, key);

@@ -40,6 +40,16 @@ export function wakeOf(job: Job, amplifier: string): Wake {
   return said === 'head' && leadHeadUnit(job) === undefined ? 'switched' : said;
 }
 
+/**
+ * What switches a relay or switch module on: the head unit's turn-on lead, where it stands in it or is said to, or
+ * the switched source. Undefined when nothing does.
+ */
+export function triggerOf(job: Job, gear: string): 'head' | 'switched' | undefined {
+  const said = job.sources[gear]?.wake;
+  if (said === 'switched') return 'switched';
+  return said === 'head' || job.turnOn.through === gear ? 'head' : undefined;
+}
+
 /** The zone control a speaker is turned by, of one level or the other; undefined when it has none. */
 export function controlOf(job: Job, speaker: string, level: 'line' | 'speaker'): string | undefined {
   const zone = job.speakers[speaker]?.zone;

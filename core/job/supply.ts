@@ -71,6 +71,8 @@ export const Tie = v.strictObject({
   mostA: fact('mostA'),
 });
 export type Tie = v.InferOutput<typeof Tie>;
+/** Figures of a tie until somebody measures. */
+export const USUAL_TIE = { milliohm: 3, joined: false, diodeVolts: 0.7, setVolts: 14.4, mostA: 20 } as const;
 
 /** The alternator: what it holds, and what it has to spare once the craft itself is fed. */
 export const Charging = v.strictObject({

@@ -1,8 +1,8 @@
 import type { Job } from '../job/job';
 import { sizesOf, type Gauge } from '../tables/conductors';
 import { carriesOf, chainOf, fuseLimit, isLive, solveBranches } from './branches';
-import { DESIGN_CASE } from './cases';
-import { treeFrom, type Feed, type PowerPlan } from './feeds';
+import { FEED_CASES } from './cases';
+import { mostDrawn, treeFrom, type Feed, type PowerPlan } from './feeds';
 import { dropPctOf } from './sizing';
 
 /** What another size would do on one feed, everything else as planned. */
@@ -11,7 +11,7 @@ export interface Alternative {
   readonly ampacityA: number;
   /** It may have the fuse, and carry the current, that the feed has. */
   readonly carries: boolean;
-  /** % of the system's volts in the design case; undefined when the volts collapse. */
+  /** % of the system's volts in the state that loses most; undefined when the volts collapse. */
   readonly dropPct: number | undefined;
   readonly holdsDrop: boolean;
 }
@@ -24,11 +24,12 @@ export function gaugeAlternatives(job: Job, power: PowerPlan, feed: Feed): Alter
   const live = [...tree.branches.values()].filter((b) => isLive(tree, b) && !power.feeds[b.gear]!.collapsedAlone);
   const among = live.includes(branch) ? live : chainOf(tree, branch);
   const limitA = feed.fuseA ?? feed.above?.amps ?? 0;
-  const amps = feed.states.restFull?.amps ?? 0;
+  const amps = mostDrawn(feed)?.amps ?? 0;
+  const lossy = FEED_CASES.find(({ id }) => id === feed.worst.drop)!;
   return sizesOf(job.settings.conductors).map((gauge) => {
     branch.gauge = gauge;
     const ampacityA = carriesOf(job, gauge, feed.run).amps;
-    const solution = solveBranches(tree, among, DESIGN_CASE);
+    const solution = solveBranches(tree, among, lossy);
     const dropPct = solution.state === 'solved' ? dropPctOf(tree, solution, branch) : undefined;
     return {
       gauge,

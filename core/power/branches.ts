@@ -1,5 +1,5 @@
 import { isPowered, passesOn, type FedGear, type PassingGear } from '../gear/gear';
-import { FRAME, gathersReturns, returnEnd } from '../job/feeding';
+import { FRAME, gathererOf, gathersReturns, returnEnd } from '../job/feeding';
 import type { FeedChoice, Job } from '../job/job';
 import { ampacityOf, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
 import { smallestFuse, type FuseFamily } from '../tables/fuses';
@@ -48,9 +48,15 @@ export interface Branch {
   readonly run: FeedRun | undefined;
   /** Battery, or gear that passes power on. */
   readonly feeder: string;
+  /** Distribution the craft has and keeps: its own wires are not this job's, and count as losing nothing. */
+  readonly there: boolean;
+  /** Sizing sets these in place until the limits hold; everything else of a branch stays as it is. */
   gauge: Gauge;
   reason: GaugeReason;
 }
+
+/** Its conductors are this job's, and nobody has set their size. */
+export const isOpen = ({ there, choice }: Branch): boolean => !there && choice.gauge === null;
 
 export interface CommonBranch extends CommonRun {
   readonly pinned: boolean;
@@ -98,6 +104,9 @@ export const isLive = (tree: Tree, branch: Branch): boolean => chainOf(tree, bra
 
 // ── Conductors ──────────────────────────────────────────────────────────────────────────────────
 
+/** Conductor ahead of a feed's own fuse, mm: one that bolts on the post has none. */
+export const fuseAtOf = ({ holder, fuseAtMm }: FeedChoice): number => (holder?.family === 'terminal' ? 0 : fuseAtMm);
+
 const wireOhms = ({ settings }: Job, gauge: Gauge, mm: number): number =>
   (ohmsPerMetre(gauge, settings.conductorCelsius, settings.conductors) * mm) / 1000;
 const LEAST_OHM = 1e-6;
@@ -109,28 +118,34 @@ const frameOf = (battery: string): string => `${FRAME}/${battery}`;
 
 /** The node a branch's return ends at. */
 function homeOf(tree: Tree, branch: Branch): string {
-  const { job, common } = tree;
-  const end = returnEnd(job, branch.gear, common?.gear);
+  const { job } = tree;
+  // What is there keeps the return it has.
+  const common = branch.there ? undefined : tree.common;
+  const end = branch.there
+    ? (gathererOf(job, branch.gear) ?? rootOf(tree, branch))
+    : returnEnd(job, branch.gear, common?.gear);
   if (common && (end === common.gear || branch.gear === common.gear)) return 'common';
   if (end === FRAME) return frameOf(rootOf(tree, branch));
-  if (end !== branch.feeder || !gathersReturns(job.gear[end]?.item)) return GROUND;
-  return job.gear[end]!.item.kind === 'converter' ? `${end}/home` : `${end}/minus`;
+  const gatherer = job.gear[end]?.item;
+  if (!gathersReturns(gatherer)) return GROUND;
+  return gatherer!.kind === 'converter' ? `${end}/home` : `${end}/minus`;
 }
 
 /** Whether a branch has a return conductor of its own that carries what it feeds. */
 export const hasReturn = ({ item }: { readonly item: FedGear }): boolean => isPowered(item) || gathersReturns(item);
 
-/** The two nodes a branch's gear sits between. */
-export const terminals = (branch: { readonly gear: string; readonly item: FedGear }) => ({
-  plus: `${branch.gear}/plus`,
-  minus: hasReturn(branch) ? `${branch.gear}/minus` : GROUND,
-});
+/** The two nodes a branch's gear sits between; a coil without a return of its own goes to the ground of its volts. */
+export function terminals(tree: Tree, branch: Branch) {
+  const converter = converterOf(tree, branch);
+  const ground = converter ? `${converter.gear}/home` : GROUND;
+  return { plus: `${branch.gear}/plus`, minus: hasReturn(branch) ? `${branch.gear}/minus` : ground };
+}
 
 /** A feed's own conductors and contacts, from what feeds it to what gathers its return. */
 export function resistorsOf(tree: Tree, branch: Branch): Resistor[] {
   const { job, common } = tree;
   const { run, gear, choice, gauge } = branch;
-  const fuseAt = choice.holder ? Math.min(choice.fuseAtMm, run!.outMm) : 0;
+  const fuseAt = choice.holder ? Math.min(fuseAtOf(choice), run!.outMm) : 0;
   const name = (part: string) => `${gear}/${part}`;
   const contact = contactOhm(gauge, job.settings.conductors);
   const series: Resistor[] = [];
@@ -142,7 +157,13 @@ export function resistorsOf(tree: Tree, branch: Branch): Resistor[] {
       node = next;
     });
   };
-  chain(branch.feeder in job.craft.batteries ? postOf(branch.feeder) : `${branch.feeder}/out`, name('plus'), [
+  const start = branch.feeder in job.craft.batteries ? postOf(branch.feeder) : `${branch.feeder}/out`;
+  if (branch.there) {
+    chain(start, name('plus'), [['out', LEAST_OHM]]);
+    if (hasReturn(branch)) chain(name('minus'), homeOf(tree, branch), [['back', LEAST_OHM]]);
+    return series;
+  }
+  chain(start, name('plus'), [
     ['ring', contact],
     ...(choice.holder
       ? ([
@@ -177,6 +198,7 @@ const inSeries = (name: string, parts: readonly Resistor[]): Resistor => ({
 
 /** A feed's way out and its way back as one resistor each: the same volts at the gear, a fifth of the nodes. */
 function lumped(branch: Branch, parts: readonly Resistor[]): Resistor[] {
+  if (branch.there) return [...parts];
   const home = parts.findIndex(({ name }) => name === `${branch.gear}/block-back`);
   const out = inSeries(`${branch.gear}/out`, home < 0 ? parts : parts.slice(0, home));
   return home < 0 ? [out] : [out, inSeries(`${branch.gear}/back`, parts.slice(home))];
@@ -208,9 +230,11 @@ export function sharedBy(tree: Tree, branch: Branch): Shared | undefined {
 /** Share of full output each gear plays at, or idle current alone. */
 type DrawOf = FeedCase['draw'] | number;
 
-function loadsOf(branch: Pick<Branch, 'gear' | 'item' | 'audioWatts'>, draw: DrawOf): Load[] {
-  const { gear, item, audioWatts } = branch;
-  const ends = terminals(branch);
+function loadsOf(
+  { gear, item, audioWatts }: Pick<Branch, 'gear' | 'item' | 'audioWatts'>,
+  ends: { readonly plus: string; readonly minus: string },
+  draw: DrawOf,
+): Load[] {
   if (isPowered(item)) return [{ name: gear, ...ends, ...drawOf(item.demand, audioWatts, draw) }];
   const amps = item.idleA + (item.kind === 'relay' ? item.coilA : 0);
   return amps && item.kind !== 'converter' ? [{ name: gear, ...ends, watts: 0, amps, siemens: 0 }] : [];
@@ -223,10 +247,10 @@ function hungOn(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw: Dr
     const { gear, item } = branch;
     const parts = resistorsOf(tree, branch);
     hung.resistors.push(...(whole ? parts : lumped(branch, parts)));
-    hung.loads.push(...loadsOf(branch, draw));
+    const { plus, minus } = terminals(tree, branch);
+    hung.loads.push(...loadsOf(branch, { plus, minus }, draw));
     if (!passesOn(item)) continue;
     const below = hungOn(tree, gear, among, draw, whole);
-    const { plus, minus } = terminals(branch);
     if (item.kind === 'converter') {
       const outlet = { name: `${gear}/outlet`, node: `${gear}/out`, volts: item.outVolts, ohm: 0 };
       const output: Network = { ground: `${gear}/home`, supplies: [outlet], ...below };
@@ -268,12 +292,7 @@ export function hungBy(tree: Tree, among: readonly Branch[], draw: DrawOf, whole
         ...hung.resistors,
         ...[...(shared.get(battery) ?? [])].flatMap((home) => sharedHome(tree, home, battery)),
       ],
-      loads: [
-        ...hung.loads,
-        ...kept.flatMap((gear) =>
-          loadsOf(gear, draw).map((load) => ({ ...load, plus: postOf(battery), minus: GROUND })),
-        ),
-      ],
+      loads: [...hung.loads, ...kept.flatMap((gear) => loadsOf(gear, { plus: postOf(battery), minus: GROUND }, draw))],
     };
     known.set(battery, all);
     return all;
@@ -304,13 +323,15 @@ export function fuseFamily({ job }: Tree, { choice, feeder }: Branch): FuseFamil
  * none so large.
  */
 export function fuseOf(tree: Tree, branch: Branch, ampsOf: (branch: Branch) => number): number | undefined {
+  // Of what is there the fuse is what somebody found in it.
+  if (branch.there) return branch.choice.fuseA ?? undefined;
   const family = fuseFamily(tree, branch);
   if (!family) return undefined;
   if (branch.choice.fuseA !== null) return branch.choice.fuseA;
   const need = fuseMargin(tree.job) * ampsOf(branch);
   if (!passesOn(branch.item) || branch.item.kind === 'converter') return smallestFuse(family, need);
   const below = [...tree.branches.values()].flatMap((b) =>
-    b.feeder === branch.gear && b.run ? (fuseOf(tree, b, ampsOf) ?? []) : [],
+    b.feeder === branch.gear && b.run && !b.there ? (fuseOf(tree, b, ampsOf) ?? []) : [],
   );
   const size = smallestFuse(family, Math.max(need, ...below));
   // The same size would leave it to chance which goes first.
@@ -328,8 +349,9 @@ export function limitAbove(
 ): { readonly gear: string; readonly amps: number } | undefined {
   for (const above of chainOf(tree, branch).slice(1)) {
     if (above.item.kind === 'converter') return { gear: above.gear, amps: above.item.maxA };
-    if (!fuseFamily(tree, above)) continue;
+    if (!above.there && !fuseFamily(tree, above)) continue;
     const amps = fuseOf(tree, above, ampsOf);
+    if (above.there && amps === undefined) continue;
     return amps === undefined ? undefined : { gear: above.gear, amps };
   }
   return undefined;

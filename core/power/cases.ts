@@ -1,3 +1,4 @@
+import { isPowered, type GearItem } from '../gear/gear';
 import type { Job } from '../job/job';
 import { startBattery } from '../job/feeding';
 import type { Engine } from '../job/supply';
@@ -5,13 +6,14 @@ import type { Draw } from './demand';
 import type { Conversion, Network, Resistor, Supply } from './network';
 
 export interface FeedCase {
-  readonly id: 'restFull' | 'restMusic' | 'idleFull' | 'idleMusic' | 'cruiseFull' | 'cruiseMusic' | 'shoreMusic';
+  readonly id:
+    'restFull' | 'restMusic' | 'idleFull' | 'idleMusic' | 'cruiseFull' | 'cruiseMusic' | 'shoreFull' | 'shoreMusic';
   readonly name: string;
   readonly engine: Engine;
   readonly draw: Draw;
 }
 
-/** The states a feed is judged in. The first is the design case: everything is sized for it. */
+/** The states a feed is judged in. The first is the one most gear is sized for: it draws most when the volts are least. */
 export const FEED_CASES: readonly FeedCase[] = [
   { id: 'restFull', name: 'Engine off, full output', engine: 'off', draw: 'full' },
   { id: 'restMusic', name: 'Engine off, music', engine: 'off', draw: 'music' },
@@ -19,6 +21,7 @@ export const FEED_CASES: readonly FeedCase[] = [
   { id: 'idleMusic', name: 'Idle, music', engine: 'idle', draw: 'music' },
   { id: 'cruiseFull', name: 'Cruise, full output', engine: 'cruise', draw: 'full' },
   { id: 'cruiseMusic', name: 'Cruise, music', engine: 'cruise', draw: 'music' },
+  { id: 'shoreFull', name: 'Shore charger, full output', engine: 'shore', draw: 'full' },
   { id: 'shoreMusic', name: 'Shore charger, music', engine: 'shore', draw: 'music' },
 ];
 export const DESIGN_CASE = FEED_CASES[0]!;
@@ -26,6 +29,15 @@ export const DESIGN_CASE = FEED_CASES[0]!;
 /** The cases a craft can be in: without a shore charger it is never on one. */
 export const casesOf = (job: Job): readonly FeedCase[] =>
   job.craft.shore ? FEED_CASES : FEED_CASES.filter(({ engine }) => engine !== 'shore');
+
+/**
+ * The states at full output that may be the worst for these: gear that holds its watts draws most at the lowest
+ * volts, engine off; gear that does not draws, loses and gives most while something charges.
+ */
+export const designCases = (job: Job, items: readonly GearItem[]): readonly FeedCase[] =>
+  items.some((item) => isPowered(item) && !item.demand.regulated)
+    ? casesOf(job).filter(({ draw }) => draw === 'full')
+    : [DESIGN_CASE];
 
 /** The + post of a battery in a network; all − posts are one node, as they are joined by a heavy cable. */
 export const postOf = (battery: string): string => `${battery}/post`;
@@ -42,6 +54,52 @@ export function closedTies(job: Job, engine: Engine): [id: string, tie: Job['cra
   return Object.entries(job.craft.ties).filter(([, { kind, joined }]) =>
     kind === 'switch' ? joined : kind === 'relay' ? engine !== 'off' : engine === 'idle' || engine === 'cruise',
   );
+}
+
+/** A charger and the batteries it reaches, nearest first. */
+export interface ChargeRoute {
+  readonly name: string;
+  readonly reaches: readonly string[];
+}
+
+/** What charges which batteries with the engine so: alternator, shore charger, and chargers between batteries. */
+export function chargeRoutes(job: Job, engine: Engine): ChargeRoute[] {
+  const ties = closedTies(job, engine);
+  const reach = (from: string): string[] => {
+    const order = [from];
+    for (const at of order)
+      for (const [, { kind, from: a, to: b }] of ties) {
+        if (kind === 'charger') continue;
+        const next = a === at ? b : b === at && kind !== 'diode' ? a : undefined;
+        if (next !== undefined && !order.includes(next)) order.push(next);
+      }
+    return order;
+  };
+  const { shore, charging } = job.craft;
+  return [
+    ...(engine === 'idle' || engine === 'cruise'
+      ? [{ name: 'alternator', reaches: reach(charging.at ?? startBattery(job)) }]
+      : []),
+    ...(engine === 'shore' && shore ? [{ name: 'shore', reaches: reach(shore.at) }] : []),
+    ...ties.flatMap(([id, { kind, to }]) => (kind === 'charger' ? [{ name: `tie/${id}`, reaches: reach(to) }] : [])),
+  ];
+}
+
+/** Whether anything ever charges a battery. A charger from a battery that nothing charges does not count. */
+export function isCharged(job: Job, battery: string): boolean {
+  const charged = new Set(job.craft.solar ? [job.craft.solar.at] : []);
+  for (const engine of ['cruise', 'shore'] as const) {
+    const routes = chargeRoutes(job, engine);
+    for (let more = true; more;) {
+      more = false;
+      for (const { name, reaches } of routes) {
+        const tie = name.startsWith('tie/') ? job.craft.ties[name.slice(4)] : undefined;
+        if (tie && !charged.has(tie.from)) continue;
+        for (const id of reaches) if (!charged.has(id)) more = Boolean(charged.add(id));
+      }
+    }
+  }
+  return charged.has(battery);
 }
 
 /** The alternator, as it is with the engine so; undefined when it stands still. */

@@ -3,8 +3,8 @@ import { batteryIds, soundBattery, startBattery } from '../job/feeding';
 import type { Job } from '../job/job';
 import { LISTENING, type Segment } from '../job/supply';
 import { BEHAVIOUR, acceptance, coldFactor, sagAt } from '../tables/batteries';
-import { isLive, networkOf, type Branch, type Tree } from './branches';
-import { CHARGER_EFFICIENCY, GROUND, alternatorOf, closedTies, postOf } from './cases';
+import { isLive, networkOf, nominalOf, terminals, type Branch, type Tree } from './branches';
+import { CHARGER_EFFICIENCY, GROUND, alternatorOf, chargeRoutes, postOf } from './cases';
 import { peukertFactor, reserveOf } from './endurance';
 import { treeFrom, type PowerPlan } from './feeds';
 import { planKeyOff } from './keyoff';
@@ -19,7 +19,7 @@ export interface DayPoint {
   /** Out of the battery; below zero into it. */
   readonly amps: Readonly<Record<string, number>>;
   readonly volts: Readonly<Record<string, number>>;
-  /** Lowest volts at any gear that plays; undefined while none does. */
+  /** Lowest volts at any gear that plays, scaled to the system's where it has a converter; undefined while none does. */
   readonly gearVolts: number | undefined;
 }
 
@@ -40,8 +40,8 @@ export interface DayPlan {
 /** Gear gives up below this part of the system's volts (common practice: 10.5 V of 12). */
 export const GIVES_UP_PART = 10.5 / 12;
 const MOST_STEPS = 1440;
-/** Charge is tabulated at so many steps from empty to full, and interpolated between. */
-const STEPS = 16;
+/** An operating point holds while no charge has moved further than this part of full from where it was solved. */
+const HOLDS = 1 / 200;
 const RECOVERY_HOURS = 24;
 /** A battery counts as back when this near to where it began. */
 const BACK_WITHIN = 0.005;
@@ -50,15 +50,16 @@ const BACK_WITHIN = 0.005;
 interface Point {
   readonly gives: readonly number[];
   readonly volts: readonly number[];
+  /** Lowest volts of gear that plays, as it would be in the craft's own system: behind a converter its own count. */
   readonly gearVolts: number;
   /** Left of what charges, A, by where it comes from: alternator, shore, and each charger between batteries. */
   readonly left: readonly number[];
 }
 
 /**
- * A day in segments: charge, current and volts of every battery. Each segment's operating points are solved on
- * a grid of charges and interpolated, not solved at every moment; the grid is fine enough that volts are within
- * 0.05 V between its points. Batteries discharge by Peukert above their rated current, take charge as their
+ * A day in segments: charge, current and volts of every battery. Operating points are solved along the way the
+ * charges take, half a step ahead, and hold for a hundredth of full, not solved at every moment: volts are within
+ * 0.05 V, and what batteries that are tied share is followed where it turns over. Batteries discharge by Peukert above their rated current, take charge as their
  * chemistry does, and have less capacity in the cold.
  */
 export function planDay(job: Job, power: PowerPlan): DayPlan {
@@ -154,17 +155,11 @@ function simulation(job: Job, power: PowerPlan) {
   const sunA = ids.map((id) => meanSunA(job, id));
 
   return (segment: Segment) => {
-    const routes = chargeRoutes(job, segment.engine);
-    const table = new Map<number, Point | undefined>();
-    const at = pointAt(ids.length, (grid) => {
-      // Places on the grid as one number: a moment asks for several, and there are many moments.
-      const key = grid.reduce((sum, g) => sum * (STEPS + 1) + g, 0);
-      if (!table.has(key)) {
-        const charge = grid.map((g) => g / STEPS);
-        table.set(key, operatingPoint(tree, live, segment, charge, routes, drains));
-      }
-      return table.get(key);
-    });
+    const routes = chargeRoutes(job, segment.engine).map(({ name, reaches }): Route => ({
+      name,
+      reaches: reaches.map((id) => ids.indexOf(id)),
+    }));
+    const at = pointNear((middle) => operatingPoint(tree, live, segment, middle, routes, drains));
     return (charge: readonly number[], dt: number) => {
       const point = at(charge);
       const empty = ids.map((_, i) => charge[i]! <= 0);
@@ -207,33 +202,10 @@ function simulation(job: Job, power: PowerPlan) {
   };
 }
 
-/** A charger and the batteries it reaches, nearest first. */
+/** A charger and the places in the list of batteries that it reaches, nearest first. */
 interface Route {
   readonly name: string;
   readonly reaches: readonly number[];
-}
-
-function chargeRoutes(job: Job, engine: Segment['engine']): Route[] {
-  const ids = batteryIds(job);
-  const ties = closedTies(job, engine);
-  const reach = (from: string): number[] => {
-    const order = [from];
-    for (const at of order)
-      for (const [, { kind, from: a, to: b }] of ties) {
-        if (kind === 'charger') continue;
-        const next = a === at ? b : b === at && kind !== 'diode' ? a : undefined;
-        if (next !== undefined && !order.includes(next)) order.push(next);
-      }
-    return order.map((id) => ids.indexOf(id));
-  };
-  const { shore, charging } = job.craft;
-  return [
-    ...(engine === 'idle' || engine === 'cruise'
-      ? [{ name: 'alternator', reaches: reach(charging.at ?? startBattery(job)) }]
-      : []),
-    ...(engine === 'shore' && shore ? [{ name: 'shore', reaches: reach(shore.at) }] : []),
-    ...ties.flatMap(([id, { kind, to }]) => (kind === 'charger' ? [{ name: `tie/${id}`, reaches: reach(to) }] : [])),
-  ];
 }
 
 /** What each battery takes: chargers between batteries first, since what they give is asked of the alternator. */
@@ -294,7 +266,10 @@ function operatingPoint(
     gives: ids.map((id) => Math.max(0, solution.supplies.get(id)?.amps ?? 0)),
     volts,
     gearVolts: Math.min(
-      ...gear.map(({ gear: id }) => at(`${id}/plus`) - at(`${id}/minus`)),
+      ...gear.map((branch) => {
+        const { plus, minus } = terminals(now, branch);
+        return ((at(plus) - at(minus)) * job.craft.nominalVolts) / nominalOf(now, branch);
+      }),
       job.craft.nominalVolts * 2,
     ),
     left: routes.map(({ name }) => leftOf(job, segment.engine, name, solution.supplies.get(name)?.amps ?? 0)),
@@ -328,37 +303,21 @@ function withDraw(network: Network, draw: ReadonlyMap<string, number>): Network 
 }
 
 /**
- * The operating point between the grid points around a charge; undefined where any of them has no working state.
- * The one that comes back is the same object each time, filled anew.
+ * The operating point for a charge: the last one while charges stay near it, else one solved half a step ahead on the
+ * way they are going, so that what it is used for lies evenly about it.
  */
-function pointAt(batteries: number, solve: (grid: readonly number[]) => Point | undefined) {
-  const low = new Array<number>(batteries).fill(0);
-  const grid = new Array<number>(batteries).fill(0);
-  const sum = { gives: [...low], volts: [...low], gearVolts: 0, left: [] as number[] };
+function pointNear(solve: (middle: readonly number[]) => Point | undefined) {
+  let known: { readonly middle: readonly number[]; readonly point: Point | undefined } | undefined;
+  let before: readonly number[] | undefined;
   return (charge: readonly number[]): Point | undefined => {
-    charge.forEach((c, i) => (low[i] = Math.min(Math.floor(c * STEPS), STEPS - 1)));
-    sum.gives.fill(0);
-    sum.volts.fill(0);
-    sum.left.fill(0);
-    sum.gearVolts = 0;
-    for (let corner = 0; corner < 2 ** batteries; corner++) {
-      let weight = 1;
-      for (let i = 0; i < batteries; i++) {
-        const up = (corner >> i) & 1;
-        const part = charge[i]! * STEPS - low[i]!;
-        weight *= up ? part : 1 - part;
-        grid[i] = low[i]! + up;
-      }
-      if (weight < 1e-12) continue;
-      const point = solve(grid);
-      if (!point) return undefined;
-      for (let i = 0; i < batteries; i++) {
-        sum.gives[i]! += weight * point.gives[i]!;
-        sum.volts[i]! += weight * point.volts[i]!;
-      }
-      for (let r = 0; r < point.left.length; r++) sum.left[r] = (sum.left[r] ?? 0) + weight * point.left[r]!;
-      sum.gearVolts += weight * point.gearVolts;
+    if (!known || charge.some((c, i) => Math.abs(c - known!.middle[i]!) > HOLDS)) {
+      const middle = charge.map((c, i) => {
+        const ahead = before ? Math.sign(c - before[i]!) * HOLDS : 0;
+        return Math.min(1, Math.max(0, c + ahead));
+      });
+      known = { middle, point: solve(middle) };
     }
-    return sum;
+    before = charge;
+    return known.point;
   };
 }

@@ -5,6 +5,7 @@ import { sizesOf, type Ampacity, type Gauge } from '../tables/conductors';
 import type { FuseFamily } from '../tables/fuses';
 import {
   carriesOf,
+  fuseAtOf,
   fuseFamily,
   fuseLimit,
   fuseMargin,
@@ -59,7 +60,7 @@ export interface FeedStretch {
   readonly part: string;
   readonly name: string;
   readonly ohm: number;
-  /** Amperes through it in the design case. */
+  /** Amperes through it in the state that loses most. */
   readonly amps: number;
   readonly lostVolts: number;
   /** Where it begins and ends along the feed, mm from where its volts come. */
@@ -76,7 +77,10 @@ export interface Feed {
   readonly battery: string;
   readonly nominalVolts: number;
   readonly audioWatts: number;
+  /** Undefined without a way, and for distribution that is there already. */
   readonly run: FeedRun | undefined;
+  /** Distribution the craft has and keeps: it is not sized, fused or laid here. */
+  readonly there: boolean;
   /** Length out from where its volts come, mm: its own run and those above it. */
   readonly reachMm: number;
   readonly gauge: Gauge;
@@ -94,9 +98,11 @@ export interface Feed {
   readonly family: FuseFamily | undefined;
   /** What limits it where it has no fuse of its own. */
   readonly above: { readonly gear: string; readonly amps: number } | undefined;
-  /** Margin × design current, A. */
+  /** Margin × the most it draws, A. */
   readonly fuseNeedA: number;
-  /** Design case solved; undefined when the volts collapse or the feed has no run. */
+  /** The state at full output in which it draws most, and the one in which it loses most: sized and judged there. */
+  readonly worst: { readonly amps: FeedCase['id']; readonly drop: FeedCase['id'] };
+  /** Solved states; empty when the feed has no run, without those in which the volts collapse. */
   readonly states: Readonly<Partial<Record<FeedCase['id'], FeedState>>>;
   readonly collapsed: boolean;
   /** It collapses even as the battery's only feed. */
@@ -128,6 +134,9 @@ export interface PowerPlan {
   readonly musicHours: number | undefined;
 }
 
+/** The wires of distribution that is there: nobody has looked at them. */
+const AS_FOUND: FeedRun = { outMm: 0, backMm: 0, engineSpace: false, together: 1 };
+
 const DRAWS = [...new Set(FEED_CASES.map(({ draw }) => draw))];
 
 /** Branches of a job before anything is sized. */
@@ -152,7 +161,7 @@ export function treeOf(
   for (const [gear, { item, there }] of Object.entries(job.gear)) {
     if (!isFed(item) || there === 'bypassed') continue;
     const watts = audioWatts[gear] ?? 0;
-    if (there === 'kept') {
+    if (there === 'kept' && !passesOn(item)) {
       kept.push({ gear, item, audioWatts: watts, feeder: soundBattery(job) });
       continue;
     }
@@ -162,8 +171,9 @@ export function treeOf(
       item,
       choice,
       audioWatts: watts,
-      run: runOf(gear),
+      run: there === 'kept' ? AS_FOUND : runOf(gear),
       feeder: feederOf(job, gear),
+      there: there === 'kept',
       ...(choice.gauge ? { gauge: choice.gauge, reason: 'pinned' as const } : start),
     });
   }
@@ -199,7 +209,7 @@ export function planPower(...of: Parameters<typeof treeOf>): PowerPlan {
   const takes = live.length > 0 || tree.kept.length > 0;
   const atRest = sources.restMusic?.[battery]?.amps;
   return {
-    common: common && finishCommon(tree, common, live, cases[0]!.whole),
+    common: common && finishCommon(tree, common, live, fullStates(cases.map((c) => [c.feedCase.id, c.whole]))),
     feeds: Object.fromEntries(
       all.map((branch) => {
         const bearable = able.includes(branch);
@@ -276,7 +286,7 @@ function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStretch[] 
   let start = 0;
   for (const part of chain) {
     const end = start + part.run!.outMm;
-    const fuseAt = part.choice.holder ? start + Math.min(part.choice.fuseAtMm, part.run!.outMm) : start;
+    const fuseAt = part.choice.holder ? start + Math.min(fuseAtOf(part.choice), part.run!.outMm) : start;
     const shared = sharedBy(tree, part);
     // Returns are taken to lie beside the feed; a shared one takes the stretch nearest the battery.
     const commonMm = shared === 'common' ? tree.common!.backMm : 0;
@@ -334,7 +344,7 @@ function finishCommon(
   tree: Tree,
   common: CommonBranch,
   live: readonly Branch[],
-  solved: Solved | undefined,
+  states: readonly Solved[],
 ): CommonReturn {
   const { run, gear, backMm, engineSpace, together, gauge, reason } = common;
   return {
@@ -346,7 +356,7 @@ function finishCommon(
     gauge,
     gaugeReason: reason,
     ampacityA: carriesOf(tree.job, gauge, common).amps,
-    carriesA: commonCarries(tree, live, solved),
+    carriesA: commonCarries(tree, live, states),
   };
 }
 
@@ -362,8 +372,10 @@ function finish(
   const states: Partial<Record<FeedCase['id'], FeedState>> = {};
   if (live) for (const [id, solved] of solutions) if (solved) states[id] = stateOf(tree, branch, solved);
   const design = solutions.get(DESIGN_CASE.id);
+  const full = fullStates(solutions);
   const ampsOf = (b: Branch) =>
-    design && isLive(tree, b) ? (ampsThrough(design, b) ?? roughAmps(tree, b)) : roughAmps(tree, b);
+    Math.max(...(isLive(tree, b) ? full.map((solved) => ampsThrough(solved, b) ?? 0) : []), 0) || roughAmps(tree, b);
+  const worst = { amps: worstOf(states, ({ amps }) => amps), drop: worstOf(states, ({ dropPct }) => dropPct) };
   const amps = live ? ampsOf(branch) : roughAmps(tree, branch);
   const ampacity = carriesOf(job, gauge, run);
   const family = fuseFamily(tree, branch);
@@ -375,7 +387,8 @@ function finish(
     battery: rootOf(tree, branch),
     nominalVolts: nominalOf(tree, branch),
     audioWatts,
-    run: live ? run : undefined,
+    run: live && !branch.there ? run : undefined,
+    there: branch.there,
     reachMm: voltsChain(tree, branch).reduce((mm, b) => mm + (b.run?.outMm ?? 0), 0),
     gauge,
     gaugePinned: choice.gauge !== null,
@@ -388,12 +401,57 @@ function finish(
     family,
     above: family ? undefined : limitAbove(tree, branch, ampsOf),
     fuseNeedA: fuseMargin(job) * amps,
+    worst,
     states,
     collapsed: live && design === undefined,
     collapsedAlone: live && !bearable,
-    stretches: live && design ? stretchesOf(tree, branch, design) : [],
+    stretches: live && design ? stretchesOf(tree, branch, solutions.get(worst.drop)!) : [],
   };
 }
+
+const FULL_CASES = FEED_CASES.filter(({ draw }) => draw === 'full');
+/** The solved states at full output; none when the volts collapse with the engine off, where there is no current to size by. */
+function fullStates(solutions: Iterable<readonly [FeedCase['id'], Solved | undefined]>): Solved[] {
+  const solved = new Map(solutions);
+  return solved.get(DESIGN_CASE.id) ? FULL_CASES.flatMap(({ id }) => solved.get(id) ?? []) : [];
+}
+
+/** The state at full output in which a figure is greatest; a gain too small to show does not move it. */
+function worstOf(states: Feed['states'], figure: (state: FeedState) => number): FeedCase['id'] {
+  let worst = DESIGN_CASE.id;
+  for (const { id } of FULL_CASES) {
+    const [state, before] = [states[id], states[worst]];
+    if (state && before && figure(state) > figure(before) + 1e-6) worst = id;
+  }
+  return worst;
+}
+
+/** A feed in the state at full output in which it draws most; undefined when the volts collapse. */
+export const mostDrawn = ({ states, worst, collapsed }: Feed): FeedState | undefined =>
+  collapsed ? undefined : states[worst.amps];
+/** A feed in the state at full output in which it loses most; undefined when the volts collapse. */
+export const mostLost = ({ states, worst, collapsed }: Feed): FeedState | undefined =>
+  collapsed ? undefined : states[worst.drop];
+/** The most volts gear gets at full output, and in which state; undefined when the volts collapse. */
+export function highest({ states, collapsed }: Feed): { readonly volts: number; readonly in: string } | undefined {
+  if (collapsed || !states.restFull) return undefined;
+  const best = worstOf(states, ({ deviceVolts }) => deviceVolts);
+  return { volts: states[best]!.deviceVolts, in: caseName(best).toLowerCase() };
+}
+/** Where a feed's fuse sits, in words: a person looks for it there. `lengthOf` writes mm. */
+export function fusePlace(
+  job: Job,
+  { feeder, family, choice }: Pick<Feed, 'feeder' | 'family' | 'choice'>,
+  tags: Readonly<Record<string, string>>,
+  lengthOf: (mm: number) => string,
+): string {
+  const from = job.craft.batteries[feeder]?.name ?? tags[feeder] ?? feeder;
+  if (!family) return 'none';
+  if (!choice.holder) return `in a way of ${from}`;
+  return fuseAtOf(choice) === 0 ? `on the + post of ${from}` : `${lengthOf(choice.fuseAtMm)} from ${from}`;
+}
+/** Name of a state. */
+export const caseName = (id: FeedCase['id']): string => FEED_CASES.find((c) => c.id === id)!.name;
 
 function stateOf(tree: Tree, branch: Branch, solved: Solved): FeedState {
   const { sourceVolts, deviceVolts } = voltsOf(tree, solved, branch);

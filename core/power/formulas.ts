@@ -1,13 +1,13 @@
 import { isPowered } from '../gear/gear';
 import type { Job } from '../job/job';
 import { AMPACITY_SOURCE, BUNDLE_SOURCE, COPPER_ALPHA_20, ohmsPerMetre } from '../tables/conductors';
-import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE } from '../tables/fuses';
+import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE, breaksAt } from '../tables/fuses';
 import { COMMON_PRACTICE, memory, published, type Source } from '../tables/source';
 import { figure, short } from '../units/figures';
 import { fuseMargin } from './branches';
 import type { FeedCase } from './cases';
 import { DRAW_PARTS, MUSIC_SOURCE, currentPart } from './demand';
-import type { Feed, PowerPlan } from './feeds';
+import { mostDrawn, mostLost, type Feed, type FeedState, type PowerPlan } from './feeds';
 import { shortAtFuse } from './short';
 
 /** How one figure comes about: the formula, the numbers put in, and whose it is. */
@@ -19,17 +19,18 @@ export interface Formula {
 
 const OHM: Source = published('Ohm’s law over the feed network');
 
-/** The formula of every figure of one feed in the design case, with its numbers. A figure that is not there has none. */
+/** The formula of every figure of one feed in its worst state, with its numbers. A figure that is not there has none. */
 export function feedFormulas(job: Job, power: PowerPlan, feed: Feed): Partial<Record<FeedFigure, Formula>> {
-  const design = feed.states.restFull;
+  const drawn = mostDrawn(feed);
+  const lost = mostLost(feed);
   const { conductorCelsius, conductors } = job.settings;
   const perMetre = ohmsPerMetre(feed.gauge, conductorCelsius, conductors);
   const need = feed.fuseNeedA;
   const { family } = feed;
-  const fault = shortAtFuse(job, feed);
-  const below = Object.values(power.feeds).filter((f) => f.feeder === feed.gear && f.states.restFull);
+  const fault = shortAtFuse(job, power.feeds, feed);
+  const below = Object.values(power.feeds).filter((f) => f.feeder === feed.gear && mostDrawn(f));
   return {
-    ...(design ? { amps: ampsFormula(feed, design, below), drop: dropFormula(feed, design) } : {}),
+    ...(drawn && lost ? { amps: ampsFormula(feed, drawn, below), drop: dropFormula(feed, lost) } : {}),
     fuseNeed: {
       formula: 'fuse ≥ margin × design current',
       numbers: `${figure(fuseMargin(job), 2)} × ${figure(need / fuseMargin(job), 2)} A = ${figure(need, 2)} A`,
@@ -65,8 +66,8 @@ export function feedFormulas(job: Job, power: PowerPlan, feed: Feed): Partial<Re
     ...(fault && family
       ? {
           short: {
-            formula: 'I = E ÷ (R of the battery + ring + wire to the fuse)',
-            numbers: `${figure(job.craft.batteries[feed.feeder]!.restVolts, 2)} V ÷ ${figure((1000 * job.craft.batteries[feed.feeder]!.restVolts) / fault.amps, 2)} mΩ = ${short(Math.round(fault.amps))} A; ${FUSE_FAMILIES[family].name} breaks ${short(FUSE_FAMILIES[family].breaksA)} A`,
+            formula: 'I = E ÷ (R of the battery + all up to the fuse)',
+            numbers: `${figure(job.craft.batteries[feed.battery]!.restVolts, 2)} V ÷ ${figure((1000 * job.craft.batteries[feed.battery]!.restVolts) / fault.amps, 2)} mΩ = ${short(Math.round(fault.amps))} A; ${FUSE_FAMILIES[family].name} breaks ${short(breaksAt(family, job.craft.nominalVolts))} A on ${job.craft.nominalVolts} V`,
             source: INTERRUPT_SOURCE,
           },
         }
@@ -99,13 +100,13 @@ export function stateFormula(feed: Feed, feedCase: FeedCase): Formula | undefine
 
 export type FeedFigure = 'amps' | 'drop' | 'fuseNeed' | 'fuse' | 'ampacity' | 'wire' | 'short';
 
-type Design = NonNullable<Feed['states']['restFull']>;
+type Design = FeedState;
 
 function ampsFormula(feed: Feed, { amps, deviceVolts }: Design, below: readonly Feed[]): Formula {
   const { item, audioWatts } = feed;
   const equals = `= ${figure(amps, 2)} A`;
   if (!isPowered(item)) {
-    const parts = below.map((f) => `${figure(f.states.restFull!.amps, 2)} A`).join(' + ') || '0 A';
+    const parts = below.map((f) => `${figure(mostDrawn(f)!.amps, 2)} A`).join(' + ') || '0 A';
     return item.kind === 'converter'
       ? {
           formula: 'I = Σ I·U out ÷ (η · U in) + own',

@@ -1,4 +1,12 @@
-export { contactOhm, FUSE_ALLOWANCE, hasReturn, type CommonRun, type FeedRun, type GaugeReason } from './branches';
+export {
+  contactOhm,
+  FUSE_ALLOWANCE,
+  fuseAtOf,
+  hasReturn,
+  type CommonRun,
+  type FeedRun,
+  type GaugeReason,
+} from './branches';
 export { gaugeAlternatives, type Alternative } from './alternatives';
 export { FEED_CASES, casesOf, closedTies, postOf, type FeedCase } from './cases';
 export { CRAFT_RULES, leastSize } from './craft-rules';
@@ -6,7 +14,12 @@ export { GIVES_UP_PART, meanSunA, planDay, type DayPlan, type DayPoint } from '.
 export { DRAW_PARTS, MUSIC_SOURCE, drawOf } from './demand';
 export { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, hoursToReserve, reserveOf } from './endurance';
 export {
+  caseName,
   feedNetwork,
+  fusePlace,
+  highest,
+  mostDrawn,
+  mostLost,
   planPower,
   type CommonReturn,
   type Feed,

@@ -3,7 +3,7 @@ import { batteryIds, batteryOf, soundBattery, startBattery } from '../job/feedin
 import type { Job } from '../job/job';
 import { leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
 import { BEHAVIOUR } from '../tables/batteries';
-import { reserveOf } from './endurance';
+import { hoursToReserve, reserveOf } from './endurance';
 
 export interface Drain {
   /** Gear, or undefined for the craft itself. */
@@ -31,7 +31,9 @@ const HOURS_A_MONTH = 30 * 24;
 export function planKeyOff(job: Job): KeyOff[] {
   const { batteries, keyOffMilliamp } = job.craft;
   const head = leadHeadUnit(job);
-  const from = (gear: string) => (job.gear[gear]!.there === null ? batteryOf(job, gear) : soundBattery(job));
+  // Powered gear that is there keeps its own feed, taken to be the sound's battery; distribution says where it hangs.
+  const from = (gear: string) =>
+    job.gear[gear]!.there === null || !isPowered(job.gear[gear]!.item) ? batteryOf(job, gear) : soundBattery(job);
   const drains = new Map<string, Drain[]>(batteryIds(job).map((id) => [id, []]));
   if (keyOffMilliamp)
     drains.get(startBattery(job))!.push({ gear: undefined, what: 'the craft itself', amps: keyOffMilliamp / 1000 });
@@ -59,7 +61,9 @@ export function planKeyOff(job: Job): KeyOff[] {
       selfA,
       days: usableAh / (amps + selfA) / 24,
       leftOnHours:
-        leftOnA > 0 && head !== undefined && from(head) === id ? usableAh / (amps + selfA + leftOnA) : undefined,
+        leftOnA > 0 && head !== undefined && from(head) === id
+          ? hoursToReserve(battery, amps + selfA + leftOnA)
+          : undefined,
     };
   });
 }

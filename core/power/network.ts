@@ -79,7 +79,7 @@ const MOST_ITERATIONS = 60;
 
 /**
  * Volts and amperes of a direct-current network with constant-power loads, by Newton's method on the
- * nodal equations, started from the unloaded network so that it ends on the upper, working branch.
+ * nodal equations, started from the network without them so that it ends on the upper, working branch.
  * What gives only one way, or only so much, is tried in the state it would like and changed until every
  * part's state and current agree. "Collapsed" when no working state exists. Exact to 1e-9 V.
  * Throws RangeError on a part that hangs loose.
@@ -211,17 +211,7 @@ function solveStates(given: Network, states: ReadonlyMap<string, SupplyState>): 
         resistors: given.resistors.filter(
           ({ name, diodeVolts }) => diodeVolts === undefined || stateOf(name) === 'gives',
         ),
-        loads: [
-          ...given.loads,
-          ...limited.map(({ name, node, mostA }): Load => ({
-            name,
-            plus: node,
-            minus: given.ground,
-            watts: 0,
-            amps: -mostA!,
-            siemens: 0,
-          })),
-        ],
+        loads: given.loads,
       }
     : given;
   const nodes = [
@@ -229,6 +219,7 @@ function solveStates(given: Network, states: ReadonlyMap<string, SupplyState>): 
       ...network.supplies.map((s) => s.node),
       ...network.resistors.flatMap((r) => [r.a, r.b]),
       ...network.loads.flatMap((l) => [l.plus, l.minus]),
+      ...limited.map(({ node }) => node),
     ]),
   ];
   // Ground and what an ideal source holds are known; only the rest is solved for.
@@ -267,7 +258,17 @@ function solveStates(given: Network, states: ReadonlyMap<string, SupplyState>): 
     conduct(node, network.ground, 1 / ohm);
     if (at(node) >= 0) injected[at(node)]! += volts / ohm;
   }
-  for (const { plus, minus, siemens } of network.loads) if (siemens) conduct(plus, minus, siemens);
+  // Steady currents belong to the linear part: where no supply holds any volts they are what raises them.
+  const inject = (node: string, amps: number) => {
+    if (at(node) >= 0) injected[at(node)]! += amps;
+  };
+  for (const { node, mostA } of limited) inject(node, mostA!);
+  for (const { plus, minus, siemens, amps } of network.loads) {
+    if (siemens) conduct(plus, minus, siemens);
+    if (!amps) continue;
+    inject(plus, -amps);
+    inject(minus, amps);
+  }
 
   const volts = solvePositive(plan, base, injected);
   if (!volts) throw new RangeError('part of the network hangs loose: no path to a supply');
@@ -286,10 +287,13 @@ function solveStates(given: Network, states: ReadonlyMap<string, SupplyState>): 
     const residual = injected.map((x, i) => x - drawn[i]!);
     for (const [k, load] of network.loads.entries()) {
       const { plus, minus, fixed } = ends[k]!;
-      if (!load.watts && !load.amps) continue;
       const u = fixed + (plus >= 0 ? volts[plus]! : 0) - (minus >= 0 ? volts[minus]! : 0);
+      if (!load.watts) {
+        if (u <= 0 && load.amps) return { state: 'collapsed' };
+        continue;
+      }
       if (u <= 0 || u > 2 * highest) return { state: 'collapsed' };
-      const amps = load.watts / u + load.amps;
+      const amps = load.watts / u;
       if (plus >= 0) residual[plus]! -= amps;
       if (minus >= 0) residual[minus]! += amps;
       // d(P/u)/du = −P/u²: a constant-power load looks like a negative conductance.
@@ -338,7 +342,8 @@ function solved(
       (sum, l) => sum + (l.plus === node ? drawn.get(l.name)! : l.minus === node ? -drawn.get(l.name)! : 0),
       0,
     ) -
-    network.supplies.reduce((sum, s) => sum + (s.node === node && s.ohm > 0 ? (s.volts - of(node)) / s.ohm : 0), 0);
+    network.supplies.reduce((sum, s) => sum + (s.node === node && s.ohm > 0 ? (s.volts - of(node)) / s.ohm : 0), 0) -
+    given.supplies.reduce((sum, s) => sum + (s.node === node && stateOf(s.name) === 'limited' ? s.mostA! : 0), 0);
   const supplies = new Map(
     given.supplies.map(({ name, node, volts: set, ohm, mostA }) => {
       const state = stateOf(name);

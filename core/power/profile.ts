@@ -1,4 +1,4 @@
-import type { Feed } from './feeds';
+import { mostLost, type Feed } from './feeds';
 
 export interface ProfilePoint {
   /** Along the conductors out, mm from where the volts come. */
@@ -14,12 +14,12 @@ export interface ProfileMark extends ProfilePoint {
 }
 
 /**
- * Volts between a feed and its return from the posts to the gear, design case: steps at contacts and fuses,
+ * Volts between a feed and its return from the posts to the gear in the state that loses most: steps at contacts and fuses,
  * straight falls along the wire. A return is taken to lie beside the feed. Empty when the feed has no run or
  * the volts collapse.
  */
 export function voltProfile(feed: Feed): ProfilePoint[] {
-  const design = feed.states.restFull;
+  const design = mostLost(feed);
   if (!design || !feed.run) return [];
   const spots = feed.stretches.filter((s) => s.fromMm === s.toMm);
   const slopes = feed.stretches.filter((s) => s.fromMm !== s.toMm);

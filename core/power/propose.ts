@@ -1,5 +1,5 @@
 import type { FuseHolder } from '../gear/gear';
-import { FUSE_FAMILIES, smallestFuse } from '../tables/fuses';
+import { breaksAt, smallestFuse } from '../tables/fuses';
 import type { Feed } from './feeds';
 
 export interface HolderProposal {
@@ -13,8 +13,13 @@ export interface HolderProposal {
  * largest. Families that break `shortA`, the short-circuit current at the fuse, come first; then the smallest
  * fuse wins, then the lowest resistance.
  */
-export function proposeHolders(feed: Feed, holders: readonly FuseHolder[], shortA = 0): HolderProposal[] {
-  const breaks = ({ family }: FuseHolder) => FUSE_FAMILIES[family].breaksA >= shortA;
+export function proposeHolders(
+  feed: Feed,
+  holders: readonly FuseHolder[],
+  shortA = 0,
+  nominalVolts = 12,
+): HolderProposal[] {
+  const breaks = ({ family }: FuseHolder) => breaksAt(family, nominalVolts) >= shortA;
   return holders
     .flatMap((holder) => {
       const fuseA = smallestFuse(holder.family, feed.fuseNeedA);

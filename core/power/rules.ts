@@ -3,13 +3,13 @@ import { craftOf, type Job } from '../job/job';
 import type { Battery } from '../job/supply';
 import type { Operation } from '../job/operations';
 import { AMPACITY_SOURCE, gaugeArea, gaugeName, isThinner } from '../tables/conductors';
-import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE } from '../tables/fuses';
+import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE, breaksAt } from '../tables/fuses';
 import { COMMON_PRACTICE, memory } from '../tables/source';
 import { short } from '../units/figures';
 import { passesOn } from '../gear/gear';
-import { FUSE_ALLOWANCE } from './branches';
+import { FUSE_ALLOWANCE, fuseAtOf } from './branches';
 import { leastSize } from './craft-rules';
-import type { Feed, PowerPlan } from './feeds';
+import { caseName, mostDrawn, mostLost, type Feed, type PowerPlan } from './feeds';
 import type { KeyOff } from './keyoff';
 import { shortAtFuse } from './short';
 import type { TurnOnPlan } from './turn-on';
@@ -23,15 +23,17 @@ export interface PowerSeen {
 }
 export type PowerRule = Rule<PowerSeen, Operation>;
 
-const eachFeed = (
-  seen: PowerSeen,
-  look: (feed: Feed, tag: string) => Omit<Sighting<Operation>, 'subject'> | undefined,
-) =>
+type Look = (feed: Feed, tag: string) => Omit<Sighting<Operation>, 'subject'> | undefined;
+/** Every feed of this job, and every distribution that is there. */
+const everyFeed = (seen: PowerSeen, look: Look) =>
   Object.values(seen.power.feeds).flatMap((feed) => {
-    if (!feed.run) return [];
+    if (!feed.run && !feed.there) return [];
     const here = look(feed, seen.tags[feed.gear] ?? feed.gear);
     return here ? [{ subject: { kind: 'feed' as const, id: feed.gear }, ...here }] : [];
   });
+/** The feeds this job lays. */
+const eachFeed = (seen: PowerSeen, look: Look) =>
+  everyFeed(seen, (feed, tag) => (feed.run ? look(feed, tag) : undefined));
 
 export const amps = (name: string, value: number) => ({ name, value, unit: 'A' });
 /** The most a battery can give anything, W: U²/4R, at half its volts. */
@@ -43,22 +45,28 @@ export const MAKER = { text: 'the gear’s own rating', fromMemory: false };
 const INTERRUPT = {
   station: 'power',
   title: 'A short could be more than the fuse can break',
-  formula: 'E ÷ (R of the battery + wire to the fuse) ≤ interrupt rating of the fuse family',
+  formula: 'E ÷ (R of the battery + all up to the fuse) ≤ interrupt rating of the family at these volts',
   source: INTERRUPT_SOURCE,
   overrulable: true,
 } as const;
 const isRoadLight = ({ job }: PowerSeen) =>
   job.craft.pattern.kind === 'motorcycle' || job.craft.pattern.kind === 'sideBySide';
-const interruptions = (seen: PowerSeen) =>
+/** `light`: on a small craft, or where a fuse above breaks what this one cannot. */
+const interruptions = (seen: PowerSeen, light: boolean) =>
   eachFeed(seen, (feed, tag) => {
-    const fault = shortAtFuse(seen.job, feed);
+    const fault = shortAtFuse(seen.job, seen.power.feeds, feed);
     if (!fault || !feed.family) return undefined;
-    const { name, breaksA } = FUSE_FAMILIES[feed.family];
-    if (fault.amps <= breaksA) return undefined;
+    const { name } = FUSE_FAMILIES[feed.family];
+    const breaksA = breaksAt(feed.family, seen.job.craft.nominalVolts);
+    if (fault.amps <= breaksA || light !== (isRoadLight(seen) || fault.backedBy !== undefined)) return undefined;
     const more =
       fault.batteries.length > 1 ? `${fault.batteries.length} batteries together push` : 'the battery pushes';
     return {
-      reason: `At the fuse of ${tag} ${more} ${short(Math.round(fault.amps))} A into a short${fault.stated ? '' : ', reckoned from internal resistance'}; a ${name} fuse breaks ${short(breaksA)} A. Choose a family that breaks more${fault.stated ? '' : ', or give the maker’s short-circuit figure'}.`,
+      reason: `At the fuse of ${tag} ${more} ${short(Math.round(fault.amps))} A into a short${fault.stated ? '' : ', computed from internal resistance'}; a ${name} fuse breaks ${short(breaksA)} A on ${seen.job.craft.nominalVolts} V. ${
+        fault.backedBy === undefined
+          ? `Choose a family that breaks more${fault.stated ? '' : ', or give the maker’s short-circuit figure'}.`
+          : `The fuse of ${seen.tags[fault.backedBy] ?? fault.backedBy} above it does: replace both after a short.`
+      }`,
       figures: [amps('short circuit', fault.amps), amps('fuse breaks', breaksA)],
     };
   });
@@ -81,6 +89,47 @@ export const powerRules: readonly PowerRule[] = [
               figures: [amps('fuse needed', feed.fuseNeedA)],
             },
       ),
+  },
+  {
+    id: 'feeder-bypassed',
+    station: 'power',
+    severity: 'caution',
+    title: 'Fed from gear that is bypassed',
+    formula: 'what feeds gear takes part',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachFeed(seen, ({ gear, choice, feeder }, tag) =>
+        choice.from === null || choice.from === feeder
+          ? undefined
+          : {
+              reason: `${tag} was fed from ${seen.tags[choice.from] ?? choice.from}, which is bypassed; it is planned from ${seen.job.craft.batteries[feeder]!.name}.`,
+              figures: [{ name: 'ways bypassed', value: 1, unit: '' }],
+              cure: {
+                label: `Feed it from ${seen.job.craft.batteries[feeder]!.name}`,
+                operations: [{ op: 'feedFrom', gear, from: null }],
+              },
+            },
+      ),
+  },
+  {
+    id: 'kept-fuse-unknown',
+    station: 'power',
+    severity: 'caution',
+    title: 'What protects this wire is not known',
+    formula: 'the fuse ahead of distribution that is kept is read off it',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) =>
+      eachFeed(seen, (feed, tag) => {
+        const from = seen.power.feeds[feed.feeder];
+        return feed.family || feed.above || !from?.there
+          ? undefined
+          : {
+              reason: `Only what is ahead of ${seen.tags[from.gear] ?? from.gear} protects the wire to ${tag}, and its fuse has not been read off. Say what it is, or give ${tag} a holder.`,
+              figures: [amps('fuse needed', feed.fuseNeedA)],
+            };
+      }),
   },
   {
     id: 'family-too-small',
@@ -187,16 +236,20 @@ export const powerRules: readonly PowerRule[] = [
     source: COMMON_PRACTICE,
     overrulable: true,
     look: (seen) =>
-      eachFeed(seen, (feed, tag) =>
+      everyFeed(seen, (feed, tag) =>
         feed.fuseA === undefined || feed.fuseA >= feed.fuseNeedA - 1e-9
           ? undefined
           : {
-              reason: `${tag} asks for ${short(feed.fuseNeedA)} A of fuse and has ${short(feed.fuseA)} A.`,
+              reason: `${tag} needs ${short(feed.fuseNeedA)} A of fuse (${caseName(feed.worst.amps).toLowerCase()}) and has ${short(feed.fuseA)} A.`,
               figures: [amps('fuse', feed.fuseA), amps('needed', feed.fuseNeedA)],
-              cure: {
-                label: 'Let the plan choose the fuse',
-                operations: [{ op: 'chooseFuse', gear: feed.gear, amps: null }],
-              },
+              ...(feed.there
+                ? {}
+                : {
+                    cure: {
+                      label: 'Let the plan choose the fuse',
+                      operations: [{ op: 'chooseFuse' as const, gear: feed.gear, amps: null }],
+                    },
+                  }),
             },
       ),
   },
@@ -215,7 +268,7 @@ export const powerRules: readonly PowerRule[] = [
         const limit = Math.min(fuseWithinMm, own ?? fuseWithinMm);
         const whose = limit < fuseWithinMm ? 'this workshop’s own rule' : fuseWithinSource;
         const at = Math.min(150, limit);
-        return !feed.choice.holder || feed.choice.fuseAtMm <= limit
+        return !feed.choice.holder || fuseAtOf(feed.choice) <= limit
           ? undefined
           : {
               reason: `The fuse of ${tag} is ${short(feed.choice.fuseAtMm)} mm from the ${feed.feeder in seen.job.craft.batteries ? 'post' : 'block'}; ${short(limit)} mm at most (${whose}).`,
@@ -271,13 +324,13 @@ export const powerRules: readonly PowerRule[] = [
     overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
-        const design = feed.states.restFull;
+        const design = mostLost(feed);
         const limit = seen.job.settings.dropLimitPct;
         // Gear that only passes power on is judged by what it feeds.
         return !design || passesOn(feed.item) || design.dropPct <= limit
           ? undefined
           : {
-              reason: `${tag} loses ${design.dropVolts.toFixed(2)} V, ${short(design.dropPct)} % of ${short(feed.nominalVolts)} V, at ${short(design.amps)} A in ${gaugeName(feed.gauge, seen.job.settings.conductors)}; the limit is ${short(limit)} %.`,
+              reason: `${tag} loses ${design.dropVolts.toFixed(2)} V, ${short(design.dropPct)} % of ${short(feed.nominalVolts)} V, at ${short(design.amps)} A in ${gaugeName(feed.gauge, seen.job.settings.conductors)} (${caseName(feed.worst.drop).toLowerCase()}); the limit is ${short(limit)} %.`,
               figures: [
                 { name: 'drop', value: design.dropPct, unit: '%' },
                 { name: 'limit', value: limit, unit: '%' },
@@ -298,14 +351,14 @@ export const powerRules: readonly PowerRule[] = [
     ...INTERRUPT,
     id: 'interrupt-rating',
     severity: 'caution',
-    look: (seen) => (isRoadLight(seen) ? [] : interruptions(seen)),
+    look: (seen) => interruptions(seen, false),
   },
   {
     ...INTERRUPT,
     id: 'interrupt-rating-light',
     // A small starting battery behind its own leads: worth knowing, and what such craft leave the works with.
     severity: 'note',
-    look: (seen) => (isRoadLight(seen) ? interruptions(seen) : []),
+    look: (seen) => interruptions(seen, true),
   },
   {
     id: 'not-selective',
@@ -318,7 +371,9 @@ export const powerRules: readonly PowerRule[] = [
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const main = seen.power.feeds[feed.feeder];
-        if (!main || feed.fuseA === undefined || main.fuseA === undefined || feed.fuseA < main.fuseA) return undefined;
+        // Through a converter the amperes are others.
+        if (!main || main.item.kind === 'converter') return undefined;
+        if (feed.fuseA === undefined || main.fuseA === undefined || feed.fuseA < main.fuseA) return undefined;
         return {
           reason: `${tag} is fused at ${short(feed.fuseA)} A, ${seen.tags[main.gear] ?? main.gear} above it at ${short(main.fuseA)} A: which blows first is chance.`,
           figures: [amps('branch', feed.fuseA), amps('above', main.fuseA)],
@@ -334,13 +389,13 @@ export const powerRules: readonly PowerRule[] = [
     source: MAKER,
     overrulable: true,
     look: (seen) =>
-      eachFeed(seen, (feed, tag) => {
+      everyFeed(seen, (feed, tag) => {
         if (!passesOn(feed.item)) return undefined;
-        const below = Object.values(seen.power.feeds).filter((f) => f.feeder === feed.gear && f.states.restFull);
+        const below = Object.values(seen.power.feeds).filter((f) => f.feeder === feed.gear && mostDrawn(f));
         const ways = 'ways' in feed.item ? feed.item.ways : 1;
-        const asked = below.reduce((sum, f) => sum + f.states.restFull!.amps, 0);
+        const asked = below.reduce((sum, f) => sum + mostDrawn(f)!.amps, 0);
         const wayMost = feed.item.kind === 'switchModule' ? feed.item.wayMaxA : feed.item.maxA;
-        const heaviest = Math.max(0, ...below.map((f) => f.states.restFull!.amps));
+        const heaviest = Math.max(0, ...below.map((f) => mostDrawn(f)!.amps));
         if (below.length > ways)
           return {
             reason: `${tag} has ${ways} ways and feeds ${below.length}.`,

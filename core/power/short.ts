@@ -1,6 +1,8 @@
+import { passesOn } from '../gear/gear';
 import type { Job } from '../job/job';
 import { ohmsPerMetre } from '../tables/conductors';
-import { contactOhm } from './branches';
+import { breaksAt } from '../tables/fuses';
+import { contactOhm, fuseAtOf } from './branches';
 import type { Feed } from './feeds';
 
 /** What a battery pushes into a dead short at its posts, and what that rests on. */
@@ -38,14 +40,31 @@ export function shortAtPost(job: Job, battery: string): ShortCircuit {
   };
 }
 
-/** The same at a feed's own fuse, the ring and the wire up to it in between, A. Undefined where it has no holder at a battery. */
-export function shortAtFuse(job: Job, feed: Feed): (ShortCircuit & { readonly ohm: number }) | undefined {
-  if (!feed.choice.holder || !(feed.feeder in job.craft.batteries)) return undefined;
-  const post = shortAtPost(job, feed.feeder);
+/**
+ * The same at a feed's fuse, in its own holder or in a way of what feeds it: everything between the battery and the
+ * fuse limits it, cold, since cold wire lets more through; a return is not counted, a short finds a nearer one.
+ * Undefined for a feed without a fuse, and behind a converter, which limits by itself.
+ */
+export function shortAtFuse(
+  job: Job,
+  feeds: Readonly<Record<string, Feed>>,
+  feed: Feed,
+): (ShortCircuit & { readonly ohm: number; readonly backedBy: string | undefined }) | undefined {
+  if (!feed.family) return undefined;
   const { conductorCelsius, conductors } = job.settings;
-  // Cold wire lets more through: the worst case is the wire at rest.
-  const perMetre = ohmsPerMetre(feed.gauge, Math.min(20, conductorCelsius), conductors);
-  const ohm = 2 * contactOhm(feed.gauge, conductors) + (perMetre * feed.choice.fuseAtMm) / 1000;
-  const volts = job.craft.batteries[feed.feeder]!.restVolts;
-  return { ...post, ohm, amps: volts / (volts / post.amps + ohm) };
+  const volts = job.craft.batteries[feed.battery]!.restVolts;
+  const wire = ({ gauge }: Feed, mm: number) =>
+    2 * contactOhm(gauge, conductors) + (ohmsPerMetre(gauge, Math.min(20, conductorCelsius), conductors) * mm) / 1000;
+  let ohm = feed.choice.holder ? wire(feed, fuseAtOf(feed.choice)) : 0;
+  const above: Feed[] = [];
+  for (let at = feeds[feed.feeder]; at; at = feeds[at.feeder]) {
+    if (!passesOn(at.item) || at.item.kind === 'converter') return undefined;
+    // Of distribution that is there nobody has looked at the wires: nothing is taken off for them.
+    ohm += at.item.milliohm / 1000 + (at.run ? wire(at, at.run.outMm) : 0) + (at.choice.holder?.milliohm ?? 0) / 1000;
+    above.push(at);
+  }
+  const post = shortAtPost(job, feed.battery);
+  const amps = volts / (volts / post.amps + ohm);
+  const backed = above.find(({ family }) => family && breaksAt(family, job.craft.nominalVolts) >= amps);
+  return { ...post, ohm, amps, backedBy: backed?.gear };
 }

@@ -7,6 +7,7 @@ import {
   chainOf,
   commonHome,
   fuseOf,
+  isOpen,
   limitAbove,
   nominalOf,
   resistorsOf,
@@ -19,7 +20,7 @@ import {
   type CommonBranch,
   type Tree,
 } from './branches';
-import { DESIGN_CASE, postOf } from './cases';
+import { designCases, postOf } from './cases';
 import type { Resistor, Solution } from './network';
 
 export type Solved = Extract<Solution, { state: 'solved' }>;
@@ -30,6 +31,20 @@ const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) =
 /** Amperes through a branch's own conductor out. */
 export const ampsThrough = (solved: Solved, branch: { readonly gear: string }): number | undefined =>
   solved.amps.get(`${branch.gear}/out`);
+
+/** The most that goes through it in any of these states. */
+const mostThrough = (states: readonly Solved[], branch: { readonly gear: string }): number | undefined => {
+  const found = states.flatMap((solved) => ampsThrough(solved, branch) ?? []);
+  return found.length ? Math.max(...found) : undefined;
+};
+
+/** The states branches are sized in, solved; undefined when the volts collapse with the engine off. */
+function solveDesign(tree: Tree, branches: readonly Branch[]): readonly Solved[] | undefined {
+  const playing = [...branches, ...tree.kept].map(({ item }) => item);
+  const solutions = designCases(tree.job, playing).map((feedCase) => solveBranches(tree, branches, feedCase));
+  if (solutions[0]!.state === 'collapsed') return undefined;
+  return solutions.flatMap((solution) => (solution.state === 'solved' ? [solution] : []));
+}
 
 /** Volts of a branch where it begins and at its gear: from its battery's posts, or its converter's outlet. */
 export function voltsOf(tree: Tree, solved: Solved, branch: Branch): { sourceVolts: number; deviceVolts: number } {
@@ -74,8 +89,8 @@ export function sizeBranches(tree: Tree, live: readonly Branch[]): readonly Bran
 }
 
 /** The fuses of all that a common return brings back, A; the current of what has none. */
-export function commonCarries(tree: Tree, branches: readonly Branch[], solved?: Solved): number {
-  const ampsOf = (branch: Branch) => (solved && ampsThrough(solved, branch)) || roughAmps(tree, branch);
+export function commonCarries(tree: Tree, branches: readonly Branch[], states: readonly Solved[] = []): number {
+  const ampsOf = (branch: Branch) => mostThrough(states, branch) ?? roughAmps(tree, branch);
   return sum(
     branches
       .filter((branch) => sharedBy(tree, branch) === 'common')
@@ -89,7 +104,7 @@ function raiseCommon({ job }: Tree, common: CommonBranch, carries: number): bool
 }
 
 function sizeByCurrent(tree: Tree, branch: Branch): void {
-  if (branch.choice.gauge) return;
+  if (!isOpen(branch)) return;
   const amps = roughAmps(tree, branch);
   const limit = limitOf(tree, branch, (b) => roughAmps(tree, b));
   const sizes = sizesOf(tree.job.settings.conductors);
@@ -107,12 +122,10 @@ export function limitOf(tree: Tree, branch: Branch, ampsOf: (branch: Branch) => 
 function raiseGauges(tree: Tree, branches: readonly Branch[]): boolean {
   const limitPct = tree.job.settings.dropLimitPct;
   for (;;) {
-    const solution = solveBranches(tree, branches, DESIGN_CASE);
-    const solved = solution.state === 'solved' ? solution : undefined;
-    const ampsOf = (branch: Branch) =>
-      (solved ? ampsThrough(solved, branch) : undefined) ?? roughAmps(tree, branch, branches);
-    const sags = (branch: Branch) => !solved || dropPctOf(tree, solved, branch) > limitPct;
-    if (!raiseOnce(tree, branches, ampsOf, sags, solved)) return solved !== undefined;
+    const states = solveDesign(tree, branches);
+    const ampsOf = (branch: Branch) => mostThrough(states ?? [], branch) ?? roughAmps(tree, branch, branches);
+    const sags = (branch: Branch) => !states || states.some((solved) => dropPctOf(tree, solved, branch) > limitPct);
+    if (!raiseOnce(tree, branches, ampsOf, sags, states)) return states !== undefined;
   }
 }
 
@@ -122,14 +135,14 @@ function raiseOnce(
   branches: readonly Branch[],
   ampsOf: (branch: Branch) => number,
   sags: (branch: Branch) => boolean,
-  solved?: Solved,
+  states?: readonly Solved[],
 ): boolean {
   const { job, common } = tree;
   const raised = new Set<Branch | CommonBranch>();
   for (const branch of branches)
-    if (!branch.choice.gauge && !carriesEnough(job, branch, ampsOf(branch), limitOf(tree, branch, ampsOf)))
+    if (isOpen(branch) && !carriesEnough(job, branch, ampsOf(branch), limitOf(tree, branch, ampsOf)))
       if (thicken(branch, 'ampacity')) raised.add(branch);
-  if (common && raiseCommon(tree, common, commonCarries(tree, branches, solved))) raised.add(common);
+  if (common && raiseCommon(tree, common, commonCarries(tree, branches, states))) raised.add(common);
   for (const branch of branches) {
     if (!isPowered(branch.item) || !sags(branch)) continue;
     const loser = worstLoser(tree, branch, branches, ampsOf);
@@ -163,19 +176,21 @@ function trim(tree: Tree, branches: readonly Branch[]): void {
 
 /** Everything carries its current and its fuse, nothing sags too far, no conductor is below its least size. */
 function holds(tree: Tree, branches: readonly Branch[]): boolean {
-  const solution = solveBranches(tree, branches, DESIGN_CASE);
-  if (solution.state !== 'solved') return false;
+  const states = solveDesign(tree, branches);
+  if (!states) return false;
   const { job, common } = tree;
-  const ampsOf = (branch: Branch) => ampsThrough(solution, branch) ?? 0;
+  const ampsOf = (branch: Branch) => mostThrough(states, branch) ?? 0;
   const least = leastSize(job.craft.pattern.kind, job.settings.conductors, job.settings.leastSize);
   return (
     branches.every(
       (branch) =>
-        branch.choice.gauge !== null ||
+        !isOpen(branch) ||
         (!isThinner(branch.gauge, least) && carriesEnough(job, branch, ampsOf(branch), limitOf(tree, branch, ampsOf))),
     ) &&
-    branches.every((b) => !isPowered(b.item) || dropPctOf(tree, solution, b) <= job.settings.dropLimitPct) &&
-    (!common || common.pinned || carriesOf(job, common.gauge, common).amps >= commonCarries(tree, branches, solution))
+    branches.every(
+      (b) => !isPowered(b.item) || states.every((s) => dropPctOf(tree, s, b) <= job.settings.dropLimitPct),
+    ) &&
+    (!common || common.pinned || carriesOf(job, common.gauge, common).amps >= commonCarries(tree, branches, states))
   );
 }
 
@@ -189,7 +204,7 @@ function worstLoser(
   const { common } = tree;
   const chain = voltsChain(tree, load);
   const losers: { of: Branch | CommonBranch; volts: number }[] = chain
-    .filter(({ choice }) => !choice.gauge)
+    .filter(isOpen)
     .map((branch) => ({ of: branch, volts: ohmsOf(resistorsOf(tree, branch)) * ampsOf(branch) }));
   if (common && !common.pinned && chain.some((branch) => sharedBy(tree, branch) === 'common')) {
     const amps = sum(among.filter((branch) => sharedBy(tree, branch) === 'common').map(ampsOf));

@@ -1,13 +1,17 @@
 import { taken } from '../job/choices';
-import { batteryOf, soundBattery, startBattery } from '../job/feeding';
-import { wakeOf } from '../job/signal';
+import { isPowered } from '../gear/gear';
+import { batteryIds, batteryOf, fedOf, feedersAbove, soundBattery, startBattery } from '../job/feeding';
+import { triggerOf, wakeOf } from '../job/signal';
+import { TIES, USUAL_TIE } from '../job/supply';
 import { COMMON_PRACTICE, memory } from '../tables/source';
 import { BEHAVIOUR } from '../tables/batteries';
 import { colourText } from '../tables/colours';
 import { CLAD_RESISTS } from '../tables/conductors';
 import { short } from '../units/figures';
+import { isCharged } from './cases';
 import { CRAFT_RULES } from './craft-rules';
 import { MUSIC_SOURCE } from './demand';
+import { mostDrawn } from './feeds';
 import { amps, MAKER, type PowerRule } from './rules';
 import { ringsOf } from './studs';
 import { LIVE } from './turn-on';
@@ -15,6 +19,8 @@ import { LIVE } from './turn-on';
 const ABYC = memory('ABYC E-11');
 /** Days a craft should stand and still start (common practice). */
 const STANDS_DAYS = 14;
+/** Less than this out of a battery is nothing, A. */
+const GIVES_NOTHING_A = 0.01;
 
 /** What the batteries, the charging, the turn-on and the key-off current are judged by. */
 export const supplyRules: readonly PowerRule[] = [
@@ -109,7 +115,7 @@ export const supplyRules: readonly PowerRule[] = [
         const lithium = chemistry(from) === 'lithium' ? from : to;
         return [
           {
-            subject: { kind: 'battery' as const, id: lithium },
+            subject: { kind: 'tie' as const, id },
             reason: `${job.craft.batteries[lithium]!.name} takes all the alternator gives, for hours, and is tied to a lead battery that wants other volts. Put a charger between.`,
             figures: [amps('it takes up to', BEHAVIOUR.lithium.takes * job.craft.batteries[lithium]!.capacityAh)],
             cure: {
@@ -125,25 +131,162 @@ export const supplyRules: readonly PowerRule[] = [
     station: 'power',
     severity: 'caution',
     title: 'Music draws more than the charging can spare',
-    formula: 'music current ≤ spare current at idle',
+    formula: 'with the engine running the music takes nothing out of a battery that is charged',
     source: MUSIC_SOURCE,
     overrulable: true,
-    look: ({ job, power }) => {
-      const music = power.totalAmps.idleMusic;
-      const { spareIdleA, spareCruiseA } = job.craft.charging;
-      if (music === undefined || music <= spareIdleA + 1e-9) return [];
-      const cruise = power.totalAmps.cruiseMusic ?? music;
+    look: ({ job, power }) =>
+      batteryIds(job).flatMap((id) => {
+        if (!isCharged(job, id)) return [];
+        const given = (state: 'idleMusic' | 'cruiseMusic') => power.sources[state]?.[id]?.amps ?? 0;
+        const [idle, cruise] = [given('idleMusic'), given('cruiseMusic')];
+        if (Math.max(idle, cruise) <= GIVES_NOTHING_A) return [];
+        const { name } = job.craft.batteries[id]!;
+        return [
+          {
+            subject: { kind: 'battery' as const, id },
+            reason:
+              cruise > GIVES_NOTHING_A
+                ? `Music takes ${short(cruise)} A out of ${name} even at cruise: it runs down.`
+                : `At idle music takes ${short(idle)} A out of ${name}; at cruise it is charged.`,
+            figures: [
+              amps('out at idle', idle),
+              amps('out at cruise', cruise),
+              amps('alternator spares at idle', job.craft.charging.spareIdleA),
+              amps('at cruise', job.craft.charging.spareCruiseA),
+            ],
+          },
+        ];
+      }),
+  },
+  {
+    id: 'not-charged',
+    station: 'power',
+    severity: 'caution',
+    title: 'Nothing charges this battery',
+    formula: 'alternator, shore charger, panels or a tie reach it',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, power }) =>
+      batteryIds(job).flatMap((id) => {
+        if (isCharged(job, id)) return [];
+        const battery = job.craft.batteries[id]!;
+        const from = startBattery(job);
+        const mixed = (battery.chemistry === 'lithium') !== (job.craft.batteries[from]!.chemistry === 'lithium');
+        const kind = mixed ? 'charger' : 'relay';
+        const tie = {
+          kind,
+          from,
+          to: id,
+          ...USUAL_TIE,
+          setVolts: (USUAL_TIE.setVolts * job.craft.nominalVolts) / 12,
+        } as const;
+        return [
+          {
+            subject: { kind: 'battery' as const, id },
+            reason: `${battery.name} is emptied and never filled: join it to what charges, or give it a charger of its own.`,
+            figures: [amps('music out of it', power.sources.restMusic?.[id]?.amps ?? 0)],
+            ...(from !== id &&
+            !Object.values(job.craft.ties).some((t) => [t.from, t.to].includes(id) && [t.from, t.to].includes(from))
+              ? {
+                  cure: {
+                    label: `Join it to ${job.craft.batteries[from]!.name} by a ${TIES[kind]}`,
+                    operations: [{ op: 'setTie' as const, id: `${from}-${id}`.slice(0, 64), tie }],
+                  },
+                }
+              : {}),
+          },
+        ];
+      }),
+  },
+  {
+    id: 'volts-mismatch',
+    station: 'power',
+    severity: 'caution',
+    title: 'Volts do not belong to this system',
+    formula: '0.85 ≤ resting volts ÷ volts of the system ≤ 1.25; a charger holds 1.05 to 1.3 of it',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job }) => {
+      const { nominalVolts, batteries, charging } = job.craft;
+      const off = (volts: number, low: number, high: number) =>
+        volts < low * nominalVolts || volts > high * nominalVolts;
+      const found = batteryIds(job)
+        .filter((id) => off(batteries[id]!.restVolts, 0.85, 1.25))
+        .map((id) => ({
+          subject: { kind: 'battery' as const, id },
+          reason: `${batteries[id]!.name} rests at ${short(batteries[id]!.restVolts)} V in a ${nominalVolts} V system.`,
+          figures: [
+            { name: 'at rest', value: batteries[id]!.restVolts, unit: 'V' },
+            { name: 'system', value: nominalVolts, unit: 'V' },
+          ],
+          cure: {
+            label: `A ${nominalVolts} V battery`,
+            operations: [
+              {
+                op: 'setBattery' as const,
+                id,
+                battery: { restVolts: (BEHAVIOUR[batteries[id]!.chemistry].fullVolts * nominalVolts) / 12 },
+              },
+            ],
+          },
+        }));
+      if (!off(charging.setVolts, 1.05, 1.3)) return found;
       return [
+        ...found,
         {
-          subject: { kind: 'job', id: job.id },
-          reason:
-            cruise > spareCruiseA
-              ? `Music takes ${short(cruise)} A; the charging spares ${short(spareCruiseA)} A even at cruise, so the battery runs down.`
-              : `Music takes ${short(music)} A; at idle the charging spares ${short(spareIdleA)} A and the battery gives the rest.`,
-          figures: [amps('music', music), amps('spare at idle', spareIdleA), amps('spare at cruise', spareCruiseA)],
+          subject: { kind: 'job' as const, id: job.id },
+          reason: `The alternator regulates at ${short(charging.setVolts)} V in a ${nominalVolts} V system.`,
+          figures: [
+            { name: 'alternator', value: charging.setVolts, unit: 'V' },
+            { name: 'system', value: nominalVolts, unit: 'V' },
+          ],
+          cure: {
+            label: `Set it to ${short((14.2 * nominalVolts) / 12)} V`,
+            operations: [{ op: 'setCharging' as const, charging: { setVolts: (14.2 * nominalVolts) / 12 } }],
+          },
         },
       ];
     },
+  },
+  {
+    id: 'never-switched-on',
+    station: 'power',
+    severity: 'caution',
+    title: 'Fed through a switch that nothing triggers',
+    formula: 'what feeds gear is switched on by something that is on before it',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, tags, turnOn: { head } }) =>
+      fedOf(job).flatMap(([id, item]) => {
+        if (!isPowered(item)) return [];
+        const dead = feedersAbove(job, id).find((at) => {
+          const above = job.gear[at]!;
+          if ((above.item.kind !== 'relay' && above.item.kind !== 'switchModule') || above.there === 'kept')
+            return false;
+          const trigger = triggerOf(job, at);
+          return trigger === undefined || (trigger === 'head' && id === head);
+        });
+        if (dead === undefined) return [];
+        const self = triggerOf(job, dead) === 'head';
+        return [
+          {
+            subject: { kind: 'feed' as const, id },
+            reason: self
+              ? `${tags[id] ?? id} is fed through ${tags[dead] ?? dead}, which it would have to switch on itself.`
+              : `Nothing triggers ${tags[dead] ?? dead}, so ${tags[id] ?? id} behind it never comes on.`,
+            figures: [{ name: 'triggers', value: 0, unit: '' }],
+            cure: {
+              label: `Trigger ${tags[dead] ?? dead} by the switched source`,
+              operations: [
+                ...(self && job.turnOn.through === dead
+                  ? [{ op: 'setTurnOn' as const, turnOn: { through: null } }]
+                  : []),
+                { op: 'setSource' as const, id: dead, choice: { wake: 'switched' as const } },
+              ],
+            },
+          },
+        ];
+      }),
   },
   {
     id: 'turn-on-overloaded',
@@ -316,7 +459,7 @@ export const supplyRules: readonly PowerRule[] = [
     station: 'power',
     severity: 'caution',
     title: 'Constant and switched leads joined',
-    formula: 'left on by its button: C·(1 − reserve) ÷ I',
+    formula: 'left on by its button: C·(1 − reserve) ÷ I by Peukert',
     source: COMMON_PRACTICE,
     overrulable: true,
     look: ({ job, keyOff, turnOn: { head, source } }) => {
@@ -359,7 +502,7 @@ export const supplyRules: readonly PowerRule[] = [
               {
                 subject: { kind: 'feed' as const, id: feed.gear },
                 reason: `Fed from ${job.craft.batteries[start]!.name}: what it plays is taken from what starts the engine.`,
-                figures: [amps('full output', feed.states.restFull?.amps ?? 0)],
+                figures: [amps('full output', mostDrawn(feed)?.amps ?? 0)],
                 cure: {
                   label: `Feed it from ${job.craft.batteries[sound]!.name}`,
                   operations: [{ op: 'feedFrom' as const, gear: feed.gear, from: null }],

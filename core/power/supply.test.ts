@@ -391,7 +391,7 @@ describe('the posts', () => {
   test('short circuit: E ÷ R at the posts, less at the fuse, more with what is joined', () => {
     expect(shortAtPost(TOURER_JOB, 'battery').amps).toBeCloseTo(12.7 / 0.009, 6);
     const { feeds } = planJob(TOURER_JOB).power;
-    const at = shortAtFuse(TOURER_JOB, feeds['amp']!)!;
+    const at = shortAtFuse(TOURER_JOB, feeds, feeds['amp']!)!;
     expect(at.amps).toBeCloseTo(12.7 / (0.009 + at.ohm), 6);
     const launch = shortAtPost(LAUNCH, 'battery');
     expect(launch.batteries).toEqual(['battery', 'start']);
@@ -486,6 +486,22 @@ const FIRES: Record<string, Job> = {
   'stands-too-short': after(TOURER_JOB, AWAKE),
   'joined-leads': VAN,
   'house-for-sound': after(LAUNCH, { op: 'feedFrom', gear: 'block', from: 'start' }),
+  'feeder-bypassed': after(LAUNCH, { op: 'setThere', id: 'block', there: 'bypassed' }),
+  'kept-fuse-unknown': after(
+    LAUNCH,
+    add('bar', 'delta-bar', 'lockerPanel'),
+    { op: 'setThere', id: 'bar', there: 'kept' },
+    { op: 'feedFrom', gear: 'amp', from: 'bar' },
+  ),
+  'not-charged': after(LAUNCH, { op: 'setTie', id: 'combiner', tie: null }),
+  'volts-mismatch': after(TOURER_JOB, { op: 'setNominal', volts: 24 }),
+  'never-switched-on': after(
+    TOURER_JOB,
+    add('relay', 'latch-30', 'batterySide'),
+    holder('relay', 'holder-maxi'),
+    { op: 'feedFrom', gear: 'head', from: 'relay' },
+    { op: 'setTurnOn', turnOn: { through: 'relay' } },
+  ),
 };
 const SILENT: Record<string, Job> = {
   'interrupt-rating': LAUNCH,

@@ -1,4 +1,4 @@
-import { leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
+import { leadHeadUnit, sourcesOf, triggerOf, wakeOf } from '../job/signal';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
 import { fuseMargin } from './branches';
@@ -86,6 +86,8 @@ export function switchedSources(job: Job, neededA: number): Candidate[] {
 export function wakingAmps(job: Job, turnOn: TurnOnPlan, kind: 'switched' | 'turnOn', to: string): number {
   const item = job.gear[to]?.item;
   if (item?.kind === 'amplifier') return item.remoteInA;
+  if (item?.kind === 'relay') return item.coilA;
+  if (item?.kind === 'switchModule') return item.triggerA;
   return kind === 'switched' ? SWITCHED_LEAD_A : (turnOn.through?.asksA ?? 0);
 }
 
@@ -97,7 +99,8 @@ export function planTurnOn(job: Job): TurnOnPlan {
   const wokenBy = (wake: string) => amplifiers.filter(({ id }) => wakeOf(job, id) === wake);
   const asked = (list: typeof amplifiers) => list.reduce((sum, { amp }) => sum + amp.remoteInA, 0);
   const woken = wokenBy('head');
-  const between = job.turnOn.through === null ? undefined : job.gear[job.turnOn.through]?.item;
+  const placed = job.turnOn.through === null ? undefined : job.gear[job.turnOn.through];
+  const between = placed?.there === 'bypassed' ? undefined : placed?.item;
   const through =
     between?.kind === 'relay'
       ? { gear: job.turnOn.through!, asksA: between.coilA, passesA: between.maxA }
@@ -105,11 +108,18 @@ export function planTurnOn(job: Job): TurnOnPlan {
         ? { gear: job.turnOn.through!, asksA: between.triggerA, passesA: between.wayMaxA }
         : undefined;
   const heads = sourcesOf(job).filter(([, gear]) => gear.kind === 'headUnit').length;
-  const switchedA = (job.turnOn.joined ? 0 : heads * SWITCHED_LEAD_A) + asked(wokenBy('switched'));
+  /** Coils and trigger inputs by what they hang on, A; what stands in the turn-on lead is counted there. */
+  const triggered = (by: 'head' | 'switched') =>
+    Object.entries(job.gear).reduce((sum, [id, { item: gear, there }]) => {
+      if (there === 'bypassed' || id === through?.gear || triggerOf(job, id) !== by) return sum;
+      return sum + (gear.kind === 'relay' ? gear.coilA : gear.kind === 'switchModule' ? gear.triggerA : 0);
+    }, 0);
+  const switchedA =
+    (job.turnOn.joined ? 0 : heads * SWITCHED_LEAD_A) + asked(wokenBy('switched')) + triggered('switched');
   const candidates = switchedSources(job, switchedA);
   return {
     head,
-    neededA: through && woken.length ? through.asksA : asked(woken),
+    neededA: (through && woken.length ? through.asksA : asked(woken)) + (head === undefined ? 0 : triggered('head')),
     availableA: item?.kind === 'headUnit' ? item.remoteOutA : 0,
     woken: woken.map(({ id }) => id),
     wokenA: asked(woken),

@@ -2,7 +2,7 @@ import { craftOf, type Job } from '../job/job';
 import { speakersOf } from '../job/circuit';
 import { FRAME, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from '../job/feeding';
 import { isPowered, type GearItem } from '../gear/gear';
-import { controlOf, inputsOf, leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
+import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, wakeOf } from '../job/signal';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
@@ -77,9 +77,18 @@ export function neededRuns(job: Job): RunNeed[] {
         { colour: LEAD_COLOUR.ground, use: common === id ? 'common return −' : 'return −' },
       ]);
     }
-    const switched = item.kind === 'headUnit' ? !joined : item.kind === 'amplifier' && wakeOf(job, id) === 'switched';
+    const switched =
+      item.kind === 'headUnit'
+        ? !joined
+        : item.kind === 'amplifier'
+          ? wakeOf(job, id) === 'switched'
+          : triggerOf(job, id) === 'switched';
     if (switched) add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
   }
+  // A relay or module that stands in the turn-on lead has its run with what it turns on.
+  for (const [id, item] of fedOf(job))
+    if (head !== undefined && !isPowered(item) && triggerOf(job, id) === 'head' && id !== through)
+      add('turnOn', head, id, [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }]);
   for (const [id, item] of sourcesOf(job)) {
     if (item.kind === 'amplifier' && head !== undefined && wakeOf(job, id) === 'head') {
       const wakes: Conductor[] = [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }];

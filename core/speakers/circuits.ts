@@ -22,7 +22,9 @@ export interface SpeakerShare {
   readonly item: Speaker;
   /** Zone it belongs to; null: none. */
   readonly zone: string | null;
+  /** At full sine with the engine off, W; and the most it gets in any state, where the supply is not regulated. */
   readonly watts: number;
+  readonly mostWatts: number;
   /** Part of the output's power that reaches this speaker, 0 to 1; behind a splitter, in its own band. */
   readonly share: number;
   readonly rmsRatio: number;
@@ -46,9 +48,11 @@ export interface Circuit {
   readonly dipOhm: number;
   /** With leads, Ω. */
   readonly loadOhm: number;
-  /** The load is below the least, so no power is reckoned. */
+  /** The load is below the least, so no power is counted. */
   readonly refused: boolean;
   readonly volts: number;
+  /** The state its source gives most in; undefined where it gives the same in all. */
+  readonly mostIn: string | undefined;
   /** Out of the terminals at full sine, W. */
   readonly watts: number;
   readonly speakers: readonly SpeakerShare[];
@@ -76,8 +80,10 @@ export interface SpeakerPlan {
 
 /** Out-and-back resistance of the lead from a source to a speaker, Ω. */
 export type LeadOhm = (source: string, speaker: string) => number;
-/** Volts at a source; undefined counts as its rated volts. */
-export type SupplyVolts = (source: string) => number | undefined;
+/** Volts at a source with the engine off, and the most it gets and when; undefined counts as its rated volts. */
+export type SupplyVolts = (
+  source: string,
+) => { readonly volts: number; readonly most: number; readonly mostIn: string } | undefined;
 
 /** What is known of a speaker whatever it hangs on. */
 export interface SpeakerFacts {
@@ -255,7 +261,9 @@ export function planCircuit(
   const { source, item } = output;
   const load = loadOf(wiring, facts, (gear) => leadOhm(source, gear));
   const { regulated, ratedVolts } = item.demand;
-  const sag = regulated ? 1 : (supply(source) ?? ratedVolts) / ratedVolts;
+  const there = regulated ? undefined : supply(source);
+  const sag = (there?.volts ?? ratedVolts) / ratedVolts;
+  const rises = there ? there.most / there.volts : 1;
   const volts = driven(output, load, tolerant) * sag;
   const watts = (volts * volts) / load.loadOhm;
   return {
@@ -268,6 +276,7 @@ export function planCircuit(
     loadOhm: load.loadOhm,
     refused: outputVolts(output, load.nominalOhm) === undefined,
     volts,
+    mostIn: rises > 1 + 1e-6 ? there!.mostIn : undefined,
     watts,
     speakers: load.speakers.map(({ gear, facts: own, siemens, leadOhm: lead, leadLossDb }): SpeakerShare => {
       const taken = siemens * volts * volts;
@@ -276,6 +285,7 @@ export function planCircuit(
         item: own.item,
         zone: own.zone.id,
         watts: taken,
+        mostWatts: taken * rises * rises,
         share: watts > 0 ? taken / watts : 0,
         rmsRatio: taken / own.item.rmsWatts,
         leadOhm: lead,

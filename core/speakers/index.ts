@@ -7,6 +7,7 @@ export {
   type LeadOhm,
   type SpeakerPlan,
   type SpeakerShare,
+  type SupplyVolts,
   type ZonePlan,
 } from './circuits';
 export { coilWatts, impedance, levelAt, outputVolts, sumLevels, type LoadModel } from './load';

@@ -69,13 +69,13 @@ export const loadRules: readonly SpeakerRule[] = [
     source: COMMON_PRACTICE,
     overrulable: true,
     look: (seen) =>
-      eachSpeaker(seen, (share, _, tag) =>
-        share.rmsRatio <= 1
+      eachSpeaker(seen, (share, { mostIn }, tag) =>
+        share.mostWatts <= share.item.rmsWatts
           ? undefined
           : {
-              reason: `${tag} can get ${short(share.watts)} W and is rated ${short(share.item.rmsWatts)} W; a gain ${short(10 * Math.log10(share.rmsRatio))} dB down caps it.`,
+              reason: `${tag} can get ${short(share.mostWatts)} W${mostIn === undefined ? '' : ` (${mostIn})`} and is rated ${short(share.item.rmsWatts)} W; a gain ${short(10 * Math.log10(share.mostWatts / share.item.rmsWatts))} dB down caps it.`,
               figures: [
-                { name: 'power', value: share.watts, unit: 'W' },
+                { name: 'power', value: share.mostWatts, unit: 'W' },
                 { name: 'RMS rating', value: share.item.rmsWatts, unit: 'W' },
               ],
             },

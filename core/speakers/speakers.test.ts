@@ -138,7 +138,7 @@ describe('the plan of a job’s circuits', () => {
       planSpeakers(
         swapped(item),
         () => 0,
-        () => volts,
+        () => ({ volts, most: volts, mostIn: 'engine off' }),
       ).circuits['amp/fl']!.watts;
     expect(at('weir-4-45', 12)).toBeCloseTo(45, 6);
     expect(at('lock-4-30', 14.4)).toBeCloseTo(30, 6);

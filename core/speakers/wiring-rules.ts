@@ -72,7 +72,7 @@ export const wiringRules: readonly SpeakerRule[] = [
         if (control === null || item?.kind !== 'zoneControl' || item.maxWatts === null) return [];
         const watts = Object.values(speakers.circuits)
           .flatMap((circuit) => circuit.speakers)
-          .reduce((sum, share) => sum + (controlOf(job, share.gear, 'speaker') === control ? share.watts : 0), 0);
+          .reduce((sum, share) => sum + (controlOf(job, share.gear, 'speaker') === control ? share.mostWatts : 0), 0);
         if (watts <= item.maxWatts) return [];
         return [
           {

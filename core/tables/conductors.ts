@@ -273,7 +273,8 @@ export function bundleFactor(together: number): number {
   if (together <= 6) return 0.8;
   if (together <= 9) return 0.7;
   if (together <= 20) return 0.5;
-  return together <= 30 ? 0.45 : 0.4;
+  if (together <= 30) return 0.45;
+  return together <= 40 ? 0.4 : 0.35;
 }
 
 /** The next thicker size of its kind, or undefined at the thick end of the table. */

@@ -142,7 +142,7 @@ test('ngspice agrees on 220 seeded random circuits: twin coils, bridged pairs, l
         wiring,
         speakerFacts(job),
         (_, id) => leadOhm(id),
-        () => volts,
+        () => ({ volts, most: volts, mostIn: 'engine off' }),
       );
       const model: LoadModel = { coilOhm: (id, n) => speakers[Number(id.slice(1))]!.ohms[n]!, leadOhm };
       const { deck, coils } = speakerDeck(wiring, model, ours.volts, bridged);

@@ -1,72 +1,24 @@
 <script setup lang="ts">
-import { computed, ref, useId, watch } from 'vue';
-import { inches, lengthUnit, shownLength, typedLength } from './units';
+import { computed } from 'vue';
+import TypedField from './TypedField.vue';
+import { lengthUnit, shownLength, typedLength } from './units';
 
-/** A figure with its unit. What cannot be taken stays typed, with the reason beside it. */
-const props = defineProps<{
-  label: string;
-  unit: string;
-  modelValue: number;
-  min: number;
-  max: number;
-  step?: number;
-}>();
+/** A figure with its unit and range; a length is shown and typed in the units of the screen. */
+const props = defineProps<{ label: string; unit: string; modelValue: number; min: number; max: number }>();
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
-const id = useId();
 const isLength = computed(() => props.unit === 'mm');
-const shown = (value: number) => (isLength.value ? shownLength(value) : value);
 const unitShown = computed(() => (isLength.value ? lengthUnit() : props.unit));
-const typed = ref(String(shown(props.modelValue)));
-const error = ref('');
-watch([() => props.modelValue, inches], ([now]) => {
-  typed.value = String(shown(now));
-  error.value = '';
-});
+const shown = (value: number) => String(isLength.value ? shownLength(value) : value);
 
-function take(): void {
-  const value = Number(String(typed.value).trim().replace(',', '.'));
-  // Read back as it is shown it is what it was: nothing is lost to rounding by looking at it in other units.
-  if (String(typed.value).trim() !== '' && value === shown(props.modelValue)) {
-    error.value = '';
-    return;
-  }
-  const real = isLength.value ? typedLength(value) : value;
-  if (String(typed.value).trim() === '' || !Number.isFinite(real) || real < props.min || real > props.max) {
-    error.value = `${props.label}: expected ${shown(props.min)} to ${shown(props.max)} ${unitShown.value}.`;
-    return;
-  }
-  error.value = '';
-  emit('update:modelValue', real);
+function take(text: string): string | undefined {
+  const value = isLength.value ? typedLength(Number(text)) : Number(text);
+  if (text === '' || !Number.isFinite(value) || value < props.min || value > props.max)
+    return `expected ${shown(props.min)} to ${shown(props.max)} ${unitShown.value}.`;
+  emit('update:modelValue', value);
+  return undefined;
 }
 </script>
 
 <template>
-  <div class="field">
-    <label class="form-label" :for="id">{{ label }}</label>
-    <span class="pair">
-      <input
-        :id="id"
-        v-model="typed"
-        class="form-control"
-        inputmode="decimal"
-        :aria-invalid="error !== ''"
-        :aria-describedby="error ? `${id}-error` : undefined"
-        @change="take"
-      />
-      <span>{{ unitShown }}</span>
-    </span>
-    <p v-if="error" :id="`${id}-error`" class="field-error" role="alert">{{ error }}</p>
-  </div>
+  <TypedField :label="label" :unit="unitShown" :shown="shown(modelValue)" :take="take" />
 </template>
-
-<style scoped>
-.pair {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-}
-.form-control {
-  width: 92px;
-  text-align: right;
-}
-</style>

@@ -386,7 +386,8 @@ export const SIDE_BY_SIDE: Pattern = {
   usualMemories: { clock: { name: 'Clock', relearn: 'Set it with the key on.' } },
   batteryPlace: 'battery',
   switchedPlace: 'accessory',
-  ears: [1780, 0, 1560],
+  // The driver's head, behind the wheel.
+  ears: [1780, 320, 1560],
   listeners: { rear: { name: 'in the rear row', at: [950, 0, 1600] } },
   fuseWithinMm: 450,
   fuseWithinSource: 'common practice on road craft',

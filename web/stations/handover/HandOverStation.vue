@@ -6,6 +6,7 @@ import { placedGear } from '#core/drawing/placed';
 import { twoViews } from '#core/drawing/sheet';
 import { craftOf } from '#core/job/job';
 import { sealOf } from '#core/job/seal';
+import { fusePlace } from '#core/power/index';
 import OverruleNote from '../../app/OverruleNote.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
@@ -103,8 +104,8 @@ const at = (file: string) => `/api/jobs/${encodeURIComponent(store.job!.id)}/exp
           <text y="25" text-anchor="middle" class="small">planner {{ seal.planner }}</text>
         </g>
         <text v-for="(f, i) in fuses" :key="f.gear" x="30" :y="44 + 18 * i" class="strong"
-          >{{ f.fuseA }} A fuse of {{ store.plan!.tags[f.gear] }}: {{ lengthText(f.choice.fuseAtMm) }} from the
-          battery</text
+          >{{ f.fuseA }} A fuse of {{ store.plan!.tags[f.gear] }}:
+          {{ fusePlace(store.job!, f, store.plan!.tags, lengthText) }}</text
         >
       </SheetFrame>
     </template>

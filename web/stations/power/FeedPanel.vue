@@ -2,9 +2,12 @@
 import { computed, ref } from 'vue';
 import { isPowered, passesOn, type FuseHolder } from '#core/gear/gear';
 import {
+  caseName,
   casesOf,
   feedFormulas,
   gaugeAlternatives,
+  mostDrawn,
+  mostLost,
   proposeHolders,
   shortAtFuse,
   shortAtPost,
@@ -39,6 +42,9 @@ const cases = computed(() => casesOf(job.value));
 /** State whose figures are opened. */
 const opened = ref<FeedCase['id']>();
 const formulas = computed(() => feedFormulas(job.value, store.plan!.power, props.feed));
+const drawn = computed(() => mostDrawn(props.feed));
+const lost = computed(() => mostLost(props.feed));
+const stateWords = (id: FeedCase['id']) => caseName(id).toLowerCase();
 const alternatives = computed(() => gaugeAlternatives(job.value, store.plan!.power, props.feed));
 /** Two sizes either side of the one that is taken. */
 const near = computed(() => {
@@ -228,8 +234,12 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
       <FigureRow name="ampacity" :label="`Carries, ${INSULATIONS[settings.insulation]}`" :formula="formulas.ampacity"
         >{{ short(feed.ampacityA) }} A</FigureRow
       >
-      <FigureRow v-if="feed.states.restFull" name="amps" label="Draws at full output" :formula="formulas.amps"
-        >{{ figure(feed.states.restFull.amps, 2) }} A</FigureRow
+      <FigureRow
+        v-if="drawn"
+        name="amps"
+        :label="`Draws at most, ${stateWords(feed.worst.amps)}`"
+        :formula="formulas.amps"
+        >{{ figure(drawn.amps, 2) }} A</FigureRow
       >
       <FigureRow name="fuse-need" label="Fuse at least" :formula="formulas.fuseNeed"
         >{{ figure(feed.fuseNeedA, 2) }} A</FigureRow
@@ -241,14 +251,18 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
         <dt>Protected by {{ tagOf(feed.above.gear) }}</dt>
         <dd>{{ short(feed.above.amps) }} A</dd>
       </div>
-      <FigureRow v-if="feed.states.restFull" name="drop" label="Drop" :formula="formulas.drop"
-        >{{ figure(feed.states.restFull.dropVolts, 2) }} V · {{ figure(feed.states.restFull.dropPct, 2) }} %</FigureRow
+      <FigureRow
+        v-if="lost"
+        name="drop"
+        :label="`Drop at most, ${stateWords(feed.worst.drop)}`"
+        :formula="formulas.drop"
+        >{{ figure(lost.dropVolts, 2) }} V · {{ figure(lost.dropPct, 2) }} %</FigureRow
       >
       <FigureRow v-if="feed.run" name="wire" label="Its own conductors" :formula="formulas.wire"
         >{{ figure((feed.run.outMm + feed.run.backMm) / 1000, 2) }} m</FigureRow
       >
       <FigureRow v-if="formulas.short" name="short" label="A short at the fuse" :formula="formulas.short"
-        >{{ short(Math.round(shortAtFuse(job, feed)!.amps)) }} A</FigureRow
+        >{{ short(Math.round(shortAtFuse(job, store.plan!.power.feeds, feed)!.amps)) }} A</FigureRow
       >
       <div>
         <dt>Gear allows ahead of it</dt>

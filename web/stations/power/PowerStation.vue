@@ -16,7 +16,7 @@ import {
   type Feed,
   type Versus,
 } from '#core/power/index';
-import { gaugeDiameter, gaugeName } from '#core/tables/conductors';
+import { gaugeDiameter } from '#core/tables/conductors';
 import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
@@ -31,6 +31,7 @@ import { alongPath } from './along';
 import BatteryPanel from './BatteryPanel.vue';
 import DayPanel from './DayPanel.vue';
 import FeedPanel from './FeedPanel.vue';
+import FeedPlates from './FeedPlates.vue';
 import KeyOffBars from './KeyOffBars.vue';
 import SupplyDiagram from './SupplyDiagram.vue';
 import SupplyPanel from './SupplyPanel.vue';
@@ -217,8 +218,6 @@ function noFeed(gear: string): { short: string; long: string } {
 // ── The list beside the craft ───────────────────────────────────────────────────────────────────
 
 const LIST_Y = 106;
-const rowH = computed(() => Math.min(104, (SHEET.h - LIST_Y - 70) / Math.max(1, feeds.value.length)));
-const tall = computed(() => rowH.value > 98);
 
 // ── The day ─────────────────────────────────────────────────────────────────────────────────────
 
@@ -331,48 +330,7 @@ watch(
           </PressMark>
 
           <template v-if="part === 'feeds'">
-            <PressMark
-              v-for="(f, i) in feeds"
-              :key="f.gear"
-              :class="{ selected: feed?.gear === f.gear }"
-              :data-feed="f.gear"
-              :aria-label="`Feed to ${tag(f.gear)} ${f.item.name}, ${gaugeName(f.gauge, job.settings.conductors)}, ${f.fuseA === undefined ? 'no fuse of its own' : `${short(f.fuseA)} ampere fuse`}`"
-              @press="store.select({ kind: 'feed', id: f.gear })"
-            >
-              <rect class="plate" x="28" :y="LIST_Y + i * rowH" width="186" :height="rowH - 8" />
-              <text x="38" :y="LIST_Y + 19 + i * rowH" class="strong">{{ tag(f.gear) }} {{ f.item.name }}</text>
-              <text v-if="!f.run" x="38" :y="LIST_Y + 40 + i * rowH" class="small">{{ noFeed(f.gear).short }}</text>
-              <template v-else-if="tall">
-                <text x="38" :y="LIST_Y + 43 + i * rowH" class="big">{{
-                  gaugeName(f.gauge, job.settings.conductors)
-                }}</text>
-                <text
-                  x="126"
-                  :y="LIST_Y + 42 + i * rowH"
-                  :class="f.fuseA === undefined && !f.above ? 'sev-stop' : ''"
-                  >{{
-                    f.fuseA !== undefined
-                      ? `${short(f.fuseA)} A fuse`
-                      : f.family
-                        ? 'none fits'
-                        : f.above
-                          ? `by ${tag(f.above.gear)}`
-                          : 'no fuse'
-                  }}</text
-                >
-                <text x="38" :y="LIST_Y + 64 + i * rowH" :class="f.collapsed ? 'sev-stop' : ''">{{
-                  f.collapsed
-                    ? 'volts collapse'
-                    : `${figure(f.states.restFull!.amps, 2)} A, drop ${figure(f.states.restFull!.dropPct, 2)} %`
-                }}</text>
-                <text x="38" :y="LIST_Y + 82 + i * rowH" class="small"
-                  >{{ figure(f.run.outMm / 1000, 2) }} m out, {{ figure(f.run.backMm / 1000, 2) }} m back</text
-                >
-              </template>
-              <text v-else x="38" :y="LIST_Y + 39 + i * rowH" class="small" :class="f.collapsed ? 'sev-stop' : ''">{{
-                `${gaugeName(f.gauge, job.settings.conductors)} · ${f.fuseA === undefined ? 'no fuse' : `${short(f.fuseA)} A`} · ${f.collapsed ? 'collapse' : `${figure(f.states.restFull!.dropPct, 1)} %`}`
-              }}</text>
-            </PressMark>
+            <FeedPlates :feeds="feeds" :selected="feed?.gear" :y="LIST_Y" :no-feed="(gear) => noFeed(gear).short" />
           </template>
           <template v-else-if="part === 'supply' || part === 'day'">
             <PressMark

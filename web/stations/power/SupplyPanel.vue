@@ -2,17 +2,20 @@
 import { computed } from 'vue';
 import { CHOICES, taken } from '#core/job/choices';
 import { batteryIds, startBattery } from '#core/job/feeding';
-import { NEW_BATTERY, TIES, type Tie } from '#core/job/supply';
+import { NEW_BATTERY } from '#core/job/supply';
+import { BEHAVIOUR } from '#core/tables/batteries';
 import { CRAFT_RULES } from '#core/power/index';
 import { gaugeName, INSULATIONS, sizesOf, WIRE_STANDARDS, type Gauge } from '#core/tables/conductors';
 import { cite } from '#core/tables/source';
-import { craftOf } from '#core/job/job';
+import { craftOf, type Job } from '#core/job/job';
 import FactField from '../../app/FactField.vue';
 import MaybeField from '../../app/MaybeField.vue';
 import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import { lengthText } from '../../app/units';
 import { useJob } from '../../stores/job';
+import BesideCharger from './BesideCharger.vue';
+import TieFields from './TieFields.vue';
 
 /** What the feeds stand on: batteries and what joins them, charging, the wire, and whose rules are kept. */
 const store = useJob();
@@ -22,8 +25,6 @@ const names = computed(() =>
   Object.fromEntries(Object.entries(craft.value.batteries).map(([id, { name }]) => [id, name])),
 );
 const ids = computed(() => batteryIds(store.job!));
-const setTie = (id: string, part: Partial<Tie>) =>
-  store.edit([{ op: 'setTie', id, tie: { ...craft.value.ties[id]!, ...part } }]);
 const newId = () => crypto.randomUUID().slice(0, 8);
 
 function addBattery(): void {
@@ -41,7 +42,7 @@ function addBattery(): void {
           role: house ? 'house' : 'both',
           capacityAh: 80,
           internalMilliohm: 4,
-          restVolts: 12.7 * (nominalVolts / 12),
+          restVolts: BEHAVIOUR[NEW_BATTERY.chemistry].fullVolts * (nominalVolts / 12),
         },
       },
     ],
@@ -76,12 +77,15 @@ const addTie = () =>
   );
 const isHouse = (id: string) => craft.value.batteries[id]!.role === 'house';
 const sink = computed(() => ids.value.find(isHouse) ?? ids.value[0]!);
-const toggleShore = (on: boolean) =>
-  store.edit([
-    { op: 'setShore', shore: on ? { at: sink.value, setVolts: craft.value.charging.setVolts, mostA: 20 } : null },
-  ]);
-const toggleSolar = (on: boolean) =>
-  store.edit([{ op: 'setSolar', solar: on ? { at: sink.value, watts: 100, hours: 3 } : null }]);
+const SHORE = [
+  { key: 'setVolts', fact: 'setVolts', label: 'Shore holds' },
+  { key: 'mostA', fact: 'mostA', label: 'Shore gives' },
+] as const;
+const SUN = [
+  { key: 'watts', fact: 'sunWatts', label: 'Panels' },
+  { key: 'hours', fact: 'sunHours', label: 'Full sun a day' },
+] as const;
+const setSettings = (part: Partial<Job['settings']>) => store.edit([{ op: 'setSettings', settings: part }]);
 const ticked = (event: Event) => (event.target as HTMLInputElement).checked;
 const rules = computed(() => CRAFT_RULES[craft.value.pattern.kind]);
 const pattern = computed(() => craftOf(store.job!));
@@ -126,58 +130,7 @@ const groundNames: Record<string, string> = Object.fromEntries(
         >Join {{ names[untied.from] }} and {{ names[untied.to] }}</BButton
       >
     </div>
-    <div v-for="(tie, id) in craft.ties" :key="id" class="fields tie" :data-tie="id">
-      <PickField
-        class="wide"
-        :label="`Between ${names[tie.from]} and ${names[tie.to]}`"
-        :options="TIES"
-        :model-value="tie.kind"
-        @update:model-value="setTie(id, { kind: $event })"
-      />
-      <label v-if="tie.kind === 'switch'" class="wide">
-        <input type="checkbox" :checked="tie.joined" @change="setTie(id, { joined: ticked($event) })" /> on: both
-        together
-      </label>
-      <FigureField
-        v-if="tie.kind !== 'charger'"
-        label="Cable and contacts"
-        fact="tieMilliohm"
-        :model-value="tie.milliohm"
-        @update:model-value="setTie(id, { milliohm: $event })"
-      />
-      <FigureField
-        v-if="tie.kind === 'diode'"
-        label="Lost in the diode"
-        fact="diodeVolts"
-        :model-value="tie.diodeVolts"
-        @update:model-value="setTie(id, { diodeVolts: $event })"
-      />
-      <template v-if="tie.kind === 'charger'">
-        <FigureField
-          label="Holds"
-          fact="setVolts"
-          :model-value="tie.setVolts"
-          @update:model-value="setTie(id, { setVolts: $event })"
-        />
-        <FigureField
-          label="Gives at most"
-          fact="mostA"
-          :model-value="tie.mostA"
-          @update:model-value="setTie(id, { mostA: $event })"
-        />
-      </template>
-      <div class="wide ends">
-        <BButton
-          size="sm"
-          variant="outline-secondary"
-          @click="store.edit([{ op: 'setTie', id, tie: { ...tie, from: tie.to, to: tie.from } }], 'turn the tie round')"
-          >Charged side: {{ names[tie.from] }}</BButton
-        >
-        <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'setTie', id, tie: null }])"
-          >Take it away</BButton
-        >
-      </div>
-    </div>
+    <TieFields v-for="(_, id) in craft.ties" :id="id" :key="id" />
     <h3>Charging</h3>
     <div class="fields">
       <FactField of="charging" fact="setVolts" label="Alternator holds" />
@@ -190,58 +143,20 @@ const groundNames: Record<string, string> = Object.fromEntries(
       />
       <FactField of="charging" fact="spareIdleA" label="Spare at idle" />
       <FactField of="charging" fact="spareCruiseA" label="Spare at cruise" />
-      <label class="wide"
-        ><input type="checkbox" :checked="craft.shore !== null" @change="toggleShore(ticked($event))" /> shore
-        charger</label
-      >
-      <template v-if="craft.shore">
-        <PickField
-          v-if="ids.length > 1"
-          class="wide"
-          label="Shore charger charges"
-          :options="names"
-          :model-value="craft.shore.at"
-          @update:model-value="store.edit([{ op: 'setShore', shore: { ...craft.shore!, at: $event } }])"
-        />
-        <FigureField
-          label="Shore holds"
-          fact="setVolts"
-          :model-value="craft.shore.setVolts"
-          @update:model-value="store.edit([{ op: 'setShore', shore: { ...craft.shore!, setVolts: $event } }])"
-        />
-        <FigureField
-          label="Shore gives"
-          fact="mostA"
-          :model-value="craft.shore.mostA"
-          @update:model-value="store.edit([{ op: 'setShore', shore: { ...craft.shore!, mostA: $event } }])"
-        />
-      </template>
-      <label class="wide"
-        ><input type="checkbox" :checked="craft.solar !== null" @change="toggleSolar(ticked($event))" /> solar
-        panels</label
-      >
-      <template v-if="craft.solar">
-        <PickField
-          v-if="ids.length > 1"
-          class="wide"
-          label="Panels charge"
-          :options="names"
-          :model-value="craft.solar.at"
-          @update:model-value="store.edit([{ op: 'setSolar', solar: { ...craft.solar!, at: $event } }])"
-        />
-        <FigureField
-          label="Panels"
-          fact="sunWatts"
-          :model-value="craft.solar.watts"
-          @update:model-value="store.edit([{ op: 'setSolar', solar: { ...craft.solar!, watts: $event } }])"
-        />
-        <FigureField
-          label="Full sun a day"
-          fact="sunHours"
-          :model-value="craft.solar.hours"
-          @update:model-value="store.edit([{ op: 'setSolar', solar: { ...craft.solar!, hours: $event } }])"
-        />
-      </template>
+      <BesideCharger
+        name="shore charger"
+        :charger="craft.shore"
+        :usual="{ at: sink, setVolts: craft.charging.setVolts, mostA: 20 }"
+        :figures="SHORE"
+        @change="store.edit([{ op: 'setShore', shore: $event }])"
+      />
+      <BesideCharger
+        name="solar panels"
+        :charger="craft.solar"
+        :usual="{ at: sink, watts: 100, hours: 3 }"
+        :figures="SUN"
+        @change="store.edit([{ op: 'setSolar', solar: $event }])"
+      />
     </div>
     <h3>Wire</h3>
     <div class="fields">
@@ -250,13 +165,13 @@ const groundNames: Record<string, string> = Object.fromEntries(
         label="Wire is made as"
         :options="WIRE_STANDARDS"
         :model-value="settings.conductors"
-        @update:model-value="store.edit([{ op: 'setSettings', settings: { conductors: $event } }])"
+        @update:model-value="setSettings({ conductors: $event })"
       />
       <PickField
         label="Insulation"
         :options="INSULATIONS"
         :model-value="settings.insulation"
-        @update:model-value="store.edit([{ op: 'setSettings', settings: { insulation: $event } }])"
+        @update:model-value="setSettings({ insulation: $event })"
       />
       <FactField of="settings" fact="conductorCelsius" label="Wire works at" />
       <PickField
@@ -275,12 +190,8 @@ const groundNames: Record<string, string> = Object.fromEntries(
         @update:model-value="store.edit([{ op: 'setFrame', milliohm: $event }])"
       />
       <label class="wide"
-        ><input
-          type="checkbox"
-          :checked="settings.bundles"
-          @change="store.edit([{ op: 'setSettings', settings: { bundles: ticked($event) } }])"
-        />
-        wires that lie together carry less</label
+        ><input type="checkbox" :checked="settings.bundles" @change="setSettings({ bundles: ticked($event) })" /> wires
+        that lie together carry less</label
       >
     </div>
     <h3>Rules kept</h3>
@@ -308,15 +219,13 @@ const groundNames: Record<string, string> = Object.fromEntries(
         fact="fuseWithinMm"
         :model-value="settings.fuseWithinMm"
         empty="as craft"
-        @update:model-value="store.edit([{ op: 'setSettings', settings: { fuseWithinMm: $event } }])"
+        @update:model-value="setSettings({ fuseWithinMm: $event })"
       />
       <PickField
         label="Least size, here"
         :options="leastSizes"
         :model-value="settings.leastSize ?? ''"
-        @update:model-value="
-          store.edit([{ op: 'setSettings', settings: { leastSize: ($event || null) as Gauge | null } }])
-        "
+        @update:model-value="setSettings({ leastSize: ($event || null) as Gauge | null })"
       />
     </div>
     <p class="caution">
@@ -329,10 +238,6 @@ const groundNames: Record<string, string> = Object.fromEntries(
 <style scoped>
 label {
   font-size: 14px;
-}
-.tie {
-  border-left: 3px solid var(--rule);
-  padding-left: 8px;
 }
 .option span:first-child {
   flex: 1;

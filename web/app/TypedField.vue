@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { ref, useId, watch } from 'vue';
+
+/** A figure being typed, with its unit. What cannot be taken stays typed, with the reason beside it. */
+const props = defineProps<{
+  label: string;
+  unit: string;
+  /** The figure that stands, as it is shown. */
+  shown: string;
+  placeholder?: string;
+  /** Takes what was typed; says what was expected where it cannot. */
+  take: (typed: string) => string | undefined;
+}>();
+const id = useId();
+const typed = ref(props.shown);
+const error = ref<string>();
+watch(
+  () => props.shown,
+  (now) => {
+    typed.value = now;
+    error.value = undefined;
+  },
+);
+function read(): void {
+  const text = String(typed.value).trim().replace(',', '.');
+  // Read back as it is shown it is what it was: nothing is lost to rounding by looking at it in other units.
+  const wrong = text === props.shown ? undefined : props.take(text);
+  error.value = wrong && `${props.label}: ${wrong}`;
+}
+</script>
+
+<template>
+  <div class="field">
+    <label class="form-label" :for="id">{{ label }}</label>
+    <span class="pair">
+      <input
+        :id="id"
+        v-model="typed"
+        class="form-control"
+        inputmode="decimal"
+        :placeholder="placeholder"
+        :aria-invalid="error !== undefined"
+        :aria-describedby="error ? `${id}-error` : undefined"
+        @change="read"
+      />
+      <span>{{ unit }}</span>
+    </span>
+    <p v-if="error" :id="`${id}-error`" class="field-error" role="alert">{{ error }}</p>
+  </div>
+</template>
+
+<style scoped>
+.pair {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.form-control {
+  width: 92px;
+  text-align: right;
+}
+</style>

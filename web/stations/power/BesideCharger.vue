@@ -1,0 +1,58 @@
+<script setup lang="ts" generic="F extends { readonly at: string }">
+import { computed } from 'vue';
+import type { FactName } from '#core/job/facts';
+import { batteryIds } from '#core/job/feeding';
+import FigureField from '../../app/FigureField.vue';
+import PickField from '../../app/PickField.vue';
+import { useJob } from '../../stores/job';
+
+/** What charges a battery besides the alternator, if the craft has it: which battery, and its figures. */
+const props = defineProps<{
+  name: string;
+  charger: F | null;
+  /** What it is put in with. */
+  usual: F;
+  figures: readonly { readonly key: keyof F & string; readonly fact: FactName; readonly label: string }[];
+}>();
+const emit = defineEmits<{ change: [charger: F | null] }>();
+const store = useJob();
+const ids = computed(() => batteryIds(store.job!));
+const names = computed(() => Object.fromEntries(ids.value.map((id) => [id, store.job!.craft.batteries[id]!.name])));
+const set = (key: string, value: string | number) =>
+  props.charger && emit('change', { ...props.charger, [key]: value });
+</script>
+
+<template>
+  <label class="wide">
+    <input
+      type="checkbox"
+      :checked="charger !== null"
+      @change="emit('change', ($event.target as HTMLInputElement).checked ? usual : null)"
+    />
+    {{ name }}
+  </label>
+  <template v-if="charger">
+    <PickField
+      v-if="ids.length > 1"
+      class="wide"
+      :label="`The ${name} charge${name.endsWith('s') ? '' : 's'}`"
+      :options="names"
+      :model-value="charger.at"
+      @update:model-value="set('at', $event)"
+    />
+    <FigureField
+      v-for="f in figures"
+      :key="f.key"
+      :label="f.label"
+      :fact="f.fact"
+      :model-value="charger[f.key] as number"
+      @update:model-value="set(f.key, $event)"
+    />
+  </template>
+</template>
+
+<style scoped>
+label {
+  font-size: 14px;
+}
+</style>

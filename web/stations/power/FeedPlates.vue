@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { SHEET } from '#core/drawing/sheet';
+import { mostLost, type Feed } from '#core/power/index';
+import { gaugeName } from '#core/tables/conductors';
+import { figure, short } from '#core/units/figures';
+import PressMark from '../../drawing/PressMark.vue';
+import { useJob } from '../../stores/job';
+
+/** Every feed as a plate beside the craft; the more there are, the less each says. */
+const props = defineProps<{
+  feeds: readonly Feed[];
+  selected: string | undefined;
+  y: number;
+  noFeed: (gear: string) => string;
+}>();
+const store = useJob();
+const tag = (gear: string) => store.plan!.tags[gear] ?? '';
+const rowH = computed(() => Math.min(104, (SHEET.h - props.y - 70) / Math.max(1, props.feeds.length)));
+const tall = computed(() => rowH.value > 98);
+
+const plates = computed(() =>
+  props.feeds.map((f, i) => {
+    const size = gaugeName(f.gauge, store.job!.settings.conductors);
+    const fuse =
+      f.fuseA !== undefined
+        ? `${short(f.fuseA)} A fuse`
+        : f.family
+          ? 'none fits'
+          : f.above
+            ? `by ${tag(f.above.gear)}`
+            : 'no fuse';
+    const full = mostLost(f);
+    return {
+      gear: f.gear,
+      y: props.y + i * rowH.value,
+      title: `${tag(f.gear)} ${f.item.name}`,
+      size,
+      fuse,
+      bare: f.fuseA === undefined && !f.above,
+      collapsed: f.collapsed,
+      line: full ? `${figure(full.amps, 2)} A, drop ${figure(full.dropPct, 2)} %` : 'volts collapse',
+      brief: `${size} · ${fuse.replace(' fuse', '')} · ${full ? `${figure(full.dropPct, 1)} %` : 'collapse'}`,
+      lengths: f.run && `${figure(f.run.outMm / 1000, 2)} m out, ${figure(f.run.backMm / 1000, 2)} m back`,
+      without: props.noFeed(f.gear),
+    };
+  }),
+);
+</script>
+
+<template>
+  <PressMark
+    v-for="p in plates"
+    :key="p.gear"
+    :class="{ selected: selected === p.gear }"
+    :data-feed="p.gear"
+    :aria-label="`Feed to ${p.title}, ${p.size}, ${p.fuse}`"
+    @press="store.select({ kind: 'feed', id: p.gear })"
+  >
+    <rect class="plate" x="28" :y="p.y" width="186" :height="rowH - 8" />
+    <text x="38" :y="p.y + 19" class="strong">{{ p.title }}</text>
+    <text v-if="!p.lengths" x="38" :y="p.y + 40" class="small">{{ p.without }}</text>
+    <template v-else-if="tall">
+      <text x="38" :y="p.y + 43" class="big">{{ p.size }}</text>
+      <text x="126" :y="p.y + 42" :class="{ 'sev-stop': p.bare }">{{ p.fuse }}</text>
+      <text x="38" :y="p.y + 64" :class="{ 'sev-stop': p.collapsed }">{{ p.line }}</text>
+      <text x="38" :y="p.y + 82" class="small">{{ p.lengths }}</text>
+    </template>
+    <text v-else x="38" :y="p.y + 39" class="small" :class="{ 'sev-stop': p.collapsed || p.bare }">{{ p.brief }}</text>
+  </PressMark>
+</template>

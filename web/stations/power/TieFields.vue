@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { FactName } from '#core/job/facts';
+import { TIES, type Tie } from '#core/job/supply';
+import FigureField from '../../app/FigureField.vue';
+import PickField from '../../app/PickField.vue';
+import { useJob } from '../../stores/job';
+
+/** What joins two batteries. */
+const props = defineProps<{ id: string }>();
+const store = useJob();
+const tie = computed(() => store.job!.craft.ties[props.id]!);
+const name = (battery: string) => store.job!.craft.batteries[battery]!.name;
+const set = (part: Partial<Tie>, label?: string) =>
+  store.edit([{ op: 'setTie', id: props.id, tie: { ...tie.value, ...part } }], label);
+
+type Figure = 'milliohm' | 'diodeVolts' | 'setVolts' | 'mostA';
+const WIRE = [{ key: 'milliohm', fact: 'tieMilliohm', label: 'Cable and contacts' }] as const;
+/** The figures that mean something for each kind. */
+const FIGURES: Readonly<Record<Tie['kind'], readonly { key: Figure; fact: FactName; label: string }[]>> = {
+  switch: WIRE,
+  relay: WIRE,
+  diode: [...WIRE, { key: 'diodeVolts', fact: 'diodeVolts', label: 'Lost in the diode' }],
+  charger: [
+    { key: 'setVolts', fact: 'setVolts', label: 'Holds' },
+    { key: 'mostA', fact: 'mostA', label: 'Gives at most' },
+  ],
+};
+</script>
+
+<template>
+  <div class="fields tie" :data-tie="id">
+    <PickField
+      class="wide"
+      :label="`Between ${name(tie.from)} and ${name(tie.to)}`"
+      :options="TIES"
+      :model-value="tie.kind"
+      @update:model-value="set({ kind: $event })"
+    />
+    <label v-if="tie.kind === 'switch'" class="wide">
+      <input
+        type="checkbox"
+        :checked="tie.joined"
+        @change="set({ joined: ($event.target as HTMLInputElement).checked })"
+      />
+      on: both together
+    </label>
+    <FigureField
+      v-for="f in FIGURES[tie.kind]"
+      :key="f.key"
+      :label="f.label"
+      :fact="f.fact"
+      :model-value="tie[f.key]"
+      @update:model-value="set({ [f.key]: $event })"
+    />
+    <div class="wide ends">
+      <BButton size="sm" variant="outline-secondary" @click="set({ from: tie.to, to: tie.from }, 'turn the tie round')"
+        >Charged side: {{ name(tie.from) }}</BButton
+      >
+      <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'setTie', id, tie: null }])"
+        >Take it away</BButton
+      >
+    </div>
+  </div>
+</template>
+
+<style scoped>
+label {
+  font-size: 14px;
+}
+.tie {
+  border-left: 3px solid var(--rule);
+  padding-left: 8px;
+}
+</style>
