@@ -1,10 +1,12 @@
 import { PHASES, buildRules, intakeRules, planBuild, type BuildPlan, type Phase } from './build/index';
 import { bySeverity, judge, type Finding } from './findings/finding';
 import type { GearKind, Speaker } from './gear/gear';
+import { contentHash } from './gear/hash';
 import { planCuts, runGauge, signalLead, speakerLead, type CutList } from './harness/index';
 import { craftOf, type Job } from './job/job';
 import { overruleKey, overrulesOf, wayWords, type Overrule, type OverruleKind, type Proposal } from './job/overrules';
 import { applyAll, type Operation } from './job/operations';
+import { ordered } from './job/order';
 import { join } from './job/wiring';
 import { gearRules } from './mounting/index';
 import { commonPoint, gathersReturns, returnRun } from './job/feeding';
@@ -28,7 +30,14 @@ import {
 } from './power/index';
 import { craftMap, endName, planRuns, routingRules, type Run } from './routing/index';
 import { controlOf, inputsOf, sourcesOf, type Input } from './job/signal';
-import { planSpeakers, speakerRules, splicesOf, type SpeakerPlan, type Splice, type SupplyVolts } from './speakers/index';
+import {
+  planSpeakers,
+  speakerRules,
+  splicesOf,
+  type SpeakerPlan,
+  type Splice,
+  type SupplyVolts,
+} from './speakers/index';
 import { upgradePlan } from './plan-upgrade';
 import { gaugeName, ohmsPerMetre } from './tables/conductors';
 
@@ -80,7 +89,8 @@ export type Minutes = Readonly<Record<Phase, number>>;
 export const planOf = (job: Job): Plan => (job.seal ? upgradePlan(job.seal.plan as unknown as Plan) : planJob(job));
 
 /** Everything that follows from a job. Pure and fast: no search beyond the shortest way of each run. */
-export function planJob(job: Job): Plan {
+export function planJob(given: Job): Plan {
+  const job = ordered(given);
   const tags = tagGear(job);
   const runs = planRuns(job, craftMap(craftOf(job)));
   const leads = leadResistance(job, runs);
@@ -172,19 +182,12 @@ const TAG_LETTERS: Record<GearKind, string> = {
   converter: 'C',
 };
 
+/** Tags in the canonical order of the gear: front to rear, left before right. */
 function tagGear(job: Job): Record<string, string> {
-  const position = (id: string): readonly [number, number] => {
-    const place = job.gear[id]!.place;
-    const at = place === null ? undefined : craftOf(job).places[place]!.at;
-    return at ? [-at[0], -at[1]] : [Number.MAX_VALUE, Number.MAX_VALUE];
-  };
-  const order = Object.keys(job.gear)
-    .map((id) => ({ id, at: position(id) }))
-    .sort((a, b) => (a.at[0] === b.at[0] ? (a.at[1] === b.at[1] ? 0 : a.at[1] - b.at[1]) : a.at[0] - b.at[0]));
   const counts = new Map<string, number>();
   return Object.fromEntries(
-    order.map(({ id }) => {
-      const letter = TAG_LETTERS[job.gear[id]!.item.kind];
+    Object.entries(job.gear).map(([id, { item }]) => {
+      const letter = TAG_LETTERS[item.kind];
       const count = (counts.get(letter) ?? 0) + 1;
       counts.set(letter, count);
       return [id, `${letter}${count}`];
@@ -360,11 +363,7 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
 export function speakersAfter(job: Job, plan: Plan, operations: readonly Operation[]): SpeakerPlan {
   const after = applyAll(job, operations);
   const runs = planRuns(after, craftMap(craftOf(after)));
-  return planSpeakers(
-    after,
-    leadResistance(after, runs),
-    sourceVolts(plan.power),
-  );
+  return planSpeakers(after, leadResistance(after, runs), sourceVolts(plan.power));
 }
 
 /** What a wiring of all speakers rests on: another speaker, place, zone or source, and it may no longer be the best. */
@@ -375,7 +374,7 @@ function wiringBasis(job: Job): (string | number)[] {
       : [],
   );
   const sources = sourcesOf(job).flatMap(([id]) => [id, job.gear[id]!.itemHash]);
-  return [...speakers, ...sources, JSON.stringify(job.wiringRules), ...Object.keys(job.reserved)];
+  return [...speakers, ...sources, contentHash(job.wiringRules), ...Object.keys(job.reserved)];
 }
 
 /** Volts at a source with the engine off, and the most it gets at full output: what unregulated gear gives goes by them. */

@@ -10,9 +10,25 @@ import { upgradePattern } from './upgrade';
 
 const same = (c: number) => c;
 
-test('without measures, or with the pattern’s own, it is the very same pattern', () => {
-  expect(fitCraft(ADVENTURE_TOURER, {})).toBe(ADVENTURE_TOURER);
-  expect(fitCraft(ADVENTURE_TOURER, { wheelbase: 1540 })).toBe(ADVENTURE_TOURER);
+test('without measures, or with the pattern’s own, nothing moves, and it is one object', () => {
+  const plain = fitCraft(ADVENTURE_TOURER, {});
+  expect(plain).toEqual(ADVENTURE_TOURER);
+  expect(fitCraft(ADVENTURE_TOURER, { wheelbase: 1540 })).toBe(plain);
+  expect(fitCraft(plain, {})).toBe(plain);
+});
+
+test('the order of a pattern’s members follows from what they are, however they were written', () => {
+  for (const pattern of PATTERNS) {
+    const turned = JSON.parse(JSON.stringify(pattern), (_, value: unknown) =>
+      value !== null && typeof value === 'object' && !Array.isArray(value)
+        ? Object.fromEntries(Object.entries(value).reverse())
+        : value,
+    ) as Pattern;
+    const orderOf = (p: Pattern) =>
+      [p.places, p.junctions, p.legs, p.covers, p.measures].map((map) => Object.keys(map).join());
+    expect(orderOf(turned)).not.toEqual(orderOf(fitCraft(pattern, {})));
+    expect(orderOf(fitCraft(turned, {}))).toEqual(orderOf(fitCraft(pattern, {})));
+  }
 });
 
 test('a longer wheelbase moves what lies ahead of the stretch by just that, and nothing behind it', () => {
@@ -46,7 +62,7 @@ test.each(PATTERNS.map((p) => [p.id, p] as const))(
         const fitted = fitCraft(pattern, own);
         expect(patternFaults(fitted)).toEqual([]);
         for (const axis of [0, 1, 2] as const) {
-          const along = (p: Pattern) => Object.values(p.junctions).map(({ at }) => at[axis]);
+          const along = (p: Pattern) => Object.keys(pattern.junctions).map((id) => p.junctions[id]!.at[axis]);
           const [was, is] = [along(pattern), along(fitted)];
           was.forEach((c, i) => was.forEach((other, j) => void (c < other && expect(is[i]!).toBeLessThan(is[j]!))));
         }

@@ -1,4 +1,5 @@
 import type { Vec3 } from '../units/vectors';
+import { orderedPattern } from './order';
 import type { Measure, Pattern, Stroke } from './pattern';
 
 /** A craft's own measures, mm, by the pattern's measure ids; one that is missing is the pattern's. */
@@ -33,14 +34,14 @@ const fitted = new WeakMap<Pattern, { key: string; pattern: Pattern }>();
 
 /**
  * The pattern stretched to this craft's measures: places, junctions, legs, joints, ears and line work. Rooms,
- * gear and the angle of a joint stay as they are. Without measures it is the very same object.
+ * gear and the angle of a joint stay as they are. Its members stand in canonical order.
  */
 export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
   const own = Object.entries(measures).filter(([id, mm]) => {
     const measure = pattern.measures[id];
     return measure && mm !== standardOf(measure);
   });
-  if (!own.length) return pattern;
+  if (!own.length) return orderedPattern(pattern);
   const key = JSON.stringify(own);
   const known = fitted.get(pattern);
   if (known?.key === key) return known.pattern;
@@ -66,8 +67,9 @@ export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
       : {}),
     drawing: { side: view(pattern.drawing.side, z), top: view(pattern.drawing.top, y) },
   };
-  fitted.set(pattern, { key, pattern: next });
-  return next;
+  const ordered = orderedPattern(next);
+  fitted.set(pattern, { key, pattern: ordered });
+  return ordered;
 }
 
 /** Numbers that follow each path command, and which of them are x (0) and y (1) of a point. */

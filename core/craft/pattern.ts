@@ -18,7 +18,7 @@ const Millimetre = ranged(-30000, 30000, 'mm');
 /** x forward, y left, z up, mm. */
 export const Point = v.tuple([Millimetre, Millimetre, Millimetre]);
 
-export const EXPOSURES = ['sheltered', 'splash', 'jet'] as const;
+export const EXPOSURES = ['sheltered', 'splash', 'jet', 'immersion'] as const;
 export type Exposure = (typeof EXPOSURES)[number];
 
 /**
@@ -29,7 +29,21 @@ export const EXPOSURE_ASKS: Record<Exposure, readonly number[]> = {
   sheltered: [],
   splash: [4, 5, 6],
   jet: [5, 6],
+  immersion: [7, 8],
 };
+
+/** What a panel or hull is made of: how it is drilled and sealed goes by it. */
+export const MATERIALS = {
+  steel: 'painted steel',
+  aluminium: 'aluminium',
+  gelcoat: 'glass fibre with gelcoat',
+  fibre: 'bare glass fibre',
+  plastic: 'moulded plastic',
+  ply: 'plywood',
+  trim: 'trim board',
+} as const;
+export type Material = keyof typeof MATERIALS;
+export const MATERIAL_IDS = Object.keys(MATERIALS) as [Material, ...Material[]];
 
 const GEAR_KINDS = GearItem.options.map((option) => option.entries.kind.literal);
 
@@ -50,6 +64,12 @@ const Place = v.strictObject({
   /** Extra length left at this end so that the gear can be worked on, mm (common practice). */
   allowanceMm: ranged(0, 3000, 'mm'),
   covers: Opened,
+  /** What gear is screwed into there; absent: not known. */
+  material: v.optional(v.picklist(MATERIAL_IDS)),
+  /** Dust and mud get there: gear is asked to keep them out. */
+  dust: v.optional(v.boolean()),
+  /** Petrol engine, tank or vapour: only ignition-protected gear. */
+  petrol: v.optional(v.boolean()),
 });
 export type Place = v.InferOutput<typeof Place>;
 
@@ -185,6 +205,12 @@ export const Pattern = v.strictObject({
   ears: Point,
   /** Others who listen: where a zone may be judged at. */
   listeners: v.optional(v.record(Id, v.strictObject({ name: Text, at: Point }))),
+  /** What the hull or body is made of: panels of that material follow it where a job says another. */
+  hull: v.optional(v.picklist(MATERIAL_IDS)),
+  /** The batteries such a craft has and where they stand: what a new job begins with. */
+  usualBatteries: v.optional(
+    v.record(Id, v.strictObject({ name: Text, role: v.picklist(['both', 'start', 'house']), place: v.nullable(Id) })),
+  ),
   /** Farthest a fuse may sit from the battery along the conductor, mm, and whose rule that is. */
   fuseWithinMm: ranged(50, 2000, 'mm'),
   fuseWithinSource: Text,
@@ -268,6 +294,8 @@ function findFaults(pattern: Pattern): PatternFault[] {
     need(!overlap, `measures.${id}.grows`, 'expected a stretch of its own along this axis');
   }
   need(pattern.batteryPlace in pattern.places, 'batteryPlace', 'expected a place of this pattern');
+  for (const [id, { place }] of Object.entries(pattern.usualBatteries ?? {}))
+    need(place === null || place in pattern.places, `usualBatteries.${id}.place`, 'expected a place of this pattern');
   need(pattern.switchedPlace in pattern.places, 'switchedPlace', 'expected a place of this pattern');
   return faults;
 }

@@ -118,6 +118,21 @@ export const WIRING_RULES = {
   amplifiersOnly: 'The head unit’s own outputs stay free',
 } as const;
 export type WiringRule = keyof typeof WIRING_RULES;
+
+/**
+ * What wirings are ranked by, in the order an installer weighs them. What cannot be (loads, filter pairs) is barred
+ * before anything is ranked.
+ */
+export const RANKS = {
+  pairs: 'A left and right of one kind stay on one amplifier and one gain',
+  amplifiers: 'Amplifier channels before the head unit’s own outputs',
+  power: 'Power near RMS',
+  spread: 'Even levels, in steps of 3 dB: gains close the rest',
+  joints: 'Fewest joints',
+  channels: 'Fewest channels and amplifiers',
+} as const;
+export type RankId = keyof typeof RANKS;
+export const RANK_IDS = Object.keys(RANKS) as [RankId, ...RankId[]];
 export const WIRING_RULE_IDS = Object.keys(WIRING_RULES) as [WiringRule, ...WiringRule[]];
 export const WiringRules = v.strictObject({
   sides: v.boolean(),
@@ -127,6 +142,14 @@ export const WiringRules = v.strictObject({
   amplifiersOnly: v.boolean(),
   /** Most speakers on one output. */
   most: v.pipe(v.number(), v.integer('expected a whole number'), ranged(1, 4, 'speakers')),
+  /** What ranks before what. */
+  order: v.pipe(
+    v.array(v.picklist(RANK_IDS)),
+    v.check(
+      (list) => list.length === RANK_IDS.length && new Set(list).size === list.length,
+      'expected each of them once',
+    ),
+  ),
 });
 export const USUAL_WIRING_RULES: v.InferOutput<typeof WiringRules> = {
   sides: true,
@@ -135,6 +158,7 @@ export const USUAL_WIRING_RULES: v.InferOutput<typeof WiringRules> = {
   unbridged: false,
   amplifiersOnly: false,
   most: 4,
+  order: [...RANK_IDS],
 };
 
 /** Speaker wires the craft has: whether each has a return of its own, as tested. */

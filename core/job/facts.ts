@@ -9,6 +9,8 @@ export const FACTS = {
   internalMilliohm: [0.1, 500, 'mΩ'],
   /** What the battery gives into a dead short, where its maker says. */
   shortA: [10, 50000, 'A'],
+  /** Most it may give before its own protection opens. */
+  batteryMostA: [1, 5000, 'A'],
   /** Rings on one of its posts before this job. */
   ringsThere: [0, 20, 'rings'],
   /** Volts a charger or regulator holds at the posts. */
@@ -43,6 +45,11 @@ export const FACTS = {
   terminalAllowanceMm: [0, 300, 'mm'],
   /** Where a fuse sits, mm of conductor from what feeds it. */
   fuseAtMm: [0, 20000, 'mm'],
+  /** Other loads on the head unit's turn-on lead. */
+  turnOnOtherA: [0, 20, 'A'],
+  /** What an hour of work, and a metre of one run, cost here: what a longer route is weighed by. */
+  labourAnHour: [1, 1000, 'an hour'],
+  wireAMetre: [0, 200, 'a metre'],
   /** Readings of a circuit against negative. */
   readingVolts: [0, 32, 'V'],
   circuitA: [0, 200, 'A'],

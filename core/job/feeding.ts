@@ -1,11 +1,11 @@
 import { isFed, passesOn, type FedGear, type GearItem } from '../gear/gear';
 import { taken } from './choices';
 import type { Job } from './job';
+import { ordered } from './order';
 import { FIRST_BATTERY, type Role } from './supply';
 
-/** The batteries in an order of their own: the first the craft has, then the others by key. A store may shuffle a map. */
-export const batteryIds = ({ craft }: Job): string[] =>
-  Object.keys(craft.batteries).sort((a, b) => (a === FIRST_BATTERY ? -1 : b === FIRST_BATTERY ? 1 : a < b ? -1 : 1));
+/** The batteries, the first the craft has before those that were added. */
+export const batteryIds = (job: Job): string[] => Object.keys(ordered(job).craft.batteries);
 
 const inRole = (job: Job, order: readonly Role[]): string => {
   const { craft } = job;

@@ -309,7 +309,8 @@ describe('intake, choices, overrules and the seal', () => {
   const edit = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
 
   test('a document of version 1 comes up with nothing of what it said lost', () => {
-    const { wishes, choices, minutes, overrules, seal, ...rest } = TOURER_JOB;
+    const { wishes, choices, minutes, overrules, seal, accepted, added, ...rest } = TOURER_JOB;
+    expect([accepted, Object.keys(added).length]).toEqual([{}, 9]);
     const { measures, existing, lamps, memories, ...craft } = TOURER_JOB.craft;
     expect([wishes, choices, minutes, overrules, seal, measures, existing, lamps]).toEqual([
       '',
@@ -322,17 +323,21 @@ describe('intake, choices, overrules and the seal', () => {
       {},
     ]);
     const raised = parseJob({ ...rest, version: 1, craft });
-    expect(raised).toEqual({ ...TOURER_JOB, craft: { ...TOURER_JOB.craft, memories: {} } });
+    expect(raised).toEqual({ ...TOURER_JOB, added: raised.added, craft: { ...TOURER_JOB.craft, memories: {} } });
+    // What it could not say is when each was added: they count as they stood.
+    expect(Object.values(raised.added).sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6, 7]);
     expect(Object.keys(memories).length).toBeGreaterThan(0);
-    expect(() => parseJob({ ...rest, version: 4, craft })).toThrow(JobError);
+    expect(() => parseJob({ ...rest, version: 5, craft })).toThrow(JobError);
   });
 
   test('a document of version 3 comes up: its one battery keeps its figures and its key, its circuits are not measured', () => {
-    const { turnOn, day, sources, ...rest } = TOURER_JOB;
+    const { turnOn, day, sources, accepted, added, ...rest } = TOURER_JOB;
+    expect([accepted, Object.keys(added).length]).toEqual([{}, 9]);
     expect([turnOn.source, sources]).toEqual([null, {}]);
     expect(day.segments).toHaveLength(3);
-    const { batteries, ties, shore, solar, nominalVolts, keyOffMilliamp, frameMilliohm, charging, ...craft } =
+    const { batteries, ties, shore, solar, nominalVolts, keyOffMilliamp, frameMilliohm, charging, hull, ...craft } =
       TOURER_JOB.craft;
+    expect(hull).toBeNull();
     expect([ties, shore, solar, nominalVolts, keyOffMilliamp, frameMilliohm]).toEqual([{}, null, null, 12, 0, 5]);
     const { chemistry, capacityAh, restVolts, internalMilliohm } = batteries['battery']!;
     const { at, ...charged } = charging;
@@ -342,8 +347,8 @@ describe('intake, choices, overrules and the seal', () => {
       version: 3,
       sources: { amp: { input: 'line', bass: false } },
       feeds: Object.fromEntries(
-        Object.entries(rest.feeds).map(([id, { from, allow150, ...feed }]) => {
-          expect([from, allow150]).toEqual([null, false]);
+        Object.entries(rest.feeds).map(([id, { from, allow150, sheathed, ahead, ...feed }]) => {
+          expect([from, allow150, sheathed, ahead]).toEqual([null, false, false, false]);
           return [id, feed];
         }),
       ),
@@ -365,7 +370,7 @@ describe('intake, choices, overrules and the seal', () => {
     expect(raised.craft.batteries).toEqual(batteries);
     expect(raised.craft.existing['horn']).toMatchObject({ offVolts: null, fuseA: null, shares: '', metered: true });
     expect(raised.sources['amp']).toEqual({ input: 'line', bass: false, wake: null });
-    expect({ ...raised, sources: {}, craft: { ...raised.craft, existing: {} } }).toEqual(TOURER_JOB);
+    expect({ ...raised, added, sources: {}, craft: { ...raised.craft, existing: {} } }).toEqual(TOURER_JOB);
     // Edits recorded then still apply.
     const edited = applyAll(raised, [
       { op: 'setBattery', battery: { capacityAh: 20 } },

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { PatternOnce, patternFaults, type Pattern } from '../craft/pattern';
+import { MATERIAL_IDS, PatternOnce, patternFaults, type Pattern } from '../craft/pattern';
 import { FuseHolder, GearItem, Id, Text, isFed, ranged } from '../gear/gear';
 import { fitCraft } from '../craft/measures';
 import { contentHash } from '../gear/hash';
@@ -26,8 +26,6 @@ import {
   Charging,
   Day,
   Existing,
-  FIRST_BATTERY,
-  NEW_BATTERY,
   NOMINAL_SYSTEMS,
   NO_TURN_ON,
   Shore,
@@ -36,10 +34,12 @@ import {
   TurnOn,
   USUAL_DAY,
 } from './supply';
+import { numbered } from './order';
 import { supplyFaults } from './supply-faults';
+import { usualSupply } from './usual-supply';
 
 /** Version of the job document this planner writes. */
-export const JOB_VERSION = 4;
+export const JOB_VERSION = 5;
 
 export const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 4/0, or a size from 0.75mm2 to 120mm2');
 
@@ -57,6 +57,8 @@ export const Settings = v.strictObject({
   leastSize: v.nullable(GaugeChoice),
   cutStepMm: fact('cutStepMm'),
   terminalAllowanceMm: fact('terminalAllowanceMm'),
+  labourAnHour: fact('labourAnHour'),
+  wireAMetre: fact('wireAMetre'),
 });
 
 export const FuseSpot = fact('fuseAtMm');
@@ -71,6 +73,10 @@ const FeedChoice = v.strictObject({
   from: v.nullable(Id),
   /** The boat standard's allowance is taken: a fuse up to 150 % of the ampacity. */
   allow150: v.boolean(),
+  /** Its conductor is in a sheath or conduit all the way to the fuse, which may then sit farther off on boats. */
+  sheathed: v.boolean(),
+  /** It is tapped ahead of the battery's master switch. */
+  ahead: v.boolean(),
 });
 export type FeedChoice = v.InferOutput<typeof FeedChoice>;
 
@@ -81,6 +87,8 @@ export const NO_FEED_CHOICE: FeedChoice = {
   fuseAtMm: 150,
   from: null,
   allow150: false,
+  sheathed: false,
+  ahead: false,
 };
 
 /** Gear the craft has already: kept in use, or left out of the way of the sound. */
@@ -138,6 +146,10 @@ const OverruleKey = v.pipe(
   v.string(),
   v.regex(/^(gauge|fuse|way|lead|minutes|wiring)=[A-Za-z0-9:>/+-]+$/, 'expected property=subject'),
 );
+export const FindingKey = v.pipe(
+  v.string(),
+  v.regex(/^[a-z0-9-]+@[a-zA-Z]+\/[A-Za-z0-9:>/=+-]+$/, 'expected rule@kind/subject'),
+);
 export const StepId = v.pipe(v.string(), v.regex(/^[a-z]+:[A-Za-z0-9:>/-]+$/, 'expected verb:subject'));
 export const StepMinutes = ranged(0, 960, 'minutes');
 
@@ -190,6 +202,8 @@ const Shape = v.strictObject({
     keyOffMilliamp: fact('keyOffMilliamp'),
     frameMilliohm: fact('frameMilliohm'),
     oldReturns: OldReturns,
+    /** What this one's hull or body is made of, where it is not as the pattern says; null: as the pattern says. */
+    hull: v.nullable(v.picklist(MATERIAL_IDS)),
   }),
   settings: Settings,
   gear: v.record(Id, PlacedGear),
@@ -211,6 +225,10 @@ const Shape = v.strictObject({
   /** Minutes a person expects of a step, over the planned ones: step id → minutes. */
   minutes: v.record(StepId, StepMinutes),
   overrules: v.record(OverruleKey, Why),
+  /** Findings a person stands by, with the reason: rule@kind/subject. */
+  accepted: v.record(FindingKey, Why),
+  /** When each entry of the job was added, as a rising number: list/key. */
+  added: v.record(v.string(), v.pipe(v.number(), v.integer(), v.minValue(0))),
   seal: v.nullable(Seal),
 });
 
@@ -409,6 +427,8 @@ export const DEFAULT_SETTINGS: Job['settings'] = {
   leastSize: null,
   cutStepMm: 50,
   terminalAllowanceMm: 30,
+  labourAnHour: 90,
+  wireAMetre: 3,
 };
 
 /** What a job holds of everything a person has said nothing about. */
@@ -417,6 +437,8 @@ export const NOTHING_SAID = {
   choices: {},
   minutes: {},
   overrules: {},
+  accepted: {},
+  added: {},
   seal: null,
   zones: {},
   speakers: {},
@@ -432,6 +454,7 @@ export const NOTHING_SAID_OF_CRAFT = {
   lamps: {},
   memories: {},
   oldReturns: 'notTested',
+  hull: null,
   nominalVolts: 12,
   ties: {},
   shore: null,
@@ -442,7 +465,7 @@ export const NOTHING_SAID_OF_CRAFT = {
 
 /** A job with a craft and nothing fitted. `patternHash` is the content hash of `pattern`. */
 export function newJob(id: string, title: string, pattern: Pattern, patternHash: string): Job {
-  return {
+  return numbered({
     format: 'haltrik-job',
     version: JOB_VERSION,
     id,
@@ -455,8 +478,7 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
       patternHash,
       note: '',
       memories: { ...pattern.usualMemories },
-      batteries: { [FIRST_BATTERY]: NEW_BATTERY },
-      charging: { at: null, setVolts: 14.2, spareCruiseA: 16, spareIdleA: 5 },
+      ...usualSupply(pattern),
     },
     settings: DEFAULT_SETTINGS,
     gear: {},
@@ -464,5 +486,5 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
     feeds: {},
     ways: {},
     leadGauges: {},
-  };
+  });
 }

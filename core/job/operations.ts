@@ -2,7 +2,9 @@ import * as v from 'valibot';
 import { FuseHolder, GearItem, Id, Text, ranged, upgradeGear } from '../gear/gear';
 import { contentHash } from '../gear/hash';
 import { CHOICE_IDS } from './choices';
+import { MATERIAL_IDS } from '../craft/pattern';
 import {
+  FindingKey,
   FuseSpot,
   GaugeChoice,
   HiddenLamp,
@@ -44,6 +46,7 @@ import {
   TurnOn,
   UNMEASURED,
 } from './supply';
+import { numbered, ordered } from './order';
 import { fact } from './facts';
 import { WIRING_KEY, overruleKey, type OverruleKind } from './overrules';
 
@@ -93,6 +96,11 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('giveReason'), key: v.string(), why: Why }),
   /** Takes a person's value back: the plan's proposal stands, where there still is one. */
   v.strictObject({ op: v.literal('dropOverrule'), key: v.string() }),
+  /** Stands by a finding, with the reason; null judges it anew. */
+  v.strictObject({ op: v.literal('acceptFinding'), key: FindingKey, why: v.nullable(Why) }),
+  v.strictObject({ op: v.literal('setHull'), hull: v.nullable(v.picklist(MATERIAL_IDS)) }),
+  v.strictObject({ op: v.literal('sheathe'), gear: Id, sheathed: v.boolean() }),
+  v.strictObject({ op: v.literal('tapAhead'), gear: Id, ahead: v.boolean() }),
   v.strictObject({ op: v.literal('sealJob'), seal: Seal }),
   v.strictObject({ op: v.literal('openSeal') }),
   /** Null takes it away. Edits recorded when a craft had one battery name none: it is the first. */
@@ -176,7 +184,7 @@ export function apply(job: Job, operation: Operation): Job {
   if (next === job) return job;
   const fault = jobFaults(next)[0];
   if (fault) throw new OperationError(operation.op, `${fault.path.join('.')}: ${fault.expected}`);
-  return next;
+  return ordered(numbered(next));
 }
 
 export function applyAll(job: Job, operations: readonly Operation[]): Job {
@@ -214,6 +222,14 @@ function change(job: Job, o: Operation): Job {
       return { ...job, overrules: { ...job.overrules, [o.key]: o.why } };
     case 'dropOverrule':
       return dropOverrule(job, o.key);
+    case 'acceptFinding':
+      return { ...job, accepted: entry(job.accepted, o.key, o.why) };
+    case 'setHull':
+      return craft(job, { hull: o.hull });
+    case 'sheathe':
+      return feed(job, o.op, o.gear, { sheathed: o.sheathed });
+    case 'tapAhead':
+      return feed(job, o.op, o.gear, { ahead: o.ahead });
     case 'sealJob':
       return { ...job, seal: o.seal };
     case 'openSeal':
@@ -545,6 +561,10 @@ const OPERATION_WORDS: Record<Exclude<Operation['op'], 'addGear' | 'restore'>, s
   expectMinutes: 'expect minutes',
   giveReason: 'give a reason',
   dropOverrule: 'take the proposal',
+  acceptFinding: 'accept a finding',
+  setHull: 'change what the hull is made of',
+  sheathe: 'change the sheath',
+  tapAhead: 'change where it is tapped',
   sealJob: 'seal the job',
   openSeal: 'open the seal',
   setBattery: 'change battery',

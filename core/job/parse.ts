@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { upgradePattern } from '../craft/upgrade';
 import { upgradeGear } from '../gear/gear';
 import { contentHash } from '../gear/hash';
-import { NO_SOURCE_CHOICE } from './circuit';
+import { NO_SOURCE_CHOICE, USUAL_WIRING_RULES } from './circuit';
 import {
   DEFAULT_SETTINGS,
   JOB_VERSION,
@@ -13,13 +13,15 @@ import {
   NO_FEED_CHOICE,
   problemsOf,
 } from './job';
-import { FIRST_BATTERY, NEW_BATTERY, UNMEASURED } from './supply';
+import { numbered, ordered } from './order';
+import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
 
 /**
  * A document of an earlier version as this one writes it; anything else comes back as it is. Version 1 had
  * no intake, choices, step minutes, overrules' reasons or seal; version 2 no zones, nor anything said of one
- * speaker, source or channel; version 3 one battery, and nothing between it and the gear. What they say keeps
- * its place and meaning, so that operations recorded then still apply.
+ * speaker, source or channel; version 3 one battery, and nothing between it and the gear; version 4 no order of
+ * what was added, and every finding was taken as it came. What they say keeps its place and meaning, so that
+ * operations recorded then still apply.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -28,14 +30,16 @@ export function upgradeJob(input: unknown): unknown {
   if (typeof craft !== 'object' || craft === null) return input;
   const pattern = upgradePattern(craft['pattern']);
   const { version } = job;
-  if (version !== 1 && version !== 2 && version !== 3)
+  if (version !== 1 && version !== 2 && version !== 3 && version !== 4)
     return pattern === craft['pattern'] ? input : { ...job, craft: { ...craft, pattern } };
-  const { battery, ...said } = craft;
-  return {
+  const { battery, batteries, ...said } = craft;
+  const raised = {
     ...NOTHING_SAID,
     ...job,
     version: JOB_VERSION,
     gear: upgradePlaced(job['gear']),
+    wiringRules: { ...USUAL_WIRING_RULES, ...(job['wiringRules'] as object | undefined) },
+    turnOn: { ...NO_TURN_ON, ...(job['turnOn'] as object | undefined) },
     settings: { ...NEW_SETTINGS, ...(job['settings'] as Partial<Job['settings']>) },
     sources: fill(job['sources'], NO_SOURCE_CHOICE),
     feeds: fill(job['feeds'], NO_FEED_CHOICE),
@@ -44,15 +48,23 @@ export function upgradeJob(input: unknown): unknown {
       ...said,
       pattern,
       existing: fill(craft['existing'], UNMEASURED),
-      batteries: { [FIRST_BATTERY]: { ...NEW_BATTERY, ...(battery as object | undefined) } },
+      batteries: batteries
+        ? fill(batteries, NEW_BATTERY)
+        : { [FIRST_BATTERY]: { ...NEW_BATTERY, ...(battery as object | undefined) } },
       charging: { at: null, ...(craft['charging'] as object | undefined) },
     },
   };
+  try {
+    return numbered(raised as unknown as Job);
+  } catch {
+    // Not a job at all: the schema says where.
+    return raised;
+  }
 }
 
 /** Settings that came after version 1; the others every document has. */
-const { conductors, bundles, fuseMarginPct, fuseWithinMm, leastSize } = DEFAULT_SETTINGS;
-const NEW_SETTINGS = { conductors, bundles, fuseMarginPct, fuseWithinMm, leastSize };
+const { conductors, bundles, fuseMarginPct, fuseWithinMm, leastSize, labourAnHour, wireAMetre } = DEFAULT_SETTINGS;
+const NEW_SETTINGS = { conductors, bundles, fuseMarginPct, fuseWithinMm, leastSize, labourAnHour, wireAMetre };
 
 /** Every entry of a map with the members it could not have had. */
 function fill(map: unknown, missing: object): unknown {
@@ -86,9 +98,9 @@ function upgradePlaced(gear: unknown): unknown {
   );
 }
 
-/** Checks unknown input against the job schema. Throws JobError naming each path and what is expected. */
+/** Checks unknown input against the job schema; its maps come back in canonical order. Throws JobError naming each path and what is expected. */
 export function parseJob(input: unknown): Job {
   const parsed = v.safeParse(Job, upgradeJob(input));
-  if (parsed.success) return parsed.output;
+  if (parsed.success) return ordered(numbered(parsed.output));
   throw new JobError(problemsOf(parsed.issues, '(the document)'));
 }

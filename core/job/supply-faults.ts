@@ -53,9 +53,9 @@ export function supplyFaults(job: Job): Fault[] {
 }
 
 function inCircle(job: Job, gear: string): boolean {
-  const seen = new Set([gear]);
-  for (let at = job.feeds[gear]?.from; at !== null && at !== undefined; at = job.feeds[at]?.from) {
-    if (seen.has(at)) return true;
+  const seen = new Set<string>();
+  for (let at = job.feeds[gear]?.from; at !== null && at !== undefined && !seen.has(at); at = job.feeds[at]?.from) {
+    if (at === gear) return true;
     seen.add(at);
   }
   return false;

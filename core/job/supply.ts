@@ -31,6 +31,10 @@ export const Battery = v.strictObject({
   place: v.nullable(Id),
   ringsPlus: fact('ringsThere'),
   ringsMinus: fact('ringsThere'),
+  /** The most it may give, A, where something in it or its maker says so; null: not said. */
+  mostA: v.nullable(fact('batteryMostA')),
+  /** A master switch stands between it and the craft. */
+  masterSwitch: v.boolean(),
 });
 export type Battery = v.InferOutput<typeof Battery>;
 
@@ -47,6 +51,8 @@ export const NEW_BATTERY: Battery = {
   place: null,
   ringsPlus: 0,
   ringsMinus: 0,
+  mostA: null,
+  masterSwitch: false,
 };
 
 /** What joins two batteries. */
@@ -138,8 +144,10 @@ export const TurnOn = v.strictObject({
   joined: v.boolean(),
   /** Relay or switch module between the head unit's turn-on lead and the amplifiers. */
   through: v.nullable(Id),
+  /** What else hangs on the head unit's turn-on lead: an antenna amplifier, lamps, A. */
+  otherA: fact('turnOnOtherA'),
 });
-export const NO_TURN_ON: v.InferOutput<typeof TurnOn> = { source: null, joined: false, through: null };
+export const NO_TURN_ON: v.InferOutput<typeof TurnOn> = { source: null, joined: false, through: null, otherA: 0 };
 
 export const ENGINES = { off: 'engine off', idle: 'idle', cruise: 'cruise', shore: 'shore charger' } as const;
 export type Engine = keyof typeof ENGINES;

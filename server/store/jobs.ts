@@ -4,6 +4,7 @@ import type { Pattern } from '#core/craft/pattern';
 import { contentHash } from '#core/gear/hash';
 import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
+import { ordered } from '#core/job/order';
 import { parseJob, upgradeJob } from '#core/job/parse';
 import { buildState } from '#core/build/index';
 import { planOf } from '#core/plan';
@@ -358,7 +359,7 @@ const withoutPattern = (job: Job): string => JSON.stringify({ ...job, craft: { .
 
 /** The whole document as this version writes it, whichever version wrote the row. */
 const withPattern = (document: Bare, pattern: Pattern): Job =>
-  upgradeJob({ ...document, craft: { ...document.craft, pattern } }) as Job;
+  ordered(upgradeJob({ ...document, craft: { ...document.craft, pattern } }) as Job);
 
 async function eventsOf(db: PGlite | Transaction, id: string): Promise<BayEvent[]> {
   const { rows } = await db.query<{ event: BayEvent }>(

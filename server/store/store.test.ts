@@ -325,7 +325,7 @@ describe('the bay', () => {
       [id, rest.title, rest.customer, JSON.stringify({ ...rest, version: 1, craft }), 'old'],
     );
     const { job } = await store.read(id);
-    expect(job).toMatchObject({ version: 4, gear: TOURER_JOB.gear, seal: null });
+    expect(job).toMatchObject({ version: 5, gear: TOURER_JOB.gear, seal: null });
     expect((await store.list())[0]).toMatchObject({ gear: 6, stops: 0 });
     const saved = await store.save(id, { base: 1, saveId: 's2', operations: [{ op: 'setWishes', wishes: 'Louder' }] });
     expect((await store.read(id)).job).toEqual(saved.job);

@@ -357,6 +357,11 @@ export const NARROW_VAN: Pattern = {
     heater: { name: 'Heater timer', relearn: 'Programme it again; it starts at midnight.' },
   },
   batteryPlace: 'battery',
+  hull: 'steel',
+  usualBatteries: {
+    battery: { name: 'House battery', role: 'house', place: null },
+    starter: { name: 'Starter battery', role: 'start', place: 'cabBattery' },
+  },
   switchedPlace: 'accessory',
   ears: [2500, 450, 1500],
   listeners: {

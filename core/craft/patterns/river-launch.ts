@@ -334,6 +334,11 @@ export const RIVER_LAUNCH: Pattern = {
     sounder: { name: 'Depth sounder alarm', relearn: 'Set the shallow alarm again before casting off.' },
   },
   batteryPlace: 'battery',
+  hull: 'aluminium',
+  usualBatteries: {
+    battery: { name: 'House bank', role: 'house', place: null },
+    start: { name: 'Start battery', role: 'start', place: 'startBank' },
+  },
   switchedPlace: 'accessory',
   ears: [2150, 300, 1780],
   listeners: {

@@ -1,0 +1,120 @@
+import { byPosition, sortedMap } from '../craft/order';
+import { GEAR_KIND_NAMES, type GearKind } from '../gear/gear';
+import type { Job } from './job';
+import { FIRST_BATTERY } from './supply';
+
+/** The maps of a job whose entries people add, by the name that stands before an entry's key in `added`. */
+const LISTS = {
+  gear: (job: Job) => job.gear,
+  zone: (job: Job) => job.zones,
+  existing: (job: Job) => job.craft.existing,
+  lamp: (job: Job) => job.craft.lamps,
+  memory: (job: Job) => job.craft.memories,
+  battery: (job: Job) => job.craft.batteries,
+  tie: (job: Job) => job.craft.ties,
+} satisfies Record<string, (job: Job) => Readonly<Record<string, unknown>>>;
+type ListName = keyof typeof LISTS;
+const LIST_NAMES = Object.keys(LISTS) as ListName[];
+
+const KINDS = Object.keys(GEAR_KIND_NAMES) as GearKind[];
+const byText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+
+/**
+ * The job with a number for every entry that has none yet, in the order they stand, and none for what is gone:
+ * when each was added, which no store or file keeps by itself.
+ */
+export function numbered(job: Job): Job {
+  const { added } = job;
+  let count = 0;
+  let missing = false;
+  for (const name of LIST_NAMES)
+    for (const id of Object.keys(LISTS[name](job))) {
+      count++;
+      if (!Object.hasOwn(added, `${name}/${id}`)) missing = true;
+    }
+  if (!missing && Object.keys(added).length === count) return job;
+  let last = Math.max(0, ...Object.values(added));
+  const next: Record<string, number> = {};
+  for (const name of LIST_NAMES)
+    for (const id of Object.keys(LISTS[name](job))) {
+      const key = `${name}/${id}`;
+      next[key] = Object.hasOwn(added, key) ? added[key]! : ++last;
+    }
+  return { ...job, added: next };
+}
+
+const seen = new WeakSet<Job>();
+
+/**
+ * The job with its maps in one canonical order, whoever wrote them and however a store shuffled their members: gear
+ * by its place on the craft, then kind, then when it was added; what belongs to gear in the gear's order; everything
+ * else when it was added. Keys decide only between what two people added at once. The very same object when
+ * everything stands so already.
+ */
+export function ordered(job: Job): Job {
+  if (seen.has(job)) return job;
+  const { craft, added } = job;
+  const addedAt = (list: ListName, id: string) => added[`${list}/${id}`] ?? 0;
+  const byAdded =
+    (list: ListName) =>
+    (a: readonly [string, unknown], b: readonly [string, unknown]): number =>
+      addedAt(list, a[0]) - addedAt(list, b[0]) || byText(a[0], b[0]);
+  const at = (place: string | null) => (place === null ? undefined : craft.pattern.places[place]?.at);
+  const gear = sortedMap(job.gear, ([a, one], [b, two]) => {
+    const [here, there] = [at(one.place), at(two.place)];
+    if (!here !== !there) return here ? -1 : 1;
+    return (
+      (here && there ? byPosition(here, there) : 0) ||
+      KINDS.indexOf(one.item.kind) - KINDS.indexOf(two.item.kind) ||
+      addedAt('gear', a) - addedAt('gear', b) ||
+      byText(a, b)
+    );
+  });
+  const rank = new Map(Object.keys(gear).map((id, i) => [id, i]));
+  const byGear = (a: readonly [string, unknown], b: readonly [string, unknown]) =>
+    (rank.get(a[0]) ?? rank.size) - (rank.get(b[0]) ?? rank.size) || byText(a[0], b[0]);
+  const channelAt = (key: string): readonly [gear: number, channel: number] => {
+    const [id, channels] = key.split('/') as [string, string];
+    const item = gear[id]?.item;
+    const first = channels.split('+')[0];
+    return [
+      rank.get(id) ?? rank.size,
+      item && 'bank' in item ? item.bank.channels.findIndex((channel) => channel.id === first) : 0,
+    ];
+  };
+  const byChannel = (a: readonly [string, unknown], b: readonly [string, unknown]) => {
+    const [one, two] = [channelAt(a[0]), channelAt(b[0])];
+    return one[0] - two[0] || one[1] - two[1] || byText(a[0], b[0]);
+  };
+  const byKey = (a: readonly [string, unknown], b: readonly [string, unknown]) => byText(a[0], b[0]);
+  const firstBattery = (a: readonly [string, unknown], b: readonly [string, unknown]) =>
+    Number(b[0] === FIRST_BATTERY) - Number(a[0] === FIRST_BATTERY) || byAdded('battery')(a, b);
+  const parts = {
+    gear,
+    circuits: sortedMap(job.circuits, byChannel),
+    reserved: sortedMap(job.reserved, byChannel),
+    zones: sortedMap(job.zones, byAdded('zone')),
+    speakers: sortedMap(job.speakers, byGear),
+    sources: sortedMap(job.sources, byGear),
+    feeds: sortedMap(job.feeds, byGear),
+    ways: sortedMap(job.ways, byKey),
+    leadGauges: sortedMap(job.leadGauges, byKey),
+    minutes: sortedMap(job.minutes, byKey),
+    overrules: sortedMap(job.overrules, byKey),
+    accepted: sortedMap(job.accepted, byKey),
+  };
+  const own = {
+    existing: sortedMap(craft.existing, byAdded('existing')),
+    lamps: sortedMap(craft.lamps, byAdded('lamp')),
+    memories: sortedMap(craft.memories, byAdded('memory')),
+    batteries: sortedMap(craft.batteries, firstBattery),
+    ties: sortedMap(craft.ties, byAdded('tie')),
+  };
+  const still = <T extends object>(next: T, now: object) =>
+    (Object.keys(next) as (keyof T)[]).every((member) => next[member] === (now as T)[member]);
+  const sameCraft = still(own, craft);
+  const next: Job =
+    sameCraft && still(parts, job) ? job : { ...job, ...parts, craft: sameCraft ? craft : { ...craft, ...own } };
+  seen.add(next);
+  return next;
+}
