@@ -1,4 +1,5 @@
-import type { GearItem } from '#core/gear/gear';
+import * as v from 'valibot';
+import { GearItem } from '#core/gear/gear';
 import type { ChannelSeat } from '#core/tables/colours';
 
 const FOUR: readonly [string, string, ChannelSeat][] = [
@@ -50,8 +51,8 @@ const holder = { kind: 'fuseHolder', fitMinutes: 8, note: '' } as const;
 const classAb = { class: 'AB', efficiency: 0.55, ratedVolts: 14.4, memoryA: 0.006 } as const;
 const classD = { class: 'D', efficiency: 0.8, regulated: true, ratedVolts: 14.4, memoryA: 0.001 } as const;
 
-/** The workshop's shelf. Every item is invented. */
-export const SHELF: readonly GearItem[] = [
+/** What is not said here is as the schema has it. */
+const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
   {
     ...headUnit,
     id: 'kingcup-3',
@@ -65,6 +66,10 @@ export const SHELF: readonly GearItem[] = [
     remoteOutA: 0.3,
     makerMaxFuseA: 15,
     note: 'Round, 3 inch gauge hole.',
+    maxWire: '12',
+    usualFuseA: 10,
+    dust: 6,
+    cutoutMm: 76,
   },
   {
     ...headUnit,
@@ -79,6 +84,9 @@ export const SHELF: readonly GearItem[] = [
     remoteOutA: 0.2,
     makerMaxFuseA: 7.5,
     note: 'Clamps on the bar.',
+    maxWire: '14',
+    usualFuseA: 5,
+    dust: 6,
   },
   {
     ...headUnit,
@@ -94,6 +102,8 @@ export const SHELF: readonly GearItem[] = [
     remoteOutA: 0.5,
     makerMaxFuseA: 15,
     note: 'Single DIN opening, 182 × 53 mm.',
+    maxWire: '12',
+    usualFuseA: 10,
   },
   {
     ...amplifier,
@@ -107,6 +117,10 @@ export const SHELF: readonly GearItem[] = [
     remoteInA: 0.05,
     makerMaxFuseA: 40,
     onboardFuseA: 30,
+    maxWire: '4',
+    usualFuseA: 30,
+    dust: 5,
+    screws: { count: 4, drive: 'cross2', size: '4.2 × 16' },
   },
   {
     ...amplifier,
@@ -120,6 +134,10 @@ export const SHELF: readonly GearItem[] = [
     remoteInA: 0.05,
     makerMaxFuseA: 40,
     onboardFuseA: 25,
+    maxWire: '4',
+    usualFuseA: 25,
+    dust: 5,
+    screws: { count: 4, drive: 'cross2', size: '4.2 × 16' },
   },
   {
     ...amplifier,
@@ -133,6 +151,9 @@ export const SHELF: readonly GearItem[] = [
     remoteInA: 0.08,
     makerMaxFuseA: 60,
     onboardFuseA: 60,
+    maxWire: '4',
+    usualFuseA: 60,
+    screws: { count: 4, drive: 'cross2', size: '4.8 × 19' },
   },
   {
     ...amplifier,
@@ -194,6 +215,8 @@ export const SHELF: readonly GearItem[] = [
     rmsWatts: 60,
     sensitivity: 90,
     note: '6½ inch coaxial.',
+    cutoutMm: 128,
+    screws: { count: 4, drive: 'hexSocket4', size: 'M4 × 20' },
   },
   {
     ...speaker,
@@ -207,6 +230,8 @@ export const SHELF: readonly GearItem[] = [
     rmsWatts: 45,
     sensitivity: 88,
     note: '5¼ inch coaxial.',
+    cutoutMm: 104,
+    screws: { count: 4, drive: 'hexSocket4', size: 'M4 × 16' },
   },
   {
     ...speaker,
@@ -220,6 +245,8 @@ export const SHELF: readonly GearItem[] = [
     rmsWatts: 90,
     sensitivity: 91.5,
     note: '6½ inch, deep magnet.',
+    cutoutMm: 128,
+    screws: { count: 4, drive: 'hexSocket4', size: 'M4 × 20' },
   },
   {
     ...speaker,
@@ -233,6 +260,8 @@ export const SHELF: readonly GearItem[] = [
     rmsWatts: 70,
     sensitivity: 90,
     note: '6½ inch, 2 Ω.',
+    cutoutMm: 128,
+    screws: { count: 4, drive: 'hexSocket4', size: 'M4 × 20' },
   },
   {
     ...speaker,
@@ -249,6 +278,8 @@ export const SHELF: readonly GearItem[] = [
     rmsWatts: 120,
     sensitivity: 87,
     note: '6½ inch woofer, two coils.',
+    cutoutMm: 130,
+    screws: { count: 4, drive: 'hexSocket4', size: 'M4 × 20' },
   },
   {
     ...speaker,
@@ -262,6 +293,8 @@ export const SHELF: readonly GearItem[] = [
     rmsWatts: 30,
     sensitivity: 86,
     note: '4 inch, shallow.',
+    cutoutMm: 84,
+    screws: { count: 4, drive: 'hexSocket4', size: 'M4 × 16' },
   },
   {
     ...speaker,
@@ -280,6 +313,8 @@ export const SHELF: readonly GearItem[] = [
     band: 'bass',
     cue: 'redPlus',
     note: '8 inch woofer, two coils of 2 Ω.',
+    cutoutMm: 182,
+    screws: { count: 4, drive: 'hexSocket4', size: 'M5 × 25' },
   },
   {
     ...speaker,
@@ -295,6 +330,8 @@ export const SHELF: readonly GearItem[] = [
     band: 'bass',
     cue: 'signPlus',
     note: '8 inch woofer, load selector 4 Ω or 2 Ω.',
+    cutoutMm: 182,
+    screws: { count: 4, drive: 'hexSocket4', size: 'M5 × 25' },
   },
   {
     ...speaker,
@@ -477,6 +514,9 @@ export const SHELF: readonly GearItem[] = [
     milliohm: 0.35,
   },
 ];
+
+/** The workshop's shelf. Every item is invented. */
+export const SHELF: readonly GearItem[] = ITEMS.map((item) => v.parse(GearItem, item));
 
 /** One item of the shelf by its id. Throws when the shelf has none. */
 export function shelfItem(id: string): GearItem {

@@ -20,7 +20,7 @@ const write = (fields: string[], data: (string | number)[][]): string =>
 /** Every piece of wire to cut, a row each. */
 export function cutListCsv(job: Job, plan: Plan): string {
   return write(
-    ['run', 'from', 'to', 'use', 'gauge_awg', 'colour', 'length_mm'],
+    ['run', 'from', 'to', 'use', 'size', 'colour', 'length_mm'],
     plan.cutList.cuts.map((cut) => [
       cut.run,
       endName(job, cut.from, plan.tags),
@@ -72,7 +72,7 @@ const text = (name: string, path: string, kinds = ALL): Column => ({
   name,
   path,
   kinds,
-  write: (x: string) => x,
+  write: (x: string | null) => x ?? '',
   read: (cell) => cell,
 });
 const number = (name: string, path: string, kinds = ALL): Column => ({
@@ -243,6 +243,25 @@ const COLUMNS: readonly Column[] = [
   number('coil_a', 'coilA', ['relay']),
   number('out_v', 'outVolts', ['converter']),
   number('conversion', 'efficiency', ['converter']),
+  later(number('dust_digit', 'dust')),
+  later(yesNo('ignition_protected', 'ignitionProtected', ALL)),
+  later({
+    // "4 hexSocket4 M4 × 20"
+    name: 'screws',
+    path: 'screws',
+    kinds: ALL,
+    write: (x: { count: number; drive: string; size: string } | null) => (x ? `${x.count} ${x.drive} ${x.size}` : ''),
+    read: (cell) => {
+      const [, count, drive, size] = /^(\S+)\s+(\S+)\s*(.*)$/.exec(cell) ?? [];
+      return count === undefined ? cell : { count: toNumber(count), drive, size };
+    },
+  }),
+  later(number('cutout_mm', 'cutoutMm')),
+  later(number('socket_a', 'demand.socketA', POWERED)),
+  later(text('thickest_wire', 'maxWire', [...POWERED, ...PASSING])),
+  later(number('usual_fuse_a', 'usualFuseA', [...POWERED, ...PASSING])),
+  later(number('fuse_max_a', 'maxA', ['fuseHolder'])),
+  later(number('fuse_max_v', 'maxVolts', ['fuseHolder'])),
   text('note', 'note'),
 ];
 

@@ -1,5 +1,7 @@
 import * as v from 'valibot';
 import { CHANNEL_SEATS, Insulation } from '../tables/colours';
+import { GAUGES } from '../tables/conductors';
+import { DRIVE_IDS } from '../tables/fasteners';
 import { FUSE_FAMILY_IDS } from '../tables/fuses';
 import { CUE_IDS, OUTPUT_MARK_IDS } from '../tables/polarity';
 
@@ -28,6 +30,22 @@ const common = {
   massKg: ranged(0, 200, 'kg'),
   /** IEC 60529 second digits it is proven for. They are sets, not a scale: 7 does not imply 5. */
   water: v.array(v.picklist([0, 1, 2, 3, 4, 5, 6, 7, 8, 9], 'expected an IEC 60529 second digit, 0 to 9')),
+  /** IEC 60529 first digit it is proven for: 5 and 6 keep dust out. Null: not known. */
+  dust: v.optional(v.nullable(v.picklist([0, 1, 2, 3, 4, 5, 6], 'expected an IEC 60529 first digit, 0 to 6')), null),
+  /** Ignition-protected (SAE J1171, ISO 8846): may stand where petrol vapour can be. */
+  ignitionProtected: v.optional(v.boolean(), false),
+  /** What it is screwed on with, and the hole it wants; null: not known. */
+  screws: v.optional(
+    v.nullable(
+      v.strictObject({
+        count: v.pipe(v.number(), v.integer('expected a whole number'), ranged(1, 40, 'screws')),
+        drive: v.picklist(DRIVE_IDS),
+        size: Text,
+      }),
+    ),
+    null,
+  ),
+  cutoutMm: v.optional(v.nullable(ranged(5, 1000, 'mm')), null),
   /** Minutes to fit once its place is open (common practice of this workshop). */
   fitMinutes: ranged(0, 600, 'minutes'),
   note: Text,
@@ -84,16 +102,27 @@ const Demand = v.strictObject({
   /** A regulated supply holds its watts as the battery sags; an unregulated one loses them with V². */
   regulated: v.boolean(),
   ratedVolts: ranged(6, 60, 'V'),
+  /** Sockets and accessories it feeds besides while it is on, A: a telephone that charges, a camera. */
+  socketA: v.optional(ranged(0, 20, 'A'), 0),
   /** Kept for clock and stations while it is off, A. */
   memoryA: v.optional(ranged(0, 1, 'A'), 0),
 });
 export type Demand = v.InferOutput<typeof Demand>;
+
+/** What the terminals of fed gear ask of its feed. */
+const feedTerminals = {
+  /** The thickest wire its power terminals take; null: not said. */
+  maxWire: v.optional(v.nullable(v.picklist(GAUGES, 'expected a gauge or a metric size')), null),
+  /** The fuse its maker names for its feed, A: less blows at first power. Null: not said. */
+  usualFuseA: v.optional(v.nullable(ranged(0.5, 400, 'A')), null),
+};
 
 export const HeadUnit = v.strictObject({
   ...common,
   kind: v.literal('headUnit'),
   bank: Bank,
   demand: Demand,
+  ...feedTerminals,
   linePairs: v.pipe(v.number(), v.integer(), ranged(0, 6, 'pairs')),
   /** Whether its last line pair can be switched to bass alone, or always is. */
   bassPair: v.optional(v.picklist(['none', 'switchable', 'fixed']), 'none'),
@@ -106,6 +135,7 @@ export const Amplifier = v.strictObject({
   kind: v.literal('amplifier'),
   bank: Bank,
   demand: Demand,
+  ...feedTerminals,
   remoteInA: ranged(0, 5, 'A'),
   /** The largest fuse the maker allows ahead of it; never exceeded. */
   makerMaxFuseA: ranged(0.5, 400, 'A'),
@@ -155,6 +185,9 @@ export const FuseHolder = v.strictObject({
   ...common,
   kind: v.literal('fuseHolder'),
   family: v.picklist(FUSE_FAMILY_IDS),
+  /** The largest fuse and the volts it is made for; null: as its family. */
+  maxA: v.optional(v.nullable(ranged(0.5, 500, 'A')), null),
+  maxVolts: v.optional(v.nullable(ranged(6, 100, 'V')), null),
   /** Fuse and contacts together, mΩ. */
   milliohm: ranged(0.01, 50, 'mΩ'),
 });
@@ -171,6 +204,7 @@ export const ZoneControl = v.strictObject({
 /** What every piece that passes power on has to say. */
 const passing = {
   ...common,
+  ...feedTerminals,
   /** The most it passes, A, all together. */
   maxA: ranged(1, 500, 'A'),
   makerMaxFuseA: ranged(0.5, 500, 'A'),

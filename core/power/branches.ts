@@ -328,7 +328,7 @@ export function fuseOf(tree: Tree, branch: Branch, ampsOf: (branch: Branch) => n
   const family = fuseFamily(tree, branch);
   if (!family) return undefined;
   if (branch.choice.fuseA !== null) return branch.choice.fuseA;
-  const need = fuseMargin(tree.job) * ampsOf(branch);
+  const need = fuseNeed(tree.job, branch.item, ampsOf(branch));
   if (!passesOn(branch.item) || branch.item.kind === 'converter') return smallestFuse(family, need);
   const below = [...tree.branches.values()].flatMap((b) =>
     b.feeder === branch.gear && b.run && !b.there ? (fuseOf(tree, b, ampsOf) ?? []) : [],
@@ -337,6 +337,10 @@ export function fuseOf(tree: Tree, branch: Branch, ampsOf: (branch: Branch) => n
   // The same size would leave it to chance which goes first.
   return size !== undefined && below.includes(size) ? smallestFuse(family, size + 0.01) : size;
 }
+
+/** What a feed's fuse must be at least, A: margin × its current, and what the gear's maker names where it names one. */
+export const fuseNeed = (job: Job, { usualFuseA, makerMaxFuseA }: FedGear, amps: number): number =>
+  Math.max(fuseMargin(job) * amps, Math.min(usualFuseA ?? 0, makerMaxFuseA));
 
 /** Fuse over design current (common practice: 1.25). */
 export const fuseMargin = ({ settings }: Job): number => settings.fuseMarginPct / 100;

@@ -34,8 +34,11 @@ export const casesOf = (job: Job): readonly FeedCase[] =>
  * The states at full output that may be the worst for these: gear that holds its watts draws most at the lowest
  * volts, engine off; gear that does not draws, loses and gives most while something charges.
  */
-export const designCases = (job: Job, items: readonly GearItem[]): readonly FeedCase[] =>
-  items.some((item) => isPowered(item) && !item.demand.regulated)
+export const designCases = (
+  job: Job,
+  gear: readonly { readonly item: GearItem; readonly audioWatts: number }[],
+): readonly FeedCase[] =>
+  gear.some(({ item, audioWatts }) => isPowered(item) && !item.demand.regulated && audioWatts > 0)
     ? casesOf(job).filter(({ draw }) => draw === 'full')
     : [DESIGN_CASE];
 

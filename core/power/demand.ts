@@ -16,12 +16,11 @@ export function currentPart(amplifierClass: Demand['class'], part: number): numb
 
 /**
  * Supply current law of gear that puts out `part` of `audioWatts`: constant power when its supply is
- * regulated, else a conductance (its watts fall with V²), always its idle current besides.
+ * regulated, else a conductance (its watts fall with V²), always its idle current and what its sockets give besides.
  */
 export function drawOf(demand: Demand, audioWatts: number, draw: Draw | number) {
   const part = typeof draw === 'number' ? draw : DRAW_PARTS[draw];
   const watts = (currentPart(demand.class, part) * audioWatts) / demand.efficiency;
-  return demand.regulated
-    ? { watts, amps: demand.idleA, siemens: 0 }
-    : { watts: 0, amps: demand.idleA, siemens: watts / demand.ratedVolts ** 2 };
+  const amps = demand.idleA + demand.socketA;
+  return demand.regulated ? { watts, amps, siemens: 0 } : { watts: 0, amps, siemens: watts / demand.ratedVolts ** 2 };
 }

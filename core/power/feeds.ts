@@ -8,7 +8,7 @@ import {
   fuseAtOf,
   fuseFamily,
   fuseLimit,
-  fuseMargin,
+  fuseNeed,
   fuseOf,
   hungBy,
   isLive,
@@ -98,7 +98,7 @@ export interface Feed {
   readonly family: FuseFamily | undefined;
   /** What limits it where it has no fuse of its own. */
   readonly above: { readonly gear: string; readonly amps: number } | undefined;
-  /** Margin × the most it draws, A. */
+  /** Margin × the most it draws, or what the gear's maker names where that is more, A. */
   readonly fuseNeedA: number;
   /** The state at full output in which it draws most, and the one in which it loses most: sized and judged there. */
   readonly worst: { readonly amps: FeedCase['id']; readonly drop: FeedCase['id'] };
@@ -400,7 +400,7 @@ function finish(
     fusePinned: choice.fuseA !== null,
     family,
     above: family ? undefined : limitAbove(tree, branch, ampsOf),
-    fuseNeedA: fuseMargin(job) * amps,
+    fuseNeedA: fuseNeed(job, item, amps),
     worst,
     states,
     collapsed: live && design === undefined,

@@ -27,13 +27,16 @@ export function feedFormulas(job: Job, power: PowerPlan, feed: Feed): Partial<Re
   const perMetre = ohmsPerMetre(feed.gauge, conductorCelsius, conductors);
   const need = feed.fuseNeedA;
   const { family } = feed;
+  const named = drawn !== undefined && need > fuseMargin(job) * drawn.amps + 1e-9;
   const fault = shortAtFuse(job, power.feeds, feed);
   const below = Object.values(power.feeds).filter((f) => f.feeder === feed.gear && mostDrawn(f));
   return {
     ...(drawn && lost ? { amps: ampsFormula(feed, drawn, below), drop: dropFormula(feed, lost) } : {}),
     fuseNeed: {
-      formula: 'fuse ≥ margin × design current',
-      numbers: `${figure(fuseMargin(job), 2)} × ${figure(need / fuseMargin(job), 2)} A = ${figure(need, 2)} A`,
+      formula: named ? 'what the gear’s maker names' : 'fuse ≥ margin × design current',
+      numbers: named
+        ? `${short(need)} A; ${figure(fuseMargin(job), 2)} × ${figure(drawn.amps, 2)} A = ${figure(fuseMargin(job) * drawn.amps, 2)} A would do`
+        : `${figure(fuseMargin(job), 2)} × ${figure(need / fuseMargin(job), 2)} A = ${figure(need, 2)} A`,
       source: COMMON_PRACTICE,
     },
     ...(family && feed.fuseA !== undefined
@@ -85,15 +88,16 @@ export function stateFormula(feed: Feed, feedCase: FeedCase): Formula | undefine
       numbers: `${lost}; I = ${figure(state.amps, 2)} A`,
       source: OHM,
     };
-  const { efficiency, idleA, ratedVolts, regulated, class: kind } = feed.item.demand;
+  const { efficiency, ratedVolts, regulated, class: kind } = feed.item.demand;
+  const steady = feed.item.demand.idleA + feed.item.demand.socketA;
   const part = currentPart(kind, DRAW_PARTS[feedCase.draw]);
   const share = part === 1 ? '' : `${figure(part, 3)} · `;
   const asked = regulated
     ? `${share}${figure(feed.audioWatts, 1)} W ÷ (${figure(efficiency, 2)} · ${figure(state.deviceVolts, 2)} V)`
     : `${share}${figure(feed.audioWatts, 1)} W ÷ ${figure(efficiency, 2)} · ${figure(state.deviceVolts, 2)} V ÷ ${short(ratedVolts)}² V²`;
   return {
-    formula: `U = U posts − Σ I·R; I = ${part === 1 ? '' : kind === 'D' ? 'part · ' : '√part · '}P ÷ (η · U) + I idle`,
-    numbers: `${lost}; ${asked} + ${short(idleA)} A = ${figure(state.amps, 2)} A`,
+    formula: `U = U posts − Σ I·R; I = ${part === 1 ? '' : kind === 'D' ? 'part · ' : '√part · '}P ÷ (η · U) + I steady`,
+    numbers: `${lost}; ${asked} + ${short(steady)} A = ${figure(state.amps, 2)} A`,
     source: part === 1 ? OHM : MUSIC_SOURCE,
   };
 }
@@ -115,16 +119,17 @@ function ampsFormula(feed: Feed, { amps, deviceVolts }: Design, below: readonly 
         }
       : { formula: 'I = Σ of what it feeds + own', numbers: `${parts} ${equals}`, source: OHM };
   }
-  const { efficiency, idleA, ratedVolts, regulated } = item.demand;
+  const { efficiency, ratedVolts, regulated } = item.demand;
+  const steady = item.demand.idleA + item.demand.socketA;
   return regulated
     ? {
-        formula: 'I = P ÷ (η · U) + I idle',
-        numbers: `${figure(audioWatts, 1)} W ÷ (${figure(efficiency, 2)} · ${figure(deviceVolts, 2)} V) + ${short(idleA)} A ${equals}`,
+        formula: 'I = P ÷ (η · U) + I steady',
+        numbers: `${figure(audioWatts, 1)} W ÷ (${figure(efficiency, 2)} · ${figure(deviceVolts, 2)} V) + ${short(steady)} A ${equals}`,
         source: COMMON_PRACTICE,
       }
     : {
-        formula: 'I = P ÷ η · U ÷ U rated² + I idle',
-        numbers: `${figure(audioWatts, 1)} W ÷ ${figure(efficiency, 2)} · ${figure(deviceVolts, 2)} V ÷ ${short(ratedVolts)}² V² + ${short(idleA)} A ${equals}`,
+        formula: 'I = P ÷ η · U ÷ U rated² + I steady',
+        numbers: `${figure(audioWatts, 1)} W ÷ ${figure(efficiency, 2)} · ${figure(deviceVolts, 2)} V ÷ ${short(ratedVolts)}² V² + ${short(steady)} A ${equals}`,
         source: COMMON_PRACTICE,
       };
 }

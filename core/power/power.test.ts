@@ -115,7 +115,15 @@ describe('the network', () => {
 });
 
 describe('demand', () => {
-  const d = { class: 'D', efficiency: 0.8, idleA: 0.6, regulated: true, ratedVolts: 14.4, memoryA: 0 } as const;
+  const d = {
+    class: 'D',
+    efficiency: 0.8,
+    idleA: 0.6,
+    regulated: true,
+    ratedVolts: 14.4,
+    memoryA: 0,
+    socketA: 0,
+  } as const;
   test('full sine is P/η; music is an eighth for class D and its root for class AB', () => {
     expect(drawOf(d, 160, 'full')).toEqual({ watts: 200, amps: 0.6, siemens: 0 });
     expect(drawOf(d, 160, 'music').watts).toBe(25);
@@ -153,8 +161,19 @@ describe('sizing', () => {
 
   test('the fuse is the smallest at or above 1.25 × design current', () => {
     const feed = plan().feeds['amp']!;
-    expect(feed.fuseNeedA).toBeCloseTo(1.25 * feed.states.restFull!.amps, 9);
-    expect(feed.fuseA).toBe(30);
+    // 1.25 × 18.72 A would be 25 A; the maker names 30.
+    expect(1.25 * feed.states.restFull!.amps).toBeCloseTo(23.4, 1);
+    expect([feed.fuseNeedA, feed.fuseA]).toEqual([30, 30]);
+    const plain = { ...shelfItem('weir-4-45'), usualFuseA: null } as never;
+    const unnamed = plan(
+      withOps(
+        { op: 'removeGear', id: 'amp' },
+        { op: 'addGear', id: 'amp', item: plain, place: 'lampShelf' },
+        { op: 'chooseHolder', gear: 'amp', holder: shelfItem('holder-maxi') as FuseHolder },
+      ),
+    ).feeds['amp']!;
+    expect(unnamed.fuseNeedA).toBeCloseTo(1.25 * unnamed.states.restFull!.amps, 9);
+    expect(unnamed.fuseA).toBe(30);
     expect(plan(withOps({ op: 'chooseFuse', gear: 'amp', amps: 40 })).feeds['amp']!.fuseA).toBe(40);
   });
 
@@ -288,7 +307,7 @@ describe('holders', () => {
   test('the smallest fuse that will do, and never above what the gear allows', () => {
     const feed = plan().feeds['amp']!;
     const [first] = proposeHolders(feed, holders);
-    expect(first!.fuseA).toBe(25);
+    expect(first!.fuseA).toBe(30);
     expect(first!.holder.id).toBe('holder-blade');
     const greedy = plan(TOURER_JOB, 400).feeds['amp']!;
     expect(proposeHolders(greedy, holders)).toEqual([]);

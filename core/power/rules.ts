@@ -7,7 +7,7 @@ import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE, breaksAt } from '../table
 import { COMMON_PRACTICE, memory } from '../tables/source';
 import { short } from '../units/figures';
 import { passesOn } from '../gear/gear';
-import { FUSE_ALLOWANCE, fuseAtOf } from './branches';
+import { FUSE_ALLOWANCE, fuseAtOf, fuseMargin } from './branches';
 import { leastSize } from './craft-rules';
 import { caseName, mostDrawn, mostLost, type Feed, type PowerPlan } from './feeds';
 import type { KeyOff } from './keyoff';
@@ -232,7 +232,7 @@ export const powerRules: readonly PowerRule[] = [
     station: 'power',
     severity: 'caution',
     title: 'Fuse will blow in use',
-    formula: 'fuse ≥ margin × design current',
+    formula: 'fuse ≥ margin × design current, and what the gear’s maker names',
     source: COMMON_PRACTICE,
     overrulable: true,
     look: (seen) =>
@@ -240,7 +240,10 @@ export const powerRules: readonly PowerRule[] = [
         feed.fuseA === undefined || feed.fuseA >= feed.fuseNeedA - 1e-9
           ? undefined
           : {
-              reason: `${tag} needs ${short(feed.fuseNeedA)} A of fuse (${caseName(feed.worst.amps).toLowerCase()}) and has ${short(feed.fuseA)} A.`,
+              reason:
+                feed.fuseA >= fuseMargin(seen.job) * (mostDrawn(feed)?.amps ?? 0) - 1e-9
+                  ? `${tag}’s maker names a fuse of ${short(feed.fuseNeedA)} A; ${short(feed.fuseA)} A may blow at first power.`
+                  : `${tag} needs ${short(feed.fuseNeedA)} A of fuse (${caseName(feed.worst.amps).toLowerCase()}) and has ${short(feed.fuseA)} A.`,
               figures: [amps('fuse', feed.fuseA), amps('needed', feed.fuseNeedA)],
               ...(feed.there
                 ? {}
@@ -437,6 +440,29 @@ export const powerRules: readonly PowerRule[] = [
               figures: [
                 { name: 'made for', value: ratedVolts, unit: 'V' },
                 { name: 'fed from', value: feed.nominalVolts, unit: 'V' },
+              ],
+            };
+      }),
+  },
+  {
+    id: 'wire-too-thick',
+    station: 'power',
+    severity: 'caution',
+    title: 'Wire thicker than the terminals take',
+    formula: 'size ≤ thickest wire the gear’s power terminals take',
+    source: MAKER,
+    overrulable: true,
+    look: (seen) =>
+      eachFeed(seen, (feed, tag) => {
+        const { maxWire } = feed.item;
+        const { conductors } = seen.job.settings;
+        return maxWire === null || !isThinner(maxWire, feed.gauge)
+          ? undefined
+          : {
+              reason: `${tag} takes ${gaugeName(maxWire, conductors)} at most and is fed by ${gaugeName(feed.gauge, conductors)}: end it at a block beside ${tag}, with a short tail of ${gaugeName(maxWire, conductors)}.`,
+              figures: [
+                { name: 'copper', value: gaugeArea(feed.gauge, conductors), unit: 'mm²' },
+                { name: 'terminals take', value: gaugeArea(maxWire, conductors), unit: 'mm²' },
               ],
             };
       }),

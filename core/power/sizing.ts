@@ -1,6 +1,5 @@
 import { isPowered } from '../gear/gear';
-import { gaugeArea, isThinner, sizesOf, thicker, thinner } from '../tables/conductors';
-import { leastSize } from './craft-rules';
+import { sizesOf, thicker } from '../tables/conductors';
 import {
   carriesEnough,
   carriesOf,
@@ -21,27 +20,29 @@ import {
   type Tree,
 } from './branches';
 import { designCases, postOf } from './cases';
+import { leastCopper } from './copper';
 import type { Resistor, Solution } from './network';
 
 export type Solved = Extract<Solution, { state: 'solved' }>;
 
 const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
-const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) => ohm));
+export const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) => ohm));
 
 /** Amperes through a branch's own conductor out. */
 export const ampsThrough = (solved: Solved, branch: { readonly gear: string }): number | undefined =>
   solved.amps.get(`${branch.gear}/out`);
 
 /** The most that goes through it in any of these states. */
-const mostThrough = (states: readonly Solved[], branch: { readonly gear: string }): number | undefined => {
+export const mostThrough = (states: readonly Solved[], branch: { readonly gear: string }): number | undefined => {
   const found = states.flatMap((solved) => ampsThrough(solved, branch) ?? []);
   return found.length ? Math.max(...found) : undefined;
 };
 
 /** The states branches are sized in, solved; undefined when the volts collapse with the engine off. */
-function solveDesign(tree: Tree, branches: readonly Branch[]): readonly Solved[] | undefined {
-  const playing = [...branches, ...tree.kept].map(({ item }) => item);
-  const solutions = designCases(tree.job, playing).map((feedCase) => solveBranches(tree, branches, feedCase));
+export function solveDesign(tree: Tree, branches: readonly Branch[]): readonly Solved[] | undefined {
+  const solutions = designCases(tree.job, [...branches, ...tree.kept]).map((feedCase) =>
+    solveBranches(tree, branches, feedCase),
+  );
   if (solutions[0]!.state === 'collapsed') return undefined;
   return solutions.flatMap((solution) => (solution.state === 'solved' ? [solution] : []));
 }
@@ -65,9 +66,9 @@ export function dropPctOf(tree: Tree, solved: Solved, branch: Branch): number {
  * Sizes start at the thinnest allowed and are only ever raised, each for a stated reason, until every branch
  * meets the drop limit and carries its fuse. A regulated load draws less through a thicker wire, so no raise
  * makes another branch worse and what is left is the smallest set of sizes that will do; unregulated gear
- * draws a little more, and beside it a size may be one larger than the least. Where feeds share a conductor,
- * the one that loses more is raised, which need not be the least copper. Where the volts collapse whatever
- * the wire, no wire is the cure, and the size is the one that carries the current.
+ * draws a little more, and beside it a size may be one larger than the least. Where feeds share a conductor the
+ * least copper for all of them together is sought then. Where the volts collapse whatever the wire, no wire is
+ * the cure, and the size is the one that carries the current.
  */
 export function sizeBranches(tree: Tree, live: readonly Branch[]): readonly Branch[] {
   raiseToFloor(tree, live);
@@ -81,7 +82,7 @@ export function sizeBranches(tree: Tree, live: readonly Branch[]): readonly Bran
   const alone = sized.map(({ gauge, reason }) => ({ gauge, reason }));
   // Where all together ask too much, thicker wire is no cure either.
   if (!raiseGauges(tree, able)) sized.forEach((branch, i) => Object.assign(branch, alone[i]));
-  else trim(tree, able);
+  else leastCopper(tree, able);
   for (const branch of live) if (!able.includes(branch)) sizeByCurrent(tree, branch);
   const { common } = tree;
   if (common && live.length) while (raiseCommon(tree, common, commonCarries(tree, live)));
@@ -151,49 +152,6 @@ function raiseOnce(
   return raised.size > 0;
 }
 
-/**
- * Takes back what was raised too far: where feeds share a conductor two of a chain may be raised at once. The
- * heaviest first, one size at a time, as long as everything still holds; then no open size could be one less.
- */
-function trim(tree: Tree, branches: readonly Branch[]): void {
-  const shares = (branch: Branch) =>
-    branches.some((b) => b.feeder === branch.gear) ||
-    tree.branches.has(branch.feeder) ||
-    sharedBy(tree, branch) === 'common';
-  const open: (Branch | CommonBranch)[] = branches.filter((b) => b.reason === 'drop' && shares(b));
-  if (tree.common?.reason === 'drop') open.push(tree.common);
-  open.sort((a, b) => gaugeArea(b.gauge) - gaugeArea(a.gauge));
-  for (const branch of open) {
-    for (let next = thinner(branch.gauge); next; next = thinner(branch.gauge)) {
-      const { gauge } = branch;
-      branch.gauge = next;
-      if (holds(tree, branches)) continue;
-      branch.gauge = gauge;
-      break;
-    }
-  }
-}
-
-/** Everything carries its current and its fuse, nothing sags too far, no conductor is below its least size. */
-function holds(tree: Tree, branches: readonly Branch[]): boolean {
-  const states = solveDesign(tree, branches);
-  if (!states) return false;
-  const { job, common } = tree;
-  const ampsOf = (branch: Branch) => mostThrough(states, branch) ?? 0;
-  const least = leastSize(job.craft.pattern.kind, job.settings.conductors, job.settings.leastSize);
-  return (
-    branches.every(
-      (branch) =>
-        !isOpen(branch) ||
-        (!isThinner(branch.gauge, least) && carriesEnough(job, branch, ampsOf(branch), limitOf(tree, branch, ampsOf))),
-    ) &&
-    branches.every(
-      (b) => !isPowered(b.item) || states.every((s) => dropPctOf(tree, s, b) <= job.settings.dropLimitPct),
-    ) &&
-    (!common || common.pinned || carriesOf(job, common.gauge, common).amps >= commonCarries(tree, branches, states))
-  );
-}
-
 /** Of the conductors a load's volts are lost on, the one that loses most and can still be made thicker. */
 function worstLoser(
   tree: Tree,
@@ -239,7 +197,8 @@ function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
     if (known === undefined) {
       const { item } = branch;
       const below = live.filter((b) => b.feeder === branch.gear).reduce((sum, b) => sum + least(b), 0);
-      if (isPowered(item)) known = item.demand.regulated ? roughAmps(tree, branch) : item.demand.idleA;
+      if (isPowered(item))
+        known = item.demand.regulated ? roughAmps(tree, branch) : item.demand.idleA + item.demand.socketA;
       else if (item.kind === 'converter') known = (below * item.outVolts) / item.efficiency / restVoltsOf(tree, branch);
       else known = below + item.idleA;
       amps.set(branch, known);
