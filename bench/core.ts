@@ -6,7 +6,7 @@ import type { Pattern } from '#core/craft/pattern';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import { planOf } from '#core/plan';
 import { jobSheetPdf } from '#formats/job-sheet';
-import { craftMap, proposeWays } from '#core/routing/index';
+import { accessOf, proposeRoutes } from '#core/routing/index';
 import { proposeWiring, searchWirings } from '#core/speakers/index';
 import { gaugeAlternatives, planDay, solveNetwork, type Network } from '#core/power/index';
 import { planJob } from '#core/plan';
@@ -77,7 +77,7 @@ const TEN = { keep: 10, budget: 2_000_000 };
 
 export async function coreRows(): Promise<Row[]> {
   const eight = eightSpeakers();
-  const map = craftMap(TOURER_JOB.craft.pattern);
+  const access = accessOf(TOURER_JOB);
   const twelve = twelveSpeakers();
   const hundred = ladder(100);
   const events = finishedEvents((file) => file);
@@ -109,6 +109,6 @@ export async function coreRows(): Promise<Row[]> {
     await measure('order of covers, 13 free ones', 10, () => orderCovers({ ...pattern }, open)),
     await measure(`build record, ${events.length} events`, 100, () => buildState(build, events)),
     await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),
-    await measure('ways of one run, all simple ways', 50, () => proposeWays(map, 'battery', 'lampShelf')),
+    await measure('routes of one run, all simple ones', 50, () => proposeRoutes(access, 'battery', 'lampShelf', 1, {})),
   ];
 }

@@ -1,4 +1,4 @@
-import { PHASES, buildRules, intakeRules, planBuild, type BuildPlan, type Phase } from './build/index';
+import { PHASES, workMinutes, buildRules, intakeRules, planBuild, type BuildPlan, type Phase } from './build/index';
 import { bySeverity, judge, type Finding } from './findings/finding';
 import type { GearKind, Speaker } from './gear/gear';
 import { contentHash } from './gear/hash';
@@ -28,7 +28,7 @@ import {
   type Termination,
   type TurnOnPlan,
 } from './power/index';
-import { craftMap, endName, planRuns, routingRules, type Run } from './routing/index';
+import { endName, planRuns, routingRules, type Run } from './routing/index';
 import { controlOf, inputsOf, sourcesOf, type Input } from './job/signal';
 import {
   planSpeakers,
@@ -73,7 +73,7 @@ export interface Plan {
   readonly power: PowerPlan;
   readonly turnOn: TurnOnPlan;
   readonly keyOff: readonly KeyOff[];
-  /** What ends every power conductor. */
+  /** What ends every conductor. */
   readonly terminals: readonly Termination[];
   readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
   readonly cutList: CutList;
@@ -82,7 +82,7 @@ export interface Plan {
   readonly ledger: Ledger;
 }
 
-/** Minutes of work by phase. */
+/** Minutes of work by phase; two people's count twice. */
 export type Minutes = Readonly<Record<Phase, number>>;
 
 /** What a job shows: its plan, or the one it was sealed with. */
@@ -92,7 +92,7 @@ export const planOf = (job: Job): Plan => (job.seal ? upgradePlan(job.seal.plan 
 export function planJob(given: Job): Plan {
   const job = ordered(given);
   const tags = tagGear(job);
-  const runs = planRuns(job, craftMap(craftOf(job)));
+  const runs = planRuns(job);
   const leads = leadResistance(job, runs);
   const inputs = inputsOf(job);
   const rated = planSpeakers(job, leads, () => undefined);
@@ -109,6 +109,7 @@ export function planJob(given: Job): Plan {
   const isolation = isolationOrder(job);
   const splices = splicesOf(job, speakers);
   const cutList = planCuts(job, runs, feedGauge);
+  const terminals = planTerminals(job, runs, (run) => runGauge(job, run, feedGauge));
   const build = planBuild({
     job,
     runs,
@@ -124,6 +125,7 @@ export function planJob(given: Job): Plan {
       const gauge = runGauge(job, run, feedGauge);
       return gauge ? gaugeName(gauge, job.settings.conductors) : 'screened line pair';
     },
+    endsOf: (run, at) => terminals.filter((end) => end.run === run.id && end.at === at).map((end) => end.with),
   });
   const proposals = proposalsOf(job, runs, power, build);
   const overrules = overrulesOf(
@@ -158,7 +160,7 @@ export function planJob(given: Job): Plan {
     power,
     turnOn,
     keyOff,
-    terminals: planTerminals(job, runs, (run) => runGauge(job, run, feedGauge)),
+    terminals,
     isolation,
     cutList,
     build,
@@ -217,7 +219,6 @@ export function leadResistance(job: Job, runs: readonly Run[]): (source: string,
 
 /** The same for a lead from any source, whatever hangs where now: what a search for wirings reckons with. */
 export function leadsFromAnywhere(job: Job): (source: string, speaker: string) => number {
-  const map = craftMap(craftOf(job));
   const speakers = Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'speaker');
   const leads = new Map<string, number>();
   for (const [source, { bank }] of sourcesOf(job)) {
@@ -227,7 +228,7 @@ export function leadsFromAnywhere(job: Job): (source: string, speaker: string) =
     );
     if (!all.length) break;
     const trial = { ...job, circuits: { [`${source}/${bank.channels[0]!.id}`]: join('parallel', all) } };
-    const lead = leadResistance(trial, planRuns(trial, map));
+    const lead = leadResistance(trial, planRuns(trial));
     for (const speaker of speakers) leads.set(`${source}>${speaker}`, lead(source, speaker));
   }
   return (source, speaker) => leads.get(`${source}>${speaker}`) ?? 0;
@@ -282,7 +283,7 @@ function commonRun(job: Job, runs: readonly Run[]): CommonRun | undefined {
 
 function countMinutes({ steps }: BuildPlan): Minutes {
   const minutes = Object.fromEntries(Object.keys(PHASES).map((phase) => [phase, 0])) as Record<Phase, number>;
-  for (const step of steps) minutes[step.phase] += step.minutes;
+  for (const step of steps) minutes[step.phase] += workMinutes(step);
   return minutes;
 }
 
@@ -362,7 +363,7 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
 /** What the speakers of a job would get after these edits, the volts at the sources being as they are now. */
 export function speakersAfter(job: Job, plan: Plan, operations: readonly Operation[]): SpeakerPlan {
   const after = applyAll(job, operations);
-  const runs = planRuns(after, craftMap(craftOf(after)));
+  const runs = planRuns(after);
   return planSpeakers(after, leadResistance(after, runs), sourceVolts(plan.power));
 }
 

@@ -62,6 +62,23 @@ export const TOURER_JOB = job(
     wire('amp/rr', 'pannier-right'),
     holder('amp', 'holder-maxi'),
     holder('head', 'holder-blade'),
+    {
+      op: 'setExisting',
+      id: 'accessory',
+      circuit: {
+        name: 'Accessory connector',
+        colour: { body: 'orange', stripe: 'white' },
+        use: 'switched',
+        metered: true,
+        offVolts: 0,
+        accessoryVolts: 12.5,
+        runVolts: 12.5,
+        fuseA: 10,
+        drawsA: 0,
+        size: '18',
+      },
+    },
+    { op: 'setTurnOn', turnOn: { source: 'accessory' } },
   ],
 );
 
@@ -279,6 +296,7 @@ const INTAKES: readonly Job[] = [
           size: '16',
         },
       },
+      { op: 'setTurnOn', turnOn: { source: 'panelSpare' } },
       ...launchSound(),
     ],
     RIVER_LAUNCH,

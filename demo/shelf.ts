@@ -419,6 +419,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
   },
   {
     ...passing,
+    ignitionProtected: true,
     id: 'delta-4',
     kind: 'block',
     name: 'Delta 4',
@@ -505,6 +506,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
   },
   {
     ...holder,
+    ignitionProtected: true,
     id: 'holder-post',
     name: 'Fuse on the post',
     size: { w: 40, h: 30, d: 45 },

@@ -2,7 +2,7 @@ import { gaugeName } from '#core/tables/conductors';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import svgToPdf from 'svg-to-pdfkit';
-import { PHASES, buildState, fastenerLedger, notReady } from '#core/build/index';
+import { PHASES, buildState, fastenerLedger, notReady, type Step } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { CHEMISTRIES, ROLES } from '#core/job/supply';
@@ -11,6 +11,7 @@ import { fusePlace, mostDrawn, mostLost } from '#core/power/index';
 import { planOf, type Plan } from '#core/plan';
 import { RUN_KIND_NAMES, endName } from '#core/routing/index';
 import { CAUTIONS } from '#core/tables/cautions';
+import { DRIVES } from '#core/tables/fasteners';
 import { cite } from '#core/tables/source';
 import { colourText } from '#core/tables/colours';
 import { figure, short } from '#core/units/figures';
@@ -96,13 +97,14 @@ class Pen {
     const or = (value: number | undefined, unit: string, decimals = 1) =>
       value === undefined ? '–' : `${figure(value, decimals)} ${unit}`;
     doc.text(
-      `Lowest load ${or(ledger.worstLoadOhm, 'Ω')} · from battery at full output ${or(ledger.feedA, 'A')} · worst drop ${or(ledger.worstDropPct, '%', 2)} · wire ${figure(ledger.wireM, 2)} m · ${figure(Math.ceil(ledger.hours * 4) / 4, 2)} h · ${ledger.stops} stops`,
+      `Lowest load ${or(ledger.worstLoadOhm, 'Ω')} · from battery at full output ${or(ledger.feedA, 'A')} · worst drop ${or(ledger.worstDropPct, '%', 2)} · wire ${figure(ledger.wireM, 2)} m · ${figure(Math.ceil(ledger.hours * 4) / 4, 2)} h · ${ledger.stops} ${ledger.stops === 1 ? 'stop' : 'stops'}`,
     );
     doc.text(
       job.seal
         ? `Sealed ${job.seal.at.slice(0, 16).replace('T', ' ')} UTC by ${job.seal.by}, planner ${job.seal.planner}`
         : 'Not sealed: figures follow the job as it stands',
     );
+    if (job.craft.note) doc.moveDown(0.4).text(`As it came in: ${job.craft.note}`, { width: this.width });
     if (job.wishes) doc.moveDown(0.4).text(`Wishes: ${job.wishes}`, { width: this.width });
     doc.moveDown(0.6);
   }
@@ -197,7 +199,11 @@ class Pen {
   signatures(job: Job): void {
     this.heading('Handed over');
     this.room(60);
-    this.line(`The sources, zones, fuse places and care of this system were shown. ${SAFETY}`);
+    this.line(
+      job.seal
+        ? `The sources, zones, fuse places and care of this system were shown. ${SAFETY}`
+        : `Not handed over yet: to be signed once the sources, zones, fuse places and care have been shown. ${SAFETY}`,
+    );
     const y = this.doc.y + 34;
     for (const [k, who] of [job.seal?.by ?? 'Workshop', job.customer || 'Owner'].entries()) {
       const x = MARGIN + k * (this.width / 2 + 6);
@@ -362,7 +368,7 @@ function supply(pen: Pen, job: Job, plan: Plan): void {
   );
   if (isolation.off.length) pen.line(`Made safe: ${isolation.off.join('; ')}.`);
   const ends = new Map<string, string[]>();
-  for (const { at, use, with: what } of terminals)
+  for (const { at, use, with: what } of terminals.filter((end) => /^(feed|return|switched):/.test(end.run)))
     ends.set(what, [...(ends.get(what) ?? []), `${use} at ${endName(job, at, plan.tags)}`]);
   for (const [what, where] of ends) pen.line(`${what}: ${where.join(', ')}.`);
 }
@@ -427,13 +433,29 @@ function steps(pen: Pen, plan: Plan, events: readonly BayEvent[]): void {
     [1.6, 6.6, 1, 1],
     state.steps.map(({ step, is, minutes }) => [
       `${is === 'done' ? 'done · ' : is === 'redo' ? 'again · ' : ''}${PHASES[step.phase]}`,
-      [`${step.title}.`, ...step.cautions.map((c) => CAUTIONS[c])].join(' '),
-      String(step.minutes),
+      wholeStep(step).join('\n'),
+      `${step.minutes}${step.second ? ', two people' : ''}`,
       minutes === undefined ? '' : String(minutes),
     ]),
   );
   const open = notReady(state);
   if (open.length) pen.line(`Open: ${open.join('; ')}.`);
+}
+
+/** A step as its card has it, so that it can be done from paper alone. */
+function wholeStep(step: Step): string[] {
+  return [
+    `${step.title}.`,
+    ...(step.tools.length ? [`Tools: ${step.tools.join(', ')}.`] : []),
+    ...step.lines,
+    ...step.fasteners.map(
+      (f) =>
+        `${f.count} × ${f.size}, ${f.where}: ${DRIVES[f.drive].tool}${f.torqueNm === null || step.direction === 'out' ? '' : `, ${f.torqueNm} N·m`}${f.single && step.direction === 'in' ? ', new' : ''}.`,
+    ),
+    ...step.ends.map((end) => `${colourText(end.colour)}, ${end.wire}: ${end.use}. To ${end.to}: ${end.with}.`),
+    ...step.checks.map(({ text }) => `□ ${text}`),
+    ...step.cautions.map((c) => CAUTIONS[c]),
+  ];
 }
 
 function fasteners(pen: Pen, job: Job, plan: Plan, events: readonly BayEvent[]): void {

@@ -1,8 +1,9 @@
 import type { Opened, Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
 import { craftOf, type Job } from '../job/job';
-import type { BuildRun, BuildSplice, Phase, Step } from './step';
-import { coversFor, orderCovers, type Teardown } from './teardown';
+import type { BuildRun, BuildSplice, Phase, Step, StepEnd } from './step';
+import { coversFor } from '../craft/covers';
+import { orderCovers, type Teardown } from './teardown';
 
 export interface BuildSeen {
   readonly job: Job;
@@ -14,33 +15,34 @@ export interface BuildSeen {
   readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
   /** Gauge of a run's conductors, in words. */
   readonly wireOf: (run: BuildRun) => string;
+  /** What ends each conductor at one end of a run, in the order of its conductors. */
+  readonly endsOf: (run: BuildRun, at: string) => readonly string[];
 }
 
 export type PlacedGear = [id: string, placed: Job['gear'][string]];
 
-/** What every run and every piece of gear needs open, fished legs as the job's school has it. */
-export function openedFor(
-  job: Job,
-  runs: readonly BuildRun[],
-): { opened: Opened[]; fishMinutes: (run: BuildRun) => number } {
+/** What every run and every piece of gear needs open, fished legs as they were laid. */
+export function openedFor(job: Job, runs: readonly BuildRun[]): Opened[] {
   const pattern = craftOf(job);
-  const fished = taken(job.choices, 'access') === 'fished';
-  const legOpens = (id: string): Opened => {
-    const leg = pattern.legs[id]!;
-    return fished && leg.fish ? leg.fish.covers : leg.covers;
-  };
   const placesOf = (ids: readonly (string | null | undefined)[]) =>
     ids.flatMap((id) => (id !== null && id !== undefined && pattern.places[id] ? [pattern.places[id].covers] : []));
-  return {
-    opened: [
-      ...runs.flatMap((run) =>
-        run.way ? [...run.way.legs.map(legOpens), ...placesOf([run.fromPlace, run.toPlace])] : [],
-      ),
-      ...placesOf(Object.values(job.gear).map(({ place, there }) => (there === null ? place : null))),
-    ],
-    fishMinutes: (run) =>
-      fished ? (run.way?.legs ?? []).reduce((sum, id) => sum + (pattern.legs[id]!.fish?.minutes ?? 0), 0) : 0,
-  };
+  return [
+    ...openedByRuns(pattern, runs),
+    ...placesOf(Object.values(job.gear).map(({ place, there }) => (there === null ? place : null))),
+  ];
+}
+
+/** What these runs need open: their legs, and the places they end at. */
+export function openedByRuns(pattern: Pattern, runs: readonly BuildRun[]): Opened[] {
+  return runs.flatMap((run) => {
+    if (!run.way) return [];
+    const ends = [run.fromPlace, run.toPlace].flatMap((id) => (id === undefined ? [] : [pattern.places[id]!.covers]));
+    const legs = run.way.legs.map((id) => {
+      const leg = pattern.legs[id]!;
+      return leg.fish && run.fished.includes(id) ? leg.fish.covers : leg.covers;
+    });
+    return [...legs, ...ends];
+  });
 }
 
 type More = Partial<Omit<Step, 'id' | 'phase' | 'title' | 'minutes' | 'plannedMinutes' | 'subject'>>;
@@ -51,7 +53,6 @@ export class Draft {
   readonly job: Job;
   readonly pattern: Pattern;
   readonly teardown: Teardown;
-  readonly fishMinutes: (run: BuildRun) => number;
   /** Runs that have a way. */
   readonly laid: readonly BuildRun[];
   /** Gear that is on the craft and takes part, and of it what is new. */
@@ -67,13 +68,17 @@ export class Draft {
     const { job, runs } = seen;
     this.job = job;
     this.pattern = craftOf(job);
-    const { opened, fishMinutes } = openedFor(job, runs);
-    this.fishMinutes = fishMinutes;
+    const opened = openedFor(job, runs);
     this.teardown = orderCovers(this.pattern, coversFor(this.pattern, opened, this.pick('access') === 'off'));
     this.laid = runs.filter((run) => run.way);
     this.placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && there !== 'bypassed');
     this.fresh = this.placed.filter(([, { there }]) => there === null);
     this.whole = { kind: 'job', id: job.id };
+  }
+
+  /** Minutes of fishing a run past covers that stay on. */
+  fishMinutes(run: BuildRun): number {
+    return run.fished.reduce((sum, id) => sum + (this.pattern.legs[id]!.fish?.minutes ?? 0), 0);
   }
 
   pick<C extends ChoiceId>(id: C) {
@@ -93,6 +98,7 @@ export class Draft {
       fasteners: [],
       direction: undefined,
       checks: [],
+      ends: [],
       cautions: [],
       after: [],
       gate: [],
@@ -110,10 +116,43 @@ export class Draft {
     return `${this.seen.tags[id] ?? ''} ${this.job.gear[id]?.item.name ?? id}`.trim();
   }
 
-  /** Amplifiers to configure before their speakers are plugged in, and those speakers. */
+  /** Rows of a connect step: every conductor of these runs that ends here. */
+  endsAt(at: string, runs: readonly BuildRun[]): StepEnd[] {
+    return runs.flatMap((run) => {
+      const ends = this.seen.endsOf(run, at);
+      return run.conductors.map(({ colour, use }, i) => ({
+        colour,
+        use: `${use}, from ${this.nameOf(run.from === at ? run.to : run.from)}`,
+        wire: this.seen.wireOf(run),
+        to: this.terminalOf(at, run, use, i),
+        with: ends[i]!,
+      }));
+    });
+  }
+
+  /** The terminal a conductor goes to, in words. */
+  private terminalOf(at: string, run: BuildRun, use: string, i: number): string {
+    if (at in this.job.craft.batteries) return run.kind === 'return' ? '− post' : '+ post';
+    if (at === 'frame') return 'bare metal, paint off, star washer';
+    if (at === 'switched') return 'the circuit it is tapped from';
+    const item = this.job.gear[at]?.item;
+    if (item?.kind === 'speaker') {
+      const splice = this.seen.splices.find(({ speaker }) => speaker === at);
+      return splice ? (i % 2 === 0 ? splice.speakerPlus : splice.speakerMinus) : use;
+    }
+    const way =
+      run.kind === 'feed' && run.from === at
+        ? 'a way'
+        : run.kind === 'return' && run.from === at
+          ? 'return bus'
+          : undefined;
+    return way ?? (run.kind === 'return' ? '− terminal' : run.kind === 'feed' ? '+ terminal' : use);
+  }
+
+  /** Amplifiers to configure before their speakers are plugged in, and those speakers: all of them by a stored set-up. */
   configured(): { amplifier: string; speakers: string[] }[] {
     return this.placed.flatMap(([amplifier, { item }]) => {
-      if (item.kind !== 'amplifier' || !item.configureFirst) return [];
+      if (item.kind !== 'amplifier' || !(item.configureFirst || this.pick('gain') === 'stored')) return [];
       const own = this.seen.splices.filter(({ source }) => source === amplifier).map(({ speaker }) => speaker);
       return own.length ? [{ amplifier, speakers: [...new Set(own)] }] : [];
     });

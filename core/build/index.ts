@@ -7,8 +7,16 @@ export {
   type FastenerCount,
   type StepState,
 } from './state';
-export { PHASES, stepHash, type BuildPlan, type BuildRun, type Phase, type Step } from './step';
-export { openedFor } from './draft';
+export {
+  PHASES,
+  stepHash,
+  workMinutes,
+  type BuildPlan,
+  type BuildRun,
+  type Phase,
+  type Step,
+  type StepEnd,
+} from './step';
 export { planBuild } from './steps';
 export { orderCovers, type OpenedCover, type Teardown } from './teardown';
 export { buildRules, intakeRules } from './rules';

@@ -1,9 +1,9 @@
 import type { CoverWay } from '../craft/pattern';
 import { isPowered } from '../gear/gear';
-import { choicesFor } from '../job/choices';
+import { isFibre, materialName, materialOf } from '../job/material';
 import { colourText } from '../tables/colours';
 import { DRIVES } from '../tables/fasteners';
-import { openedFor, type Draft } from './draft';
+import { openedByRuns, type Draft } from './draft';
 import type { BuildRun, StepFastener } from './step';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
@@ -12,6 +12,10 @@ const END_MINUTES = { crimp: 1, solder: 2, sleeve: 1.5 } as const;
 const GAIN_MINUTES = { ear: 30, lamps: 12, meter: 18, stored: 15 } as const;
 const ISOLATE_MINUTES = { negative: 2, both: 4, switch: 1, mainFuse: 2 } as const;
 const CONFIGURE_MINUTES = 10;
+const TAP_MINUTES = 5;
+const POWER_MINUTES = 2;
+/** Gear that goes through a panel, not on to it. */
+const CUT_IN: readonly string[] = ['headUnit', 'speaker', 'zoneControl'];
 const RETURNS_MINUTES = 2;
 const MICROPHONE_MINUTES = { none: 0, screen: 12, gauges: 8 } as const;
 
@@ -46,32 +50,46 @@ export function makeSafe(d: Draft): string {
     cautions: ['battery', ...(pattern.kind !== 'boat' ? (['stand'] as const) : (['vapour'] as const))],
   });
 
-  const old = Object.keys(job.speakers).filter((id) => job.speakers[id]!.oldLeadOhm !== null);
-  if (old.length)
-    d.add(
-      'test:returns',
-      'isolate',
-      'Old speaker leads: look for a shared return',
-      RETURNS_MINUTES * old.length,
-      d.whole,
-      {
-        tools: ['multimeter'],
-        lines: [
-          'Speakers and the old unit unplugged. Any path means a shared return: say so at Speakers before going on.',
-        ],
-        checks: old.map((id) => ({
-          id: `return-${id}`,
-          text: `${d.nameOf(id)}: no path from its − to another − or to ground`,
-        })),
-        after: [safe],
-      },
-    );
   return safe;
+}
+
+/** Old leads are metered once the old unit and the speakers can be got at and unplugged. */
+export function meterOldLeads(d: Draft, safe: string): void {
+  const { job, pattern } = d;
+  const old = Object.keys(job.speakers).filter((id) => job.speakers[id]!.oldLeadOhm !== null);
+  if (!old.length) return;
+  const spots = [...old, ...d.placed.flatMap(([id, { item }]) => (isPowered(item) ? [id] : []))];
+  const covers = spots.flatMap((id) => {
+    const place = job.gear[id]?.place;
+    return place ? [pattern.places[place]!.covers] : [];
+  });
+  const id = d.add(
+    'test:returns',
+    'teardown',
+    'Old speaker leads: look for a shared return',
+    RETURNS_MINUTES * old.length,
+    d.whole,
+    {
+      tools: ['multimeter'],
+      lines: [
+        'Speakers and the old unit unplugged. Any path means a shared return: say so at Speakers before going on.',
+      ],
+      checks: old.map((speaker) => ({
+        id: `return-${speaker}`,
+        text: `${d.nameOf(speaker)}: no path from its − to another − or to ground`,
+      })),
+      after: [safe, ...d.openings(covers)],
+    },
+  );
+  d.hide(id, covers);
 }
 
 /** Every cover the runs and places need, in the order of fewest tool changes. */
 export function openUp(d: Draft, safe: string): void {
   const { pattern } = d;
+  /** New gear that sits right behind a cover: it is held in front of it while the cover is still on. */
+  const behind = (cover: string) =>
+    d.fresh.filter(([, { place }]) => pattern.places[place!]!.covers[cover] !== undefined).map(([id]) => d.nameOf(id));
   for (const { cover, state, way } of d.teardown.covers) {
     const id = d.add(
       `off:cover/${cover}`,
@@ -82,6 +100,9 @@ export function openUp(d: Draft, safe: string): void {
       {
         ...fromWay(way, 'out'),
         lines: [
+          ...(behind(cover).length
+            ? [`Before it comes off, offer up ${behind(cover).join(', ')} and mark what must clear it.`]
+            : []),
           way.hint,
           ...(Object.keys(way.plugs).length ? ['Tape, label and photograph each plug before it is pulled.'] : []),
         ].filter(Boolean),
@@ -105,6 +126,9 @@ export function fit(d: Draft, safe: string): void {
   for (const [gear, { item, place }] of d.fresh) {
     const at = pattern.places[place!]!;
     const accepted = unsealed && at.exposure !== 'sheltered';
+    const material = materialOf(d.job, at);
+    const fibre = isFibre(material) && CUT_IN.includes(item.kind);
+    const { screws, cutoutMm } = item;
     const id = d.add(
       `fit:gear/${gear}`,
       'fit',
@@ -113,12 +137,18 @@ export function fit(d: Draft, safe: string): void {
       { kind: 'gear', id: gear },
       {
         lines: [
-          'Offer it up with the outer cover on; mark, then fit.',
+          cutoutMm === null
+            ? 'Mark, then fit; try it with the outer cover on before it is tightened.'
+            : `Cut-out ${cutoutMm} mm. Mark, then fit; try it with the outer cover on before it is tightened.`,
+          ...(material ? [`Into ${materialName(material)}.`] : []),
+          ...(screws
+            ? [`${screws.count} × ${screws.size}, ${DRIVES[screws.drive].name}: start all, then tighten.`]
+            : []),
           ...(item.note ? [item.note] : []),
           ...(accepted
             ? ['Not sealed for this place unless its rating says so: drip loop, cover over the plugs.']
             : []),
-          ...(choicesFor(pattern.kind).includes('reverse')
+          ...(fibre
             ? [
                 d.pick('reverse') === 'gelcoat'
                   ? 'Glass fibre: bit in reverse through the gelcoat only.'
@@ -126,8 +156,9 @@ export function fit(d: Draft, safe: string): void {
               ]
             : []),
         ],
+        tools: screws ? [DRIVES[screws.drive].tool] : [],
         cautions: [
-          'eyes',
+          fibre ? 'dust' : 'eyes',
           ...(at.body !== 'frame' && pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
           ...(pattern.kind === 'boat' ? (['hull'] as const) : []),
         ],
@@ -135,6 +166,28 @@ export function fit(d: Draft, safe: string): void {
       },
     );
     d.hide(id, [at.covers]);
+  }
+  for (const [gear] of d.fresh) {
+    const holder = d.job.feeds[gear]?.holder;
+    if (!holder || !d.laid.some((run) => run.kind === 'feed' && run.to === gear)) continue;
+    const feed = d.laid.find((run) => run.kind === 'feed' && run.to === gear)!;
+    const at = feed.fromPlace === undefined ? {} : pattern.places[feed.fromPlace]!.covers;
+    const id = d.add(
+      `fit:holder/${gear}`,
+      'fit',
+      `Fit the fuse holder of ${d.nameOf(gear)}`,
+      holder.fitMinutes,
+      { kind: 'gear', id: gear },
+      {
+        lines: [
+          holder.family === 'terminal'
+            ? `${holder.name}: on the + post of ${d.nameOf(feed.from)}, no fuse in it yet.`
+            : `${holder.name}: ${d.job.feeds[gear]!.fuseAtMm} mm along the feed from ${d.nameOf(feed.from)}, fixed, no fuse in it yet.`,
+        ],
+        after: [safe, ...d.openings([at])],
+      },
+    );
+    d.hide(id, [at]);
   }
   const microphone = d.pick('microphone');
   if (microphone !== 'none' && d.fresh.some(([, { item }]) => item.kind === 'headUnit'))
@@ -164,7 +217,7 @@ export function pull(d: Draft, safe: string): string[] {
   );
   for (const [ends, group] of order) {
     const [from, to] = ends.split('>') as [string, string];
-    const covers = openedFor({ ...job, gear: {} }, group).opened;
+    const covers = openedByRuns(pattern, group);
     const id = d.add(
       `pull:run/${ends.replace('>', '-')}`,
       'pull',
@@ -200,45 +253,101 @@ export function pull(d: Draft, safe: string): string[] {
   return order.map(([ends]) => `pull:run/${ends.replace('>', '-')}`);
 }
 
+/** Every end of every conductor, where it is: at gear and the frame beside it, at the tap, at the batteries. */
 export function connect(d: Draft): string[] {
-  const { pattern } = d;
+  const { pattern, job } = d;
   const joint = d.pick('joint');
-  const stored = d.pick('gain') === 'stored';
   const connects: string[] = [];
   const late = new Set(d.configured().flatMap(({ speakers }) => speakers));
+  const minutesOf = (ends: number) => Math.ceil(ends * END_MINUTES[joint]);
+  const pulls = (runs: readonly BuildRun[]) => [...new Set(runs.map((run) => `pull:run/${run.from}-${run.to}`))];
   for (const [gear, { item, place, there }] of d.placed) {
     const own = d.laid.filter((run) => run.from === gear || run.to === gear);
+    const frame = own.filter((run) => run.from === 'frame');
     if (!own.length) continue;
     const splices = d.seen.splices.filter(({ speaker }) => speaker === gear);
-    const ends = own.reduce((sum, run) => sum + run.conductors.length, 0);
+    const ends = [...d.endsAt(gear, own), ...d.endsAt('frame', frame)];
     const id = d.add(
       `connect:gear/${gear}`,
       'connect',
       `Connect ${d.nameOf(gear)}`,
-      Math.ceil(ends * END_MINUTES[joint]),
+      minutesOf(ends.length),
       { kind: 'gear', id: gear },
       {
         tools: [END_TOOLS[joint]],
+        ends,
         lines: [
-          `${ends} ends. Slide the shrink tube on first.`,
+          `${ends.length} ends. Slide the shrink tube on first.`,
           ...(item.kind === 'speaker' ? ['Check which terminal is + on this speaker, and on its lead.'] : []),
           ...splices.map(({ plus, speakerPlus, keyed }) =>
             keyed === 'both'
               ? 'Plugs at both ends go in one way only.'
               : `${colourText(plus)} is +: to ${speakerPlus}. Label both ends.`,
           ),
-          ...((stored && item.kind === 'speaker') || late.has(gear)
-            ? ['Leave it unplugged until the amplifier is configured.']
-            : []),
+          ...(late.has(gear) ? ['Leave it unplugged until the amplifier is configured.'] : []),
         ],
         checks: splices.length ? [{ id: 'polarity', text: 'Polarity tried with a cell: the cone moves out on +' }] : [],
-        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...own.map((run) => `pull:run/${run.from}-${run.to}`)],
+        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...pulls(own)],
       },
     );
     d.hide(id, [pattern.places[place!]!.covers]);
     connects.push(id);
   }
-
+  const tapped = d.laid.filter((run) => run.from === 'switched');
+  if (tapped.length) {
+    const source = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
+    const covers = [pattern.places[pattern.switchedPlace]!.covers];
+    const id = d.add(
+      'tap:switched',
+      'connect',
+      source ? `Tap ${source.name}` : `Tap the switched source: ${d.nameOf('switched')}`,
+      TAP_MINUTES + minutesOf(tapped.length),
+      d.whole,
+      {
+        tools: ['multimeter', END_TOOLS[joint]],
+        ends: d.endsAt('switched', tapped),
+        lines: [
+          source
+            ? `${colourText(source.colour)}. Meter it at off, accessory and run before anything is cut.`
+            : 'Nobody has said which circuit: find one that is live with the key only, and meter it before anything is cut.',
+          'Wrap it again as it was found.',
+        ],
+        checks: [{ id: 'metered', text: 'Metered: dead with the key off, live at run' }],
+        after: [...pulls(tapped), ...d.openings(covers)],
+      },
+    );
+    d.hide(id, covers);
+    connects.push(id);
+  }
+  for (const battery of Object.keys(job.craft.batteries)) {
+    const own = d.laid.filter((run) => run.from === battery);
+    const holders = d.fresh.flatMap(([gear]) =>
+      own.some((run) => run.kind === 'feed' && run.to === gear) && job.feeds[gear]?.holder
+        ? [`fit:holder/${gear}`]
+        : [],
+    );
+    if (!own.length) continue;
+    const place = job.craft.batteries[battery]!.place ?? pattern.batteryPlace;
+    const covers = [pattern.places[place]!.covers];
+    const ends = d.endsAt(battery, own);
+    const id = d.add(
+      `connect:battery/${battery}`,
+      'connect',
+      `Rings on ${d.nameOf(battery)}`,
+      minutesOf(ends.length),
+      d.whole,
+      {
+        tools: [END_TOOLS[joint], '10 mm socket'],
+        ends,
+        lines: ['The craft’s own cable stays off and covered. Heaviest ring at the bottom of the stud.'],
+        checks: [{ id: 'tight', text: 'Every ring tight, none turns by hand' }],
+        cautions: ['battery'],
+        after: [...pulls(own), ...holders, ...d.openings(covers)],
+      },
+    );
+    d.hide(id, covers);
+    connects.push(id);
+  }
   return connects;
 }
 
@@ -264,6 +373,19 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
     ],
     after: done,
   });
+  const on = d.add(
+    'test:live',
+    'test',
+    `${BACK_TITLES[isolation]}, every new fuse still out`,
+    ISOLATE_MINUTES[isolation],
+    d.whole,
+    {
+      lines: d.seen.isolation.off.length > 2 ? d.seen.isolation.on : ['Put back what made it safe.'],
+      checks: [{ id: 'dead', text: 'Meter: nothing beyond the empty fuse holders' }],
+      cautions: ['battery'],
+      after: [shorts],
+    },
+  );
   const fused = d.fresh.flatMap(([id]) => (id in d.seen.fuses ? [id] : []));
   const fuses = fused.map((gear) =>
     d.add(
@@ -273,22 +395,21 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
       1,
       { kind: 'gear', id: gear },
       {
-        lines: ['The fuse goes in last, at the battery end.'],
-        after: [shorts],
+        lines: [
+          'The fuse goes in last, with the battery on: no arc at the post. A spark that does not stop means out again.',
+        ],
+        after: [on],
       },
     ),
   );
-  const power = d.add('test:power', 'test', 'First power', ISOLATE_MINUTES[isolation] + 2, d.whole, {
-    lines: [
-      ...(d.seen.isolation.off.length > 2 ? d.seen.isolation.on : ['Put back what made it safe.']),
-      'Stay at the fuse: out at once on smoke, smell or heat.',
-    ],
+  const power = d.add('test:power', 'test', 'First power', POWER_MINUTES, d.whole, {
+    lines: ['Stay at the fuse: out at once on smoke, smell or heat.'],
     checks: powered.map((gear) => ({
       id: `on-${gear}`,
       text: `${d.nameOf(gear)} comes on, and goes off with the key`,
     })),
     cautions: ['battery'],
-    after: [shorts, ...fuses],
+    after: [on, ...fuses],
   });
   const plugged = d.configured().flatMap(({ amplifier, speakers: own }) => {
     const set = d.add(
@@ -297,7 +418,11 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
       `Load the set-up of ${d.nameOf(amplifier)}`,
       CONFIGURE_MINUTES,
       { kind: 'gear', id: amplifier },
-      { tools: ['set-up file'], lines: ['Every speaker of it unplugged.'], after: [power] },
+      {
+        tools: ['set-up file'],
+        lines: ['Every speaker of it unplugged. Load the set-up, then switch off, wait ten seconds, and on again.'],
+        after: [power],
+      },
     );
     return d.add(
       `plug:gear/${amplifier}`,
@@ -333,7 +458,7 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
         )
       : undefined;
 
-  return { all: [shorts, ...fuses, power, ...plugged, sound, ...(travels ? [travels] : [])], power, sound };
+  return { all: [shorts, on, ...fuses, power, ...plugged, sound, ...(travels ? [travels] : [])], power, sound };
 }
 
 export function tune(d: Draft, sound: string): string[] {
@@ -344,12 +469,12 @@ export function tune(d: Draft, sound: string): string[] {
       d.add(
         `tune:gear/${id}`,
         'tune',
-        `Set the gains of ${d.nameOf(id)}`,
-        GAIN_MINUTES[gain],
+        gain === 'stored' ? `Check the stored set-up of ${d.nameOf(id)}` : `Set the gains of ${d.nameOf(id)}`,
+        gain === 'stored' ? GAIN_MINUTES.stored - CONFIGURE_MINUTES : GAIN_MINUTES[gain],
         { kind: 'gear', id },
         {
           tools: [
-            ...(gain === 'meter' ? ['multimeter'] : gain === 'stored' ? ['set-up file'] : []),
+            ...(gain === 'meter' ? ['multimeter'] : []),
             d.pick('source') === 'stick' ? 'stick with files of known level' : 'wireless music',
           ],
           lines: ['Everything flat, boost off; find the clean volume of the head unit first.', GAIN_LINES[gain]],
@@ -433,12 +558,18 @@ const ISOLATE_TITLES = {
   switch: 'Battery switch off and tagged',
   mainFuse: 'Main fuse out',
 } as const;
+const BACK_TITLES = {
+  negative: 'Battery: negative on',
+  both: 'Battery: positive on, then negative',
+  switch: 'Battery switch on',
+  mainFuse: 'Main fuse in',
+} as const;
 const OPEN_WORDS = { loosened: 'loosened', aside: 'aside', off: 'off' } as const;
 const GAIN_LINES = {
   ear: 'Gains from minimum, one pair connected at a time, several good tracks.',
   lamps: 'Input lamp first, then the output lamp just dark at clean volume.',
   meter: 'Speakers unplugged; set √(P·R) volts on the test tone.',
-  stored: 'Load the stored set-up before any speaker is plugged in; find each speaker by noise.',
+  stored: 'It was loaded before any speaker was plugged in: find each speaker by noise, then listen.',
 } as const;
 
 function fromWay(way: CoverWay, direction: 'out' | 'in') {

@@ -1,5 +1,5 @@
 import { inOrder, type BayEvent } from '../job/events';
-import { stepHash, type BuildPlan, type Step } from './step';
+import { stepHash, workMinutes, type BuildPlan, type Step } from './step';
 
 export interface FastenerCount {
   readonly step: Step;
@@ -38,6 +38,7 @@ export interface FastenerBalance {
   readonly reused: number;
   readonly retired: number;
   readonly added: number;
+  /** Nobody counted, though its cover may be off, or back on; out; or counted both ways. */
   readonly state: 'not counted' | 'out' | 'balanced' | 'unbalanced';
 }
 
@@ -120,7 +121,7 @@ export function buildState(build: BuildPlan, events: readonly BayEvent[]): Build
     steps,
     next: left.find((s) => s.is === 'ready' || s.is === 'redo') ?? left[0],
     done: steps.length - left.length,
-    minutesLeft: left.reduce((sum, s) => sum + s.step.minutes, 0),
+    minutesLeft: left.reduce((sum, s) => sum + workMinutes(s.step), 0),
     minutesSpent: [...times.values()].reduce((sum, m) => sum + m, 0),
     balances: outs.flatMap((off) => balancesOf(off, states.get(`on:${off.step.id.slice('off:'.length)}`))),
     apart: outs.flatMap((off) => apartOf(off, states.get(`on:${off.step.id.slice('off:'.length)}`))),
@@ -136,21 +137,22 @@ function balancesOf(off: StepState, on: StepState | undefined): FastenerBalance[
   return off.counts.map((count, i): FastenerBalance => {
     const spec = off.step.fasteners[i]!;
     const back = on?.counts.find((c) => c.id === count.id);
-    // A tick without a count says that what was planned came out, and went back.
-    const out = count.out ?? (off.is === 'done' || off.is === 'redo' ? count.planned : 0);
+    // A tick says that a cover is off or back, not that anybody counted: only a count does.
+    const out = count.out ?? 0;
     const closed = on?.is === 'done' || on?.is === 'redo';
     const counted = back?.reused !== undefined || back?.added !== undefined || back?.retired !== undefined;
-    const usual = spec.single ? { reused: 0, retired: out, added: out } : { reused: out, retired: 0, added: 0 };
-    const { reused, retired, added } = counted
-      ? { reused: back?.reused ?? 0, retired: back?.retired ?? 0, added: back?.added ?? 0 }
-      : closed
-        ? usual
-        : { reused: 0, retired: 0, added: 0 };
+    const { reused, retired, added } = {
+      reused: back?.reused ?? 0,
+      retired: back?.retired ?? 0,
+      added: back?.added ?? 0,
+    };
     const state =
-      out === 0 && !counted
+      count.out === undefined
         ? 'not counted'
-        : !counted && !closed
-          ? 'out'
+        : !counted
+          ? closed
+            ? 'not counted'
+            : 'out'
           : out === reused + retired && reused + added === out && out === count.planned
             ? 'balanced'
             : 'unbalanced';
@@ -186,6 +188,12 @@ function apartOf(off: StepState, on: StepState | undefined) {
  */
 export function notReady(state: BuildState): string[] {
   const open = state.steps.filter((s) => s.is !== 'done');
+  // Of covers that are off or back: what is not opened yet has nothing to count.
+  const uncounted = state.balances.filter(
+    (b) =>
+      b.state === 'not counted' &&
+      state.steps.some((s) => s.step.id === `off:cover/${b.cover}` && s.is !== 'open' && s.is !== 'ready'),
+  );
   return [
     ...state.apart.map(({ text }) => `Still apart: ${text}`),
     ...state.balances
@@ -194,6 +202,9 @@ export function notReady(state: BuildState): string[] {
         (b) =>
           `Fasteners do not add up: ${b.size}, ${b.where}: ${b.out} out, ${b.reused} reused, ${b.retired} retired, ${b.added} new, ${b.planned} belong there`,
       ),
+    ...(uncounted.length
+      ? [`Fasteners nobody counted: ${uncounted.map((b) => `${b.size}, ${b.where}`).join('; ')}`]
+      : []),
     ...(open.length
       ? [`${open.length} of ${state.steps.length} steps are not done: ${open[0]!.step.title} is next`]
       : []),

@@ -13,6 +13,7 @@ export interface BuildRun {
   readonly fromPlace: string | undefined;
   readonly toPlace: string | undefined;
   readonly way: { readonly legs: readonly string[] } | undefined;
+  readonly fished: readonly string[];
   readonly cutMm: number;
   readonly conductors: readonly { readonly colour: Insulated; readonly use: string }[];
 }
@@ -23,6 +24,7 @@ export interface BuildSplice {
   readonly source: string;
   readonly plus: Insulated;
   readonly speakerPlus: string;
+  readonly speakerMinus: string;
   readonly keyed: 'both' | 'one' | 'none';
 }
 
@@ -50,6 +52,18 @@ export interface StepFastener {
   readonly single: boolean;
 }
 
+/** One conductor's end at this step: what it is, where it goes, and what ends it. */
+export interface StepEnd {
+  readonly colour: Insulated;
+  readonly use: string;
+  /** The wire's size, in words. */
+  readonly wire: string;
+  /** Where it goes to: a terminal, stud or lead, in words. */
+  readonly to: string;
+  /** Ring, ferrule, butt or plug, in words. */
+  readonly with: string;
+}
+
 export interface StepCheck {
   readonly id: string;
   readonly text: string;
@@ -69,6 +83,7 @@ export interface Step {
   /** Out at this step, or back in. */
   readonly direction: 'out' | 'in' | undefined;
   readonly checks: readonly StepCheck[];
+  readonly ends: readonly StepEnd[];
   readonly cautions: readonly Caution[];
   /** Steps done before it. */
   readonly after: readonly string[];
@@ -77,6 +92,10 @@ export interface Step {
   readonly subject: { readonly kind: 'cover' | 'gear' | 'run' | 'job'; readonly id: string };
 }
 
+/** Minutes of work in a step: two people's count twice. */
+export const workMinutes = ({ minutes, second }: Pick<Step, 'minutes' | 'second'>): number =>
+  minutes * (second ? 2 : 1);
+
 export interface BuildPlan {
   readonly steps: readonly Step[];
   readonly teardown: Teardown;
@@ -84,6 +103,6 @@ export interface BuildPlan {
 
 /** Of a step, what makes a tick out of date when it changes: everything but where it stands in the order. */
 export function stepHash(step: Step): string {
-  const { title, lines, fasteners, checks, tools, cautions } = step;
-  return contentHash({ title, lines, fasteners, checks, tools, cautions });
+  const { title, lines, fasteners, checks, tools, cautions, ends } = step;
+  return contentHash({ title, lines, fasteners, checks, tools, cautions, ends });
 }

@@ -1,5 +1,5 @@
 import { Draft, type BuildSeen } from './draft';
-import { connect, finish, fit, makeSafe, openUp, pull, putBack, test, tune } from './phases';
+import { connect, finish, fit, makeSafe, meterOldLeads, openUp, pull, putBack, test, tune } from './phases';
 import { PHASES, type BuildPlan, type Step } from './step';
 
 /**
@@ -12,6 +12,7 @@ export function planBuild(seen: BuildSeen): BuildPlan {
   if (!d.placed.length) return { steps: [], teardown: d.teardown };
   const safe = makeSafe(d);
   openUp(d, safe);
+  meterOldLeads(d, safe);
   fit(d, safe);
   const pulled = pull(d, safe);
   const connects = connect(d);

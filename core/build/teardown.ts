@@ -1,4 +1,4 @@
-import { COVER_STATES, stateFor, type CoverState, type CoverWay, type Opened, type Pattern } from '../craft/pattern';
+import type { CoverState, CoverWay, Pattern } from '../craft/pattern';
 import type { Drive } from '../tables/fasteners';
 
 export interface OpenedCover {
@@ -14,22 +14,6 @@ export interface Teardown {
   readonly toolChanges: number;
   /** No order has fewer; false when there were too many covers to try all orders. */
   readonly proven: boolean;
-}
-
-const further = (a: CoverState, b: CoverState) => COVER_STATES.indexOf(a) >= COVER_STATES.indexOf(b);
-
-/** How far each cover must be opened for all that is asked, with what must be open before it. */
-export function coversFor(pattern: Pattern, asked: readonly Opened[], alwaysOff: boolean): Record<string, CoverState> {
-  const open: Record<string, CoverState> = {};
-  const take = (id: string, wanted: CoverState): void => {
-    const cover = pattern.covers[id];
-    const state = stateFor(cover, alwaysOff && cover?.states.off ? 'off' : wanted);
-    if (state === undefined || (open[id] && further(open[id], state))) return;
-    open[id] = state;
-    for (const [before, far] of Object.entries(cover!.states[state]!.after)) take(before, far);
-  };
-  for (const opened of asked) for (const [id, state] of Object.entries(opened)) take(id, state);
-  return open;
 }
 
 /** Above this all orders are too many (2ⁿ sets) and the best next cover is taken each time. */

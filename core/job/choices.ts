@@ -1,6 +1,6 @@
-import type { Pattern } from '../craft/pattern';
+import type { Job } from './job';
+import { hasFibre } from './material';
 
-type Kind = Pattern['kind'];
 interface Option {
   readonly name: string;
   /** What taking it changes in this job's plan, in a sentence. */
@@ -11,8 +11,6 @@ interface Choice {
   readonly options: Readonly<Record<string, Option>>;
   /** Taken until the job says otherwise. */
   readonly usual: string;
-  /** Kinds of craft it is asked for; all when absent. */
-  readonly kinds?: readonly Kind[];
 }
 
 /** Where practitioners differ (common practice): every school is supported, the job records which. */
@@ -39,7 +37,10 @@ export const CHOICES = {
     options: {
       aside: { name: 'As far as needed', changes: 'A cover is loosened or set aside where that is enough.' },
       off: { name: 'Off, always', changes: 'Every cover that is opened comes right off: more room, more minutes.' },
-      fished: { name: 'Fished past', changes: 'Legs that can be fished are: fewer covers, more minutes of pulling.' },
+      fished: {
+        name: 'Fished past',
+        changes: 'Legs that can be fished are, up to three minutes of pulling for one of covers.',
+      },
     },
   },
   joint: {
@@ -102,7 +103,7 @@ export const CHOICES = {
       ear: { name: 'By ear at clean volume', changes: '30 minutes an amplifier, one pair at a time.' },
       lamps: { name: 'By clip lamps', changes: '12 minutes an amplifier: input lamp, then output lamp.' },
       meter: { name: 'By meter', changes: '18 minutes an amplifier: test tone, √(P·R) volts, speakers unplugged.' },
-      stored: { name: 'Stored set-up', changes: '15 minutes an amplifier: configured before speakers are plugged in.' },
+      stored: { name: 'Stored set-up', changes: '15 minutes an amplifier: loaded before its speakers are plugged in.' },
     },
   },
   source: {
@@ -136,7 +137,6 @@ export const CHOICES = {
   reverse: {
     name: 'Glass fibre',
     usual: 'gelcoat',
-    kinds: ['boat', 'recreationalVehicle'],
     options: {
       gelcoat: { name: 'Reverse through the gelcoat', changes: 'Bit in reverse through the gelcoat, then forwards.' },
       through: { name: 'Reverse all the way', changes: 'Bit in reverse until it is through.' },
@@ -147,9 +147,9 @@ export const CHOICES = {
 export type ChoiceId = keyof typeof CHOICES;
 export const CHOICE_IDS = Object.keys(CHOICES) as [ChoiceId, ...ChoiceId[]];
 
-/** The choices asked for this kind of craft. */
-export const choicesFor = (kind: Kind): ChoiceId[] =>
-  CHOICE_IDS.filter((id) => (CHOICES[id] as Choice).kinds?.includes(kind) ?? true);
+/** The choices asked for this craft: how glass fibre is drilled only where there is some. */
+export const choicesFor = (job: Pick<Job, 'craft'>): ChoiceId[] =>
+  CHOICE_IDS.filter((id) => id !== 'reverse' || hasFibre(job));
 
 type OptionOf<C extends ChoiceId> = keyof (typeof CHOICES)[C]['options'];
 

@@ -303,6 +303,7 @@ describe('turn-on', () => {
     });
     const job = after(
       TOURER_JOB,
+      { op: 'setExisting', id: 'accessory', circuit: null },
       circuit('always', [12.6, 12.6, 12.6], 30, 0),
       circuit('run', [0, 0, 12.5], 20, 0),
       circuit('full', [0, 12.5, 12.5], 5, 4),

@@ -381,20 +381,22 @@ export const supplyRules: readonly PowerRule[] = [
   {
     id: 'switched-unchosen',
     station: 'power',
-    severity: 'note',
+    severity: 'stop',
     title: 'No circuit chosen to switch the gear',
     formula: 'candidates measured at off, accessory and run',
     source: COMMON_PRACTICE,
     overrulable: true,
     look: ({ job, turnOn: { source, switchedA, candidates } }) => {
-      if (source || switchedA === 0 || !candidates.length) return [];
+      if (source || switchedA === 0) return [];
       const best = candidates.find((c) => (c.live === 'key' || c.live === 'run') && c.enough);
       return [
         {
           subject: { kind: 'job', id: job.id },
           reason: best
             ? `${best.circuit.name} is ${LIVE[best.live]} and has ${short(best.spareA!)} A to spare.`
-            : 'None of the circuits written down is measured, live with the key and has current to spare.',
+            : candidates.length
+              ? 'None of the circuits written down is measured, live with the key and has current to spare.'
+              : 'No circuit of the craft is written down: find one that is live with the key only, measure it, and write it down at Intake.',
           figures: [amps('asked', switchedA), amps('spare', best?.spareA ?? 0)],
           ...(best
             ? {

@@ -485,7 +485,7 @@ const FIRES: Record<string, Job> = {
     { op: 'setTurnOn', turnOn: { through: 'relay' } },
   ),
   'switched-source': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'bilge' } }),
-  'switched-unchosen': LAUNCH,
+  'switched-unchosen': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: null } }),
   'always-awake': after(TOURER_JOB, AWAKE),
   'stands-too-short': after(TOURER_JOB, AWAKE),
   'joined-leads': VAN,
@@ -513,7 +513,6 @@ const SILENT: Record<string, Job> = {
   'interrupt-rating-light': after(TOURER_JOB, { op: 'setBattery', battery: { shortA: 700 } }),
   'lithium-straight': VAN,
   'switched-source': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'panelSpare' } }),
-  'switched-unchosen': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'panelSpare' } }),
   'joined-leads': after(VAN, { op: 'setTurnOn', turnOn: { joined: false } }),
   'wrong-volts': VAN,
 };

@@ -4,7 +4,7 @@ import type { Job } from '../job/job';
 import type { Gauge } from '../tables/conductors';
 import { buttFor, ferruleFor, ringFor } from '../tables/terminals';
 
-/** One end of a power conductor, and what it is ended with. */
+/** One end of a conductor, and what it is ended with. */
 export interface Termination {
   readonly run: string;
   /** Battery, gear, `frame` or `switched`. */
@@ -23,30 +23,39 @@ interface PowerRun {
 
 /** Pigtail of a head unit’s power plug (common practice). */
 const PIGTAIL: Gauge = '16';
+/** Leads of a speaker that has leads of its own (common practice). */
+const SPEAKER_PIGTAIL: Gauge = '18';
 
-/** Terminals of every feed, return and switched lead, by the sizes of both wires. */
+/** Screened leads end in what they were bought with. */
+const LINE_PLUG = 'line plug';
+
+/** What ends every conductor of every run, by the sizes of both wires and what it goes to. */
 export function planTerminals<R extends PowerRun>(
   job: Job,
   runs: readonly R[],
   gaugeOf: (run: R) => Gauge | undefined,
 ): Termination[] {
   const tap = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
-  const atGear = (gear: string, gauge: Gauge): string => {
-    const item = job.gear[gear]?.item;
+  const end = (run: R, at: string, gauge: Gauge): string => {
+    if (at in job.craft.batteries || at === FRAME) return ringFor(gauge);
+    if (at === 'switched') return tap?.size ? buttFor(gauge, tap.size) : 'fuse tap or butt, by the size that is found';
+    const item = job.gear[at]?.item;
     if (item?.kind === 'headUnit') return buttFor(gauge, PIGTAIL);
+    if (item?.kind === 'speaker')
+      return item.keyed ? 'its plug' : item.leads ? buttFor(gauge, SPEAKER_PIGTAIL) : 'spade, pinched to its tab';
+    if (item?.kind === 'zoneControl') return ferruleFor(gauge);
+    if (item?.kind === 'relay' && run.kind !== 'feed' && run.kind !== 'return') return 'spade, insulated';
     return item && isPowered(item) ? ferruleFor(gauge) : ringFor(gauge);
   };
   return runs.flatMap((run): Termination[] => {
     const gauge = gaugeOf(run);
-    if (!gauge || !['feed', 'return', 'switched'].includes(run.kind)) return [];
-    const end = (at: string): string => {
-      if (at in job.craft.batteries || at === FRAME) return ringFor(gauge);
-      if (at === 'switched')
-        return tap?.size ? buttFor(gauge, tap.size) : 'fuse tap or butt, by the size that is found';
-      return atGear(at, gauge);
-    };
     return run.conductors.flatMap(({ use }) =>
-      [run.from, run.to].map((at) => ({ run: run.id, at, use, with: end(at) })),
+      [run.from, run.to].map((at) => ({
+        run: run.id,
+        at,
+        use,
+        with: gauge === undefined ? LINE_PLUG : end(run, at, gauge),
+      })),
     );
   });
 }

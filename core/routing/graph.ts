@@ -69,48 +69,6 @@ export interface Way {
 
 export const otherEnd = (leg: MapLeg, node: string): string => (leg.from === node ? leg.to : leg.from);
 
-/** Shortest ways found so far on each map, by their ends. */
-const ways = new WeakMap<CraftMap, Map<string, Way | undefined>>();
-
-/**
- * Shortest way between two nodes by wire length, banned legs left out (Dijkstra). Undefined when there
- * is none. Ties go to the leg written first in the pattern, so the answer does not depend on anything else.
- */
-export function shortestWay(map: CraftMap, from: string, to: string): Way | undefined {
-  let known = ways.get(map);
-  if (!known) ways.set(map, (known = new Map<string, Way | undefined>()));
-  const ends = `${from}>${to}`;
-  if (!known.has(ends)) known.set(ends, findShortest(map, from, to));
-  return known.get(ends);
-}
-
-function findShortest(map: CraftMap, from: string, to: string): Way | undefined {
-  const best = new Map<string, { cost: number; leg?: MapLeg; before?: string }>([[from, { cost: 0 }]]);
-  const settled = new Set<string>();
-  for (;;) {
-    let node: string | undefined;
-    for (const [candidate, { cost }] of best)
-      if (!settled.has(candidate) && (node === undefined || cost < best.get(node)!.cost)) node = candidate;
-    if (node === undefined) return undefined;
-    if (node === to) break;
-    settled.add(node);
-    const { cost } = best.get(node)!;
-    for (const leg of map.legsAt(node)) {
-      if (leg.banned) continue;
-      const next = otherEnd(leg, node);
-      const through = cost + leg.lengthMm;
-      if (through < (best.get(next)?.cost ?? Number.MAX_VALUE)) best.set(next, { cost: through, leg, before: node });
-    }
-  }
-  const legs: string[] = [];
-  const nodes = [to];
-  for (let step = best.get(to)!; step.leg && step.before !== undefined; step = best.get(step.before)!) {
-    legs.unshift(step.leg.id);
-    nodes.unshift(step.before);
-  }
-  return { legs, nodes, lengthMm: best.get(to)!.cost };
-}
-
 /** The way named by a list of legs from `from`, or undefined when they do not lead to `to`. */
 export function wayAlong(map: CraftMap, from: string, to: string, legIds: readonly string[]): Way | undefined {
   const nodes = [from];

@@ -1,5 +1,15 @@
 export { axisDistance, jointNeed, jointPath, turned, type JointNeed } from './joint';
-export { craftMap, shortestWay, wayAlong, wayPoints, type CraftMap, type MapLeg, type Way } from './graph';
-export { proposeWays, type WayProposal } from './ways';
-export { RUN_KIND_NAMES, endName, neededRuns, planRuns, type Conductor, type Run, type RunKind } from './runs';
+export { craftMap, wayAlong, wayPoints, type CraftMap, type MapLeg, type Way } from './graph';
+export { proposeRoutes, routesOfRun, type RouteProposal, type RouteProposals } from './propose';
+export { cheapestRoute, type Access, type Route } from './access';
+export {
+  RUN_KIND_NAMES,
+  accessOf,
+  endName,
+  neededRuns,
+  planRuns,
+  type Conductor,
+  type Run,
+  type RunKind,
+} from './runs';
 export { routingRules } from './rules';

@@ -6,7 +6,9 @@ import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, wakeOf } from 
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
-import { craftMap, shortestWay, wayAlong, wayPoints, type CraftMap, type Way } from './graph';
+import { taken } from '../job/choices';
+import { layRoutes, type Access } from './access';
+import { craftMap, wayPoints, type Way } from './graph';
 
 export type RunKind = 'feed' | 'return' | 'switched' | 'turnOn' | 'line' | 'speaker';
 
@@ -29,8 +31,10 @@ export interface Run extends RunNeed {
   readonly toPlace: string | undefined;
   /** Undefined when an end has no place, or no way leads there. */
   readonly way: Way | undefined;
+  /** Legs of it that are fished, their covers staying on. */
+  readonly fished: readonly string[];
   readonly pinned: boolean;
-  /** The pinned way no longer leads there and the shortest is used in its stead. */
+  /** The pinned way no longer leads there and the cheapest is used in its stead. */
   readonly pinBroken: boolean;
   readonly points: readonly Vec3[];
   /** Along legs and joints, mm. */
@@ -152,16 +156,52 @@ function placeOf(job: Job, end: string, other: string): string | undefined {
   return job.gear[end]?.place ?? undefined;
 }
 
-/** All runs with their ways and lengths: pinned where the job says so, else the shortest. */
-export function planRuns(job: Job, map: CraftMap = craftMap(craftOf(job))): Run[] {
-  const { places } = craftOf(job);
-  return neededRuns(job).map((need) => {
-    const fromPlace = placeOf(job, need.from, need.to);
-    const toPlace = placeOf(job, need.to, need.from);
+/** How this job's runs get at their legs. */
+export function accessOf(job: Job): Access {
+  const pattern = craftOf(job);
+  const { labourAnHour, wireAMetre } = job.settings;
+  return {
+    pattern,
+    map: craftMap(pattern),
+    school: taken(job.choices, 'access'),
+    minutesAMetre: (60 * wireAMetre) / labourAnHour,
+  };
+}
+
+/**
+ * All runs with their routes and lengths: pinned where the job says so, else what costs least in minutes of covers,
+ * fishing and metres of wire, covers that gear or other runs need anyway being free.
+ */
+export function planRuns(job: Job): Run[] {
+  const access = accessOf(job);
+  const { pattern, map } = access;
+  const { places } = pattern;
+  const needs = neededRuns(job).map((need) => ({
+    ...need,
+    fromPlace: placeOf(job, need.from, need.to),
+    toPlace: placeOf(job, need.to, need.from),
+  }));
+  const ready = needs.filter(({ fromPlace, toPlace }) => fromPlace !== undefined && toPlace !== undefined);
+  const fresh = Object.values(job.gear).flatMap(({ place, there }) =>
+    there === null && place !== null ? [place] : [],
+  );
+  const routes = layRoutes(
+    access,
+    ready.map(({ id, fromPlace, toPlace, conductors }) => ({
+      from: fromPlace!,
+      to: toPlace!,
+      conductors: conductors.length,
+      pin: job.ways[id],
+    })),
+    [...fresh, ...ready.flatMap(({ fromPlace, toPlace }) => [fromPlace!, toPlace!])].map((id) => places[id]!.covers),
+  );
+  return needs.map((need) => {
+    const { fromPlace, toPlace } = need;
     const pin = job.ways[need.id];
-    const ready = fromPlace !== undefined && toPlace !== undefined;
-    const along = ready && pin ? wayAlong(map, fromPlace, toPlace, pin) : undefined;
-    const way = along ?? (ready ? shortestWay(map, fromPlace, toPlace) : undefined);
+    const at = ready.indexOf(need);
+    const route = at < 0 ? undefined : routes[at];
+    const way = route?.way;
+    const along = pin !== undefined && way?.legs.join() === pin.join();
     const allowanceMm = way
       ? (places[fromPlace!]?.allowanceMm ?? 0) +
         (places[toPlace!]?.allowanceMm ?? 0) +
@@ -169,11 +209,10 @@ export function planRuns(job: Job, map: CraftMap = craftMap(craftOf(job))): Run[
       : 0;
     return {
       ...need,
-      fromPlace,
-      toPlace,
       way,
-      pinned: along !== undefined,
-      pinBroken: pin !== undefined && ready && along === undefined,
+      fished: route?.fished ?? [],
+      pinned: along,
+      pinBroken: pin !== undefined && at >= 0 && !along,
       points: way ? wayPoints(map, way) : [],
       layMm: way?.lengthMm ?? 0,
       allowanceMm,

@@ -65,6 +65,7 @@ export const ADVENTURE_TOURER: Pattern = {
       exposure: 'sheltered',
       allowanceMm: 120,
       covers: off('seat'),
+      material: 'plastic',
     },
     accessory: {
       name: 'Accessory connector',
@@ -75,7 +76,7 @@ export const ADVENTURE_TOURER: Pattern = {
       room: { w: 30, h: 30, d: 40 },
       exposure: 'splash',
       allowanceMm: 100,
-      covers: off('shroudLeft'),
+      covers: {},
     },
     dash: {
       name: 'Fairing dash',
@@ -87,6 +88,7 @@ export const ADVENTURE_TOURER: Pattern = {
       exposure: 'jet',
       allowanceMm: 300,
       covers: off('cowl'),
+      material: 'fibre',
     },
     barClamp: {
       name: 'Bar clamp',
@@ -109,6 +111,7 @@ export const ADVENTURE_TOURER: Pattern = {
       exposure: 'splash',
       allowanceMm: 250,
       covers: off('cowl'),
+      material: 'fibre',
     },
     underSeat: {
       name: 'Tray under the pillion',
@@ -120,6 +123,7 @@ export const ADVENTURE_TOURER: Pattern = {
       exposure: 'splash',
       allowanceMm: 200,
       covers: off('seat'),
+      material: 'plastic',
     },
     pannierFloorLeft: {
       name: 'Left pannier floor',
@@ -131,8 +135,10 @@ export const ADVENTURE_TOURER: Pattern = {
       exposure: 'sheltered',
       allowanceMm: 400,
       covers: off('pannierLeftLid'),
+      material: 'aluminium',
     },
     ...speakerPlaces('fairing', 'Fairing pocket', {
+      material: 'fibre',
       body: 'bars',
       at: [1266, 176, 1086],
       faces: [-0.94, 0, 0.34],
@@ -142,6 +148,7 @@ export const ADVENTURE_TOURER: Pattern = {
       covers: off('cowl'),
     }),
     ...speakerPlaces('pannier', 'Pannier front wall', {
+      material: 'aluminium',
       body: 'frame',
       at: [87, 384, 716],
       faces: [1, 0, 0],
@@ -151,6 +158,7 @@ export const ADVENTURE_TOURER: Pattern = {
       covers: off('pannierLeftLid'),
     }),
     ...speakerPlaces('guard', 'Crash bar pod', {
+      material: 'plastic',
       body: 'frame',
       at: [1196, 256, 640],
       faces: [-0.8, 0, 0.6],
@@ -205,13 +213,16 @@ export const ADVENTURE_TOURER: Pattern = {
         ],
         hazards: ['warm'],
         engineSpace: true,
-        covers: off('seat', 'shroudLeft'),
+        covers: { seat: 'off', shroudLeft: 'aside' },
         fish: { minutes: 8, covers: off('seat') },
       }),
     ),
     ...pair(
       'shroudUp',
-      leg('Left shroud to the steering head', 'shroudLeft', 'headLeft', { covers: off('shroudLeft') }),
+      leg('Left shroud to the steering head', 'shroudLeft', 'headLeft', {
+        covers: { shroudLeft: 'aside' },
+        fish: { minutes: 3, covers: {} },
+      }),
     ),
     headCross: leg('Across behind the steering head', 'headLeft', 'headRight', {
       via: [[1072, 0, 926]],
@@ -233,7 +244,10 @@ export const ADVENTURE_TOURER: Pattern = {
     dashUp: leg('Up to the dash', 'cowlHub', 'dash', { via: [[1252, 0, 1150]], covers: off('cowl') }),
     shelf: leg('Forward to the lamp shelf', 'cowlHub', 'lampShelf', { covers: off('cowl') }),
     clampLeft: leg('Up the left riser', 'tieLeft', 'barClamp', { via: [[1150, 60, 1130]] }),
-    tap: leg('To the accessory connector', 'headLeft', 'accessory', { covers: off('shroudLeft') }),
+    tap: leg('To the accessory connector', 'headLeft', 'accessory', {
+      covers: { shroudLeft: 'aside' },
+      fish: { minutes: 2, covers: {} },
+    }),
     seatBack: leg('Back under the rider’s seat', 'batteryTop', 'seatCross', {
       via: [[570, 30, 826]],
       covers: off('seat'),
@@ -321,6 +335,14 @@ export const ADVENTURE_TOURER: Pattern = {
     shroudLeft: {
       name: 'Left shroud',
       states: {
+        aside: coverWay(
+          3,
+          3,
+          'Out with the lower edge; swing it forwards on its rubber posts, the indicator stays plugged.',
+          {
+            fasteners: { sides: screws(3, 'hexSocket4', 'M5 × 16', 'along the lower edge', 4) },
+          },
+        ),
         off: coverWay(5, 6, 'Draw it forwards off its two rubber posts, then out.', {
           fasteners: {
             sides: screws(3, 'hexSocket4', 'M5 × 16', 'along the lower edge', 4),
@@ -333,6 +355,14 @@ export const ADVENTURE_TOURER: Pattern = {
     shroudRight: {
       name: 'Right shroud',
       states: {
+        aside: coverWay(
+          3,
+          3,
+          'Out with the lower edge; swing it forwards on its rubber posts, the indicator stays plugged.',
+          {
+            fasteners: { sides: screws(3, 'hexSocket4', 'M5 × 16', 'along the lower edge', 4) },
+          },
+        ),
         off: coverWay(5, 6, 'Draw it forwards off its two rubber posts, then out.', {
           fasteners: {
             sides: screws(3, 'hexSocket4', 'M5 × 16', 'along the lower edge', 4),

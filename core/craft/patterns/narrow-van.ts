@@ -1,4 +1,4 @@
-import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '../pattern';
+import { PATTERN_VERSION, type Pattern, type Material, type Place, type Stroke } from '../pattern';
 import { coverWay, leg, node, off, screws } from './making';
 import { circle, dots, mirrored, penFor, ring, tube } from './pen';
 
@@ -94,6 +94,7 @@ const place = (
   room: Place['room'],
   covers: Place['covers'],
   exposure: Place['exposure'] = 'sheltered',
+  material: Material = 'ply',
 ): Place => ({
   name,
   body: 'body',
@@ -104,6 +105,7 @@ const place = (
   exposure,
   allowanceMm: 300,
   covers,
+  material,
 });
 const round = { w: 190, h: 190, d: 100 };
 const clips = (count: number, where: string) => screws(count, 'rivet', '9 mm', where, null, true);
@@ -146,7 +148,7 @@ export const NARROW_VAN: Pattern = {
       [0, -1, 0],
       [],
       { w: 160, h: 120, d: 80 },
-      { galleyPanel: 'off' },
+      { galleyPanel: 'aside' },
     ),
     wallUnit: place(
       'Wall by the door',
@@ -154,7 +156,7 @@ export const NARROW_VAN: Pattern = {
       [0, -1, 0],
       ['headUnit'],
       { w: 210, h: 130, d: 180 },
-      { galleyPanel: 'off' },
+      { galleyPanel: 'aside' },
     ),
     cabDash: place(
       'Cab dash',
@@ -170,7 +172,7 @@ export const NARROW_VAN: Pattern = {
       [-1, 0, 0],
       ['amplifier'],
       { w: 340, h: 100, d: 260 },
-      { galleyPanel: 'off' },
+      { galleyPanel: 'aside' },
     ),
     underBed: place(
       'Under the bed, front',
@@ -220,8 +222,18 @@ export const NARROW_VAN: Pattern = {
       round,
       off('ceilingFront'),
       'jet',
+      'steel',
     ),
-    awningRear: place('Awning wall, rear', [-600, 890, 2250], [0, 1, 0], ['speaker'], round, off('ceilingRear'), 'jet'),
+    awningRear: place(
+      'Awning wall, rear',
+      [-600, 890, 2250],
+      [0, 1, 0],
+      ['speaker'],
+      round,
+      off('ceilingRear'),
+      'jet',
+      'steel',
+    ),
     washroom: place(
       'Washroom ceiling',
       [860, -520, 2250],
@@ -237,7 +249,7 @@ export const NARROW_VAN: Pattern = {
       [0, -1, 0],
       ['zoneControl'],
       { w: 90, h: 90, d: 70 },
-      { galleyPanel: 'off' },
+      { galleyPanel: 'aside' },
     ),
     washroomDial: place(
       'Washroom wall',
@@ -269,24 +281,30 @@ export const NARROW_VAN: Pattern = {
     bedAmp: leg('Inside the bed box', 'bedFront', 'underBed', { covers: off('bedBoard') }),
     wall: leg('Along the left wall to the galley', 'bedFront', 'galleyBack', {
       via: [[1000, 800, 560]],
-      covers: { galleyPanel: 'off' },
+      covers: { galleyPanel: 'aside' },
     }),
-    tap: leg('Behind the galley to the fuse block', 'galleyBack', 'accessory', { covers: { galleyPanel: 'off' } }),
-    amp: leg('Down inside the galley', 'galleyBack', 'galley', { covers: { galleyPanel: 'off' } }),
-    unit: leg('Up to the wall unit', 'galleyBack', 'wallUnit', { covers: { galleyPanel: 'off' } }),
+    tap: leg('Behind the galley to the fuse block', 'galleyBack', 'accessory', { covers: { galleyPanel: 'aside' } }),
+    amp: leg('Down inside the galley', 'galleyBack', 'galley', { covers: { galleyPanel: 'aside' } }),
+    unit: leg('Up to the wall unit', 'galleyBack', 'wallUnit', { covers: { galleyPanel: 'aside' } }),
     pillar: leg('Up the pillar to the roof rail', 'galleyBack', 'roofLeft', {
       covers: off('ceilingFront'),
       fish: { minutes: 10, covers: {} },
     }),
-    railIn: leg('Roof rail to the ceiling', 'roofLeft', 'roofFront', { covers: off('ceilingFront') }),
-    spineFront: leg('Along the ceiling, front', 'roofFront', 'roofMiddle', { covers: off('ceilingFront') }),
+    railIn: leg('Roof rail to the ceiling', 'roofLeft', 'roofFront', {
+      covers: off('ceilingFront'),
+      fish: { minutes: 4, covers: {} },
+    }),
+    spineFront: leg('Along the ceiling, front', 'roofFront', 'roofMiddle', {
+      covers: off('ceilingFront'),
+      fish: { minutes: 5, covers: {} },
+    }),
     spineRear: leg('Along the ceiling, rear', 'roofMiddle', 'roofRear', { covers: off('ceilingRear') }),
     frontL: leg('Ceiling to the front left', 'roofFront', 'saloonFrontLeft', { covers: off('ceilingFront') }),
     frontR: leg('Ceiling to the front right', 'roofFront', 'saloonFrontRight', { covers: off('ceilingFront') }),
     rearL: leg('Ceiling to the rear left', 'roofRear', 'saloonRearLeft', { covers: off('ceilingRear') }),
     rearR: leg('Ceiling to the rear right', 'roofRear', 'saloonRearRight', { covers: off('ceilingRear') }),
     wash: leg('Into the washroom', 'roofMiddle', 'washroom', { covers: off('ceilingFront') }),
-    dial: leg('Beside the wall unit', 'wallUnit', 'doorDial', { covers: { galleyPanel: 'off' } }),
+    dial: leg('Beside the wall unit', 'wallUnit', 'doorDial', { covers: { galleyPanel: 'aside' } }),
     washDial: leg('Down the washroom wall', 'roofMiddle', 'washroomDial', {
       via: [[1290, -280, 2380]],
       covers: off('ceilingFront'),
@@ -309,6 +327,10 @@ export const NARROW_VAN: Pattern = {
     galleyPanel: {
       name: 'Galley back panel',
       states: {
+        aside: coverWay(6, 7, 'Gas off at the bottle first; upper row out, it leans forwards on the worktop.', {
+          fasteners: { sides: screws(5, 'square2', '#8 × 1¼ in', 'upper row') },
+          cautions: ['gas', 'shore'],
+        }),
         off: coverWay(9, 10, 'Gas off at the bottle first; the panel comes out to the right.', {
           fasteners: { sides: screws(8, 'square2', '#8 × 1¼ in', 'both sides') },
           cautions: ['gas', 'shore'],

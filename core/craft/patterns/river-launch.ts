@@ -137,6 +137,7 @@ const speaker = (
   exposure: 'splash',
   allowanceMm: 300,
   covers,
+  material: 'aluminium',
 });
 const panel = (count: number, where: string) => screws(count, 'sixLobe20', '#8 × 1 in', where, null);
 
@@ -180,6 +181,8 @@ export const RIVER_LAUNCH: Pattern = {
       exposure: 'splash',
       allowanceMm: 200,
       covers: off('sternLocker'),
+      material: 'aluminium',
+      petrol: true,
     },
     accessory: {
       name: 'Switch panel',
@@ -202,6 +205,7 @@ export const RIVER_LAUNCH: Pattern = {
       exposure: 'jet',
       allowanceMm: 1000,
       covers: { consolePanel: 'aside' },
+      material: 'aluminium',
     },
     consoleFoot: {
       name: 'Inside the console, low',
@@ -213,6 +217,7 @@ export const RIVER_LAUNCH: Pattern = {
       exposure: 'splash',
       allowanceMm: 400,
       covers: { consolePanel: 'aside' },
+      material: 'aluminium',
     },
     lockerWall: {
       name: 'Stern locker, forward wall',
@@ -224,6 +229,8 @@ export const RIVER_LAUNCH: Pattern = {
       exposure: 'splash',
       allowanceMm: 300,
       covers: off('sternLocker'),
+      material: 'aluminium',
+      petrol: true,
     },
     coamingLeft: speaker('Coaming, port, amidships', [2200, 960, 900], [0, -1, 0], { coamingLeft: 'off' }),
     coamingRight: speaker('Coaming, starboard, amidships', [2200, -960, 900], [0, 1, 0], { coamingRight: 'off' }),

@@ -227,6 +227,8 @@ const speaker = (
   exposure: 'jet',
   allowanceMm: 300,
   covers,
+  material: 'plastic',
+  dust: true,
 });
 const rivets = (count: number, where: string) => screws(count, 'rivet', '8 mm', where, null, true);
 
@@ -323,8 +325,14 @@ export const SIDE_BY_SIDE: Pattern = {
     seatTunnel: leg('Under the passenger seat to the tunnel', 'underSeat', 'tunnelMiddle', {
       covers: off('frontSeat'),
     }),
-    tunnel: leg('Along the tunnel', 'tunnelMiddle', 'tunnelFront', { covers: off('console') }),
-    tunnelBack: leg('Back along the tunnel', 'tunnelMiddle', 'tunnelRear', { covers: off('console') }),
+    tunnel: leg('Along the tunnel', 'tunnelMiddle', 'tunnelFront', {
+      covers: off('console'),
+      fish: { minutes: 6, covers: {} },
+    }),
+    tunnelBack: leg('Back along the tunnel', 'tunnelMiddle', 'tunnelRear', {
+      covers: off('console'),
+      fish: { minutes: 6, covers: {} },
+    }),
     riser: leg('Up behind the dash, clear of the shift linkage', 'tunnelFront', 'bulkhead', {
       hazards: ['edge'],
       covers: off('bonnet'),

@@ -9,7 +9,7 @@ interface Shown {
   readonly changes: string;
 }
 const rows = computed(() =>
-  choicesFor(store.job!.craft.pattern.kind).map((id) => {
+  choicesFor(store.job!).map((id) => {
     const options = CHOICES[id].options as Record<string, Shown>;
     const now = taken(store.job!.choices, id) as string;
     return {

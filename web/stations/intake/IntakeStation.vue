@@ -60,7 +60,7 @@ const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] 
   const job = store.job!;
   const { batteries, existing, lamps, memories, measures } = job.craft;
   const { places, batteryPlace, switchedPlace, ears } = craft.value;
-  const choices = choicesFor(craft.value.kind);
+  const choices = choicesFor(store.job!);
   const other = choices.filter((id) => taken(job.choices, id) !== CHOICES[id].usual).length;
   const open = Object.values(lamps).filter((l) => l.answer === 'open').length;
   const unmetered = Object.values(existing).filter((e) => !e.metered).length;

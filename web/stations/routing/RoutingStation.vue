@@ -2,8 +2,8 @@
 import { craftOf } from '#core/job/job';
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { HAZARDS, stateFor, type Opened } from '#core/craft/pattern';
-import { RUN_KIND_NAMES, craftMap, endName, type Run, type Way, type WayProposal } from '#core/routing/index';
+import { HAZARDS } from '#core/craft/pattern';
+import { RUN_KIND_NAMES, craftMap, endName, type Run, type RouteProposals, type Way } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
 import { gaugeName, GAUGES, type Gauge } from '#core/tables/conductors';
 import FactField from '../../app/FactField.vue';
@@ -18,7 +18,8 @@ import { layCallouts } from '#core/drawing/callouts';
 import { WIRE_WIDTH, layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
-import { useJob } from '../../stores/job';
+import { short as shortFigure } from '#core/units/figures';
+import { useJob, withoutDrawing } from '../../stores/job';
 import { planner } from '../../workers';
 import NeckView from './NeckView.vue';
 import { gaugeText, lengthText, wireText, wireUnit } from '../../app/units';
@@ -83,27 +84,38 @@ const neck = computed(() => {
   return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
 });
 
-const proposal = shallowRef<WayProposal>();
+const proposal = shallowRef<RouteProposals>();
+/** What the routes of a run rest on: asked anew only when one of these has changed. */
+const asked = computed(() => {
+  const { choices, settings, craft } = store.job!;
+  return selected.value
+    ? [
+        selected.value.id,
+        ...store.plan!.runs.map(
+          (run) => `${run.fromPlace} ${run.toPlace} ${run.way?.legs.join()} ${run.fished.join()}`,
+        ),
+        choices.access,
+        settings.labourAnHour,
+        settings.wireAMetre,
+        JSON.stringify(craft.measures),
+      ].join('|')
+    : undefined;
+});
 watch(
-  () => [selected.value?.id, selected.value?.fromPlace, selected.value?.toPlace] as const,
-  async ([id, from, to]) => {
+  asked,
+  async (now) => {
     proposal.value = undefined;
-    if (id === undefined || from === undefined || to === undefined) return;
-    const answer = await planner().ways(store.job!, from, to);
-    if (selected.value?.id === id) proposal.value = answer;
+    if (now === undefined) return;
+    const answer = await planner().routes(withoutDrawing(store.job!), selected.value!.id);
+    if (asked.value === now) proposal.value = answer;
   },
   { immediate: true },
 );
+/** A metre of one conductor as minutes of work. */
+const wireMinutes = computed(() => (60 * store.job!.settings.wireAMetre) / store.job!.settings.labourAnHour);
 const sameWay = (way: Way) => way.legs.join() === selected.value?.way?.legs.join();
-const coversOf = (way: Way): Opened =>
-  Object.assign({}, ...way.legs.map((id) => pattern.value.legs[id]!.covers)) as Opened;
-const minutesOf = (covers: Opened) =>
-  Object.entries(covers).reduce((sum, [id, state]) => {
-    const { minutes } = pattern.value.covers[id]!.states[stateFor(pattern.value.covers[id], state)!]!;
-    return sum + minutes.off + minutes.on;
-  }, 0);
 const coverNames = (covers: readonly string[]) =>
-  covers.map((id) => pattern.value.covers[id]!.name.toLowerCase()).join(', ') || 'no cover';
+  covers.map((id) => pattern.value.covers[id]!.name.toLowerCase()).join(', ') || 'nothing more';
 
 const cuts = computed(() => store.plan!.cutList.cuts.filter((cut) => cut.run === selected.value?.id));
 const leadGauges = computed(() => (selected.value?.kind === 'speaker' ? GAUGES.slice(0, 6) : GAUGES));
@@ -236,16 +248,16 @@ const setLead = (event: Event) => {
           :wire="selected.conductors[0]!.colour"
           :name="neck.leg.leg.name"
         />
-        <h3>Ways</h3>
-        <p v-if="!proposal" role="status">Looking for other ways…</p>
+        <h3>Routes</h3>
+        <p v-if="!proposal" role="status">Finding routes…</p>
         <template v-else>
           <p class="small">
-            {{ proposal.examined }} ways looked at{{
-              proposal.proven ? '; the first is the shortest there is' : ', more remain'
-            }}.
+            {{ proposal.examined }} routes weighed{{
+              proposal.proven ? '; the first costs least beside what is open anyway' : ', more remain'
+            }}. A metre of wire counts as {{ shortFigure(wireMinutes) }} min of work.
           </p>
           <ul>
-            <li v-for="way in proposal.ways" :key="way.legs.join()">
+            <li v-for="{ way, minutes, covers, fished } in proposal.routes" :key="way.legs.join()">
               <button
                 type="button"
                 class="option"
@@ -254,15 +266,15 @@ const setLead = (event: Event) => {
                 @click="
                   store.edit(
                     [{ op: 'chooseWay', run: selected.id, legs: [...way.legs], ...store.why('way', selected.id) }],
-                    'choose way',
+                    'choose route',
                   )
                 "
               >
                 <span
-                  ><b>{{ lengthText(way.lengthMm) }}</b> by {{ way.legs.length }} legs;
-                  {{ coverNames(Object.keys(coversOf(way))) }}</span
+                  ><b>{{ lengthText(way.lengthMm) }}</b> by {{ way.legs.length }} legs; opens
+                  {{ coverNames(Object.keys(covers)) }}{{ fished.length ? ', fished' : '' }}</span
                 >
-                <span>{{ minutesOf(coversOf(way)) }} min</span>
+                <span>{{ minutes ? `+ ${minutes} min` : 'no minutes' }}</span>
               </button>
             </li>
           </ul>
@@ -326,6 +338,8 @@ const setLead = (event: Event) => {
         <div class="fields">
           <FactField of="settings" fact="cutStepMm" label="Cut in steps of" />
           <FactField of="settings" fact="terminalAllowanceMm" label="At each terminal" />
+          <FactField of="settings" fact="wireAMetre" label="A metre of wire costs" />
+          <FactField of="settings" fact="labourAnHour" label="An hour of work costs" />
         </div>
         <h3>Covers to open</h3>
         <p>

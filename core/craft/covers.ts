@@ -1,0 +1,29 @@
+import { COVER_STATES, stateFor, type CoverState, type Opened, type Pattern } from './pattern';
+
+const further = (a: CoverState, b: CoverState) => COVER_STATES.indexOf(a) >= COVER_STATES.indexOf(b);
+
+/** How far each cover must be opened for all that is asked, with what must be open before it. */
+export function coversFor(pattern: Pattern, asked: readonly Opened[], alwaysOff: boolean): Record<string, CoverState> {
+  const open: Record<string, CoverState> = {};
+  const take = (id: string, wanted: CoverState): void => {
+    const cover = pattern.covers[id];
+    const state = stateFor(cover, alwaysOff && cover?.states.off ? 'off' : wanted);
+    if (state === undefined || (open[id] && further(open[id], state))) return;
+    open[id] = state;
+    for (const [before, far] of Object.entries(cover!.states[state]!.after)) take(before, far);
+  };
+  for (const opened of asked) for (const [id, state] of Object.entries(opened)) take(id, state);
+  return open;
+}
+
+/** Whether all that is asked is open already. */
+export const isOpenEnough = (open: Opened, asked: Opened): boolean =>
+  Object.entries(asked).every(([id, state]) => open[id] !== undefined && further(open[id], state));
+
+/** Minutes of work to open covers so far and to put them back; two people's minutes count twice. */
+export function coverMinutes(pattern: Pattern, open: Opened): number {
+  return Object.entries(open).reduce((sum, [id, state]) => {
+    const { minutes, second } = pattern.covers[id]!.states[state]!;
+    return sum + (minutes.off + minutes.on) * (second ? 2 : 1);
+  }, 0);
+}

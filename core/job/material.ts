@@ -1,0 +1,21 @@
+import { MATERIALS, type Material, type Place } from '../craft/pattern';
+import type { Job } from './job';
+
+/** What gear is screwed into at a place: the pattern's material, the job's own where the hull is another. */
+export function materialOf({ craft }: Pick<Job, 'craft'>, place: Place): Material | undefined {
+  const { hull, pattern } = craft;
+  return hull !== null && place.material === pattern.hull ? hull : place.material;
+}
+
+/** Glass fibre, with gelcoat or bare: it is drilled in its own way, and its dust is not breathed. */
+export const isFibre = (material: Material | undefined): boolean => material === 'gelcoat' || material === 'fibre';
+
+/** Whether a craft has glass fibre where gear goes, or nobody has said what it is made of. */
+export function hasFibre(job: Pick<Job, 'craft'>): boolean {
+  const { kind, places } = job.craft.pattern;
+  const known = Object.values(places).map((place) => materialOf(job, place));
+  const silent = known.every((material) => material === undefined);
+  return silent ? kind === 'boat' || kind === 'recreationalVehicle' : known.some(isFibre);
+}
+
+export const materialName = (material: Material): string => MATERIALS[material];

@@ -1,0 +1,223 @@
+import { coverMinutes, coversFor, isOpenEnough } from '../craft/covers';
+import type { Opened, Pattern } from '../craft/pattern';
+import { otherEnd, wayAlong, type CraftMap, type MapLeg, type Way } from './graph';
+
+/** How the job gets at its legs: by the school of covers, and what time and wire are worth. */
+export interface Access {
+  readonly pattern: Pattern;
+  readonly map: CraftMap;
+  readonly school: 'aside' | 'off' | 'fished';
+  /** Minutes of work that a metre of a run, and of each conductor in it, is worth. */
+  readonly minutesAMetre: number;
+}
+
+/** A route, and the legs of it that are fished because their covers stay on. */
+export interface Route {
+  readonly way: Way;
+  readonly fished: readonly string[];
+  /** Everything it needs open. */
+  readonly opened: readonly Opened[];
+}
+
+interface Label {
+  readonly node: string;
+  readonly open: Opened;
+  readonly key: string;
+  /** What it has cost so far, minutes of work. */
+  readonly cost: number;
+  readonly lengthMm: number;
+  /** Legs walked. */
+  readonly steps: number;
+  readonly leg: MapLeg | undefined;
+  readonly fished: boolean;
+  readonly before: Label | undefined;
+}
+
+/** What a minute of covers weighs: who fishes past covers would rather pull three minutes than open one. */
+const COVER_WEIGHT = { aside: 1, off: 1, fished: 3 } as const;
+
+/** `open` and what it takes to open `asked` besides, prerequisites with it. */
+const opening = ({ pattern, school }: Access, open: Opened, asked: Opened): Opened =>
+  isOpenEnough(open, asked) ? open : coversFor(pattern, [open, asked], school === 'off');
+
+const keyOf = (open: Opened): string =>
+  Object.entries(open)
+    .map(([id, state]) => `${id}:${state}`)
+    .sort()
+    .join();
+
+/** What a route costs, minutes of work: covers, fishing, and metres for each conductor at what a metre is worth. */
+export function costOf(
+  access: Access,
+  coverMins: number,
+  fishMins: number,
+  lengthMm: number,
+  conductors: number,
+): number {
+  return COVER_WEIGHT[access.school] * coverMins + fishMins + (lengthMm / 1000) * access.minutesAMetre * conductors;
+}
+
+/**
+ * The route that costs least: minutes of covers that are not `open` anyway, minutes of fishing, and its metres at
+ * what a metre is worth; equal ones by length, then by the legs in the pattern's order. Banned legs are left out.
+ * Exact: a cover is paid once however many legs lie behind it, so what a node was reached with counts, not only
+ * how cheaply. Undefined when no route leads there.
+ */
+export const cheapestRoute = (access: Access, from: string, to: string, conductors: number, open: Opened) =>
+  search(
+    access,
+    from,
+    conductors,
+    open,
+    ({ node }) => node === to,
+    ({ node }) => access.map.legsAt(node).filter(({ banned }) => !banned),
+  );
+
+/** The same along legs that a person has chosen, banned or not; undefined when they do not lead there. */
+export const chosenRoute = (
+  access: Access,
+  from: string,
+  to: string,
+  legs: readonly string[],
+  conductors: number,
+  open: Opened,
+): Route | undefined =>
+  wayAlong(access.map, from, to, legs) &&
+  search(
+    access,
+    from,
+    conductors,
+    open,
+    ({ steps }) => steps === legs.length,
+    ({ steps }) => [access.map.legs[legs[steps]!]!],
+    true,
+  );
+
+function search(
+  access: Access,
+  from: string,
+  conductors: number,
+  open: Opened,
+  isThere: (label: Label) => boolean,
+  legsFrom: (label: Label) => readonly MapLeg[],
+  inOrder = false,
+): Route | undefined {
+  const { pattern, school } = access;
+  const queue: Label[] = [
+    {
+      node: from,
+      open,
+      key: keyOf(open),
+      cost: 0,
+      lengthMm: 0,
+      steps: 0,
+      leg: undefined,
+      fished: false,
+      before: undefined,
+    },
+  ];
+  const settled = new Map<string, Label[]>();
+  while (queue.length) {
+    let next = 0;
+    for (let i = 1; i < queue.length; i++) {
+      const [a, b] = [queue[i]!, queue[next]!];
+      if (a.cost < b.cost - EVEN || (a.cost <= b.cost + EVEN && a.lengthMm < b.lengthMm - EVEN)) next = i;
+    }
+    const label = queue.splice(next, 1)[0]!;
+    if (isThere(label)) return routeOf(label);
+    const spot = inOrder ? String(label.steps) : label.node;
+    const there = settled.get(spot) ?? [];
+    // One that came cheaper with at least as much open does all that this one could.
+    if (there.some((other) => other.key === label.key || isOpenEnough(other.open, label.open))) continue;
+    settled.set(spot, [...there, label]);
+    for (const leg of legsFrom(label)) {
+      const { covers, fish } = leg.leg;
+      const ways: [asked: Opened, fishMins: number][] = [[covers, 0]];
+      if (school === 'fished' && fish && !isOpenEnough(label.open, covers)) ways.push([fish.covers, fish.minutes]);
+      for (const [asked, fishMins] of ways) {
+        const now = opening(access, label.open, asked);
+        const coverMins = now === label.open ? 0 : coverMinutes(pattern, now) - coverMinutes(pattern, label.open);
+        queue.push({
+          node: otherEnd(leg, label.node),
+          open: now,
+          key: now === label.open ? label.key : keyOf(now),
+          cost: label.cost + costOf(access, coverMins, fishMins, leg.lengthMm, conductors),
+          lengthMm: label.lengthMm + leg.lengthMm,
+          steps: label.steps + 1,
+          leg,
+          fished: asked !== covers,
+          before: label,
+        });
+      }
+    }
+  }
+  return undefined;
+}
+const EVEN = 1e-9;
+
+function routeOf(end: Label): Route {
+  const labels: Label[] = [];
+  for (let at: Label | undefined = end; at; at = at.before) labels.unshift(at);
+  const walked = labels.slice(1).map(({ leg, fished }) => ({ leg: leg!, fished }));
+  return {
+    way: { legs: walked.map(({ leg }) => leg.id), nodes: labels.map(({ node }) => node), lengthMm: end.lengthMm },
+    fished: walked.filter(({ fished }) => fished).map(({ leg }) => leg.id),
+    opened: walked.map(({ leg, fished }) => (fished ? leg.leg.fish!.covers : leg.leg.covers)),
+  };
+}
+
+/** A run that wants a route, from place to place. */
+export interface Wanted {
+  readonly from: string;
+  readonly to: string;
+  readonly conductors: number;
+  readonly pin: readonly string[] | undefined;
+}
+
+/** As often as routes are laid anew beside the covers the others now need; they settle in two or three. */
+const MOST_ROUNDS = 6;
+
+/**
+ * A route for every run: each the cheapest beside the covers that the others and the gear itself need anyway, laid
+ * anew until none changes. No single run could then be cheaper; all together may be, which a search of its own finds.
+ */
+export function layRoutes(access: Access, wanted: readonly Wanted[], anyway: readonly Opened[]): (Route | undefined)[] {
+  const closure = (opened: readonly Opened[]) => coversFor(access.pattern, opened, access.school === 'off');
+  const routes: (Route | undefined)[] = wanted.map(() => undefined);
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    let changed = false;
+    wanted.forEach(({ from, to, conductors, pin }, i) => {
+      const others = routes.flatMap((route, j) => (j === i ? [] : (route?.opened ?? [])));
+      const open = closure([...anyway, ...others]);
+      const next = known(access, from, to, conductors, pin, open);
+      if (next?.way.legs.join() !== routes[i]?.way.legs.join() || next?.fished.join() !== routes[i]?.fished.join())
+        changed = true;
+      routes[i] = next;
+    });
+    if (!changed) break;
+  }
+  return routes;
+}
+
+/** Routes found so far on each map: most edits ask for the same ones. */
+const found = new WeakMap<CraftMap, Map<string, Route | undefined>>();
+const MOST_KNOWN = 4000;
+
+function known(
+  access: Access,
+  from: string,
+  to: string,
+  conductors: number,
+  pin: Wanted['pin'],
+  open: Opened,
+): Route | undefined {
+  const key = [access.school, access.minutesAMetre, from, to, conductors, pin?.join() ?? '-', keyOf(open)].join('|');
+  let routes = found.get(access.map);
+  if (!routes) found.set(access.map, (routes = new Map<string, Route | undefined>()));
+  if (!routes.has(key)) {
+    if (routes.size >= MOST_KNOWN) routes.clear();
+    const chosen = pin && chosenRoute(access, from, to, pin, conductors, open);
+    routes.set(key, chosen ?? cheapestRoute(access, from, to, conductors, open));
+  }
+  return routes.get(key);
+}
