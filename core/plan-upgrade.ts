@@ -1,4 +1,4 @@
-import type { HeadUnit } from './gear/gear';
+import { upgradeGear, type HeadUnit } from './gear/gear';
 import { NO_FEED_CHOICE } from './job/job';
 import { FIRST_BATTERY } from './job/supply';
 import type { Plan } from './plan';
@@ -17,8 +17,38 @@ type OldSpeakers = Omit<Plan['speakers'], 'zones'> & { readonly level?: number }
  * left empty, what it said in other words is said in these.
  */
 export function upgradePlan(plan: Plan): Plan {
-  if (plan.planner === '0.2.0') return upgradePower(upgradeSpeakers(plan));
-  return plan.planner === '0.3.0' ? upgradePower(plan) : plan;
+  if (plan.planner === '0.2.0') return upgradeSteps(upgradePower(upgradeSpeakers(plan)));
+  if (plan.planner === '0.3.0') return upgradeSteps(upgradePower(plan));
+  return plan.planner === '0.4.0' ? upgradeSteps(plan) : plan;
+}
+
+/** Planner 0.4.0 sized for the engine-off state alone, listed no ends on its steps and fished whole runs. */
+function upgradeSteps(plan: Plan): Plan {
+  const { power, speakers, build } = plan;
+  const each = <T, U>(map: Readonly<Record<string, T>>, change: (item: T) => U): Record<string, U> =>
+    Object.fromEntries(Object.entries(map).map(([id, item]) => [id, change(item)]));
+  return {
+    ...plan,
+    runs: plan.runs.map((run) => ({ ...run, fished: [] })),
+    power: {
+      ...power,
+      feeds: each(power.feeds, (feed) => ({
+        ...feed,
+        item: upgradeGear(feed.item) as Feed['item'],
+        there: false,
+        worst: { amps: 'restFull' as const, drop: 'restFull' as const },
+      })),
+    },
+    speakers: {
+      ...speakers,
+      circuits: each(speakers.circuits, (circuit) => ({
+        ...circuit,
+        mostIn: undefined,
+        speakers: circuit.speakers.map((share) => ({ ...share, mostWatts: share.watts })),
+      })),
+    },
+    build: { ...build, steps: build.steps.map((step) => ({ ...step, ends: [] })) },
+  };
 }
 
 function upgradeSpeakers(plan: Plan): Plan {

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
@@ -10,8 +11,8 @@ import { type Wiring } from './job/circuit';
 import { applyAll, type Operation } from './job/operations';
 import { whyNot } from './job/overrules';
 import { sealOf } from './job/seal';
+import { mostLost, voltProfile } from './power/index';
 import { planJob, planOf } from './plan';
-import { voltProfile } from './power/index';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const rules = (job: Job) => planJob(job).findings.map((f) => f.rule);
@@ -471,4 +472,25 @@ test('feeds sealed by planner 0.3.0 are shown as they were: one battery, states 
   expect(amp).toMatchObject({ feeder: 'battery', battery: 'battery', reachMm: 1450, fuseLimitA: 51, family: 'maxi' });
   expect(amp.stretches[0]).toMatchObject({ part: 'fuse', gear: 'amp' });
   expect(amp.stretches[1]!.amps).toBeCloseTo(18.67, 1);
+});
+
+test('a launch really sealed by planner 0.4.0 shows what it showed that day', () => {
+  const file = JSON.parse(readFileSync('tests/sealed/launch-0.4.0.json', 'utf8')) as Job;
+  const kept = file.seal!.plan as unknown as typeof before;
+  const before = planJob(TOURER_JOB);
+  const job = parseJob(file);
+  expect([job.version, job.seal!.planner]).toEqual([5, '0.4.0']);
+  const shown = planOf(job);
+  expect(shown.ledger).toEqual(kept.ledger);
+  expect(shown.power.feeds['amp']).toMatchObject({ gauge: '2', fuseA: 35, there: false });
+  expect(mostLost(shown.power.feeds['amp']!)!.dropPct).toBeCloseTo(2.46, 2);
+  expect(shown.build.steps.map(({ id, minutes }) => [id, minutes])).toEqual(
+    kept.build.steps.map(({ id, minutes }) => [id, minutes]),
+  );
+  expect(shown.build.steps.every((step) => Array.isArray(step.ends))).toBe(true);
+  expect(Object.keys(shown.power.feeds)).toEqual(Object.keys(job.gear).filter((id) => id in kept.power.feeds));
+  // Everything this version's plan has, the raised one has too.
+  for (const part of ['runs', 'turnOn', 'keyOff', 'terminals', 'isolation', 'cutList', 'findings'] as const)
+    expect(shown[part]).toBeDefined();
+  expect(() => applyAll(job, [{ op: 'setWishes', wishes: 'x' }])).toThrow('sealed');
 });

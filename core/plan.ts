@@ -6,6 +6,7 @@ import { planCuts, runGauge, signalLead, speakerLead, type CutList } from './har
 import { craftOf, type Job } from './job/job';
 import { overruleKey, overrulesOf, wayWords, type Overrule, type OverruleKind, type Proposal } from './job/overrules';
 import { applyAll, type Operation } from './job/operations';
+import { sortedMap } from './craft/order';
 import { ordered } from './job/order';
 import { join } from './job/wiring';
 import { gearRules } from './mounting/index';
@@ -42,7 +43,7 @@ import { upgradePlan } from './plan-upgrade';
 import { gaugeName, ohmsPerMetre } from './tables/conductors';
 
 /** Written into every plan, so that a sealed one tells who reckoned it. */
-export const PLANNER_VERSION = '0.4.0';
+export const PLANNER_VERSION = '0.5.0';
 
 export interface Ledger {
   /** Lowest nominal load on any channel, Ω. */
@@ -86,7 +87,23 @@ export interface Plan {
 export type Minutes = Readonly<Record<Phase, number>>;
 
 /** What a job shows: its plan, or the one it was sealed with. */
-export const planOf = (job: Job): Plan => (job.seal ? upgradePlan(job.seal.plan as unknown as Plan) : planJob(job));
+export const planOf = (job: Job): Plan =>
+  job.seal ? inGearOrder(ordered(job), upgradePlan(job.seal.plan as unknown as Plan)) : planJob(job);
+
+/** A sealed plan’s maps in the order of the gear: a store gives their members back in any. */
+function inGearOrder(job: Job, plan: Plan): Plan {
+  const ids = Object.keys(job.gear);
+  const rank = (key: string) => ids.indexOf(key.split('/')[0]!);
+  const sorted = <T>(map: Readonly<Record<string, T>>) =>
+    sortedMap({ ...map }, ([a], [b]) => rank(a) - rank(b) || channelRank(job, a) - channelRank(job, b));
+  return {
+    ...plan,
+    tags: sorted(plan.tags),
+    power: { ...plan.power, feeds: sorted(plan.power.feeds) },
+    speakers: { ...plan.speakers, circuits: sorted(plan.speakers.circuits) },
+  };
+}
+const channelRank = (job: Job, key: string): number => Object.keys(job.circuits).indexOf(key);
 
 /** Everything that follows from a job. Pure and fast: no search beyond the shortest way of each run. */
 export function planJob(given: Job): Plan {

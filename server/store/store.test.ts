@@ -326,7 +326,7 @@ describe('the bay', () => {
     );
     const { job } = await store.read(id);
     expect(job).toMatchObject({ version: 5, gear: TOURER_JOB.gear, seal: null });
-    expect((await store.list())[0]).toMatchObject({ gear: 6, stops: 0 });
+    expect((await store.list())[0]).toMatchObject({ gear: 6, stops: 1 });
     const saved = await store.save(id, { base: 1, saveId: 's2', operations: [{ op: 'setWishes', wishes: 'Louder' }] });
     expect((await store.read(id)).job).toEqual(saved.job);
     await db.query('delete from jobs');
