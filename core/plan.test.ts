@@ -87,6 +87,19 @@ const FIRES: Record<string, Job> = {
     channel: 'amp/fl',
     wiring: leaf('fairing-left'),
   }),
+  'filter-shared': after(
+    { op: 'removeGear', id: 'pannier-left' },
+    { op: 'addGear', id: 'woofer', item: shelfItem('pike-200'), place: 'pannierLeft' },
+    {
+      op: 'wireChannel',
+      channel: 'amp/rl',
+      wiring: { series: [leaf('woofer'), { coil: { gear: 'woofer', coil: 1 } }] },
+    },
+  ),
+  'pair-apart': after(
+    { op: 'wireChannel', channel: 'amp/fl', wiring: null },
+    { op: 'wireChannel', channel: 'head/fl', wiring: leaf('fairing-left') },
+  ),
   'sides-mixed': after(
     { op: 'wireChannel', channel: 'amp/fl', wiring: null },
     { op: 'wireChannel', channel: 'amp/fr', wiring: { series: [leaf('fairing-right'), leaf('fairing-left')] } },

@@ -1,9 +1,10 @@
 import type { Job } from '../job/job';
 
-/** Each thing a wiring is barred for. The first two no job can let go. */
+/** Each thing a wiring is barred for. The first three no job can let go. */
 export const BARS = {
   minimum: 'a load below the least its output allows',
   band: 'a band on an output that cannot keep to it',
+  filters: 'two bands on the channels of one filter',
   sides: 'left and right on one output',
   zones: 'two zones on one output',
   alike: 'unlike speakers in series',
@@ -30,6 +31,7 @@ export function barsOf(job: Job): Bar[] {
     most: rules.most < MOST,
     minimum: true,
     band: true,
+    filters: true,
   } satisfies Record<Bar, boolean>;
   return BAR_IDS.filter((bar) => chosen[bar]);
 }

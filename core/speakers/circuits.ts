@@ -190,19 +190,22 @@ function spreadOf(shares: readonly SpeakerShare[]): number {
   return Math.max(0, ...[...ends.values()].map(([low, high]) => high - low));
 }
 
-/** What a wiring on one source's leads comes to whatever drives it. */
-export interface Load {
+interface Taken {
+  readonly gear: string;
+  readonly facts: SpeakerFacts;
+  /** Watts in its coils for each volt squared at the output. */
+  readonly siemens: number;
+}
+/** What a wiring on one source's leads comes to whatever drives it: what a search weighs. */
+export interface Load<Share extends Taken = Taken> {
   readonly wiring: Wiring;
   readonly nominalOhm: number;
   readonly loadOhm: number;
-  readonly speakers: readonly {
-    readonly gear: string;
-    readonly facts: SpeakerFacts;
-    /** Watts in its coils for each volt squared at the output. */
-    readonly siemens: number;
-    readonly leadOhm: number;
-    readonly leadLossDb: number;
-  }[];
+  readonly speakers: readonly Share[];
+}
+interface TakenWithLead extends Taken {
+  readonly leadOhm: number;
+  readonly leadLossDb: number;
 }
 
 const none = () => 0;
@@ -212,26 +215,38 @@ const modelOf = (
   leadOhm: LoadModel['leadOhm'],
 ): LoadModel => ({ coilOhm: (gear, coil) => facts.get(gear)!.coils[coil]![field], leadOhm });
 
+/** Impedance of the coils of a wiring alone, leads left out. */
+export const nominalOf = (wiring: Wiring, facts: ReadonlyMap<string, SpeakerFacts>): number =>
+  impedance(wiring, modelOf(facts, 'ohm', none));
+
 export function loadOf(wiring: Wiring, facts: ReadonlyMap<string, SpeakerFacts>, leadOhm: LoadModel['leadOhm']): Load {
-  const bare = modelOf(facts, 'ohm', none);
   const model = modelOf(facts, 'ohm', leadOhm);
   return {
     wiring,
-    nominalOhm: impedance(wiring, bare),
+    nominalOhm: nominalOf(wiring, facts),
     loadOhm: impedance(wiring, model),
-    speakers: [...speakerWatts(wiring, model, 1)].map(([gear, siemens]) => {
-      const own = facts.get(gear)!;
+    speakers: [...speakerWatts(wiring, model, 1)].map(([gear, siemens]) => ({
+      gear,
+      facts: facts.get(gear)!,
+      siemens,
+    })),
+  };
+}
+
+/** The same with what each lead loses. */
+function withLeads(load: Load, leadOhm: LoadModel['leadOhm']): Load<TakenWithLead> {
+  const { wiring } = load;
+  return {
+    ...load,
+    speakers: load.speakers.map((share) => {
+      const { gear, facts: own, siemens } = share;
       const lead = leadOhm(gear);
       // The square of the current in its lead: its power over the resistance its coils make together.
       const part = ownPart(wiring, gear);
+      const bare: LoadModel = { coilOhm: (_, coil) => own.coils[coil]!.ohm, leadOhm: none };
       const ampsSquared = siemens / (part ? impedance(part, bare) : own.coils[0]!.ohm);
-      return {
-        gear,
-        facts: own,
-        siemens,
-        leadOhm: lead,
-        leadLossDb: siemens > 0 ? 10 * Math.log10((siemens + ampsSquared * lead) / siemens) : 0,
-      };
+      const leadLossDb = siemens > 0 ? 10 * Math.log10((siemens + ampsSquared * lead) / siemens) : 0;
+      return { ...share, leadOhm: lead, leadLossDb };
     }),
   };
 }
@@ -259,7 +274,8 @@ export function planCircuit(
   tolerant = false,
 ): Circuit {
   const { source, item } = output;
-  const load = loadOf(wiring, facts, (gear) => leadOhm(source, gear));
+  const lead = (gear: string) => leadOhm(source, gear);
+  const load = withLeads(loadOf(wiring, facts, lead), lead);
   const { regulated, ratedVolts } = item.demand;
   const there = regulated ? undefined : supply(source);
   const sag = (there?.volts ?? ratedVolts) / ratedVolts;
@@ -278,7 +294,7 @@ export function planCircuit(
     volts,
     mostIn: rises > 1 + 1e-6 ? there!.mostIn : undefined,
     watts,
-    speakers: load.speakers.map(({ gear, facts: own, siemens, leadOhm: lead, leadLossDb }): SpeakerShare => {
+    speakers: load.speakers.map(({ gear, facts: own, siemens, leadOhm: ohms, leadLossDb }): SpeakerShare => {
       const taken = siemens * volts * volts;
       return {
         gear,
@@ -288,7 +304,7 @@ export function planCircuit(
         mostWatts: taken * rises * rises,
         share: watts > 0 ? taken / watts : 0,
         rmsRatio: taken / own.item.rmsWatts,
-        leadOhm: lead,
+        leadOhm: ohms,
         leadLossDb: taken > 0 ? leadLossDb : 0,
         metres: own.metres,
         level: heardAt(own, taken),

@@ -11,9 +11,10 @@ export {
   type ZonePlan,
 } from './circuits';
 export { coilWatts, impedance, levelAt, outputVolts, sumLevels, type LoadModel } from './load';
+export { matesOf } from './mates';
 export { outputsOf, type Output } from './outputs';
 export { proposeWiring, type BarredWiring, type WiringProposal, type WiringProposals } from './propose';
-export { rankOf, type Rank } from './rank';
+export { rankOf, rankWords, type Rank } from './rank';
 export { speakerRules } from './rules';
 export { BARS, type Bar } from './bars';
 export { searchWirings } from './search';

@@ -1,9 +1,11 @@
 import { craftOf } from '../job/job';
 import { COMMON_PRACTICE } from '../tables/source';
-import { gaugeName, isMetricStandard, type Gauge, type WireStandard } from '../tables/conductors';
+import type { Wiring } from '../job/circuit';
+import { controlOf } from '../job/signal';
+import { gaugeArea, gaugeName, isMetricStandard, sizesOf } from '../tables/conductors';
 import { short } from '../units/figures';
-import type { SpeakerPlan } from './circuits';
-import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakerRule } from './seen';
+import { nominalOf, speakerFacts, type SpeakerPlan, type SpeakerShare } from './circuits';
+import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakerRule, type SpeakersSeen } from './seen';
 
 /** Part of its nominal load that a coil may dip to before the source minds (IEC 60268-5: 80 %, from memory). */
 const DIP_PART = 0.8;
@@ -27,6 +29,8 @@ export const loadRules: readonly SpeakerRule[] = [
         const { minOhm } = circuit.output;
         if (!circuit.refused) return undefined;
         const members = 'parallel' in circuit.wiring ? circuit.wiring.parallel : undefined;
+        // Only what then holds is a cure: 1.33 Ω twice in series is still too low for 4.
+        const inSeries = (series: readonly Wiring[]) => nominalOf({ series: [...series] }, speakerFacts(seen.job));
         return {
           subject: { kind: 'circuit', id: circuit.key },
           reason: `${circuit.output.name} sees ${short(circuit.nominalOhm)} Ω and allows no less than ${short(minOhm)} Ω.`,
@@ -34,12 +38,13 @@ export const loadRules: readonly SpeakerRule[] = [
             { name: 'load', value: circuit.nominalOhm, unit: 'Ω' },
             { name: 'minimum', value: minOhm, unit: 'Ω' },
           ],
-          cure: members
-            ? {
-                label: 'Wire in series',
-                operations: [{ op: 'wireChannel', channel: circuit.key, wiring: { series: members } }],
-              }
-            : { label: 'Take it off the channel', operations: [unwire(circuit)] },
+          cure:
+            members && inSeries(members) >= minOhm - 1e-9
+              ? {
+                  label: 'Wire in series',
+                  operations: [{ op: 'wireChannel', channel: circuit.key, wiring: { series: members } }],
+                }
+              : { label: 'Take it off the channel', operations: [unwire(circuit)] },
         };
       }),
   },
@@ -106,7 +111,7 @@ export const loadRules: readonly SpeakerRule[] = [
     id: 'level-spread',
     station: 'speakers',
     severity: 'note',
-    title: 'Speakers differ in level at the rider',
+    title: 'Speakers differ in level at the ears',
     formula: 'L = S + 10·lg P − 20·lg d; loudest − quietest ≤ 3 dB',
     source: COMMON_PRACTICE,
     overrulable: true,
@@ -166,12 +171,7 @@ export const loadRules: readonly SpeakerRule[] = [
                 { name: 'lead', value: share.leadOhm, unit: 'Ω' },
                 { name: 'loss', value: share.leadLossDb, unit: 'dB' },
               ],
-              cure: {
-                label: `Use ${gaugeName(thickerLead(seen.job), seen.job.settings.conductors)}`,
-                operations: [
-                  { op: 'chooseLead', run: `speaker:${circuit.source}>${share.gear}`, gauge: thickerLead(seen.job) },
-                ],
-              },
+              ...cureOf(seen, circuit.source, share),
             },
       ),
   },
@@ -202,6 +202,32 @@ export const loadRules: readonly SpeakerRule[] = [
 const wiredAtAll = (plan: SpeakerPlan, id: string) =>
   Object.values(plan.circuits).some(({ speakers }) => speakers.some(({ gear }) => gear === id));
 
-/** A lead one size over the usual one. */
-const thickerLead = ({ settings }: { readonly settings: { readonly conductors: WireStandard } }): Gauge =>
-  isMetricStandard(settings.conductors) ? '2.5mm2' : '14';
+/**
+ * What takes a lead's loss below the limit: a new pair in place of an old one that is kept, else the thinnest size
+ * that does, since the loss falls with the lead's resistance. None where no size does.
+ */
+function cureOf({ job }: SpeakersSeen, source: string, share: SpeakerShare) {
+  const { conductors } = job.settings;
+  if ((job.speakers[share.gear]?.oldLeadOhm ?? null) !== null)
+    return {
+      cure: {
+        label: 'Pull a new pair',
+        operations: [{ op: 'setSpeaker' as const, id: share.gear, choice: { oldLeadOhm: null } }],
+      },
+    };
+  const control = controlOf(job, share.gear, 'speaker');
+  const run = `speaker:${control ?? source}>${share.gear}`;
+  const now = job.leadGauges[run] ?? (isMetricStandard(conductors) ? '1.5mm2' : '16');
+  // 10·lg(1 + x·R) with the share of power x that the lead takes at its present resistance.
+  const part = 10 ** (share.leadLossDb / 10) - 1;
+  const size = sizesOf(conductors).find(
+    (gauge) => 10 * Math.log10(1 + (part * gaugeArea(now, conductors)) / gaugeArea(gauge, conductors)) <= LEAD_LOSS_DB,
+  );
+  if (!size || control !== undefined) return {};
+  return {
+    cure: {
+      label: `Use ${gaugeName(size, conductors)}`,
+      operations: [{ op: 'chooseLead' as const, run, gauge: size }],
+    },
+  };
+}

@@ -35,6 +35,9 @@ export interface WiringProposals {
   readonly bound: Rank;
 }
 
+/** What bars a better wiring is worth a second or so of looking, not minutes. */
+const MOST_BARRED_STEPS = 12_000;
+
 export interface ProposeOptions {
   readonly keep?: number;
   /** Branches to look at. */
@@ -49,23 +52,28 @@ export interface ProposeOptions {
 export function proposeWiring(job: Job, leadOhm: LeadOhm, options: ProposeOptions = {}): WiringProposals {
   const { keep = 10, budget = 2_000_000, onProgress } = options;
   const bars = barsOf(job);
-  const share = 1 / (bars.length + 1);
+  const share = bars.length / (bars.length + 1);
+  /** Whole wirings weighed by the searches that are done: the count only ever rises. */
+  let behind = 0;
   const told = (from: number, of: number) =>
-    onProgress ? { onProgress: (part: number, examined: number) => onProgress(from + part * of, examined) } : {};
+    onProgress ? { onProgress: (part: number, weighed: number) => onProgress(from + part * of, behind + weighed) } : {};
   const { best, examined, steps, proven, bound } = searchWirings(job, leadOhm, {
     keep,
     budget,
     ...told(0, 1 - share),
   });
   const first = best[0]?.rank;
+  behind += examined;
   const barred = bars.flatMap((bar, i): BarredWiring[] => {
-    const [found] = searchWirings(job, leadOhm, {
+    const other = searchWirings(job, leadOhm, {
       keep: 1,
-      budget: Math.ceil(budget / (4 * bars.length)),
+      budget: Math.min(Math.ceil(budget / (4 * bars.length)), MOST_BARRED_STEPS),
       without: [bar],
       ...(first ? { better: first } : {}),
       ...told(1 - share + (share * i) / bars.length, share / bars.length),
-    }).best;
+    });
+    behind += other.examined;
+    const [found] = other.best;
     return found ? [{ ...proposalOf(job, found), bar, why: whyBarred(job, bar, found) }] : [];
   });
   return {

@@ -1,10 +1,13 @@
 import { membersOf, type Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
-import type { Bar } from './bars';
+import { barsOf, type Bar } from './bars';
 import { planCircuit, speakerFacts, type Circuit, type LeadOhm } from './circuits';
-import { bandOf, compareRanks, ranked, type Rank } from './rank';
+import { matesOf } from './mates';
+import type { Output } from './outputs';
+import { searchPaired } from './paired';
+import { amplifierChannels, compareRanks, ranked, type Rank } from './rank';
 import { labelled } from './seats';
-import { FAR, spaceOf, type Class, type Option, type Space } from './space';
+import { FAR, groundOf, spaceOf, type Ground, type Option, type Space } from './space';
 
 export interface Found {
   readonly circuits: readonly Circuit[];
@@ -48,101 +51,116 @@ const bits = (mask: number): number => {
 /**
  * The best wirings of all placed speakers on all outputs: which speakers share an output, which output that is,
  * and how they are joined — every series-parallel tree of up to four speakers, each speaker's own coils in
- * series or in parallel, each position of its load selector, a splitter where a set brings one. Outputs of one
- * source and side are alike until the seats are given out, and are counted once. A branch is cut when the best
- * it could become, taking the kindest figure for every speaker still to be hung, ranks no better than what is
- * already held; so the first one found is the best there is unless the budget ran out.
+ * series or in parallel, each position of its load selector, a passive crossover where a set brings one. Where the job
+ * puts mates together before all else, and they can be, only such wirings are gone through: no other could rank
+ * better. Else all of them are. The first one found is the best there is unless the budget ran out.
  */
 export function searchWirings(job: Job, leadOhm: LeadOhm, options: SearchOptions): SearchResult {
-  const space = spaceOf(job, leadOhm, options.without ?? []);
-  const { speakers, classes, byFirst, keys } = space;
+  const bars = new Set(barsOf(job).filter((bar) => !(options.without ?? []).includes(bar)));
+  const ground = groundOf(job, bars);
   const nothing: SearchResult = { best: [], examined: 0, steps: 0, proven: true, bound: [] };
+  if (!ground.speakers.length || !ground.open.length) return nothing;
+  let spent = { examined: 0, steps: 0 };
+  const many = ground.speakers.length > MOST_APART;
+  if (job.wiringRules.order[0] === 'pairs' && (bars.has('sides') || many)) {
+    const paired = searchPaired(job, ground, bars, leadOhm, options);
+    if (paired.best.length || (options.better && options.better[0]! <= 0 && paired.complete))
+      return {
+        best: paired.best.map(({ wired, positions, rank }) => ({ ...resolve(job, leadOhm, wired, positions), rank })),
+        examined: paired.examined,
+        steps: paired.steps,
+        // With sides let go mates may also cross over, which is not gone through for so many.
+        proven: paired.complete && bars.has('sides'),
+        bound: paired.bound,
+      };
+    spent = { examined: paired.examined, steps: paired.steps };
+  }
+  const found = searchAll(job, ground, bars, leadOhm, {
+    ...options,
+    budget: Math.max(1, options.budget - spent.steps),
+  });
+  return { ...found, examined: found.examined + spent.examined, steps: found.steps + spent.steps };
+}
+
+/** With sides let go, every wiring of so many speakers is gone through; of more, those that keep mates together. */
+const MOST_APART = 6;
+
+/**
+ * Outputs of one source and side are alike until the seats are given out, and are counted once. A branch is left when
+ * the best it could become, taking the kindest figure for every speaker still to be put down, ranks no better than
+ * what is held. Goes through the tree without recursion.
+ */
+function searchAll(
+  job: Job,
+  ground: Ground,
+  bars: ReadonlySet<Bar>,
+  leadOhm: LeadOhm,
+  options: SearchOptions,
+): SearchResult {
+  const space = spaceOf(job, ground, bars, leadOhm);
+  const { speakers, classes, byFirst, keys } = space;
+  if (!classes.length) return { best: [], examined: 0, steps: 0, proven: true, bound: [] };
   const everyone = 2 ** speakers.length - 1;
-  if (!speakers.length || !classes.length) return nothing;
+  const mates = matesOf(job);
+  const { order } = job.wiringRules;
+  const amps = amplifierChannels(job);
+  const isHead = classes.map(({ outputs }) => outputs[0]!.item.kind === 'headUnit');
 
   const found: { options: Option[]; rank: Rank; shape: string }[] = [];
   const used = classes.map(() => 0);
-  const taken = classes.map(() => [0, 0, 0] as [number, number, number]);
-  const sitting = classes.map(() => [0, 0, 0, 0] as [number, number, number, number]);
   const low = keys.map(() => FAR);
   const high = keys.map(() => -FAR);
   const sources = new Map<number, number>();
   const path: Option[] = [];
-  const state = { misfit: 0, channels: 0, joints: 0, examined: 0, steps: 0, cut: false };
-
-  const misplaced = (c: number): number => {
-    const [front, rear, neither] = classes[c]!.seats;
-    const [f, r, , both] = sitting[c]!;
-    const [lostFront, lostRear, lostNeither] = taken[c]!;
-    const over = Math.max(0, f - (front - lostFront)) + Math.max(0, r - (rear - lostRear));
-    return both + Math.max(0, over - (neither - lostNeither));
-  };
+  const before: { misfit: number; ends: (readonly [number, number, number])[] }[] = [];
+  const state = { misfit: 0, channels: 0, heads: 0, joints: 0, examined: 0, steps: 0, cut: false };
 
   const spreadSoFar = (): number => {
     let spread = 0;
     for (let k = 0; k < keys.length; k++) if (high[k]! > low[k]!) spread = Math.max(spread, high[k]! - low[k]!);
     return spread;
   };
-  const kindestMisfit = (left: number): number => {
-    let misfit = state.misfit;
-    for (let m = left; m; m &= m - 1) misfit = Math.max(misfit, space.kindest[31 - Math.clz32(m & -m)]!.least);
-    return misfit;
-  };
-  const kindestSpread = (left: number): number => {
+  const bound = (left: number): Rank => {
+    let { misfit } = state;
+    let joints = 0;
     let spread = spreadSoFar();
     for (let m = left; m; m &= m - 1) {
-      const { key, levels } = space.kindest[31 - Math.clz32(m & -m)]!;
+      const { key, levels, least, joints: own } = space.kindest[31 - Math.clz32(m & -m)]!;
+      misfit = Math.max(misfit, least);
+      joints += own;
       if (key !== undefined && high[key]! >= low[key]!)
         spread = Math.max(spread, widened(levels, low[key]!, high[key]!));
     }
-    return spread;
+    return ranked(order, {
+      pairs: 0,
+      amplifiers: Math.min(state.heads, Math.max(0, amps - (state.channels - state.heads) - 2 * bits(left))),
+      misfit,
+      spread,
+      joints: state.joints + Math.ceil(joints - 1e-9),
+      channels: state.channels + Math.ceil(bits(left) / space.most),
+      sources: Math.max(1, sources.size),
+      outOfSeat: 0,
+    });
   };
-  const outOfSeat = (): number => {
-    let sum = 0;
-    for (let c = 0; c < classes.length; c++) sum += misplaced(c);
-    return sum;
-  };
-
-  /** The kindest rank this branch can still come to. */
-  const bound = (left: number): Rank =>
-    ranked(
-      kindestSpread(left),
-      kindestMisfit(left),
-      state.channels + Math.ceil(bits(left) / space.most),
-      Math.max(1, sources.size),
-      outOfSeat(),
-      state.joints,
-    );
-
-  /** Whether `bound(left)` is better than `limit`, asked in the order in which it is soonest told. */
-  const canBeat = (left: number, limit: Rank): boolean => {
-    const spread = bandOf(spreadSoFar());
-    if (spread > limit[0]!) return false;
-    const ahead = bandOf(kindestSpread(left));
-    if (ahead !== limit[0]) return ahead < limit[0]!;
-    const misfit = bandOf(kindestMisfit(left));
-    if (misfit !== limit[1]) return misfit < limit[1]!;
-    const channels = state.channels + Math.ceil(bits(left) / space.most);
-    if (channels !== limit[2]) return channels < limit[2]!;
-    return compareRanks(bound(left), limit) < 0;
-  };
-
   const worst = (): Rank | undefined => (found.length === options.keep ? found.at(-1)!.rank : options.better);
 
   const weigh = (): void => {
     state.examined++;
-    // With a control over pairs of channels not every seat can be had, and some wirings not at all.
-    const seated = space.controlled ? labelled(job, classes, path) : undefined;
-    if (space.controlled && !seated) return;
-    const rank = ranked(
-      spreadSoFar(),
-      state.misfit,
-      state.channels,
-      sources.size,
-      seated?.outOfSeat ?? outOfSeat(),
-      state.joints,
-    );
     const limit = worst();
+    // Seats and mates are given out last: what cannot come in without them need not be.
+    if (limit && compareRanks(bound(0), limit) >= 0) return;
+    const seated = labelled(job, space, mates, path);
+    if (!seated) return;
+    const rank = ranked(order, {
+      pairs: seated.pairs,
+      amplifiers: Math.min(state.heads, Math.max(0, amps - (state.channels - state.heads))),
+      misfit: state.misfit,
+      spread: spreadSoFar(),
+      joints: state.joints,
+      channels: state.channels,
+      sources: sources.size,
+      outOfSeat: seated.outOfSeat,
+    });
     if (limit && compareRanks(rank, limit) >= 0) return;
     const shape = shapeOf(space, path);
     if (found.some((one) => one.shape === shape && compareRanks(one.rank, rank) === 0)) return;
@@ -150,75 +168,85 @@ export function searchWirings(job: Job, leadOhm: LeadOhm, options: SearchOptions
     found.sort((a, b) => compareRanks(a.rank, b.rank));
     found.length = Math.min(found.length, options.keep);
   };
-
-  const walk = (left: number, behind: number, weight: number): void => {
-    if (left === 0) return weigh();
-    const first = 31 - Math.clz32(left & -left);
-    const choices = byFirst[first]!;
-    for (let i = 0; i < choices.length; i++) {
-      const option = choices[i]!;
-      if ((option.mask & left) !== option.mask) continue;
-      if (state.steps >= options.budget) {
-        state.cut = true;
-        return;
-      }
-      state.steps++;
-      const c = option.class;
-      const { takes, source, outputs, channels } = classes[c]!;
-      used[c]!++;
-      for (const { of, seat } of takes) {
-        used[of]!++;
-        taken[of]![seat]++;
-      }
-      const fits = used[c]! <= outputs.length && takes.every(({ of }) => used[of]! <= classes[of]!.outputs.length);
-      if (fits) {
-        const { misfit, channels: before, joints } = state;
-        const ends = option.levels.map(({ key }) => [key, low[key]!, high[key]!] as const);
-        for (const { key, level } of option.levels) {
-          if (level < low[key]!) low[key] = level;
-          if (level > high[key]!) high[key] = level;
-        }
-        state.misfit = Math.max(state.misfit, option.misfit);
-        state.channels += channels;
-        state.joints += option.joints;
-        sitting[c]![option.sits]++;
-        sources.set(source, (sources.get(source) ?? 0) + 1);
-        path.push(option);
-        const limit = worst();
-        const rest = left & ~option.mask;
-        if (rest === 0 || !limit || canBeat(rest, limit))
-          walk(rest, behind + (weight * i) / choices.length, weight / choices.length);
-        path.pop();
-        const others = sources.get(source)! - 1;
-        if (others) sources.set(source, others);
-        else sources.delete(source);
-        sitting[c]![option.sits]--;
-        for (let e = ends.length - 1; e >= 0; e--) {
-          const [key, l, h] = ends[e]!;
-          low[key] = l;
-          high[key] = h;
-        }
-        state.misfit = misfit;
-        state.channels = before;
-        state.joints = joints;
-      }
-      used[c]!--;
-      for (const { of, seat } of takes) {
-        used[of]!--;
-        taken[of]![seat]--;
-      }
-      if (options.onProgress && state.steps % 8192 === 0)
-        options.onProgress(behind + (weight * i) / choices.length, state.examined);
+  const put = (option: Option): boolean => {
+    const { takes, outputs, source, channels } = classes[option.class]!;
+    used[option.class]!++;
+    for (const { of } of takes) used[of]!++;
+    path.push(option);
+    before.push({
+      misfit: state.misfit,
+      ends: option.levels.map(({ key }) => [key, low[key]!, high[key]!] as const),
+    });
+    for (const { key, level } of option.levels) {
+      low[key] = Math.min(low[key]!, level);
+      high[key] = Math.max(high[key]!, level);
     }
+    state.misfit = Math.max(state.misfit, option.misfit);
+    state.channels += channels;
+    if (isHead[option.class]) state.heads += channels;
+    state.joints += option.joints;
+    sources.set(source, (sources.get(source) ?? 0) + 1);
+    return used[option.class]! <= outputs.length && takes.every(({ of }) => used[of]! <= classes[of]!.outputs.length);
   };
+  const takeBack = (): void => {
+    const option = path.pop()!;
+    const { misfit, ends } = before.pop()!;
+    const { takes, source, channels } = classes[option.class]!;
+    used[option.class]!--;
+    for (const { of } of takes) used[of]!--;
+    for (const [key, l, h] of ends.reverse()) {
+      low[key] = l;
+      high[key] = h;
+    }
+    state.misfit = misfit;
+    state.channels -= channels;
+    if (isHead[option.class]) state.heads -= channels;
+    state.joints -= option.joints;
+    const others = sources.get(source)! - 1;
+    if (others) sources.set(source, others);
+    else sources.delete(source);
+  };
+
   const root = bound(everyone);
-  walk(everyone, 0, 1);
+  const frames: { left: number; choices: readonly Option[]; at: number; behind: number; weight: number }[] = [];
+  const open = (left: number, behind: number, weight: number) =>
+    frames.push({ left, choices: byFirst[31 - Math.clz32(left & -left)]!, at: 0, behind, weight });
+  open(everyone, 0, 1);
+  while (frames.length) {
+    const frame = frames.at(-1)!;
+    if (frame.at >= frame.choices.length) {
+      frames.pop();
+      if (path.length) takeBack();
+      continue;
+    }
+    if (state.steps >= options.budget) {
+      state.cut = true;
+      break;
+    }
+    const i = frame.at++;
+    const option = frame.choices[i]!;
+    if ((option.mask & frame.left) !== option.mask) continue;
+    state.steps++;
+    const left = frame.left & ~option.mask;
+    const share = frame.weight / frame.choices.length;
+    const fits = put(option);
+    if (fits && left === 0) weigh();
+    const limit = worst();
+    if (!fits || left === 0 || (limit && compareRanks(bound(left), limit) >= 0)) takeBack();
+    else open(left, frame.behind + share * i, share);
+    if (options.onProgress && state.steps % 8192 === 0) options.onProgress(frame.behind + share * i, state.examined);
+  }
   return {
-    best: found.map(({ options: chosen, rank }) => ({ ...resolve(job, leadOhm, classes, chosen), rank })),
+    best: found.map(({ options: chosen, rank }) => {
+      const { outputs } = labelled(job, space, mates, chosen)!;
+      const positions = Object.assign({}, ...chosen.map((option) => option.positions)) as Record<string, string | null>;
+      const wired = chosen.map(({ wiring }, k) => [outputs[k]!, wiring] as const);
+      return { ...resolve(job, leadOhm, wired, positions), rank };
+    }),
     examined: state.examined,
     steps: state.steps,
-    proven: !state.cut,
-    bound: !state.cut && found[0] ? found[0].rank : root,
+    proven: !state.cut && space.whole,
+    bound: !state.cut && space.whole && found[0] ? found[0].rank : root,
   };
 }
 
@@ -254,14 +282,12 @@ function shapeOf({ speakers, models, classes }: Space, chosen: readonly Option[]
 function resolve(
   job: Job,
   leadOhm: LeadOhm,
-  classes: readonly Class[],
-  chosen: readonly Option[],
+  wired: readonly (readonly [Output, Wiring])[],
+  positions: Readonly<Record<string, string | null>>,
 ): Pick<Found, 'circuits' | 'positions'> {
-  const { outputs } = labelled(job, classes, chosen)!;
-  const positions = Object.assign({}, ...chosen.map((option) => option.positions)) as Record<string, string | null>;
   const facts = speakerFacts(job, positions);
   return {
-    circuits: chosen.map(({ wiring }, i) => planCircuit(outputs[i]!, wiring, facts, leadOhm, () => undefined, true)),
+    circuits: wired.map(([output, wiring]) => planCircuit(output, wiring, facts, leadOhm, () => undefined, true)),
     positions,
   };
 }

@@ -3,7 +3,8 @@ import type { Job } from '../job/job';
 import { controlOf } from '../job/signal';
 import type { Output } from './outputs';
 import { sitsFront, swapped } from './rank';
-import type { Class, Option } from './space';
+import { splitMates, type Mates } from './mates';
+import type { Option, Space } from './space';
 
 /** Weighs less than any seat, however many are moved. */
 const MOVED = 1e-3;
@@ -11,12 +12,24 @@ const MOVED = 1e-3;
 export interface Seated {
   /** One output for each of the chosen. */
   readonly outputs: readonly Output[];
-  /** Outputs that hold speakers of another seat. */
+  /** Mates driven apart, and outputs that hold speakers of another seat. */
+  readonly pairs: number;
   readonly outOfSeat: number;
 }
 
-/** The outputs of each class given out: by the seat where it can be, and never one control over two. */
-export function labelled(job: Job, classes: readonly Class[], chosen: readonly Option[]): Seated | undefined {
+/** A pair of mates driven apart weighs more than all seats together. */
+const APART = 1000;
+
+/**
+ * The outputs of each class given out: mates together first, then by the seat, and never one control over two, nor
+ * two bands on one filter where `filters` holds. Undefined when they cannot be.
+ */
+export function labelled(
+  job: Job,
+  { classes, filters }: Pick<Space, 'classes' | 'filters'>,
+  mates: readonly Mates[],
+  chosen: readonly Option[],
+): Seated | undefined {
   const seatOf = (output: Output, { wiring }: Option) =>
     swapped(
       output.front,
@@ -28,11 +41,13 @@ export function labelled(job: Job, classes: readonly Class[], chosen: readonly O
     const [source, id] = channel.split('/') as [string, string];
     const item = job.gear[source]!.item;
     const at = 'bank' in item ? item.bank.channels.findIndex((c) => c.id === id) : 0;
-    return item.kind === 'amplifier' ? `${source}/${at >> 1}` : channel;
+    return `${source}/${at >> 1}`;
   };
+  /** A line control stands ahead of an amplifier; a head unit has none to share. */
+  const shares = (output: Output) => output.item.kind === 'amplifier';
   let best: { outputs: Output[]; cost: number } | undefined;
   const busy = new Set<string>();
-  const turned = new Map<string, { by: string; count: number }>();
+  const turned = new Map<string, { by: string; setting: string; count: number }>();
   const outputs: Output[] = [];
   const zones = Object.keys(job.zones);
   const choices = (i: number) => classes[chosen[i]!.class]!.outputs.length;
@@ -43,7 +58,14 @@ export function labelled(job: Job, classes: readonly Class[], chosen: readonly O
     if (best && cost >= best.cost) return;
     const i = order[n];
     if (i === undefined) {
-      best = { outputs: [...outputs], cost };
+      const whole =
+        cost +
+        APART *
+          splitMates(
+            mates,
+            chosen.map(({ wiring }, k) => ({ output: outputs[k]!, source: outputs[k]!.source, wiring })),
+          );
+      if (!best || whole < best.cost) best = { outputs: [...outputs], cost: whole };
       return;
     }
     const option = chosen[i]!;
@@ -52,9 +74,17 @@ export function labelled(job: Job, classes: readonly Class[], chosen: readonly O
       const channels = channelsOfOutput(output.key);
       if (channels.some((channel) => busy.has(channel))) continue;
       const pairs = [...new Set(channels.map(pairOf))];
-      if (pairs.some((pair) => (turned.get(pair)?.by ?? by) !== by)) continue;
+      const { setting } = option;
+      const clashes = pairs.some((pair) => {
+        const other = turned.get(pair);
+        if (!other) return false;
+        return (
+          (shares(output) && other.by !== by) || (filters && output.item.bank.filters && other.setting !== setting)
+        );
+      });
+      if (clashes) continue;
       for (const channel of channels) busy.add(channel);
-      for (const pair of pairs) turned.set(pair, { by, count: (turned.get(pair)?.count ?? 0) + 1 });
+      for (const pair of pairs) turned.set(pair, { by, setting, count: (turned.get(pair)?.count ?? 0) + 1 });
       outputs[i] = output;
       // Where all else is equal, what hangs somewhere already stays there.
       const stays = speakersOf(job.circuits[output.key] ?? { series: [] }).some((id) =>
@@ -64,11 +94,17 @@ export function labelled(job: Job, classes: readonly Class[], chosen: readonly O
       for (const channel of channels) busy.delete(channel);
       for (const pair of pairs) {
         const { count } = turned.get(pair)!;
-        if (count > 1) turned.set(pair, { by, count: count - 1 });
+        if (count > 1) turned.set(pair, { by, setting, count: count - 1 });
         else turned.delete(pair);
       }
     }
   };
   give(0, 0);
-  return best && { outputs: best.outputs, outOfSeat: Math.floor(best.cost) };
+  return (
+    best && {
+      outputs: best.outputs,
+      pairs: Math.floor(best.cost / APART),
+      outOfSeat: Math.floor(best.cost % APART),
+    }
+  );
 }

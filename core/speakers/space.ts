@@ -3,11 +3,20 @@ import { channelsOfOutput, membersOf, speakersOf, type Wiring } from '../job/cir
 import { craftOf, type Job } from '../job/job';
 import { controlOf, heardOutputs, inputsOf, sourcesOf } from '../job/signal';
 import { ownWiring } from '../job/wiring';
-import { MOST, barsOf, type Bar } from './bars';
-import { driven, heardAt, loadOf, speakerFacts, type LeadOhm, type Load, type SpeakerFacts } from './circuits';
+import { MOST, type Bar } from './bars';
+import {
+  driven,
+  heardAt,
+  loadOf,
+  nominalOf,
+  speakerFacts,
+  type LeadOhm,
+  type Load,
+  type SpeakerFacts,
+} from './circuits';
 import { outputVolts } from './load';
 import { outputsOf, type Output } from './outputs';
-import { heardWith, jointsOf, misfitOf, sitsFront } from './rank';
+import { heardWith, jointsOf, misfitOf, sitsFront, stepOf } from './rank';
 import { seriesParallel } from './trees';
 
 /** Outputs that are all alike to a group: one source, one side. */
@@ -32,6 +41,8 @@ export interface Option {
   readonly joints: number;
   /** How its speakers sit: 0 front, 1 rear, 2 of no account, 3 both. */
   readonly sits: 0 | 1 | 2 | 3;
+  /** Setting of its filter it wants. */
+  readonly setting: string;
 }
 
 /** Larger than any level, dB. */
@@ -51,16 +62,36 @@ export interface Space {
     readonly key: number | undefined;
     readonly levels: readonly number[];
     readonly least: number;
+    readonly joints: number;
   }[];
   readonly most: number;
   /** A line control turns two channels at once, so seats must be given out with it in mind. */
   readonly controlled: boolean;
   readonly models: readonly string[];
+  /** Every group that is allowed is in it. */
+  readonly whole: boolean;
+  /** Channels of one filter may carry one band only. */
+  readonly filters: boolean;
 }
 
-/** Everything a wiring can be made of, by the bars that stand. Throws RangeError on more than 24 speakers. */
-export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Space {
-  const bars = new Set(barsOf(job).filter((bar) => !without.includes(bar)));
+/** What every search for a wiring stands on. */
+export interface Ground {
+  readonly speakers: readonly string[];
+  /** Outputs that may be used. */
+  readonly open: readonly Output[];
+  readonly bassChannels: ReadonlySet<string>;
+  readonly pins: ReadonlyMap<string, string>;
+  readonly facts: ReadonlyMap<string, SpeakerFacts>;
+  readonly modelOf: (speaker: string) => string;
+  readonly sideOf: (speaker: string) => Output['side'];
+  readonly frontOf: (speaker: string) => boolean | undefined;
+  /** Speakers whose levels are compared. */
+  readonly keyOf: (speaker: string) => string;
+  readonly most: number;
+}
+
+/** Speakers, outputs and what bars them, for any search. Throws RangeError on more than 24 speakers. */
+export function groundOf(job: Job, bars: ReadonlySet<Bar>): Ground {
   const speakers = Object.keys(job.gear).filter(
     (id) => job.gear[id]!.item.kind === 'speaker' && job.gear[id]!.place !== null,
   );
@@ -83,25 +114,40 @@ export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Sp
   const pins = new Map(
     bars.has('pinned') ? speakers.flatMap((id) => (job.speakers[id]?.pin ? [[id, job.speakers[id].pin]] : [])) : [],
   );
-  const classes = classesOf(open, new Set(pins.values()), bassChannels);
   const facts = speakerFacts(job);
   const { places } = craftOf(job);
-  const models = speakers.map((id) => contentHash([facts.get(id)!.item.id, facts.get(id)!.coils]));
-  const sideOf = (id: string): Output['side'] => {
-    const { zone, item } = facts.get(id)!;
-    const y = places[job.gear[id]!.place!]!.at[1];
-    return zone.mono || item.band === 'bass' || y === 0 ? undefined : y > 0 ? 'left' : 'right';
+  const models = new Map(speakers.map((id) => [id, contentHash([facts.get(id)!.item.id, facts.get(id)!.coils])]));
+  return {
+    speakers,
+    open,
+    bassChannels,
+    pins,
+    facts,
+    modelOf: (id) => models.get(id)!,
+    sideOf: (id) => {
+      const { zone, item } = facts.get(id)!;
+      const y = places[job.gear[id]!.place!]!.at[1];
+      return zone.mono || item.band === 'bass' || y === 0 ? undefined : y > 0 ? 'left' : 'right';
+    },
+    frontOf: (id) => sitsFront(job, id),
+    keyOf: (id) => heardWith({ zone: facts.get(id)!.zone.id, item: facts.get(id)!.item }),
+    most: bars.has('most') ? job.wiringRules.most : MOST,
   };
+}
+
+/** Everything a wiring can be made of, by the bars that stand. */
+export function spaceOf(job: Job, ground: Ground, bars: ReadonlySet<Bar>, leadOhm: LeadOhm): Space {
+  const { speakers, open, bassChannels, pins, facts, modelOf, sideOf, most } = ground;
+  const classes = classesOf(open, new Set(pins.values()), bassChannels);
+  const models = speakers.map(modelOf);
   const sides = speakers.map(sideOf);
   const keyList: string[] = [];
   const keyOf = (gear: string) => {
-    const { zone, item } = facts.get(gear)!;
-    const key = heardWith({ zone: zone.id, item });
+    const key = ground.keyOf(gear);
     if (!keyList.includes(key)) keyList.push(key);
     return keyList.indexOf(key);
   };
   const heardAs = speakers.map(keyOf);
-  const most = bars.has('most') ? job.wiringRules.most : MOST;
 
   // What a group comes to on a source's leads is the same on every output of it: reckoned once.
   const ways = new Map<string, Way[]>();
@@ -109,20 +155,14 @@ export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Sp
     const key = `${source} ${ids.join(' ')}`;
     let known = ways.get(key);
     if (!known) {
-      known = wayList(
-        job,
-        ids,
-        facts,
-        (gear) => leadOhm(sourceId, gear),
-        (id) => models[speakers.indexOf(id)]!,
-      );
+      known = wayList(job, ids, facts, (gear) => leadOhm(sourceId, gear), modelOf);
       ways.set(key, known);
     }
     return known;
   };
 
   const list: Option[] = [];
-  const groups = subsets(speakers.length, most).filter((group) => {
+  const groups = subsets(speakers.length, largestGroup(speakers.length, most, classes.length)).filter((group) => {
     const zones = new Set(group.map((s) => facts.get(speakers[s]!)!.zone.id));
     return !(bars.has('zones') && zones.size > 1);
   });
@@ -157,23 +197,26 @@ export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Sp
           misfit: Math.max(...shares.map(({ misfit }) => misfit)),
           joints,
           sits,
+          setting: settingOf(ids, facts),
         });
       }
     }
   });
   const kindest = speakers.map((_, s) => {
     const own = list.filter(({ mask }) => mask & (1 << s));
-    const levels = own.flatMap((option) => option.levels.filter((l) => l.speaker === s).map((l) => l.level));
+    const levels: number[] = [];
+    for (const option of own) for (const l of option.levels) if (l.speaker === s) levels.push(l.level);
     return {
       key: levels.length ? heardAs[s]! : undefined,
       levels: [...new Set(levels)].sort((a, b) => a - b),
-      least: own.length ? Math.min(...own.map(({ misfit }) => misfit)) : FAR,
+      least: own.reduce((least, { misfit }) => Math.min(least, misfit), FAR),
+      joints: own.reduce((least, { joints, mask }) => Math.min(least, joints / bitCount(mask)), FAR),
     };
   });
   const byFirst = speakers.map((_, s) =>
     list
       .filter(({ mask }) => 31 - Math.clz32(mask & -mask) === s)
-      .sort((a, b) => Math.floor(a.misfit) - Math.floor(b.misfit) || a.joints - b.joints || a.misfit - b.misfit),
+      .sort((a, b) => stepOf(a.misfit) - stepOf(b.misfit) || a.joints - b.joints || a.misfit - b.misfit),
   );
   return {
     speakers,
@@ -184,6 +227,8 @@ export function spaceOf(job: Job, leadOhm: LeadOhm, without: readonly Bar[]): Sp
     most,
     controlled: speakers.some((id) => controlOf(job, id, 'line') !== undefined),
     models,
+    filters: bars.has('filters'),
+    whole: largestGroup(speakers.length, most, classes.length) === Math.min(most, MOST),
   };
 }
 
@@ -217,6 +262,23 @@ function classesOf(open: readonly Output[], pinned: ReadonlySet<string>, bass: R
   return [...own, ...bridged];
 }
 
+/** Wirings of one group by its size: the series-parallel trees (OEIS A006351). */
+const TREES = [0, 1, 2, 8, 52] as const;
+/** Wirings that can be listed in a second or two. */
+const MOST_OPTIONS = 60_000;
+
+/** The largest group whose wirings can all be listed; 1 at least. */
+export function largestGroup(speakers: number, most: number, classes: number): number {
+  let ways = 1;
+  let options = 0;
+  for (let size = 1; size <= most; size++) {
+    ways = (ways * (speakers - size + 1)) / size;
+    options += ways * TREES[size]! * classes;
+    if (size > 1 && options > MOST_OPTIONS) return size - 1;
+  }
+  return most;
+}
+
 /** Groups of one to `most` out of `count`. */
 function subsets(count: number, most: number): number[][] {
   const all: number[][] = [];
@@ -228,8 +290,25 @@ function subsets(count: number, most: number): number[][] {
   return all;
 }
 
+const bitCount = (mask: number): number => {
+  let count = 0;
+  for (let m = mask; m; m &= m - 1) count++;
+  return count;
+};
+
+/** Whether a wiring can stand on any output of a source: not below the least load of all, nor unlike in series where that is barred. */
+export function worthOn(open: readonly Output[], source: string, bars: ReadonlySet<Bar>) {
+  const least = open.reduce((ohm, output) => (output.source === source ? Math.min(ohm, output.minOhm) : ohm), FAR);
+  return (nominalOhm: number, unlike: boolean): boolean =>
+    !(unlike && bars.has('alike')) && !(bars.has('minimum') && nominalOhm < least - 1e-9);
+}
+
+/** What the filter of an output is set to for these: all of it for full range and whole sets, else their band. */
+export const settingOf = (ids: readonly string[], facts: ReadonlyMap<string, SpeakerFacts>): string =>
+  isSet(ids, facts) ? 'full' : facts.get(ids[0]!)!.item.band;
+
 /** Whether an output can give these speakers their part of the sound and no other. */
-function bandsFit(
+export function bandsFit(
   ids: readonly string[],
   facts: ReadonlyMap<string, SpeakerFacts>,
   output: Output,
@@ -256,7 +335,7 @@ function isSet(ids: readonly string[], facts: ReadonlyMap<string, SpeakerFacts>)
 }
 
 /** One way to wire a group, whichever output it hangs on. */
-interface Way {
+export interface Way {
   readonly load: Load;
   readonly positions: Readonly<Record<string, string | null>>;
   readonly joints: number;
@@ -264,12 +343,13 @@ interface Way {
   readonly sits: Option['sits'];
 }
 
-function wayList(
+export function wayList(
   job: Job,
   ids: readonly string[],
   facts: ReadonlyMap<string, SpeakerFacts>,
   leadOhm: (gear: string) => number,
   modelOf: (id: string) => string,
+  worth: (nominalOhm: number, unlike: boolean) => boolean = () => true,
 ): Way[] {
   const forms = ids.map((id) => {
     const { item } = facts.get(id)!;
@@ -294,9 +374,10 @@ function wayList(
     const leaves = chosen.map(({ wiring }) => wiring);
     const trees = isSet(ids, facts) ? [{ split: leaves }] : seriesParallel(leaves);
     return trees.flatMap((wiring): Way[] => {
+      const unlike = unlikeInSeries(wiring, modelOf);
+      if (!worth(nominalOf(wiring, own), unlike)) return [];
       const load = loadOf(wiring, own, leadOhm);
       const joints = jointsOf({ wiring });
-      const unlike = unlikeInSeries(wiring, modelOf);
       // Wirings that come to the same for every speaker and for the output are one.
       const outcome = `${joints} ${unlike} ${load.nominalOhm.toPrecision(9)} ${load.speakers
         .map(({ gear, siemens }) => `${gear}:${siemens.toPrecision(9)}`)

@@ -4,6 +4,7 @@ import { controlOf, heardOutputs } from '../job/signal';
 import { COMMON_PRACTICE } from '../tables/source';
 import { short } from '../units/figures';
 import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakersSeen, type SpeakerRule } from './seen';
+import { gainPair, matesOf } from './mates';
 import { unlikeInSeries } from './space';
 
 const tagsOf = ({ tags }: SpeakersSeen, ids: readonly string[]) => ids.map((id) => tags[id] ?? id).join(', ');
@@ -166,6 +167,66 @@ export const wiringRules: readonly SpeakerRule[] = [
         return reason === undefined
           ? undefined
           : { reason, figures: [{ name: 'on it', value: speakers.length, unit: '' }] };
+      }),
+  },
+  {
+    id: 'filter-shared',
+    station: 'speakers',
+    severity: 'stop',
+    title: 'Two bands on one filter pair',
+    formula: 'both channels of a filter pair carry the same band',
+    source: MAKER,
+    overrulable: true,
+    look: (seen) => {
+      const onPair = new Map<string, { key: string; name: string; band: string; tags: string }>();
+      return Object.values(seen.speakers.circuits).flatMap(({ key, source, output, wiring, speakers }) => {
+        if (!output.item.bank.filters) return [];
+        const bands = new Set(speakers.map(({ item }) => item.band));
+        const band = 'split' in wiring ? 'full' : [...bands][0]!;
+        const pair = `${source}/${gainPair({ output })}`;
+        const other = onPair.get(pair);
+        const own = {
+          key,
+          name: output.name,
+          band,
+          tags: tagsOf(
+            seen,
+            speakers.map(({ gear }) => gear),
+          ),
+        };
+        if (!other) onPair.set(pair, own);
+        if (!other || other.band === band) return [];
+        return [
+          {
+            subject: { kind: 'circuit' as const, id: key },
+            reason: `${other.name} (${other.tags}) and ${output.name} (${own.tags}) share one filter: set for the one, it takes from the other what it should play. Give them pairs of their own, or bridge the pair for the woofer.`,
+            figures: [{ name: 'bands on the pair', value: 2, unit: '' }],
+          },
+        ];
+      });
+    },
+  },
+  {
+    id: 'pair-apart',
+    station: 'speakers',
+    severity: 'caution',
+    title: 'Left and right on two amplifiers',
+    formula: 'a left and right of one kind have one source, one turn-on and one gain',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, speakers, tags }) =>
+      matesOf(job).flatMap(([left, right]) => {
+        const on = (id: string) =>
+          Object.values(speakers.circuits).find((circuit) => circuit.speakers.some(({ gear }) => gear === id));
+        const [a, b] = [on(left), on(right)];
+        if (!a || !b || a.source === b.source) return [];
+        return [
+          {
+            subject: { kind: 'gear' as const, id: left },
+            reason: `${tags[left] ?? left} is driven by ${tags[a.source] ?? a.source}, ${tags[right] ?? right} by ${tags[b.source] ?? b.source}: two gains and two turn-ons that no balance keeps level.`,
+            figures: [{ name: 'sources', value: 2, unit: '' }],
+          },
+        ];
       }),
   },
   {

@@ -21,6 +21,7 @@ import ChannelPanel from './ChannelPanel.vue';
 import SourcePanel from './SourcePanel.vue';
 import SpeakerPanel from './SpeakerPanel.vue';
 import WiringPanel from './WiringPanel.vue';
+import WiringSearch from './WiringSearch.vue';
 import ZonePanel from './ZonePanel.vue';
 import { BLOCK, BOX, COIL_W, coilPath, layBlocks, layBoxes, layLeads, terminalAt, terminalY } from './layout';
 
@@ -283,6 +284,7 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
     </template>
 
     <template #panel>
+      <WiringSearch v-if="blocks.length > 0 && boxes.length > 0" />
       <SpeakerPanel v-if="selectedSpeaker" :speaker="selectedSpeaker" :blocks="blocks" :name-of="nameOf" />
       <SourcePanel v-else-if="selectedSource" :key="selectedSource.gear" :block="selectedSource" />
       <ChannelPanel
