@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
+import type { Place } from './craft/pattern';
 import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
 import { judge } from './findings/finding';
 import type { FuseHolder, GearItem } from './gear/gear';
@@ -12,7 +13,7 @@ import { applyAll, type Operation } from './job/operations';
 import { whyNot } from './job/overrules';
 import { sealOf } from './job/seal';
 import { mostLost, voltProfile } from './power/index';
-import { planJob, planOf } from './plan';
+import { planJob, planOf, type Plan } from './plan';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const rules = (job: Job) => planJob(job).findings.map((f) => f.rule);
@@ -33,6 +34,13 @@ function longLead(job: Job): Job {
   const fairingRight = { ...pattern.places['fairingRight']!, allowanceMm: 3000 };
   const places = { ...pattern.places, fairingRight, lampShelf: { ...pattern.places['lampShelf']!, allowanceMm: 3000 } };
   return { ...job, craft: { ...job.craft, pattern: { ...pattern, places } } };
+}
+
+/** The tourer with one place told more of. */
+function at(place: string, facts: Partial<Place>, ...operations: Operation[]): Job {
+  const { pattern } = TOURER_JOB.craft;
+  const places = { ...pattern.places, [place]: { ...pattern.places[place]!, ...facts } };
+  return applyAll({ ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, places } } }, operations);
 }
 
 /** Sixteen covers over the shelf, more than all orders of which are tried. */
@@ -63,6 +71,19 @@ const FIRES: Record<string, Job> = {
   'wrong-kind': after({ op: 'placeGear', id: 'amp', place: 'dash' }),
   water: after(...swap('fairing-left', 'heron-165')),
   'place-shared': after({ op: 'placeGear', id: 'pannier-left', place: 'fairingLeft' }),
+  'petrol-space': at('lampShelf', { petrol: true }),
+  dust: at(
+    'dash',
+    { dust: true },
+    { op: 'removeGear', id: 'head' },
+    { op: 'addGear', id: 'head', item: { ...shelfItem('kingcup-3'), dust: 4 } as GearItem, place: 'dash' },
+  ),
+  'dust-unknown': at(
+    'lampShelf',
+    { dust: true },
+    { op: 'removeGear', id: 'amp' },
+    { op: 'addGear', id: 'amp', item: { ...shelfItem('weir-4-45'), dust: null } as GearItem, place: 'lampShelf' },
+  ),
   'no-head-unit': after({ op: 'removeGear', id: 'head' }),
   'line-pairs-short': applyAll(TOURER_JOB, [
     { op: 'removeGear', id: 'head' },
@@ -299,7 +320,13 @@ describe('findings', () => {
       .map(([rule, job]) => planJob(job).findings.find((f) => f.rule === rule)!)
       .filter((f) => !f.overrulable)
       .map((f) => f.rule);
-    expect(firm.sort()).toEqual(['common-return-thin', 'fuse-above-ampacity', 'load-below-minimum', 'no-battery-fuse']);
+    expect(firm.sort()).toEqual([
+      'common-return-thin',
+      'fuse-above-ampacity',
+      'load-below-minimum',
+      'no-battery-fuse',
+      'petrol-space',
+    ]);
   });
 
   test('stops come first', () => {
@@ -489,8 +516,7 @@ test('feeds sealed by planner 0.3.0 are shown as they were: one battery, states 
 
 test('a launch really sealed by planner 0.4.0 shows what it showed that day', () => {
   const file = JSON.parse(readFileSync('tests/sealed/launch-0.4.0.json', 'utf8')) as Job;
-  const kept = file.seal!.plan as unknown as typeof before;
-  const before = planJob(TOURER_JOB);
+  const kept = file.seal!.plan as unknown as Plan;
   const job = parseJob(file);
   expect([job.version, job.seal!.planner]).toEqual([5, '0.4.0']);
   const shown = planOf(job);

@@ -1,5 +1,5 @@
 import { PHASES, workMinutes, buildRules, intakeRules, planBuild, type BuildPlan, type Phase } from './build/index';
-import { bySeverity, judge, type Finding } from './findings/finding';
+import { bySeverity, findingBasis, judge, type Finding } from './findings/finding';
 import type { GearKind, Speaker } from './gear/gear';
 import { contentHash } from './gear/hash';
 import { planCuts, runGauge, signalLead, speakerLead, type CutList } from './harness/index';
@@ -12,6 +12,7 @@ import { join } from './job/wiring';
 import { gearRules } from './mounting/index';
 import { commonPoint, gathersReturns, returnRun } from './job/feeding';
 import {
+  dayFindings,
   hasReturn,
   highest,
   mostLost,
@@ -86,6 +87,26 @@ export interface Plan {
 /** Minutes of work by phase; two people's count twice. */
 export type Minutes = Readonly<Record<Phase, number>>;
 
+/** Findings in order, what a person stands by marked as such while its figures are what they were. */
+function withAccepted(job: Job, findings: readonly Finding<Operation>[]): Finding<Operation>[] {
+  return bySeverity(
+    findings.map((finding) => {
+      const why = finding.overrulable ? job.accepted[finding.key] : undefined;
+      return why && why.basis === contentHash(findingBasis(finding)) ? { ...finding, accepted: why.reason } : finding;
+    }),
+  );
+}
+
+/** A job's plan with what takes longer than an edit may: how its day goes. What a list, a sheet and a seal show. */
+export function wholePlan(job: Job): Plan {
+  const plan = planOf(job);
+  return job.seal ? plan : { ...plan, findings: wholeFindings(job, plan) };
+}
+
+/** The findings of a plan and of its day. */
+export const wholeFindings = (job: Job, plan: Plan): Finding<Operation>[] =>
+  withAccepted(job, [...plan.findings, ...dayFindings(job, plan.power)]);
+
 /** What a job shows: its plan, or the one it was sealed with. */
 export const planOf = (job: Job): Plan =>
   job.seal ? inGearOrder(ordered(job), upgradePlan(job.seal.plan as unknown as Plan)) : planJob(job);
@@ -157,7 +178,7 @@ export function planJob(given: Job): Plan {
     },
   );
   const minutes = countMinutes(build);
-  const findings = bySeverity([
+  const findings = withAccepted(job, [
     ...judge(intakeRules, { job, build, runs, overrules }),
     ...judge(gearRules, { job, inputs, tags }),
     ...judge(speakerRules, { job, speakers, inputs, splices, tags }),
@@ -420,6 +441,6 @@ function keepLedger(
     worstDropPct: drops.length ? Math.max(...drops) : undefined,
     wireM: cutList.wireM,
     hours: Object.values(minutes).reduce((sum, m) => sum + m, 0) / 60,
-    stops: findings.filter((finding) => finding.severity === 'stop').length,
+    stops: findings.filter(({ severity, accepted }) => severity === 'stop' && accepted === undefined).length,
   };
 }

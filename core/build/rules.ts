@@ -1,5 +1,6 @@
 import type { Rule } from '../findings/finding';
 import { LAMP_ANSWERS, craftOf, type Job } from '../job/job';
+import { EARS } from '../job/zones';
 import { EXISTING_USES, type Existing } from '../job/supply';
 import type { Operation } from '../job/operations';
 import { OVERRULE_NAMES, type Overrule } from '../job/overrules';
@@ -38,7 +39,7 @@ export const intakeRules: readonly BuildRule[] = [
         .filter(([, lamp]) => lamp.answer === 'open')
         .map(([id, lamp]) => ({
           subject: { kind: 'lamp' as const, id },
-          reason: `${lamp.name}${lamp.by === null ? '' : ` behind ${job.gear[lamp.by]!.item.name}`}: ${LAMP_ANSWERS.open}. Nothing may hide an instrument the rider needs.`,
+          reason: `${lamp.name}${lamp.by === null ? '' : ` behind ${job.gear[lamp.by]!.item.name}`}: ${LAMP_ANSWERS.open}. Nothing may hide an instrument the ${EARS[job.craft.pattern.kind]} needs.`,
           figures: one,
         })),
   },

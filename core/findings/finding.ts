@@ -51,7 +51,13 @@ export interface Finding<Op> extends Sighting<Op> {
   readonly formula: string;
   readonly source: Source;
   readonly overrulable: boolean;
+  /** Why a person stands by it, where one does and its figures are still what they were: it is listed, and quiet. */
+  readonly accepted?: string;
 }
+
+/** What an acceptance rests on: the figures it was given on. */
+export const findingBasis = ({ figures }: Pick<Finding<unknown>, 'figures'>): readonly (string | number)[] =>
+  figures.flatMap(({ name, value, unit }) => [name, Math.round(value * 100) / 100, unit]);
 
 /** A rule is data with one function: it looks at the plan so far and reports each place it fires. */
 export interface Rule<Seen, Op> {

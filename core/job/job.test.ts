@@ -3,6 +3,7 @@ import { DEMO_JOBS, HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import type { Amplifier, Bank, FuseHolder, GearItem, Speaker } from '../gear/gear';
 import { contentHash } from '../gear/hash';
+import { USUAL_DAY } from './supply';
 import { planJob } from '../plan';
 import { JobError, NO_FEED_CHOICE, jobFaults, newJob, type Job } from './job';
 import { parseJob } from './parse';
@@ -308,7 +309,8 @@ describe('wirings taken apart and put together', () => {
 describe('intake, choices, overrules and the seal', () => {
   const edit = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
   /** Without what the older versions could not say. */
-  const PLAIN = edit({ op: 'setExisting', id: 'accessory', circuit: null });
+  // Old documents said no day: they come up with the one every job had.
+  const PLAIN = { ...edit({ op: 'setExisting', id: 'accessory', circuit: null }), day: USUAL_DAY };
 
   test('a document of version 1 comes up with nothing of what it said lost', () => {
     const { wishes, choices, minutes, overrules, seal, accepted, added, ...rest } = PLAIN;

@@ -33,6 +33,7 @@ import {
   Tie,
   TurnOn,
   USUAL_DAY,
+  usualDay,
 } from './supply';
 import { numbered } from './order';
 import { supplyFaults } from './supply-faults';
@@ -472,6 +473,7 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
     title,
     customer: '',
     ...NOTHING_SAID,
+    day: usualDay(pattern.kind),
     craft: {
       ...NOTHING_SAID_OF_CRAFT,
       pattern,

@@ -74,14 +74,25 @@ export function inputsOf(job: Job): Input[] {
   const bass =
     item.bassPair === 'fixed' || (item.bassPair === 'switchable' && (job.sources[head] ?? NO_SOURCE_CHOICE).bass);
   let given = 0;
+  /** Channels something hangs on; an amplifier nothing hangs on yet is taken to use all of its. */
+  const inUse = new Set(Object.keys(job.circuits).flatMap(channelsOfOutput));
   const inputs = sourcesOf(job).flatMap(([amplifier, amp]): Input[] => {
     if (amp.kind !== 'amplifier') return [];
     const kind = inputKind(job, amplifier, amp, item);
     const { channels } = amp.bank;
-    return Array.from({ length: Math.ceil(channels.length / 2) }, (_, i): Input => {
-      const own = channels.slice(2 * i, 2 * i + 2).map(({ id }) => `${amplifier}/${id}`);
+    const pairs = Array.from({ length: Math.ceil(channels.length / 2) }, (_, i) => i);
+    const keysOf = (i: number) => channels.slice(2 * i, 2 * i + 2).map(({ id }) => `${amplifier}/${id}`);
+    const wired = pairs.filter((i) => keysOf(i).some((key) => inUse.has(key)));
+    const used = wired.length ? wired : pairs;
+    // While there is a pair for every two channels each keeps its own, whatever is wired; else only those in use count.
+    const enough = given + pairs.length <= item.linePairs;
+    const first = given;
+    given += enough ? pairs.length : used.length;
+    return used.map((i, nth): Input => {
+      const own = keysOf(i);
       // Pairs are given out in turn; when they run out, the first is split.
-      const pair = kind === 'line' && item.linePairs > 0 ? (given++ % item.linePairs) + 1 : undefined;
+      const pair =
+        kind === 'line' && item.linePairs > 0 ? ((first + (enough ? i : nth)) % item.linePairs) + 1 : undefined;
       const count = item.bank.channels.length;
       return {
         amplifier,

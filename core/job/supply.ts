@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import type { Pattern } from '../craft/pattern';
 import { Id, Text } from '../gear/gear';
 import { Insulation } from '../tables/colours';
 import { Title } from './circuit';
@@ -181,12 +182,19 @@ export const Day = v.strictObject({
   ),
 });
 export type Day = v.InferOutput<typeof Day>;
-export const USUAL_DAY: Day = {
-  celsius: 20,
-  startPct: 100,
-  segments: [
-    { name: 'Out', hours: 1, engine: 'cruise', listening: 'music', otherA: 0 },
-    { name: 'At rest', hours: 4, engine: 'off', listening: 'music', otherA: 0 },
-    { name: 'Back', hours: 1, engine: 'cruise', listening: 'music', otherA: 0 },
-  ],
-};
+export const USUAL_DAY: Day = restingDay(1, 4);
+/** The day a job of a kind begins with: a motorcycle rides, and plays at rest for half an hour. Common practice. */
+export const usualDay = (kind: Pattern['kind']): Day => (kind === 'motorcycle' ? restingDay(2, 0.5) : USUAL_DAY);
+
+/** Out for some hours, at rest with music for some, and back. */
+function restingDay(out: number, rest: number): Day {
+  return {
+    celsius: 20,
+    startPct: 100,
+    segments: [
+      { name: 'Out', hours: out, engine: 'cruise', listening: 'music', otherA: 0 },
+      { name: 'At rest', hours: rest, engine: 'off', listening: 'music', otherA: 0 },
+      { name: 'Back', hours: out, engine: 'cruise', listening: 'music', otherA: 0 },
+    ],
+  };
+}

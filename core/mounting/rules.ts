@@ -4,7 +4,8 @@ import { craftOf, type Job } from '../job/job';
 import { sourcesOf, type Input } from '../job/signal';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
-import { COMMON_PRACTICE, published } from '../tables/source';
+import { soundBattery } from '../job/feeding';
+import { COMMON_PRACTICE, memory, published } from '../tables/source';
 import { fitOf } from './fit';
 
 export interface GearSeen {
@@ -40,12 +41,13 @@ const WATER = {
   source: published('IEC 60529'),
   overrulable: true,
 } as const;
+const EXPOSED = { sheltered: 'no water', splash: 'splashes', jet: 'jets', immersion: 'under water' } as const;
 const unproven = (seen: GearSeen) =>
   eachPlaced(seen)
     .filter(({ fit }) => fit.waterAsked.length > 0)
     .map(({ id, item, tag, fit, place }) => ({
       subject: { kind: 'gear' as const, id },
-      reason: `“${place.name}” gets ${place.exposure === 'jet' ? 'jets' : 'splashes'}: asks IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
+      reason: `“${place.name}” gets ${EXPOSED[place.exposure]}: needs IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
       figures: [{ name: 'digits that answer', value: 0, unit: '' }],
     }));
 
@@ -116,6 +118,79 @@ export const gearRules: readonly GearRule[] = [
     id: 'water-accepted',
     severity: 'note',
     look: (seen) => (taken(seen.job.choices, 'rating') === 'accepted' ? unproven(seen) : []),
+  },
+  {
+    id: 'petrol-space',
+    station: 'gear',
+    severity: 'stop',
+    title: 'Not ignition-protected in a petrol space',
+    formula: 'only ignition-protected gear where petrol vapour can be',
+    source: memory('SAE J1171, ISO 8846; ABYC E-11'),
+    overrulable: false,
+    look: (seen) => [
+      ...eachPlaced(seen)
+        .filter(({ place, item }) => place.petrol && item.kind !== 'speaker' && !item.ignitionProtected)
+        .map(({ id, tag, item, place }) => ({
+          subject: { kind: 'gear' as const, id },
+          reason: `${tag} ${item.name} makes sparks of its own and “${place.name}” can hold petrol vapour. Put it elsewhere, or take one that is ignition-protected.`,
+          figures: [{ name: 'ignition-protected', value: 0, unit: '' }],
+        })),
+      ...Object.entries(seen.job.feeds).flatMap(([id, { holder, from }]) => {
+        const { batteries, pattern } = seen.job.craft;
+        const battery = batteries[from ?? soundBattery(seen.job)];
+        const place = battery && craftOf(seen.job).places[battery.place ?? pattern.batteryPlace];
+        return holder && place?.petrol && !holder.ignitionProtected && seen.job.gear[id]?.there === null
+          ? [
+              {
+                subject: { kind: 'feed' as const, id },
+                reason: `The fuse holder of ${seen.tags[id] ?? id} stands in “${place.name}”, which can hold petrol vapour, and is not ignition-protected.`,
+                figures: [{ name: 'ignition-protected', value: 0, unit: '' }],
+              },
+            ]
+          : [];
+      }),
+    ],
+  },
+  {
+    id: 'dust',
+    station: 'gear',
+    severity: 'caution',
+    title: 'Dust rating too low',
+    formula: 'first digit 5 or 6 where dust and mud get',
+    source: published('IEC 60529'),
+    overrulable: true,
+    look: (seen) =>
+      eachPlaced(seen)
+        .filter(({ place, item }) => place.dust && item.dust !== null && item.dust < 5)
+        .map(({ id, tag, item, place }) => ({
+          subject: { kind: 'gear' as const, id },
+          reason: `“${place.name}” gets dust and mud: needs IP5X or IP6X; ${tag} is IP${item.dust}X.`,
+          figures: [
+            { name: 'first digit', value: item.dust!, unit: '' },
+            { name: 'needed', value: 5, unit: '' },
+          ],
+        })),
+  },
+  {
+    id: 'dust-unknown',
+    station: 'gear',
+    severity: 'note',
+    title: 'Dust rating not known',
+    formula: 'first digit 5 or 6 where dust and mud get',
+    source: published('IEC 60529'),
+    overrulable: true,
+    look: (seen) => {
+      const found = eachPlaced(seen).filter(({ place, item }) => place.dust && item.dust === null);
+      return found.length
+        ? [
+            {
+              subject: { kind: 'job' as const, id: seen.job.id },
+              reason: `Dust and mud get at ${found.map(({ tag }) => tag).join(', ')}, and nobody has said what keeps them out: read the first digit off the gear.`,
+              figures: [{ name: 'pieces', value: found.length, unit: '' }],
+            },
+          ]
+        : [];
+    },
   },
   {
     id: 'place-shared',

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { DEMO_JOBS, TOURER_JOB as TOURER } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
-import type { Segment } from '../job/supply';
+import { USUAL_DAY, type Segment } from '../job/supply';
 import { planJob } from '../plan';
 import { BEHAVIOUR, acceptance, coldFactor, sagAt } from '../tables/batteries';
 import { planDay } from './day';
@@ -12,6 +12,8 @@ import { planKeyOff } from './keyoff';
 import { planTurnOn, switchedSources, wakingAmps } from './turn-on';
 import { otherJob } from './versus';
 
+/** The tourer on a day with four hours at rest. */
+const TOURER_JOB: Job = { ...TOURER, day: USUAL_DAY };
 const jobOf = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
 const after = (job: Job, ...operations: Operation[]) => applyAll(job, operations);
 const day = (job: Job) => planDay(job, planJob(job).power);

@@ -71,6 +71,10 @@ const interruptions = (seen: PowerSeen, light: boolean) =>
     };
   });
 
+const SHEATHED = 'ABYC E-11, in a sheath all the way (from memory)';
+/** Farthest a fuse may sit on a boat in a sheath all the way: 72 in straight off a battery, 40 in off anything else. */
+const sheathedWithin = (battery: boolean): number => (battery ? 1830 : 1016);
+
 export const powerRules: readonly PowerRule[] = [
   {
     id: 'no-battery-fuse',
@@ -268,8 +272,12 @@ export const powerRules: readonly PowerRule[] = [
       eachFeed(seen, (feed, tag) => {
         const { fuseWithinMm, fuseWithinSource } = craftOf(seen.job);
         const own = seen.job.settings.fuseWithinMm;
-        const limit = Math.min(fuseWithinMm, own ?? fuseWithinMm);
-        const whose = limit < fuseWithinMm ? 'this workshop’s own rule' : fuseWithinSource;
+        const boat = seen.job.craft.pattern.kind === 'boat';
+        const craftLimit =
+          boat && feed.choice.sheathed ? sheathedWithin(feed.feeder in seen.job.craft.batteries) : fuseWithinMm;
+        const limit = Math.min(craftLimit, own ?? craftLimit);
+        const whose =
+          limit < craftLimit ? 'this workshop’s own rule' : craftLimit === fuseWithinMm ? fuseWithinSource : SHEATHED;
         const at = Math.min(150, limit);
         return !feed.choice.holder || fuseAtOf(feed.choice) <= limit
           ? undefined

@@ -1,6 +1,6 @@
 import { taken } from '../job/choices';
 import { isPowered } from '../gear/gear';
-import { batteryIds, batteryOf, fedOf, feedersAbove, soundBattery, startBattery } from '../job/feeding';
+import { batteryIds, batteryOf, fedOf, feederOf, feedersAbove, soundBattery, startBattery } from '../job/feeding';
 import { triggerOf, wakeOf } from '../job/signal';
 import { TIES, USUAL_TIE } from '../job/supply';
 import { COMMON_PRACTICE, memory } from '../tables/source';
@@ -8,7 +8,7 @@ import { BEHAVIOUR } from '../tables/batteries';
 import { colourText } from '../tables/colours';
 import { CLAD_RESISTS } from '../tables/conductors';
 import { short } from '../units/figures';
-import { isCharged } from './cases';
+import { FEED_CASES, isCharged } from './cases';
 import { CRAFT_RULES } from './craft-rules';
 import { MUSIC_SOURCE } from './demand';
 import { mostDrawn } from './feeds';
@@ -147,7 +147,7 @@ export const supplyRules: readonly PowerRule[] = [
             reason:
               cruise > GIVES_NOTHING_A
                 ? `Music takes ${short(cruise)} A out of ${name} even at cruise: it runs down.`
-                : `At idle music takes ${short(idle)} A out of ${name}; at cruise it is charged.`,
+                : `At idle the alternator spares ${short(job.craft.charging.spareIdleA)} A and music takes ${short(idle)} A out of ${name} besides; at cruise it is charged.`,
             figures: [
               amps('out at idle', idle),
               amps('out at cruise', cruise),
@@ -194,6 +194,81 @@ export const supplyRules: readonly PowerRule[] = [
                   },
                 }
               : {}),
+          },
+        ];
+      }),
+  },
+  {
+    id: 'battery-most',
+    station: 'power',
+    severity: 'stop',
+    title: 'More than the battery may give',
+    formula: 'current out of it ≤ the most it may give',
+    source: MAKER,
+    overrulable: true,
+    look: ({ job, power }) =>
+      batteryIds(job).flatMap((id) => {
+        const { mostA, name } = job.craft.batteries[id]!;
+        const given = FEED_CASES.map((c) => ({ c, amps: power.sources[c.id]?.[id]?.amps ?? 0 }));
+        const worst = given.reduce((a, b) => (b.amps > a.amps ? b : a));
+        if (mostA === null || worst.amps <= mostA) return [];
+        return [
+          {
+            subject: { kind: 'battery' as const, id },
+            reason: `${name} may give ${short(mostA)} A and is asked for ${short(worst.amps)} A (${worst.c.name.toLowerCase()}): its own protection opens, and everything on it goes dead.`,
+            figures: [amps('out of it', worst.amps), amps('may give', mostA)],
+          },
+        ];
+      }),
+  },
+  {
+    id: 'isolation-no-switch',
+    station: 'power',
+    severity: 'caution',
+    title: 'No battery switch to isolate by',
+    formula: 'isolating by the battery switch needs one, and kills only what is behind it',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, tags }) => {
+      if (taken(job.choices, 'isolation') !== 'switch') return [];
+      const without = batteryIds(job).filter((id) => !job.craft.batteries[id]!.masterSwitch);
+      const ahead = Object.entries(job.feeds).filter(([id, { ahead: is }]) => is && job.gear[id]?.there === null);
+      if (!without.length && !ahead.length) return [];
+      return [
+        {
+          subject: { kind: 'job' as const, id: job.id },
+          reason: [
+            ...without.map((id) => `${job.craft.batteries[id]!.name} has no master switch.`),
+            ...(ahead.length
+              ? [`${ahead.map(([id]) => tags[id] ?? id).join(', ')} stays live: tapped ahead of the switch.`]
+              : []),
+          ].join(' '),
+          figures: [{ name: 'stay live', value: without.length + ahead.length, unit: '' }],
+          cure: {
+            label: 'Isolate by the negative',
+            operations: [{ op: 'choose' as const, choice: 'isolation' as const, option: null }],
+          },
+        },
+      ];
+    },
+  },
+  {
+    id: 'feeds-nothing',
+    station: 'power',
+    severity: 'note',
+    title: 'Distribution that feeds nothing',
+    formula: 'a block, module, relay or converter feeds something',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: ({ job, tags }) =>
+      fedOf(job).flatMap(([id, item]) => {
+        const used = fedOf(job).some(([other]) => feederOf(job, other) === id) || job.turnOn.through === id;
+        if (isPowered(item) || used || job.gear[id]!.place === null) return [];
+        return [
+          {
+            subject: { kind: 'feed' as const, id },
+            reason: `${tags[id] ?? id} ${item.name} is fed and feeds nothing: choose it as what feeds other gear, at that gear’s feed.`,
+            figures: [{ name: 'feeds', value: 0, unit: '' }],
           },
         ];
       }),

@@ -5,8 +5,12 @@ import { shelfItem } from '#demo/shelf';
 import type { FuseHolder } from '../gear/gear';
 import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
+import { sealOf } from '../job/seal';
 import type { Tie } from '../job/supply';
-import { planJob } from '../plan';
+import { contentHash } from '../gear/hash';
+import { findingBasis } from '../findings/finding';
+import { planJob, wholePlan } from '../plan';
+import { planKeyOff } from './keyoff';
 import { ampacity, isThinner, sizesOf, thinner } from '../tables/conductors';
 import { leastSize } from './craft-rules';
 import { powerRules } from './rules';
@@ -507,6 +511,9 @@ const FIRES: Record<string, Job> = {
     { op: 'feedFrom', gear: 'head', from: 'relay' },
     { op: 'setTurnOn', turnOn: { through: 'relay' } },
   ),
+  'battery-most': after(LAUNCH, { op: 'setBattery', battery: { mostA: 20 } }),
+  'isolation-no-switch': after(LAUNCH, { op: 'choose', choice: 'isolation', option: 'switch' }),
+  'feeds-nothing': after(TOURER_JOB, add('relay', 'latch-30', 'batterySide')),
 };
 const SILENT: Record<string, Job> = {
   'interrupt-rating': LAUNCH,
@@ -573,6 +580,123 @@ test('a workshop may be stricter than the craft, and only stricter', () => {
     'amp'
   ]!;
   expect(margin.fuseNeedA).toBeCloseTo(2 * margin.states.restFull!.amps, 6);
+});
+
+test('what a battery may give: the worst of its states, to the ampere', () => {
+  const { power } = planJob(TOURER_JOB);
+  const worst = Math.max(...FEED_CASES.map((c) => power.sources[c.id]?.['battery']?.amps ?? 0));
+  const most = (mostA: number) => rulesOf(after(TOURER_JOB, { op: 'setBattery', battery: { mostA } }));
+  expect(most(worst + 0.01)).not.toContain('battery-most');
+  expect(most(worst - 0.01)).toContain('battery-most');
+});
+
+test('isolating by the switch wants a switch on every battery and nothing new ahead of it', () => {
+  const by = after(LAUNCH, { op: 'choose', choice: 'isolation', option: 'switch' });
+  const switched = after(
+    by,
+    { op: 'setBattery', battery: { masterSwitch: true } },
+    { op: 'setBattery', id: 'start', battery: { masterSwitch: true } },
+  );
+  expect(rulesOf(switched)).not.toContain('isolation-no-switch');
+  const ahead = planJob(after(switched, { op: 'tapAhead', gear: 'block', ahead: true })).findings;
+  expect(ahead.find(({ rule }) => rule === 'isolation-no-switch')!.reason).toMatch(/stays live: tapped ahead/);
+});
+
+test('a fuse on a boat may sit farther off in a sheath: 7 in, 40 in off a block, 72 in off the battery, from memory', () => {
+  const far = (gear: string, atMm: number, sheathed: boolean) =>
+    planJob(
+      after(LAUNCH, holder(gear, 'holder-maxi'), { op: 'sheathe', gear, sheathed }, { op: 'placeFuse', gear, atMm }),
+    ).findings.some(({ rule, subject }) => rule === 'fuse-far-from-battery' && subject.id === gear);
+  expect([far('block', 175, false), far('block', 180, false)]).toEqual([false, true]);
+  expect([far('block', 1830, true), far('block', 1831, true)]).toEqual([false, true]);
+  expect([far('amp', 1016, true), far('amp', 1017, true)]).toEqual([false, true]);
+  // On land nobody lets a sheath stand in for a fuse.
+  const land = after(TOURER_JOB, { op: 'sheathe', gear: 'amp', sheathed: true });
+  expect(rulesOf(after(land, { op: 'placeFuse', gear: 'amp', atMm: 900 }))).toContain('fuse-far-from-battery');
+});
+
+test('what else hangs on the turn-on lead counts: 0.25 A given, the amplifier and a lamp of 0.2 A asked', () => {
+  const plan = planJob(TOURER_JOB).turnOn;
+  const lamp = after(TOURER_JOB, { op: 'setTurnOn', turnOn: { otherA: 0.2 } });
+  expect(planJob(lamp).turnOn.neededA).toBeCloseTo(plan.neededA + 0.2, 9);
+  const spare = plan.availableA - plan.neededA;
+  const asks = (otherA: number) => rulesOf(after(TOURER_JOB, { op: 'setTurnOn', turnOn: { otherA } }));
+  expect(asks(spare - 0.001)).not.toContain('turn-on-overloaded');
+  expect(asks(spare + 0.001)).toContain('turn-on-overloaded');
+});
+
+test('with the master switch off only what is ahead of it drains: 200 Ah · ⅘ ÷ 24 h by hand', () => {
+  const switched = after(LAUNCH, { op: 'setBattery', battery: { masterSwitch: true } });
+  const of = (job: Job) => planKeyOff(job).find(({ battery }) => battery === 'battery')!;
+  expect(of(LAUNCH).switchedOffDays).toBeUndefined();
+  const own = of(switched);
+  expect(own.switchedOffDays).toBeGreaterThan(own.days);
+  expect(own.switchedOffDays! * own.selfA).toBeCloseTo(own.days * (own.amps + own.selfA), 6);
+  const ahead = of(after(switched, { op: 'tapAhead', gear: 'block', ahead: true }));
+  expect(ahead.switchedOffDays).toBeCloseTo(ahead.days, 6);
+});
+
+describe('the findings of a day', () => {
+  const SHORT = after(TOURER_JOB, {
+    op: 'setDay',
+    day: {
+      ...TOURER_JOB.day,
+      segments: [{ ...TOURER_JOB.day.segments.find((s) => s.engine === 'off')!, hours: 10 }],
+    },
+  });
+  const found = (job: Job) => wholePlan(job).findings.filter(({ rule }) => rule.startsWith('day-'));
+
+  test('ten hours of music off one small battery: no start, and silence, with when', () => {
+    const day = planDay(SHORT, planJob(SHORT).power);
+    expect(found(SHORT).map(({ rule }) => rule)).toEqual(['day-no-start', 'day-silent']);
+    expect(found(SHORT)[0]!.figures[0]!.value).toBe(day.noStartAt);
+    expect(found(SHORT)[0]!.reason).toMatch(/^In this day /);
+    // An edit shows the plan alone, a job shown whole its day too.
+    expect(planJob(SHORT).findings.map(({ rule }) => rule)).not.toContain('day-no-start');
+  });
+
+  test('a day the battery stands, and a craft with no feed, say nothing', () => {
+    const riding = {
+      ...TOURER_JOB.day,
+      segments: TOURER_JOB.day.segments.map((s) => ({ ...s, engine: 'cruise' as const })),
+    };
+    expect(found(after(TOURER_JOB, { op: 'setDay', day: riding }))).toEqual([]);
+    expect(found({ ...SHORT, gear: {}, feeds: {}, circuits: {} })).toEqual([]);
+  });
+
+  test('what is sealed keeps the findings it was sealed with', () => {
+    const seal = sealOf(planJob(TOURER_JOB), '2026-05-01T10:00:00.000Z', 'Bench one', 0);
+    expect(found({ ...SHORT, seal })).toEqual([]);
+  });
+});
+
+describe('a finding somebody stands by', () => {
+  const job = after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'bilge' } });
+  const finding = planJob(job).findings.find(({ rule }) => rule === 'switched-source')!;
+  const accept = (key: string, basis: string): Operation => ({
+    op: 'acceptFinding',
+    key,
+    why: { reason: 'The owner wants it so', then: null, basis },
+  });
+
+  test('is listed with its reason and counts as no stop', () => {
+    const accepted = planJob(after(job, accept(finding.key, contentHash(findingBasis(finding)))));
+    expect(accepted.findings.find(({ key }) => key === finding.key)!.accepted).toBe('The owner wants it so');
+    expect(accepted.findings).toHaveLength(planJob(job).findings.length);
+  });
+
+  test('speaks again once its figures are others', () => {
+    const accepted = planJob(after(job, accept(finding.key, contentHash(['other', 1, 'A']))));
+    expect(accepted.findings.find(({ key }) => key === finding.key)!.accepted).toBeUndefined();
+  });
+
+  test('is no way past a stop that nobody may overrule', () => {
+    const hull = FIRES['hull-return']!;
+    const stop = planJob(hull).findings.find(({ rule }) => rule === 'hull-return')!;
+    const after2 = planJob(after(hull, accept(stop.key, contentHash(findingBasis(stop)))));
+    expect(after2.findings.find(({ key }) => key === stop.key)!.accepted).toBeUndefined();
+    expect(after2.ledger.stops).toBe(planJob(hull).ledger.stops);
+  });
 });
 
 test('wires that lie together carry less, unless the workshop does not count them', () => {

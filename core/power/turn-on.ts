@@ -119,7 +119,9 @@ export function planTurnOn(job: Job): TurnOnPlan {
   const candidates = switchedSources(job, switchedA);
   return {
     head,
-    neededA: (through && woken.length ? through.asksA : asked(woken)) + (head === undefined ? 0 : triggered('head')),
+    neededA:
+      (through && woken.length ? through.asksA : asked(woken)) +
+      (head === undefined ? 0 : triggered('head') + job.turnOn.otherA),
     availableA: item?.kind === 'headUnit' ? item.remoteOutA : 0,
     woken: woken.map(({ id }) => id),
     wokenA: asked(woken),

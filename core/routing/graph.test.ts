@@ -122,7 +122,7 @@ test('the first route proposed is the cheapest, the rest follow in order, none p
       fc.constantFrom('aside', 'off', 'fished'),
       (from, to, school) => {
         fc.pre(from !== to);
-        const own = access(ADVENTURE_TOURER, school as Access['school']);
+        const own = access(ADVENTURE_TOURER, school);
         const { routes, proven } = proposeRoutes(own, from, to, 2, { seat: 'off' });
         const best = cheapestRoute(own, from, to, 2, { seat: 'off' });
         expect(proven).toBe(true);

@@ -90,20 +90,22 @@ export const routingRules: readonly RoutingRule[] = [
     overrulable: true,
     look: (seen) => {
       const map = craftMap(craftOf(seen.job));
-      return seen.runs.flatMap((run) => {
-        const rough = (run.way?.legs ?? [])
-          .map((id) => map.legs[id]!)
-          .filter((leg) => !leg.banned && leg.leg.hazards.length > 0);
-        if (!rough.length) return [];
-        const length = rough.reduce((sum, leg) => sum + leg.lengthMm, 0);
-        const what = [...new Set(rough.flatMap((leg) => leg.leg.hazards.map((h) => HAZARDS[h].name)))].join(', ');
-        return [
-          {
-            subject: { kind: 'run' as const, id: run.id },
-            reason: `${nameOf(seen, run)}: sleeve ${Math.round(length)} mm against ${what}.`,
-            figures: [{ name: 'sleeve', value: length, unit: 'mm' }],
-          },
-        ];
+      const along = new Map<string, Run[]>();
+      for (const run of seen.runs)
+        for (const id of run.way?.legs ?? [])
+          if (!map.legs[id]!.banned && map.legs[id]!.leg.hazards.length) along.set(id, [...(along.get(id) ?? []), run]);
+      // One reason for all that lie there: said once, of the leg.
+      return [...along].map(([id, runs]) => {
+        const { leg, lengthMm } = map.legs[id]!;
+        const what = leg.hazards.map((h) => HAZARDS[h].name).join(', ');
+        return {
+          subject: { kind: 'leg' as const, id },
+          reason: `${leg.name}: sleeve ${Math.round(lengthMm)} mm against ${what}, round ${runs.length === 1 ? nameOf(seen, runs[0]!) : `${runs.length} runs`}.`,
+          figures: [
+            { name: 'sleeve', value: lengthMm, unit: 'mm' },
+            { name: 'runs', value: runs.length, unit: '' },
+          ],
+        };
       });
     },
   },

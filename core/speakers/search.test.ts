@@ -261,7 +261,7 @@ describe('the search for a wiring', () => {
       for (const id of all.filter((one) => one.endsWith('l'))) {
         const [left, right] = [of(id), of(`${id.slice(0, -1)}r`)].map((key) => key.split('/') as [string, string]);
         expect(left![0]).toBe(right![0]);
-        expect(left![1]![0]).toBe(right![1]![0]);
+        expect(left![1][0]).toBe(right![1][0]);
       }
       // Never two bands on one filter.
       const bands = new Map<string, string>();

@@ -7,7 +7,7 @@ import { JobError, type Job } from '#core/job/job';
 import { ordered } from '#core/job/order';
 import { parseJob, upgradeJob } from '#core/job/parse';
 import { buildState } from '#core/build/index';
-import { planOf } from '#core/plan';
+import { wholePlan } from '#core/plan';
 import type { Journal, JournalLine } from './journal';
 
 export interface StoredJob {
@@ -66,9 +66,9 @@ export class SaveConflictError extends Error {
 const JOURNAL_LIMIT = 32 * 1024 * 1024;
 
 export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
-  const plan = planOf(job);
+  const plan = wholePlan(job);
   const items = Object.values(job.gear);
-  const first = plan.findings.find((f) => f.severity !== 'note');
+  const first = plan.findings.find((f) => f.severity !== 'note' && f.accepted === undefined);
   const state = buildState(plan.build, events);
   const begun = state.done > 0 || events.length > 0;
   const next = job.seal
@@ -85,7 +85,7 @@ export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
     patternId: job.craft.pattern.id,
     gear: items.length,
     stops: plan.ledger.stops,
-    cautions: plan.findings.filter((f) => f.severity === 'caution').length,
+    cautions: plan.findings.filter((f) => f.severity === 'caution' && f.accepted === undefined).length,
     hours: state.minutesLeft / 60,
     done: state.done,
     steps: state.steps.length,

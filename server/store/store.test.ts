@@ -315,9 +315,9 @@ describe('the bay', () => {
   });
 
   test('a folder of the first version comes up: the job is as it was, and takes new edits', async () => {
-    const { wishes, choices, minutes, overrules, seal, ...rest } = TOURER_JOB;
+    const { wishes, choices, minutes, overrules, seal, turnOn, ...rest } = TOURER_JOB;
     const { measures, existing, lamps, memories, pattern, ...craft } = TOURER_JOB.craft;
-    expect([wishes, choices, minutes, overrules, seal, measures, existing, lamps, memories]).toHaveLength(9);
+    expect([wishes, choices, minutes, overrules, seal, turnOn, measures, existing, lamps, memories]).toHaveLength(10);
     const old = oldPattern(pattern);
     await db.query('insert into crafts (hash, pattern) values ($1, $2)', ['old', JSON.stringify(old)]);
     await db.query(

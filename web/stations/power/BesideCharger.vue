@@ -12,7 +12,7 @@ const props = defineProps<{
   charger: F | null;
   /** What it is put in with. */
   usual: F;
-  figures: readonly { readonly key: keyof F & string; readonly fact: FactName; readonly label: string }[];
+  figures: readonly { readonly key: Extract<keyof F, string>; readonly fact: FactName; readonly label: string }[];
 }>();
 const emit = defineEmits<{ change: [charger: F | null] }>();
 const store = useJob();

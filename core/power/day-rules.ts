@@ -1,0 +1,80 @@
+import { judge, type Finding, type Rule } from '../findings/finding';
+import type { Job } from '../job/job';
+import type { Operation } from '../job/operations';
+import { usualDay } from '../job/supply';
+import { startBattery } from '../job/feeding';
+import { COMMON_PRACTICE } from '../tables/source';
+import { contentHash } from '../gear/hash';
+import { planDay, type DayPlan } from './day';
+import { PEUKERT_SOURCE } from './endurance';
+import type { PowerPlan } from './feeds';
+
+interface DaySeen {
+  readonly job: Job;
+  readonly day: DayPlan;
+}
+const hours = (h: number) => {
+  const minutes = Math.floor(h * 60 + 1e-6);
+  return `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+};
+const whose = ({ job }: DaySeen) =>
+  contentHash(job.day) === contentHash(usualDay(job.craft.pattern.kind)) ? 'In the usual day' : 'In this day';
+
+const dayRules: readonly Rule<DaySeen, Operation>[] = [
+  {
+    id: 'day-no-start',
+    station: 'power',
+    severity: 'caution',
+    title: 'The engine may not start at the end of the day',
+    formula: 'charge of the battery that starts the engine ≥ its reserve, all day',
+    source: PEUKERT_SOURCE,
+    overrulable: true,
+    look: (seen) => {
+      const { noStartAt } = seen.day;
+      if (noStartAt === undefined) return [];
+      const id = startBattery(seen.job);
+      return [
+        {
+          subject: { kind: 'battery', id },
+          reason: `${whose(seen)} ${seen.job.craft.batteries[id]!.name} is at its reserve after ${hours(noStartAt)}: from then on the engine may not start.`,
+          figures: [
+            { name: 'reserve after', value: noStartAt, unit: 'h' },
+            { name: 'lowest charge', value: 100 * seen.day.batteries[id]!.lowest, unit: '%' },
+          ],
+        },
+      ];
+    },
+  },
+  {
+    id: 'day-silent',
+    station: 'power',
+    severity: 'caution',
+    title: 'Sound fails before the day is over',
+    formula: 'every battery that plays has charge, and its gear enough volts',
+    source: COMMON_PRACTICE,
+    overrulable: true,
+    look: (seen) => {
+      const { silentAt } = seen.day;
+      if (!silentAt) return [];
+      const why = {
+        empty: 'the battery is empty',
+        low: 'the volts at the gear are too low',
+        collapse: 'the supply voltage collapses',
+      }[silentAt.why];
+      return [
+        {
+          subject: { kind: 'job', id: seen.job.id },
+          reason: `${whose(seen)} the sound fails after ${hours(silentAt.hours)}: ${why}.`,
+          figures: [{ name: 'plays', value: silentAt.hours, unit: 'h' }],
+        },
+      ];
+    },
+  },
+];
+
+/**
+ * What a day asks more than there is. Simulating one takes some thirty milliseconds, so it stands beside the plan
+ * and not in it: whoever shows a job whole adds these.
+ */
+export const dayFindings = (job: Job, power: PowerPlan): Finding<Operation>[] =>
+  Object.values(power.feeds).some(({ run }) => run) ? judge(dayRules, { job, day: planDay(job, power) }) : [];
