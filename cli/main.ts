@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
 import { casesOf } from '#core/power/index';
-import { planOf } from '#core/plan';
+import { planOf, wholePlan } from '#core/plan';
 import { cite } from '#core/tables/source';
 import { readBundle, writeBundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv } from '#formats/csv';
@@ -51,7 +51,7 @@ export async function run(argv: readonly string[], write: Say, complain: Say): P
         return 0;
       case 'plan':
         if (file === undefined || rest.length) return usage();
-        write(JSON.stringify(planOf(read(file).job), null, 2));
+        write(JSON.stringify(wholePlan(read(file).job), null, 2));
         return 0;
       case 'check':
         return file === undefined || rest.length ? usage() : check(read(file).job, write);
@@ -73,14 +73,16 @@ export async function run(argv: readonly string[], write: Say, complain: Say): P
 }
 
 function check(job: Job, write: Say): number {
-  const plan = planOf(job);
+  const plan = wholePlan(job);
   for (const f of plan.findings) {
     const figures = f.figures.map((x) => `${x.name} ${Number(x.value.toFixed(3))} ${x.unit}`.trim()).join('; ');
     write(
-      `${f.severity.toUpperCase()} ${f.station}: ${f.title}. ${f.reason} [${f.formula}; ${figures}; ${cite(f.source)}]`,
+      `${f.severity.toUpperCase()} ${f.station}: ${f.title}. ${f.reason} [${f.formula}; ${figures}; ${cite(f.source)}]${f.accepted === undefined ? '' : ` STOOD BY: ${f.accepted}`}`,
     );
   }
-  write(`${plan.ledger.stops} stops, ${plan.findings.length - plan.ledger.stops} cautions and notes`);
+  const accepted = plan.findings.filter((f) => f.accepted !== undefined).length;
+  const open = plan.findings.length - plan.ledger.stops - accepted;
+  write(`${plan.ledger.stops} stops, ${open} cautions and notes${accepted ? `, ${accepted} stood by` : ''}`);
   return plan.ledger.stops > 0 ? 1 : 0;
 }
 

@@ -12,6 +12,7 @@ import { join } from './job/wiring';
 import { gearRules } from './mounting/index';
 import { commonPoint, gathersReturns, returnRun } from './job/feeding';
 import {
+  DAY_RULES,
   dayFindings,
   hasReturn,
   highest,
@@ -96,6 +97,9 @@ function withAccepted(job: Job, findings: readonly Finding<Operation>[]): Findin
     }),
   );
 }
+
+/** Whether a finding is of the day, which is judged beside the plan. */
+export const isDayFinding = ({ rule }: Finding<Operation>): boolean => DAY_RULES.has(rule);
 
 /** A job's plan with what takes longer than an edit may: how its day goes. What a list, a sheet and a seal show. */
 export function wholePlan(job: Job): Plan {

@@ -8,7 +8,7 @@ import type { Job } from '#core/job/job';
 import { CHEMISTRIES, ROLES } from '#core/job/supply';
 import { OVERRULE_NAMES } from '#core/job/overrules';
 import { fusePlace, mostDrawn, mostLost } from '#core/power/index';
-import { planOf, type Plan } from '#core/plan';
+import { wholePlan, type Plan } from '#core/plan';
 import { RUN_KIND_NAMES, endName } from '#core/routing/index';
 import { CAUTIONS } from '#core/tables/cautions';
 import { DRIVES } from '#core/tables/fasteners';
@@ -41,7 +41,7 @@ export async function jobSheetPdf(
   events: readonly BayEvent[],
   photos: readonly SheetPhoto[] = [],
 ): Promise<Buffer> {
-  const plan = planOf(job);
+  const plan = wholePlan(job);
   const doc = new PDFDocument({
     size: 'A4',
     margins: { top: MARGIN, left: MARGIN, right: MARGIN, bottom: MARGIN + FOOT },
@@ -418,7 +418,9 @@ function findings(pen: Pen, plan: Plan): void {
       [1, 6.4, 2.2],
       plan.findings.map((f) => [
         f.severity.toUpperCase(),
-        `${f.title}. ${f.reason} ${f.figures.map((x) => `${x.name} ${short(x.value)} ${x.unit}`.trim()).join(', ')}.`,
+        `${f.title}. ${f.reason} ${f.figures.map((x) => `${x.name} ${short(x.value)} ${x.unit}`.trim()).join(', ')}.${
+          f.accepted === undefined ? '' : `\nStood by: ${f.accepted}`
+        }`,
         cite(f.source),
       ]),
     );

@@ -72,6 +72,8 @@ const dayRules: readonly Rule<DaySeen, Operation>[] = [
   },
 ];
 
+export const DAY_RULES: ReadonlySet<string> = new Set(dayRules.map(({ id }) => id));
+
 /**
  * What a day asks more than there is. Simulating one takes some thirty milliseconds, so it stands beside the plan
  * and not in it: whoever shows a job whole adds these.

@@ -10,7 +10,7 @@ export {
 export { gaugeAlternatives, type Alternative } from './alternatives';
 export { FEED_CASES, casesOf, closedTies, postOf, type FeedCase } from './cases';
 export { CRAFT_RULES, leastSize } from './craft-rules';
-export { dayFindings } from './day-rules';
+export { DAY_RULES, dayFindings } from './day-rules';
 export { GIVES_UP_PART, meanSunA, planDay, type DayPlan, type DayPoint } from './day';
 export { DRAW_PARTS, MUSIC_SOURCE, drawOf } from './demand';
 export { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, hoursToReserve, reserveOf } from './endurance';

@@ -41,12 +41,9 @@ test('a whole job by the keyboard alone', async ({ board: page }) => {
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
 
   await page.keyboard.press('Alt+4');
-  // The speaker last placed is still selected; with nothing selected the station speaks for itself.
-  await tabTo(page, page.getByRole('button', { name: 'Done' }));
-  await page.keyboard.press('Enter');
   await tabTo(page, page.getByRole('button', { name: 'Propose a wiring' }));
   await page.keyboard.press('Enter');
-  await tabTo(page, page.getByRole('button', { name: 'Wire it so' }).first());
+  await tabTo(page, page.getByRole('button', { name: 'Use this wiring' }).first());
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-ledger=load] strong')).toHaveText('4.0');
   // A speaker off its channel and back, from the drawing.
@@ -66,7 +63,8 @@ test('a whole job by the keyboard alone', async ({ board: page }) => {
     await page.keyboard.press('Enter');
     await expect(page.locator('[data-feed]').nth(n)).toContainText('A fuse');
   }
-  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('0');
+  // What switches it on is still to be chosen.
+  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('1');
 
   await page.keyboard.press('Alt+6');
   await tabTo(
@@ -78,9 +76,9 @@ test('a whole job by the keyboard alone', async ({ board: page }) => {
 
   const full = await ledger(page);
   await page.keyboard.press('Control+z');
-  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('1');
+  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('2');
   await page.keyboard.press('Control+y');
-  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('0');
+  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('1');
   expect(await ledger(page)).toEqual(full);
   await saved(page);
 });

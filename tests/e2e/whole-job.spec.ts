@@ -12,8 +12,13 @@ const PNG = Buffer.from(
 const bay = (page: Page) => page.getByTestId('bay-state');
 const done = (page: Page) => page.getByTestId('done');
 
-/** Ticks everything the step on the card asks for, then the step. */
+/** Counts and ticks everything the step on the card asks for, then the step. */
 async function doStep(page: Page, n: number): Promise<void> {
+  const count = page.getByTestId('count-as-planned');
+  if (await count.isVisible()) {
+    await count.click();
+    await expect(count).toHaveCount(0);
+  }
   const open = page.locator('.checks input:not(:checked)');
   // Each one pressed is no longer among them.
   for (let left = await open.count(); left > 0; left--) {

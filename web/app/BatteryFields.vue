@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { CHEMISTRIES, FIRST_BATTERY, ROLES, type Battery } from '#core/job/supply';
 import { craftOf } from '#core/job/job';
 import { RATED_HOURS } from '#core/power/index';
@@ -7,6 +7,7 @@ import { useJob } from '../stores/job';
 import FactField from './FactField.vue';
 import MaybeField from './MaybeField.vue';
 import PickField from './PickField.vue';
+import TextField from './TextField.vue';
 
 /** What the job says of one battery. */
 const props = defineProps<{ id: string }>();
@@ -21,24 +22,13 @@ const places = computed(() => ({
     Object.entries(craftOf(store.job!).places).flatMap(([id, p]) => (p.accepts.length ? [] : [[id, p.name]])),
   ),
 }));
-const name = ref(battery.value.name);
-watch(
-  () => battery.value.name,
-  (now) => (name.value = now),
-);
-const rename = () => {
-  if (name.value.trim()) set({ name: name.value.trim() });
-  else name.value = battery.value.name;
-};
+const rename = (name: string) => (name.trim() ? set({ name: name.trim() }) : 'a battery needs one.');
 const several = computed(() => Object.keys(store.job!.craft.batteries).length > 1);
 </script>
 
 <template>
   <div class="fields" :data-battery-fields="id">
-    <div>
-      <label class="form-label" :for="`name-${id}`">Name</label>
-      <input :id="`name-${id}`" v-model="name" class="form-control" maxlength="80" @change="rename" />
-    </div>
+    <TextField label="Name" :shown="battery.name" :max="80" :take="rename" />
     <PickField label="For" :options="ROLES" :model-value="battery.role" @update:model-value="set({ role: $event })" />
     <PickField
       class="wide"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import type { Existing } from '#core/job/supply';
 import { useJob } from '../stores/job';
 import MaybeField from './MaybeField.vue';
 import PickField from './PickField.vue';
+import TextField from './TextField.vue';
 
 /** What the meter says of a circuit the craft has, and what hangs on it. */
 const props = defineProps<{ id: string }>();
@@ -16,11 +17,6 @@ const set = (part: Partial<Existing>) =>
   );
 /** A reading taken is a circuit measured. */
 const read = (part: Partial<Existing>) => set({ ...part, metered: true });
-const shares = ref(circuit.value.shares);
-watch(
-  () => circuit.value.shares,
-  (now) => (shares.value = now),
-);
 const SIZES = {
   '': 'not known',
   '20': '20 AWG',
@@ -70,9 +66,6 @@ const SIZES = {
       :model-value="circuit.size ?? ''"
       @update:model-value="set({ size: $event || null })"
     />
-    <div class="wide">
-      <label class="form-label" :for="`shares-${id}`">Shares it</label>
-      <input :id="`shares-${id}`" v-model="shares" class="form-control" maxlength="400" @change="set({ shares })" />
-    </div>
+    <TextField label="Shares it" :shown="circuit.shares" :max="400" :take="(shares) => set({ shares })" />
   </div>
 </template>

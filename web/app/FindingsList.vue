@@ -19,7 +19,7 @@ const SELECTABLE: Record<Station, readonly Subject['kind'][]> = {
   intake: ['lamp', 'existing'],
   gear: ['gear'],
   speakers: ['gear', 'circuit'],
-  power: ['feed', 'gear', 'battery', 'existing'],
+  power: ['feed', 'gear', 'battery', 'tie', 'existing'],
   routing: ['run', 'leg'],
   build: ['cover', 'step', 'overrule'],
   handover: ['overrule'],
@@ -38,7 +38,7 @@ const held = ref<Scope>();
 watch(
   () => job.selected,
   (now) => {
-    const open = job.plan?.findings.find((f) => f.key === opened.value);
+    const open = job.findings.find((f) => f.key === opened.value);
     if (!now || !open || !about(open.subject, now)) held.value = undefined;
   },
 );
@@ -48,22 +48,42 @@ const scope = computed(
 );
 
 const here = computed(() =>
-  (job.plan?.findings ?? []).filter(
+  job.findings.filter(
     (f) =>
       scope.value === 'job' ||
       (f.station === props.station && (scope.value === 'station' || about(f.subject, chosen.value!))),
   ),
 );
-const elsewhere = computed(() => (job.plan?.findings ?? []).length - here.value.length);
+const elsewhere = computed(() => job.findings.length - here.value.length);
 const counts = computed(() =>
-  SEVERITIES.map((severity) => ({ severity, n: here.value.filter((f) => f.severity === severity).length })).filter(
-    (c) => c.n,
-  ),
+  SEVERITIES.map((severity) => ({
+    severity,
+    n: here.value.filter((f) => f.severity === severity && f.accepted === undefined).length,
+  })).filter((c) => c.n),
 );
+/** What somebody stands by is listed last, and quietly. */
+const shown = computed(() => [
+  ...here.value.filter((f) => f.accepted === undefined),
+  ...here.value.filter((f) => f.accepted !== undefined),
+]);
+
+/** Why somebody stands by what is opened. */
+const reason = ref('');
+const wrong = ref('');
+function standBy(finding: Finding<Operation>): void {
+  const text = reason.value.trim();
+  if (!text) {
+    wrong.value = 'Why you stand by it: expected a reason.';
+    return;
+  }
+  wrong.value = job.accept(finding, text) ?? '';
+  if (!wrong.value) reason.value = '';
+}
 
 function toggle(finding: Finding<Operation>): void {
   held.value = scope.value;
   opened.value = opened.value === finding.key ? undefined : finding.key;
+  reason.value = wrong.value = '';
   job.select(finding.subject.kind === 'job' ? undefined : finding.subject);
   if (finding.station !== props.station) void router.push({ params: { station: finding.station } });
 }
@@ -84,7 +104,12 @@ function toggle(finding: Finding<Operation>): void {
       </span>
     </header>
     <ul>
-      <li v-for="finding in here" :key="finding.key" :data-finding="finding.rule">
+      <li
+        v-for="finding in shown"
+        :key="finding.key"
+        :data-finding="finding.rule"
+        :class="{ accepted: finding.accepted !== undefined }"
+      >
         <button type="button" class="line" :aria-expanded="opened === finding.key" @click="toggle(finding)">
           <SeverityMark :severity="finding.severity" />
           <span
@@ -93,6 +118,17 @@ function toggle(finding: Finding<Operation>): void {
           >
         </button>
         <p class="reason">{{ finding.reason }}</p>
+        <p v-if="finding.accepted !== undefined" class="reason">
+          <b>Stood by:</b> {{ finding.accepted }}
+          <button
+            v-if="!job.job!.seal"
+            type="button"
+            class="btn btn-sm btn-outline-secondary"
+            @click="job.accept(finding, '')"
+          >
+            Take that back
+          </button>
+        </p>
         <div v-if="opened === finding.key" class="why">
           <p class="formula">{{ finding.formula }}</p>
           <p>
@@ -105,9 +141,20 @@ function toggle(finding: Finding<Operation>): void {
               This cannot be overruled.</template
             >
           </p>
+          <form
+            v-if="finding.overrulable && finding.accepted === undefined && !job.job!.seal"
+            class="stand"
+            novalidate
+            @submit.prevent="standBy(finding)"
+          >
+            <label :for="`why-${finding.key}`">Why you stand by it</label>
+            <input :id="`why-${finding.key}`" v-model="reason" class="form-control" maxlength="400" />
+            <button type="submit" class="btn btn-sm btn-outline-secondary">Stand by it</button>
+            <p v-if="wrong" class="field-error" role="alert">{{ wrong }}</p>
+          </form>
         </div>
         <BButton
-          v-if="finding.cure"
+          v-if="finding.cure && finding.accepted === undefined && !job.job!.seal"
           size="sm"
           variant="outline-secondary"
           @click="job.edit(finding.cure.operations, finding.cure.label.toLowerCase())"
@@ -210,6 +257,19 @@ li {
 }
 li :deep(.btn) {
   margin-left: 24px;
+}
+.accepted .line,
+.accepted .reason {
+  color: var(--ink-soft);
+  font-weight: 400;
+}
+.stand {
+  border-top: 1px solid var(--rule-soft);
+  padding-top: 4px;
+}
+.stand :deep(.btn),
+.reason .btn {
+  margin: 4px 0 0;
 }
 .more {
   font-size: 13px;

@@ -20,6 +20,7 @@ import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
 import { STATION_NAMES, STATION_NUMBERS, stationKey } from './stations';
 import { useTheme } from './theme';
+import { useTyped } from './typed';
 import { inches, toggleUnits } from './units';
 
 const props = defineProps<{ id: string; station: Station }>();
@@ -70,7 +71,7 @@ watch(
 function markOf(station: Station): string {
   const { plan } = job;
   if (!plan || !job.job) return '';
-  const own = plan.findings.filter((f) => f.station === station);
+  const own = job.findings.filter((f) => f.station === station && f.accepted === undefined);
   if (own.some((f) => f.severity === 'stop')) return 'has stops';
   const intake = job.job.craft;
   const begun: Record<Station, boolean> = {
@@ -117,13 +118,8 @@ const saveText = computed(() => {
   return '';
 });
 
-const title = ref('');
+const { typed: title } = useTyped(() => job.job?.title ?? '');
 const titleError = ref('');
-watch(
-  () => job.job?.title,
-  (now) => (title.value = now ?? ''),
-  { immediate: true },
-);
 function rename(): void {
   const wanted = title.value.trim();
   titleError.value = '';

@@ -1,18 +1,14 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { OVERRULE_NAMES, whyNot } from '#core/job/overrules';
 import { useJob } from '../stores/job';
+import { useTyped } from './typed';
 
 /** A value a person set over the plan: what was proposed then and is now, how it stands, and why. */
 const props = defineProps<{ of: string; named?: boolean }>();
 const store = useJob();
 const overrule = computed(() => store.plan!.overrules.find((o) => o.key === props.of));
-const reason = ref('');
-watch(
-  () => overrule.value?.why?.reason,
-  (now) => (reason.value = now ?? ''),
-  { immediate: true },
-);
+const { typed: reason } = useTyped(() => overrule.value?.why?.reason ?? '');
 function keep(): void {
   const proposal = store.plan!.proposals[props.of];
   const text = reason.value.trim();

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, useId, watch } from 'vue';
+import { useTyped } from './typed';
 
 /** A figure being typed, with its unit. What cannot be taken stays typed, with the reason beside it. */
 const props = defineProps<{
@@ -12,20 +13,22 @@ const props = defineProps<{
   take: (typed: string) => string | undefined;
 }>();
 const id = useId();
-const typed = ref(props.shown);
+const { typed, isTyping, settle } = useTyped(() => props.shown);
 const error = ref<string>();
 watch(
   () => props.shown,
-  (now) => {
-    typed.value = now;
-    error.value = undefined;
+  () => {
+    if (!isTyping()) error.value = undefined;
   },
+  { flush: 'post' },
 );
 function read(): void {
   const text = String(typed.value).trim().replace(',', '.');
   // Read back as it is shown it is what it was: nothing is lost to rounding by looking at it in other units.
-  const wrong = text === props.shown ? undefined : props.take(text);
+  const same = text === props.shown;
+  const wrong = same ? undefined : props.take(text);
   error.value = wrong && `${props.label}: ${wrong}`;
+  if (same) settle();
 }
 </script>
 

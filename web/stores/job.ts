@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import type { Finding, Subject } from '#core/findings/finding';
+import { bySeverity, findingBasis, type Finding, type Subject } from '#core/findings/finding';
+import { contentHash } from '#core/gear/hash';
 import type { Job, Why } from '#core/job/job';
 import { overruleKey, whyNot, type OverruleKind } from '#core/job/overrules';
 import { OperationError, applyAll, describe, undoOf, type Operation } from '#core/job/operations';
-import { planOf, type Ledger, type Plan } from '#core/plan';
+import { isDayFinding, planOf, type Ledger, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, newId, type StoredJob } from '../api';
 import { planner } from '../workers';
 
@@ -31,6 +32,8 @@ export function withoutDrawing(job: Job): Job {
 }
 
 const SAVE_AFTER_MS = 250;
+/** A day takes thirty milliseconds: it is simulated when the hands rest. */
+const DAY_AFTER_MS = 150;
 const RETRY_MS = 2500;
 
 /** The job on the sheet: its document, its plan, what can be undone, what is saved. */
@@ -38,6 +41,8 @@ export const useJob = defineStore('job', () => {
   const job = shallowRef<Job>();
   const plan = shallowRef<Plan>();
   const was = shallowRef<Ledger>();
+  /** Those of the plan at once, those of the day as soon as it has been simulated; till then the last ones stand. */
+  const findings = shallowRef<readonly Finding<Operation>[]>([]);
   const past = shallowRef<Step[]>([]);
   const future = shallowRef<Step[]>([]);
   const save = shallowRef<SaveState>({ is: 'saved', at: undefined });
@@ -54,12 +59,11 @@ export const useJob = defineStore('job', () => {
   let waiting: Operation[] = [];
   let sending: { saveId: string; operations: Operation[]; base: number } | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let dayTimer: ReturnType<typeof setTimeout> | undefined;
   let planned = 0;
   let planning: Promise<void> = Promise.resolve();
 
   const replan = (keepWas: boolean) => (planning = planAgain(keepWas));
-  /** Resolves when what is shown is planned from every edit made before the call. */
-  const settled = () => planning;
 
   async function planAgain(keepWas: boolean): Promise<void> {
     const turn = ++planned;
@@ -72,10 +76,29 @@ export const useJob = defineStore('job', () => {
       if (!keepWas) was.value = plan.value?.ledger;
       job.value = current;
       plan.value = next;
+      findings.value = current.seal
+        ? next.findings
+        : bySeverity([...next.findings, ...findings.value.filter(isDayFinding)]);
+      clearTimeout(dayTimer);
+      if (!current.seal) dayTimer = setTimeout(() => void judgeDay(turn), DAY_AFTER_MS);
       if (selected.value?.kind === 'gear' && !current.gear[selected.value.id]) selected.value = undefined;
     } catch (error) {
       failure.value = `its plan cannot be reckoned: ${error instanceof Error ? error.message : String(error)}`;
     }
+  }
+
+  async function judgeDay(turn: number): Promise<void> {
+    const whole = await planner().findings(withoutDrawing(job.value!), plan.value!);
+    if (turn === planned) findings.value = whole;
+  }
+  /** Resolves when what is shown is planned from every edit made before the call. */
+  const settled = () => planning;
+  /** Every finding of what is shown, its day's too: what is sealed must not wait for the hands to rest. */
+  async function wholePlan(): Promise<Plan> {
+    await planning;
+    clearTimeout(dayTimer);
+    await judgeDay(planned);
+    return { ...plan.value!, findings: findings.value };
   }
 
   async function open(id: string): Promise<void> {
@@ -96,7 +119,9 @@ export const useJob = defineStore('job', () => {
     clearTimeout(timer);
     // An answer still on its way from the planner is no longer wanted.
     planned++;
+    clearTimeout(dayTimer);
     latest = job.value = plan.value = was.value = undefined;
+    findings.value = [];
     past.value = future.value = [];
     selected.value = failure.value = wrong.value = undefined;
     save.value = { is: 'saved', at: undefined };
@@ -222,9 +247,15 @@ export const useJob = defineStore('job', () => {
     return proposal ? { why: whyNot(proposal, latest?.overrules[key]?.reason ?? '') } : {};
   }
 
+  /** Stands by a finding, with a reason; an empty reason takes that back. Returns what was wrong, if anything. */
+  function accept(finding: Finding<Operation>, reason: string): string | undefined {
+    const given = reason && { reason, then: null, basis: contentHash(findingBasis(finding)) };
+    return edit([{ op: 'acceptFinding', key: finding.key, why: given || null }]);
+  }
+
   const unsaved = computed(() => save.value.is !== 'saved');
   const findingsFor = (subject: Subject): readonly Finding<Operation>[] =>
-    plan.value?.findings.filter((f) => f.subject.kind === subject.kind && f.subject.id === subject.id) ?? [];
+    findings.value.filter((f) => f.subject.kind === subject.kind && f.subject.id === subject.id);
   const select = (subject: Subject | undefined) => {
     selected.value = subject;
   };
@@ -247,6 +278,9 @@ export const useJob = defineStore('job', () => {
     redo,
     flush,
     settled,
+    wholePlan,
+    findings,
+    accept,
     why,
     reset,
     takeTheirs,

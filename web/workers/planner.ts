@@ -1,6 +1,8 @@
 import { expose } from 'comlink';
 import type { Job } from '#core/job/job';
-import { leadsFromAnywhere, planJob, type Plan } from '#core/plan';
+import type { Finding } from '#core/findings/finding';
+import type { Operation } from '#core/job/operations';
+import { leadsFromAnywhere, planJob, wholeFindings, type Plan } from '#core/plan';
 import { planDay, type DayPlan } from '#core/power/index';
 import { routesOfRun, type RouteProposals } from '#core/routing/index';
 import { proposeWiring, type WiringProposals } from '#core/speakers/index';
@@ -9,6 +11,8 @@ const planner = {
   plan: (job: Job): Plan => planJob(job),
   wirings: (job: Job, onProgress: (part: number, examined: number) => void): WiringProposals =>
     proposeWiring(job, leadsFromAnywhere(job), { onProgress }),
+  /** Those of the plan and of its day. */
+  findings: (job: Job, plan: Plan): Finding<Operation>[] => wholeFindings(job, plan),
   day: (job: Job): DayPlan => planDay(job, planJob(job).power),
   routes: (job: Job, run: string): RouteProposals => routesOfRun(job, run),
 };

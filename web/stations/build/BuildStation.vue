@@ -57,8 +57,8 @@ async function done(): Promise<void> {
     return;
   }
   await bay.tick(step, true);
-  // On to what is next, unless somebody is working through the list out of order.
-  asked.value = undefined;
+  // On to what is next; after the last one, stay.
+  asked.value = state.value.next ? undefined : step.id;
   store.said = `done: ${step.title}`;
 }
 
@@ -138,11 +138,19 @@ useEventListener(window, 'keydown', (event) => {
             type="button"
             class="done"
             :class="current.is"
-            :disabled="current.is !== 'done' && current.missing.length > 0"
+            :disabled="store.job!.seal !== null || (current.is !== 'done' && current.missing.length > 0)"
             data-testid="done"
             @click="done"
           >
-            {{ current.is === 'done' ? 'Done. Undo?' : current.is === 'redo' ? 'Done again' : 'Done' }}
+            {{
+              current.is === 'done'
+                ? store.job!.seal
+                  ? 'Done, sealed'
+                  : 'Done. Undo?'
+                : current.is === 'redo'
+                  ? 'Done again'
+                  : 'Done'
+            }}
           </button>
           <button type="button" :disabled="at === steps.length - 1" aria-label="Step after" @click="go(at + 1)">
             ›
@@ -163,6 +171,10 @@ useEventListener(window, 'keydown', (event) => {
             this device.</template
           >
           <template v-else>Everything is on the server.</template>
+        </p>
+        <p v-if="!state.next && !store.job!.seal" class="finished" data-testid="finished">
+          <b>Every step is done.</b>
+          <RouterLink class="btn btn-primary btn-sm" :to="{ params: { station: 'handover' } }">Hand over</RouterLink>
         </p>
         <p v-if="state.apart.length" class="apart"><b>Apart:</b> {{ state.apart.map((a) => a.text).join('; ') }}.</p>
         <label class="hand"
@@ -232,6 +244,11 @@ useEventListener(window, 'keydown', (event) => {
   background: var(--paper-sunk);
   border-color: var(--rule-soft);
   color: var(--ink-soft);
+}
+.finished {
+  display: flex;
+  gap: 10px;
+  align-items: center;
 }
 .apart {
   color: var(--stop);

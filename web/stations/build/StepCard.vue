@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, ref } from 'vue';
 import { PHASES, type StepState } from '#core/build/index';
 import { whyNot } from '#core/job/overrules';
 import { CAUTIONS } from '#core/tables/cautions';
+import { colourText } from '#core/tables/colours';
 import { DRIVES } from '#core/tables/fasteners';
 import NumberField from '../../app/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
@@ -44,6 +45,14 @@ function count(fastener: string, part: Part, by: number): void {
   values[part] = Math.max(0, Math.min(200, values[part] + by));
   void bay.add({ kind: 'count', step: step.value.id, fastener, ...values });
 }
+/** Nothing of a fastener counts until somebody has counted it. */
+const isCounted = (fastener: string) =>
+  parts.value.some((p) => props.state.counts.find((c) => c.id === fastener)![p] !== undefined);
+const uncounted = computed(() => step.value.fasteners.filter((f) => !isCounted(f.id)));
+/** Those not counted yet were as many as planned. */
+function countAsPlanned(): void {
+  for (const f of uncounted.value) count(f.id, parts.value[0]!, 0);
+}
 const balanceOf = (fastener: string) => balances.value.find((b) => b.id === fastener);
 
 const took = ref('');
@@ -65,6 +74,12 @@ function addNote(): void {
   void bay.add({ kind: 'note', step: step.value.id, text: text.slice(0, 400) });
 }
 
+// What was written and not added yet goes with the step it was written at.
+onBeforeUnmount(() => {
+  addNote();
+  if (took.value.trim()) logTime();
+});
+
 const key = computed(() => `minutes=${step.value.id}`);
 const overrule = computed(() => store.plan!.overrules.find((o) => o.key === key.value));
 function expect(minutes: number): void {
@@ -82,8 +97,30 @@ function expect(minutes: number): void {
     </p>
     <h2>{{ step.title }}</h2>
     <p v-for="caution in step.cautions" :key="caution" class="caution">{{ CAUTIONS[caution] }}</p>
-    <p v-if="step.tools.length" class="tools"><b>Take</b> {{ step.tools.join(' · ') }}</p>
+    <p v-if="step.tools.length" class="take"><b>Take</b> {{ step.tools.join(' · ') }}</p>
     <p v-for="line in step.lines" :key="line">{{ line }}</p>
+
+    <table v-if="step.ends.length" class="ends-table" data-testid="ends">
+      <caption class="visually-hidden">
+        Ends at this step
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Wire</th>
+          <th scope="col">Goes to</th>
+          <th scope="col">Ends in</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(end, i) in step.ends" :key="i">
+          <td>
+            <b>{{ colourText(end.colour) }}</b> {{ end.wire }}<span class="soft"> {{ end.use }}</span>
+          </td>
+          <td>{{ end.to }}</td>
+          <td>{{ end.with }}</td>
+        </tr>
+      </tbody>
+    </table>
 
     <div v-if="step.fasteners.length" class="fasteners">
       <h3>{{ step.direction === 'out' ? 'Fasteners out' : 'Fasteners in' }}</h3>
@@ -100,7 +137,9 @@ function expect(minutes: number): void {
               <button type="button" :aria-label="`One ${f.size} less ${PARTS[part]}`" @click="count(f.id, part, -1)">
                 −
               </button>
-              <output :data-count="part">{{ counted(f.id, part) }}</output>
+              <output :data-count="part" :class="{ uncounted: !isCounted(f.id) }">{{
+                isCounted(f.id) ? counted(f.id, part) : `${counted(f.id, part)}?`
+              }}</output>
               <button type="button" :aria-label="`One ${f.size} more ${PARTS[part]}`" @click="count(f.id, part, 1)">
                 +
               </button>
@@ -114,6 +153,16 @@ function expect(minutes: number): void {
         </p>
       </div>
     </div>
+
+    <button
+      v-if="uncounted.length"
+      type="button"
+      class="btn btn-outline-secondary planned"
+      data-testid="count-as-planned"
+      @click="countAsPlanned"
+    >
+      Counted: as planned
+    </button>
 
     <ul v-if="step.checks.length" class="checks">
       <li v-for="c in step.checks" :key="c.id">
@@ -232,6 +281,32 @@ h2 {
   min-width: 34px;
   text-align: center;
   font: 600 20px var(--narrow);
+}
+.stepper .uncounted {
+  color: var(--ink-soft);
+  font-weight: 400;
+}
+.planned {
+  min-height: 44px;
+  width: 100%;
+  margin: 4px 0;
+}
+.ends-table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13px;
+  margin: 4px 0;
+}
+.ends-table th,
+.ends-table td {
+  border-top: 1px solid var(--rule-soft);
+  padding: 3px 6px 3px 0;
+  text-align: left;
+  vertical-align: top;
+}
+.ends-table th {
+  font-weight: 500;
+  color: var(--ink-soft);
 }
 .checks label {
   display: flex;

@@ -31,7 +31,7 @@ const seal = computed(() => store.job!.seal);
 const fuses = computed(() => Object.values(store.plan!.power.feeds).filter((f) => f.run && f.fuseA !== undefined));
 
 const open = computed(() => (bay.state ? notReady(bay.state) : []));
-const stops = computed(() => store.plan!.findings.filter((f) => f.severity === 'stop'));
+const stops = computed(() => store.findings.filter((f) => f.severity === 'stop' && f.accepted === undefined));
 const firm = computed(() => stops.value.filter((f) => !f.overrulable));
 const who = ref(bay.by);
 const anyway = ref(false);
@@ -54,10 +54,10 @@ async function sealIt(): Promise<void> {
     return;
   }
   await store.flush();
-  // The plan that is sealed is the plan of the last edit.
-  await store.settled();
+  // The plan that is sealed is the plan of the last edit, its day's findings with it.
+  const whole = await store.wholePlan();
   const wrong = store.edit(
-    [{ op: 'sealJob', seal: sealOf(store.plan!, new Date().toISOString(), by, bay.events.length) }],
+    [{ op: 'sealJob', seal: sealOf(whole, new Date().toISOString(), by, bay.events.length) }],
     'seal the job',
   );
   if (wrong) error.value = wrong;

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ref, useId } from 'vue';
+import { useTyped } from './typed';
+
+/** Words of the job. What is being typed is never overwritten, and is taken when the field is left or Enter pressed. */
+const props = defineProps<{
+  label: string;
+  shown: string;
+  max: number;
+  rows?: number;
+  placeholder?: string;
+  /** Takes what was typed; says what was expected where it cannot. */
+  take: (typed: string) => string | undefined;
+}>();
+const id = useId();
+const { typed, isTyping } = useTyped(() => props.shown);
+const error = ref<string>();
+function read(): void {
+  const wrong = isTyping() ? props.take(typed.value) : undefined;
+  error.value = wrong && `${props.label}: ${wrong}`;
+}
+</script>
+
+<template>
+  <div class="wide">
+    <label class="form-label" :for="id">{{ label }}</label>
+    <component
+      :is="rows ? 'textarea' : 'input'"
+      :id="id"
+      :value="typed"
+      class="form-control"
+      :rows="rows"
+      :maxlength="max"
+      :placeholder="placeholder"
+      :aria-invalid="error !== undefined"
+      :aria-describedby="error ? `${id}-error` : undefined"
+      @input="typed = ($event.target as HTMLInputElement).value"
+      @change="read"
+    />
+    <p v-if="error" :id="`${id}-error`" class="field-error" role="alert">{{ error }}</p>
+  </div>
+</template>
