@@ -79,6 +79,10 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await expect(page.locator('[data-finding=existing-not-metered]')).toBeVisible();
   await page.getByRole('button', { name: 'Metered', exact: true }).click();
   await expect(page.locator('[data-finding=existing-not-metered]')).toHaveCount(0);
+  await page.getByRole('textbox', { name: 'Circuit' }).fill('Accessory lead');
+  await page.getByLabel('Colour').selectOption('orange');
+  await page.getByLabel('Does').selectOption('switched');
+  await page.getByRole('button', { name: 'Write it down' }).click();
   await page.locator('[data-part=lamps]').click();
   await page.getByLabel('Lamp or switch').fill('Oil lamp');
   await page.getByRole('button', { name: 'Write it down' }).click();
@@ -97,7 +101,22 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await page.getByLabel('Why gauge 6 AWG').fill('Reel at hand');
   await page.getByLabel('Why gauge 6 AWG').blur();
   await expect(page.locator('.over')).toContainText('live');
+  await page.locator('[data-part=turnOn]').click();
+  await page.locator('[data-candidate]', { hasText: 'Accessory lead' }).click();
+  for (const [label, figure] of [
+    ['Key off', '0'],
+    ['At accessory', '12.6'],
+    ['At run', '12.5'],
+    ['Its fuse', '10'],
+    ['Draws already', '2'],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).fill(figure);
+    await page.getByLabel(label, { exact: true }).press('Enter');
+  }
+  await page.getByRole('button', { name: 'Tap this one' }).click();
+  await expect(page.locator('[data-ledger=stops] strong')).toHaveText('0');
   await page.getByRole('link', { name: /Intake/ }).click();
+  await page.locator('.findings').getByRole('button', { name: 'station' }).click();
   // Yellow is negative on this craft and constant in this job.
   await expect(page.locator('[data-finding=colour-clash]')).toBeVisible();
   await saved(page);

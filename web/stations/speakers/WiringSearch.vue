@@ -103,7 +103,8 @@ const unplaced = computed(() =>
 </script>
 
 <template>
-  <section class="search" aria-label="Search for the best wiring">
+  <section class="search" aria-labelledby="search-head">
+    <h2 id="search-head">Wiring search</h2>
     <BButton v-if="!search" variant="primary" @click="propose">Propose a wiring</BButton>
     <div v-else class="searching" role="status">
       <BProgress :value="part * 100" :max="100" height="6px" aria-label="Part of the search done" />
