@@ -402,9 +402,12 @@ function proposalsOf(job: Job, asSet: readonly Run[], power: PowerPlan, build: B
   return proposals;
 }
 
-/** What the speakers of a job would get after these edits, the volts at the sources being as they are now. */
+/**
+ * What the speakers of a job would get after these edits, the volts at the sources being as they are now. Of a sealed
+ * job too: nothing of it is changed by asking.
+ */
 export function speakersAfter(job: Job, plan: Plan, operations: readonly Operation[]): SpeakerPlan {
-  const after = applyAll(job, operations);
+  const after = applyAll({ ...job, seal: null }, operations);
   const runs = planRuns(after);
   return planSpeakers(after, leadResistance(after, runs), sourceVolts(plan.power));
 }

@@ -199,8 +199,11 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   // A sealed job takes no edit.
   await page.getByRole('link', { name: /Power/ }).click();
   await page.locator('[data-feed]', { hasText: 'A1' }).click();
+  await page.getByLabel('Gauge, out and back').focus();
   await page.getByLabel('Gauge, out and back').selectOption('2');
   await expect(page.getByRole('alert')).toContainText('sealed');
+  // What was refused is not shown as if it stood.
+  await expect(page.getByLabel('Gauge, out and back')).toHaveValue('6');
   expect(await ledger(page)).toEqual(sealed);
 
   // ── Away with it, and in again ──
@@ -230,6 +233,17 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await page.locator('[data-step="isolate:battery"]').click();
   await expect(page.locator('.strip img')).toHaveCount(1);
   expect(await page.locator('.strip img').evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(1);
+  // Nothing of a sealed job is ticked or unticked, and no station fails on one.
+  await expect(done(page)).toBeDisabled();
+  await page.getByRole('link', { name: /Speakers/ }).click();
+  for (const tag of ['S1', 'S4']) {
+    await page.locator('[data-speaker]', { hasText: tag }).click();
+    await expect(page.locator('[data-figure=watts]')).toBeVisible();
+  }
+  for (const name of [/Intake/, /Gear/, /Power/, /Routing/]) {
+    await page.getByRole('link', { name }).click();
+    await expect(page.locator('.inspector h2').first()).toBeVisible();
+  }
   await second.stop();
   folder.drop();
 });

@@ -47,6 +47,21 @@ const several = computed(() => Object.keys(store.job!.craft.batteries).length > 
       empty="not stated"
       @update:model-value="set({ shortA: $event })"
     />
+    <MaybeField
+      label="May give at most"
+      fact="batteryMostA"
+      :model-value="battery.mostA"
+      empty="not stated"
+      @update:model-value="set({ mostA: $event })"
+    />
+    <label class="wide"
+      ><input
+        type="checkbox"
+        :checked="battery.masterSwitch"
+        @change="set({ masterSwitch: ($event.target as HTMLInputElement).checked })"
+      />
+      a master switch stands at it</label
+    >
     <PickField
       class="wide"
       label="Stands"

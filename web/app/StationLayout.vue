@@ -1,15 +1,24 @@
 <script setup lang="ts">
 import type { Station } from '#core/findings/finding';
 import FindingsList from './FindingsList.vue';
+import { useSpringBack } from './spring-back';
 
 /** Every station: the drawing, and beside it what belongs to the thing selected, then the findings. */
 defineProps<{ station: Station; cardFirst?: boolean; tall?: boolean }>();
+const { hold, before, after } = useSpringBack();
 </script>
 
 <template>
   <main class="station" :class="{ 'card-first': cardFirst }">
     <div class="drawing" :class="{ tall }"><slot name="sheet" /></div>
-    <aside class="panel" aria-label="Selected">
+    <aside
+      class="panel"
+      aria-label="Selected"
+      @focusin="hold"
+      @pointerdown.capture="hold"
+      @change.capture="before"
+      @change="after"
+    >
       <div class="inspector" tabindex="-1"><slot name="panel" /></div>
       <FindingsList :station="station" />
     </aside>

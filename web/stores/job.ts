@@ -51,6 +51,8 @@ export const useJob = defineStore('job', () => {
   const said = ref('');
   /** Why the last edit was refused; gone with the next that is taken. */
   const wrong = ref<string>();
+  /** Edits refused so far. */
+  const refusals = ref(0);
 
   /** The document with every edit so far; `job` follows with its plan, so that the two always belong together. */
   let latest: Job | undefined;
@@ -139,6 +141,7 @@ export const useJob = defineStore('job', () => {
       if (!(error instanceof OperationError)) throw error;
       said.value = error.message;
       wrong.value = error.message;
+      refusals.value++;
       return error.message;
     }
     const back = undoOf(before, after);
@@ -271,6 +274,7 @@ export const useJob = defineStore('job', () => {
     failure,
     said,
     wrong,
+    refusals,
     unsaved,
     open,
     edit,

@@ -1,19 +1,34 @@
 <script setup lang="ts">
 import { standardOf } from '#core/craft/measures';
+import { MATERIALS } from '#core/craft/pattern';
 import NumberField from '../../app/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
+import PickField from '../../app/PickField.vue';
+import { computed } from 'vue';
 import { useJob } from '../../stores/job';
 import { lengthText } from '../../app/units';
 
 const store = useJob();
 const set = (measure: string, mm: number | null) =>
   store.edit([{ op: 'setMeasure', measure, mm }], mm === null ? 'pattern’s measure' : `measure ${mm} mm`);
+/** What this one is made of: holes are drilled, edged and sealed by it. */
+const hulls = computed(() => {
+  const { hull } = store.job!.craft.pattern;
+  return hull && { '': `as the pattern has it: ${MATERIALS[hull]}`, ...MATERIALS };
+});
 </script>
 
 <template>
   <section>
     <h2>This craft</h2>
     <p>{{ store.job!.craft.pattern.name }}.</p>
+    <PickField
+      v-if="hulls"
+      label="Hull or body"
+      :options="hulls"
+      :model-value="store.job!.craft.hull ?? ''"
+      @update:model-value="store.edit([{ op: 'setHull', hull: $event || null }])"
+    />
     <h3>Its own measures</h3>
     <p class="small">The drawing, its places and every run stretch to them.</p>
     <div v-for="(m, id) in store.job!.craft.pattern.measures" :key="id" class="measure">

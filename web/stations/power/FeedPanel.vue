@@ -131,6 +131,8 @@ const endName = (at: string) =>
   at === 'frame' ? 'frame' : (job.value.craft.batteries[at]?.name.toLowerCase() ?? tagOf(at));
 const kindOf = (run: string) => (run.startsWith('feed') ? '+' : '−');
 const boat = computed(() => job.value.craft.pattern.kind === 'boat');
+/** Whether a master switch stands at what it is fed from. */
+const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.masterSwitch === true);
 </script>
 
 <template>
@@ -208,6 +210,26 @@ const boat = computed(() => job.value.craft.pattern.kind === 'boat');
           "
         />
         fuse up to 150 % of the ampacity (ABYC E-11, from memory)
+      </label>
+      <label v-if="boat" class="wide">
+        <input
+          type="checkbox"
+          :checked="feed.choice.sheathed"
+          @change="
+            store.edit([{ op: 'sheathe', gear: feed.gear, sheathed: ($event.target as HTMLInputElement).checked }])
+          "
+        />
+        in a sheath or conduit from the post to the fuse
+      </label>
+      <label v-if="switched" class="wide">
+        <input
+          type="checkbox"
+          :checked="feed.choice.ahead"
+          @change="
+            store.edit([{ op: 'tapAhead', gear: feed.gear, ahead: ($event.target as HTMLInputElement).checked }])
+          "
+        />
+        tapped ahead of the master switch: live with it off
       </label>
       <OverruleNote class="wide" :of="`fuse=${feed.gear}`" />
       <OverruleNote class="wide" :of="`gauge=${feed.gear}`" />

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { WAKES, type Wake } from '#core/job/circuit';
-import { wakeOf } from '#core/job/signal';
+import { triggerOf, wakeOf } from '#core/job/signal';
 import { LIVE, SWITCHED_LEAD_A } from '#core/power/index';
 import { buttFor } from '#core/tables/terminals';
 import { colourText } from '#core/tables/colours';
 import { COMMON_PRACTICE } from '#core/tables/source';
 import { short } from '#core/units/figures';
 import CircuitReadings from '../../app/CircuitReadings.vue';
+import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
@@ -34,6 +35,17 @@ const between = computed(() => ({
 }));
 const setWake = (id: string, wake: Wake) =>
   store.edit([{ op: 'setSource', id, choice: { wake: wake === 'head' ? null : wake } }], 'change what wakes it');
+/** Relays and switch modules with a coil of their own to be told by: not what stands in the turn-on lead already. */
+const triggered = computed(() =>
+  Object.entries(store.job!.gear).flatMap(([id, { item, there }]) =>
+    (item.kind === 'relay' || item.kind === 'switchModule') && there !== 'bypassed' && store.job!.turnOn.through !== id
+      ? [{ id, item, by: triggerOf(store.job!, id) }]
+      : [],
+  ),
+);
+const TRIGGERS = { '': 'nothing', head: 'the head unit’s turn-on lead', switched: 'the switched source' } as const;
+const setTrigger = (id: string, by: keyof typeof TRIGGERS) =>
+  store.edit([{ op: 'setSource', id, choice: { wake: by || null } }], 'change what switches it on');
 const chosen = computed(() => {
   const { selected } = store;
   const id = selected?.kind === 'existing' ? selected.id : store.job!.turnOn.source;
@@ -113,6 +125,22 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         :model-value="a.wake"
         @update:model-value="setWake(a.id, $event)"
       />
+      <PickField
+        v-for="r in triggered"
+        :key="r.id"
+        class="wide"
+        :label="`${tagOf(r.id)} ${r.item.name} is switched on by`"
+        :options="TRIGGERS"
+        :model-value="r.by ?? ''"
+        @update:model-value="setTrigger(r.id, $event)"
+      />
+      <FigureField
+        v-if="headTag"
+        label="Others on its turn-on lead"
+        fact="turnOnOtherA"
+        :model-value="store.job!.turnOn.otherA"
+        @update:model-value="store.edit([{ op: 'setTurnOn', turnOn: { otherA: $event } }])"
+      />
       <label class="wide joined"
         ><input
           type="checkbox"
@@ -180,6 +208,10 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         <div>
           <dt>{{ store.job!.craft.batteries[k.battery]!.name }} stands</dt>
           <dd data-figure="stands">{{ short(k.days) }} days</dd>
+        </div>
+        <div v-if="k.switchedOffDays !== undefined">
+          <dt>With its master switch off</dt>
+          <dd data-figure="switched-off">{{ short(k.switchedOffDays) }} days</dd>
         </div>
       </dl>
     </template>

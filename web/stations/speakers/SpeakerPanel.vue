@@ -43,8 +43,9 @@ interface Choice {
   readonly refused: boolean;
   readonly watts: number;
 }
+const sealed = computed(() => store.job!.seal !== null);
 const choices = computed((): Choice[] =>
-  props.blocks.flatMap((block) =>
+  (sealed.value ? [] : props.blocks).flatMap((block) =>
     block.rows.flatMap((row): Choice[] => {
       const there = store.job!.circuits[row.key];
       const others = there ? speakersOf(there).some((id) => id !== props.speaker.id) : false;
@@ -134,8 +135,8 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
         </option>
       </select>
     </div>
-    <h3>Put it on</h3>
-    <ul>
+    <h3 v-if="!sealed">Put it on</h3>
+    <ul v-if="!sealed">
       <li v-for="c in choices" :key="c.key + c.joining">
         <button
           type="button"
@@ -155,8 +156,8 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
         </button>
       </li>
     </ul>
-    <p v-if="!choices.length">There is no channel in the job. Choose an amplifier or head unit at Gear.</p>
-    <div class="ends">
+    <p v-if="!sealed && !choices.length">There is no channel in the job. Choose an amplifier or head unit at Gear.</p>
+    <div v-if="!sealed" class="ends">
       <BButton
         v-if="speaker.share"
         size="sm"
