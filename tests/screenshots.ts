@@ -84,7 +84,7 @@ await picture(
   `${TOURER}/routing`,
   async (page) => {
     await page.locator('[data-run="speaker:amp>pannier-left"]').click();
-    await page.getByText(/ways looked at/).waitFor();
+    await page.getByText(/routes weighed/).waitFor();
   },
   'dark',
 );

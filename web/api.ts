@@ -1,4 +1,5 @@
 import type { Pattern } from '#core/craft/pattern';
+import type { Station } from '#core/findings/finding';
 import type { GearItem } from '#core/gear/gear';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
@@ -20,6 +21,7 @@ export interface JobRow {
   readonly steps: number;
   readonly sealedAt: string | null;
   readonly next: string;
+  readonly nextAt: Station;
 }
 
 export interface StoredJob {

@@ -3,7 +3,7 @@ import { sizesOf, type Gauge } from '../tables/conductors';
 import { carriesOf, chainOf, fuseLimit, isLive, solveBranches } from './branches';
 import { FEED_CASES } from './cases';
 import { mostDrawn, treeFrom, type Feed, type PowerPlan } from './feeds';
-import { dropPctOf } from './sizing';
+import { dropPctOf } from './design';
 
 /** What another size would do on one feed, everything else as planned. */
 export interface Alternative {

@@ -14,7 +14,7 @@ import {
   type CommonBranch,
   type Tree,
 } from './branches';
-import { commonCarries, dropPctOf, limitOf, mostThrough, ohmsOf, solveDesign } from './sizing';
+import { commonCarries, dropPctOf, limitOf, mostThrough, ohmsOf, solveDesign } from './design';
 
 /** Shared conductors whose sizes are all tried together; with more, one after another until nothing gets better. */
 const MOST_TOGETHER = 2;

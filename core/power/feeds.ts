@@ -33,7 +33,8 @@ import { DESIGN_CASE, FEED_CASES, casesOf, postOf, supplyNetwork, type FeedCase 
 import { leastSize } from './craft-rules';
 import { hoursToReserve } from './endurance';
 import { solveNetwork, type Network, type SupplyState } from './network';
-import { ampsThrough, commonCarries, sizeBranches, voltsOf, type Solved } from './sizing';
+import { ampsThrough, commonCarries, voltsOf, type Solved } from './design';
+import { sizeBranches } from './sizing';
 
 export interface CommonReturn extends CommonRun {
   readonly gauge: Gauge;

@@ -1,6 +1,7 @@
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import { OperationError, applyAll, type Operation } from '#core/job/operations';
 import type { Pattern } from '#core/craft/pattern';
+import type { Station } from '#core/findings/finding';
 import { contentHash } from '#core/gear/hash';
 import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
@@ -28,6 +29,8 @@ export interface JobSummary {
   readonly steps: number;
   readonly sealedAt: string | null;
   readonly next: string;
+  /** The station where that is done. */
+  readonly nextAt: Station;
 }
 
 export interface JobRow extends JobSummary {
@@ -71,15 +74,12 @@ export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
   const first = plan.findings.find((f) => f.severity !== 'note' && f.accepted === undefined);
   const state = buildState(plan.build, events);
   const begun = state.done > 0 || events.length > 0;
-  const next = job.seal
-    ? 'Handed over'
-    : !items.length
-      ? 'Choose gear and put it on the craft'
-      : first?.severity === 'stop' || (first && !begun)
-        ? `${first.title}: ${first.reason}`
-        : state.next
-          ? state.next.step.title
-          : 'Hand over: seal the job';
+  const [next, nextAt] = ((): [string, Station] => {
+    if (job.seal) return ['Handed over', 'handover'];
+    if (!items.length) return ['Choose gear and put it on the craft', 'gear'];
+    if (first?.severity === 'stop' || (first && !begun)) return [`${first.title}: ${first.reason}`, first.station];
+    return state.next ? [state.next.step.title, 'build'] : ['Hand over: seal the job', 'handover'];
+  })();
   return {
     craft: job.craft.pattern.name,
     patternId: job.craft.pattern.id,
@@ -91,6 +91,7 @@ export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
     steps: state.steps.length,
     sealedAt: job.seal?.at ?? null,
     next,
+    nextAt,
   };
 }
 

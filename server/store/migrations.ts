@@ -62,4 +62,8 @@ export const MIGRATIONS: readonly string[] = [
   -- The summary has gained what the bay says.
   update jobs set summary = null;
   `,
+  `
+  -- The summary has gained where the next thing is done, and planner 0.5.0 finds more.
+  update jobs set summary = null;
+  `,
 ];

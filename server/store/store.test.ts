@@ -259,8 +259,14 @@ test('the Board shows what was edited since it was last looked at, and only that
 });
 
 test('the Board’s summary names the next thing to do', () => {
-  expect(summarise(TOURER_JOB, [])).toMatchObject({ stops: 0, gear: 6, next: 'Battery: negative off' });
+  expect(summarise(TOURER_JOB, [])).toMatchObject({
+    stops: 0,
+    gear: 6,
+    next: 'Battery: negative off',
+    nextAt: 'build',
+  });
   expect(summarise(HIRE_JOB, []).next).toMatch(/^No fuse at the battery/);
+  expect(summarise(HIRE_JOB, []).nextAt).toBe('power');
   expect(summarise({ ...TOURER_JOB, gear: {}, circuits: {}, feeds: {} }, []).next).toMatch(/Choose gear/);
 });
 

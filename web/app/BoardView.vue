@@ -25,9 +25,6 @@ const shown = computed(() => {
   });
 });
 const patternOf = (row: JobRow) => library.patterns.find((p) => p.pattern.id === row.patternId)?.pattern;
-/** Where the next thing is done. */
-const stationOf = (row: JobRow) =>
-  row.sealedAt !== null ? 'handover' : !row.gear ? 'intake' : row.done ? 'build' : 'routing';
 const importing = ref(false);
 async function taken({ kind, id }: ImportPreview): Promise<void> {
   if (kind === 'job' && id !== undefined) await router.push(`/jobs/${id}/gear`);
@@ -136,7 +133,7 @@ async function drop(): Promise<void> {
       </p>
       <ol v-else class="jobs">
         <li v-for="row in shown" :key="row.id" class="job" :data-job="row.id">
-          <RouterLink :to="`/jobs/${row.id}/${stationOf(row)}`" class="link">
+          <RouterLink :to="`/jobs/${row.id}/${row.nextAt}`" class="link">
             <CraftSilhouette v-if="patternOf(row)" :pattern="patternOf(row)!" :w="300" :h="200" />
             <span v-else class="blank" />
             <span class="text">

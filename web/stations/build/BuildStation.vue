@@ -56,10 +56,11 @@ async function done(): Promise<void> {
     await bay.tick(step, false);
     return;
   }
-  await bay.tick(step, true);
-  // On to what is next; after the last one, stay.
+  const kept = bay.tick(step, true);
+  // On to what is next, at once: whoever goes elsewhere while it is being sent stays there. After the last one, stay.
   asked.value = state.value.next ? undefined : step.id;
   store.said = `done: ${step.title}`;
+  await kept;
 }
 
 const phases = computed(() =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { EARS } from '#core/job/zones';
 import { computed, ref } from 'vue';
 import { LAMP_ANSWERS, type HiddenLamp } from '#core/job/job';
 import { useJob } from '../../stores/job';
@@ -77,7 +78,9 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
       </div>
       <BButton type="submit" size="sm" variant="primary">Write it down</BButton>
     </form>
-    <p class="caution">Nothing may hide an instrument or warning lamp that the rider needs.</p>
+    <p class="caution">
+      Nothing may hide an instrument or warning lamp that the {{ EARS[store.job!.craft.pattern.kind] }} needs.
+    </p>
   </section>
 </template>
 

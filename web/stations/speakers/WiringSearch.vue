@@ -182,6 +182,12 @@ const unplaced = computed(() =>
 </template>
 
 <style scoped>
+/* What is selected stands below it, apart. */
+.search {
+  border-bottom: 1px solid var(--rule);
+  margin-bottom: 12px;
+  padding-bottom: 10px;
+}
 .proposals > ol > li,
 .plain li p:first-child {
   border-top: 1px solid var(--rule-soft);
