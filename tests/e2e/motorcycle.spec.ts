@@ -132,6 +132,9 @@ test('moving the amplifier: everything follows at once and the ledger shows was 
 
 test('another way is chosen and given up; a stop is cured by its button', async ({ board: page }) => {
   await page.locator('[data-job=tourer-four-speakers] a').click();
+  // The Board opens what is next, the first step.
+  await expect(page.getByTestId('bay-state')).toBeVisible();
+  await page.getByRole('link', { name: /Routing/ }).click();
   const run = page.locator('[data-run="feed:battery>amp"]');
   await run.click();
   const cut = page.locator('[data-figure=cut]');
