@@ -77,12 +77,12 @@ function check(job: Job, write: Say): number {
   for (const f of plan.findings) {
     const figures = f.figures.map((x) => `${x.name} ${Number(x.value.toFixed(3))} ${x.unit}`.trim()).join('; ');
     write(
-      `${f.severity.toUpperCase()} ${f.station}: ${f.title}. ${f.reason} [${f.formula}; ${figures}; ${cite(f.source)}]${f.accepted === undefined ? '' : ` STOOD BY: ${f.accepted}`}`,
+      `${f.severity.toUpperCase()} ${f.station}: ${f.title}. ${f.reason} [${f.formula}; ${figures}; ${cite(f.source)}]${f.accepted === undefined ? '' : ` ACCEPTED: ${f.accepted}`}`,
     );
   }
   const accepted = plan.findings.filter((f) => f.accepted !== undefined).length;
   const open = plan.findings.length - plan.ledger.stops - accepted;
-  write(`${plan.ledger.stops} stops, ${open} cautions and notes${accepted ? `, ${accepted} stood by` : ''}`);
+  write(`${plan.ledger.stops} stops, ${open} cautions and notes${accepted ? `, ${accepted} accepted` : ''}`);
   return plan.ledger.stops > 0 ? 1 : 0;
 }
 

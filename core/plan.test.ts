@@ -329,6 +329,26 @@ describe('findings', () => {
     ]);
   });
 
+  test('a holder in a petrol space is one where its feed begins: at the battery, at a block, and past a bypassed one', () => {
+    const { pattern } = TOURER_JOB.craft;
+    const petrol = (place: string, job: Job): Job => {
+      const places = { ...pattern.places, [place]: { ...pattern.places[place]!, petrol: true } };
+      return { ...job, craft: { ...job.craft, pattern: { ...pattern, places } } };
+    };
+    const said = (job: Job) =>
+      planJob(job).findings.flatMap(({ rule, subject }) =>
+        rule === 'petrol-space' && subject.kind === 'feed' ? [subject.id] : [],
+      );
+    const block = after(
+      { op: 'addGear', id: 'block', item: shelfItem('delta-bar'), place: 'underSeat' },
+      { op: 'feedFrom', gear: 'head', from: 'block' },
+    );
+    expect(said(petrol(pattern.batteryPlace, block))).toEqual(['amp']);
+    expect(said(petrol('underSeat', block))).toEqual(['head']);
+    const bypassed = applyAll(block, [{ op: 'setThere', id: 'block', there: 'bypassed' }]);
+    expect(said(petrol(pattern.batteryPlace, bypassed)).sort()).toEqual(['amp', 'head']);
+  });
+
   test('stops come first', () => {
     const order = planJob(HIRE_JOB).findings.map((f) => ['stop', 'caution', 'note'].indexOf(f.severity));
     expect(order).toEqual([...order].sort());

@@ -88,7 +88,7 @@ export interface Plan {
 /** Minutes of work by phase; two people's count twice. */
 export type Minutes = Readonly<Record<Phase, number>>;
 
-/** Findings in order, what a person stands by marked as such while its figures are what they were. */
+/** Findings in order, what a person accepted marked as such while its figures are what they were. */
 function withAccepted(job: Job, findings: readonly Finding<Operation>[]): Finding<Operation>[] {
   return bySeverity(
     findings.map((finding) => {

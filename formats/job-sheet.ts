@@ -419,7 +419,7 @@ function findings(pen: Pen, plan: Plan): void {
       plan.findings.map((f) => [
         f.severity.toUpperCase(),
         `${f.title}. ${f.reason} ${f.figures.map((x) => `${x.name} ${short(x.value)} ${x.unit}`.trim()).join(', ')}.${
-          f.accepted === undefined ? '' : `\nStood by: ${f.accepted}`
+          f.accepted === undefined ? '' : `\nAccepted: ${f.accepted}`
         }`,
         cite(f.source),
       ]),

@@ -84,7 +84,7 @@ await picture(
   `${TOURER}/routing`,
   async (page) => {
     await page.locator('[data-run="speaker:amp>pannier-left"]').click();
-    await page.getByText(/routes weighed/).waitFor();
+    await page.getByText(/routes compared/).waitFor();
   },
   'dark',
 );

@@ -2,7 +2,7 @@ import type { Opened, Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
 import { craftOf, type Job } from '../job/job';
 import type { BuildRun, BuildSplice, Phase, Step, StepEnd } from './step';
-import { coversFor } from '../craft/covers';
+import { coversFor, openedAlong } from '../craft/covers';
 import { orderCovers, type Teardown } from './teardown';
 
 export interface BuildSeen {
@@ -37,11 +37,7 @@ export function openedByRuns(pattern: Pattern, runs: readonly BuildRun[]): Opene
   return runs.flatMap((run) => {
     if (!run.way) return [];
     const ends = [run.fromPlace, run.toPlace].flatMap((id) => (id === undefined ? [] : [pattern.places[id]!.covers]));
-    const legs = run.way.legs.map((id) => {
-      const leg = pattern.legs[id]!;
-      return leg.fish && run.fished.includes(id) ? leg.fish.covers : leg.covers;
-    });
-    return [...legs, ...ends];
+    return [...openedAlong(pattern, run.way.legs, run.fished), ...ends];
   });
 }
 

@@ -20,6 +20,13 @@ export function coversFor(pattern: Pattern, asked: readonly Opened[], alwaysOff:
 export const isOpenEnough = (open: Opened, asked: Opened): boolean =>
   Object.entries(asked).every(([id, state]) => open[id] !== undefined && further(open[id], state));
 
+/** What the legs of a route need open, fished ones as they are fished. */
+export const openedAlong = (pattern: Pattern, legs: readonly string[], fished: readonly string[]): Opened[] =>
+  legs.map((id) => {
+    const leg = pattern.legs[id]!;
+    return leg.fish && fished.includes(id) ? leg.fish.covers : leg.covers;
+  });
+
 /** Minutes of work to open covers so far and to put them back; two people's minutes count twice. */
 export function coverMinutes(pattern: Pattern, open: Opened): number {
   return Object.entries(open).reduce((sum, [id, state]) => {

@@ -18,7 +18,7 @@ function each<T extends object>(map: Record<string, T>, change: (item: T) => Par
   return entries.every(([id, item]) => item === map[id]) ? map : Object.fromEntries(entries);
 }
 
-const byText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+export const byText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 
 /** The map with its members in this order; the very same one when they are in it already. */
 export function sortedMap<T>(

@@ -51,7 +51,7 @@ export interface Finding<Op> extends Sighting<Op> {
   readonly formula: string;
   readonly source: Source;
   readonly overrulable: boolean;
-  /** Why a person stands by it, where one does and its figures are still what they were: it is listed, and quiet. */
+  /** Why a person accepted it, where one did and its figures are still what they were: it is listed, and quiet. */
   readonly accepted?: string;
 }
 

@@ -44,6 +44,11 @@ export function feedersAbove(job: Job, gear: string): string[] {
   return above;
 }
 
+/** Whether what feeds a gear leaves its battery ahead of a battery switch, and stays live with it off. */
+export const isAheadOfSwitch = (job: Job, gear: string): boolean =>
+  job.feeds[feedersAbove(job, gear).at(-1) ?? gear]?.ahead === true &&
+  job.craft.batteries[batteryOf(job, gear)]!.batterySwitch;
+
 /** The nearest gear above whose returns come back to it: a converter, or a block with a return bus. */
 export function gathererOf(job: Job, gear: string): string | undefined {
   return feedersAbove(job, gear).find((at) => gathersReturns(job.gear[at]?.item));

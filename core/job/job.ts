@@ -76,7 +76,7 @@ const FeedChoice = v.strictObject({
   allow150: v.boolean(),
   /** Its conductor is in a sheath or conduit all the way to the fuse, which may then sit farther off on boats. */
   sheathed: v.boolean(),
-  /** It is tapped ahead of the battery's master switch. */
+  /** It is tapped ahead of the battery switch. */
   ahead: v.boolean(),
 });
 export type FeedChoice = v.InferOutput<typeof FeedChoice>;
@@ -226,7 +226,7 @@ const Shape = v.strictObject({
   /** Minutes a person expects of a step, over the planned ones: step id → minutes. */
   minutes: v.record(StepId, StepMinutes),
   overrules: v.record(OverruleKey, Why),
-  /** Findings a person stands by, with the reason: rule@kind/subject. */
+  /** Findings a person accepted, with the reason: rule@kind/subject. */
   accepted: v.record(FindingKey, Why),
   /** When each entry of the job was added, as a rising number: list/key. */
   added: v.record(v.string(), v.pipe(v.number(), v.integer(), v.minValue(0))),

@@ -96,7 +96,7 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('giveReason'), key: v.string(), why: Why }),
   /** Takes a person's value back: the plan's proposal stands, where there still is one. */
   v.strictObject({ op: v.literal('dropOverrule'), key: v.string() }),
-  /** Stands by a finding, with the reason; null judges it anew. */
+  /** Accepts a finding, with the reason; null judges it anew. */
   v.strictObject({ op: v.literal('acceptFinding'), key: FindingKey, why: v.nullable(Why) }),
   v.strictObject({ op: v.literal('setHull'), hull: v.nullable(v.picklist(MATERIAL_IDS)) }),
   v.strictObject({ op: v.literal('sheathe'), gear: Id, sheathed: v.boolean() }),
@@ -257,7 +257,7 @@ function change(job: Job, o: Operation): Job {
     case 'setSettings':
       return { ...job, settings: { ...job.settings, ...said(o.settings) } };
     case 'addGear': {
-      if (job.gear[o.id]) throw new OperationError(o.op, `gear ${o.id} is already in the job`);
+      if (Object.hasOwn(job.gear, o.id)) throw new OperationError(o.op, `gear ${o.id} is already in the job`);
       // An edit recorded by an older version brings an older version's item.
       const item = upgradeGear(o.item);
       return {

@@ -7,6 +7,7 @@ import { newJob, type Job } from './job';
 import { applyAll, undoOf, type Operation } from './operations';
 import { numbered, ordered } from './order';
 import { parseJob } from './parse';
+import { UNMEASURED, type Existing } from './supply';
 
 /** A document as a store gives it back: every map's members by length of key, then by key (as binary JSON keeps them). */
 function stored<T>(document: T): T {
@@ -32,6 +33,14 @@ const wire = (channel: string, gear: string): Operation => ({
   wiring: { coil: { gear, coil: 0 } },
 });
 
+const TAPPED: Existing = {
+  name: 'Lead behind the dash',
+  colour: { body: 'orange' },
+  use: 'switched',
+  ...UNMEASURED,
+  metered: true,
+};
+
 /** Jobs made as the interface makes them: keys that nobody chose, in the order of somebody's hand. */
 const MADE: Job[] = PATTERNS.map((pattern) => {
   const speakers = Object.entries(pattern.places)
@@ -54,7 +63,9 @@ const MADE: Job[] = PATTERNS.map((pattern) => {
     { op: 'setZone', id: 'za', zone: { name: 'Second', listener: null, mono: false, control: null } },
     { op: 'setMemory', id: 'mb', memory: { name: 'Clock again', relearn: '' } },
     { op: 'setMemory', id: 'ma', memory: { name: 'Shade', relearn: '' } },
-    { op: 'setExisting', id: 'toString', circuit: null },
+    { op: 'setExisting', id: 'toString', circuit: TAPPED },
+    { op: 'setExisting', id: 'circuit-b', circuit: { ...TAPPED, name: 'Second lead' } },
+    { op: 'setTurnOn', turnOn: { source: 'toString' } },
   ] as Operation[]);
 });
 
@@ -86,6 +97,7 @@ test('gear stands by its place, front to rear and left before right, then kind, 
   // What has no place stands last, in the order it was added, not of its key.
   expect(Object.keys(job.gear).slice(-2)).toEqual(['b-later', 'a-later']);
   expect(Object.keys(job.zones)).toEqual(['zb', 'za']);
+  expect(Object.keys(job.craft.existing)).toEqual(['toString', 'circuit-b']);
   expect(Object.keys(job.craft.memories).slice(-2)).toEqual(['mb', 'ma']);
 });
 

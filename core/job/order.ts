@@ -1,4 +1,4 @@
-import { byPosition, sortedMap } from '../craft/order';
+import { byPosition, byText, sortedMap } from '../craft/order';
 import { GEAR_KIND_NAMES, type GearKind } from '../gear/gear';
 import type { Job } from './job';
 import { FIRST_BATTERY } from './supply';
@@ -17,7 +17,6 @@ type ListName = keyof typeof LISTS;
 const LIST_NAMES = Object.keys(LISTS) as ListName[];
 
 const KINDS = Object.keys(GEAR_KIND_NAMES) as GearKind[];
-const byText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 
 /**
  * The job with a number for every entry that has none yet, in the order they stand, and none for what is gone:

@@ -74,7 +74,7 @@ export function inputsOf(job: Job): Input[] {
   const bass =
     item.bassPair === 'fixed' || (item.bassPair === 'switchable' && (job.sources[head] ?? NO_SOURCE_CHOICE).bass);
   let given = 0;
-  /** Channels something hangs on; an amplifier nothing hangs on yet is taken to use all of its. */
+  /** Channels with something connected; an amplifier with nothing connected yet is taken to use all of its. */
   const inUse = new Set(Object.keys(job.circuits).flatMap(channelsOfOutput));
   const inputs = sourcesOf(job).flatMap(([amplifier, amp]): Input[] => {
     if (amp.kind !== 'amplifier') return [];

@@ -34,8 +34,8 @@ export const Battery = v.strictObject({
   ringsMinus: fact('ringsThere'),
   /** The most it may give, A, where something in it or its maker says so; null: not said. */
   mostA: v.nullable(fact('batteryMostA')),
-  /** A master switch stands between it and the craft. */
-  masterSwitch: v.boolean(),
+  /** A battery switch stands between it and the craft. */
+  batterySwitch: v.boolean(),
 });
 export type Battery = v.InferOutput<typeof Battery>;
 
@@ -53,7 +53,7 @@ export const NEW_BATTERY: Battery = {
   ringsPlus: 0,
   ringsMinus: 0,
   mostA: null,
-  masterSwitch: false,
+  batterySwitch: false,
 };
 
 /** What joins two batteries. */
@@ -145,7 +145,7 @@ export const TurnOn = v.strictObject({
   joined: v.boolean(),
   /** Relay or switch module between the head unit's turn-on lead and the amplifiers. */
   through: v.nullable(Id),
-  /** What else hangs on the head unit's turn-on lead: an antenna amplifier, lamps, A. */
+  /** Other loads on the head unit's turn-on lead: an antenna amplifier, lamps, A. */
   otherA: fact('turnOnOtherA'),
 });
 export const NO_TURN_ON: v.InferOutput<typeof TurnOn> = { source: null, joined: false, through: null, otherA: 0 };

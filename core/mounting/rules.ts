@@ -4,7 +4,7 @@ import { craftOf, type Job } from '../job/job';
 import { sourcesOf, type Input } from '../job/signal';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
-import { soundBattery } from '../job/feeding';
+import { feederOf } from '../job/feeding';
 import { COMMON_PRACTICE, memory, published } from '../tables/source';
 import { fitOf } from './fit';
 
@@ -135,10 +135,14 @@ export const gearRules: readonly GearRule[] = [
           reason: `${tag} ${item.name} makes sparks of its own and “${place.name}” can hold petrol vapour. Put it elsewhere, or take one that is ignition-protected.`,
           figures: [{ name: 'ignition-protected', value: 0, unit: '' }],
         })),
-      ...Object.entries(seen.job.feeds).flatMap(([id, { holder, from }]) => {
+      ...Object.entries(seen.job.feeds).flatMap(([id, { holder }]) => {
+        if (!Object.hasOwn(seen.job.gear, id)) return [];
         const { batteries, pattern } = seen.job.craft;
-        const battery = batteries[from ?? soundBattery(seen.job)];
-        const place = battery && craftOf(seen.job).places[battery.place ?? pattern.batteryPlace];
+        const feeder = feederOf(seen.job, id);
+        const at = Object.hasOwn(batteries, feeder)
+          ? (batteries[feeder]!.place ?? pattern.batteryPlace)
+          : seen.job.gear[feeder]?.place;
+        const place = at ? craftOf(seen.job).places[at] : undefined;
         return holder && place?.petrol && !holder.ignitionProtected && seen.job.gear[id]?.there === null
           ? [
               {

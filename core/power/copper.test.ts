@@ -4,7 +4,7 @@ import type { FuseHolder } from '../gear/gear';
 import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { planJob } from '../plan';
-import { gaugeArea, isThinner, sizesOf, type Gauge } from '../tables/conductors';
+import { gaugeArea, isThinner, sizesOf, thinner, type Gauge } from '../tables/conductors';
 import { leastSize } from './craft-rules';
 import { mostLost, planPower, treeFrom, type PowerPlan } from './feeds';
 
@@ -32,7 +32,7 @@ function bruteForce(job: Job, plan: PowerPlan): { copper: number; odd: number } 
   const sizes = sizesOf(job.settings.conductors).filter(
     (size) => !isThinner(size, leastSize(job.craft.pattern.kind, job.settings.conductors, job.settings.leastSize)),
   );
-  let best = { copper: Infinity, odd: Infinity };
+  let best = { copper: Number.MAX_VALUE, odd: Number.MAX_VALUE };
   const oddOf = (gauges: readonly Gauge[]) =>
     gear.filter((id, i) => {
       const main = gear.indexOf(plan.feeds[id]!.feeder);
@@ -100,26 +100,41 @@ test('the launch: 4 AWG to the block and on to the amplifier, 2.85 %, not 2 AWG 
   expect(feeds['amp']!.states.restFull!.dropPct).toBeCloseTo(2.85, 1);
 });
 
-test('what a terminal takes is kept to by a thicker main where that helps, and said where it does not', () => {
-  const item = { ...shelfItem('weir-4-45'), maxWire: '8' } as never;
-  const small = after(
-    LAUNCH,
+/** The same job with an amplifier whose terminals take no more than this. */
+const narrow = (job: Job, maxWire: Gauge): Job =>
+  after(
+    job,
     { op: 'removeGear', id: 'amp' },
-    { op: 'addGear', id: 'amp', item, place: 'consoleFoot' },
-    ...LAUNCH_WIRES,
+    {
+      op: 'addGear',
+      id: 'amp',
+      item: { ...shelfItem('weir-4-45'), maxWire } as never,
+      place: job.gear['amp']!.place,
+    },
+    ...Object.entries(job.circuits).map(([channel, wiring]): Operation => ({ op: 'wireChannel', channel, wiring })),
     { op: 'feedFrom', gear: 'amp', from: 'block' },
   );
-  const { power, findings } = planJob(small);
-  const { amp, block } = power.feeds;
-  const thick = findings.some(({ rule, subject }) => rule === 'wire-too-thick' && subject.id === 'amp');
-  expect(isThinner('8', amp!.gauge)).toBe(thick);
-  if (!thick) expect(isThinner(amp!.gauge, block!.gauge)).toBe(true);
+/** A main as long as the branch: what one loses less the other may lose more. */
+const TIGHT = chain(
+  2,
+  { op: 'placeGear', id: 'amp', place: 'underSeat' },
+  { op: 'placeGear', id: 'block', place: 'lampShelf' },
+);
+
+test.each([
+  ['where a thicker main helps it is taken', TIGHT, 'thinner' as const, 0],
+  ['where none does it is said', LAUNCH, '8' as const, 1],
+])('what terminals take: %s, against every combination', (_, base, size, odd) => {
+  const free = planJob(base).power.feeds['amp']!.gauge;
+  const job = narrow(base, size === 'thinner' ? thinner(free)! : size);
+  const { power, findings } = planJob(job);
+  const best = bruteForce(job, power);
+  expect(best.odd).toBe(odd);
+  expect(copperOf(power, (id) => power.feeds[id]!.gauge) / best.copper).toBeCloseTo(1, 9);
+  expect(findings.filter(({ rule }) => rule === 'wire-too-thick').map(({ key }) => key)).toEqual(
+    odd ? ['wire-too-thick@feed/amp'] : [],
+  );
 });
-const LAUNCH_WIRES: Operation[] = Object.entries(LAUNCH.circuits).map(([channel, wiring]) => ({
-  op: 'wireChannel',
-  channel,
-  wiring,
-}));
 
 test('a head unit is fused as its maker names it, and its sockets count', () => {
   const { head } = planJob(TOURER_JOB).power.feeds;

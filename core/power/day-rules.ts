@@ -4,7 +4,9 @@ import type { Operation } from '../job/operations';
 import { usualDay } from '../job/supply';
 import { startBattery } from '../job/feeding';
 import { COMMON_PRACTICE } from '../tables/source';
+import { isPowered } from '../gear/gear';
 import { contentHash } from '../gear/hash';
+import { clock } from '../units/figures';
 import { planDay, type DayPlan } from './day';
 import { PEUKERT_SOURCE } from './endurance';
 import type { PowerPlan } from './feeds';
@@ -13,10 +15,6 @@ interface DaySeen {
   readonly job: Job;
   readonly day: DayPlan;
 }
-const hours = (h: number) => {
-  const minutes = Math.floor(h * 60 + 1e-6);
-  return `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
-};
 const whose = ({ job }: DaySeen) =>
   contentHash(job.day) === contentHash(usualDay(job.craft.pattern.kind)) ? 'In the usual day' : 'In this day';
 
@@ -36,7 +34,7 @@ const dayRules: readonly Rule<DaySeen, Operation>[] = [
       return [
         {
           subject: { kind: 'battery', id },
-          reason: `${whose(seen)} ${seen.job.craft.batteries[id]!.name} is at its reserve after ${hours(noStartAt)}: from then on the engine may not start.`,
+          reason: `${whose(seen)} ${seen.job.craft.batteries[id]!.name} is at its reserve after ${clock(noStartAt)}: from then on the engine may not start.`,
           figures: [
             { name: 'reserve after', value: noStartAt, unit: 'h' },
             { name: 'lowest charge', value: 100 * seen.day.batteries[id]!.lowest, unit: '%' },
@@ -64,7 +62,7 @@ const dayRules: readonly Rule<DaySeen, Operation>[] = [
       return [
         {
           subject: { kind: 'job', id: seen.job.id },
-          reason: `${whose(seen)} the sound fails after ${hours(silentAt.hours)}: ${why}.`,
+          reason: `${whose(seen)} the sound fails after ${clock(silentAt.hours)}: ${why}.`,
           figures: [{ name: 'plays', value: silentAt.hours, unit: 'h' }],
         },
       ];
@@ -78,5 +76,10 @@ export const DAY_RULES: ReadonlySet<string> = new Set(dayRules.map(({ id }) => i
  * What a day asks more than there is. Simulating one takes some thirty milliseconds, so it stands beside the plan
  * and not in it: whoever shows a job whole adds these.
  */
-export const dayFindings = (job: Job, power: PowerPlan): Finding<Operation>[] =>
-  Object.values(power.feeds).some(({ run }) => run) ? judge(dayRules, { job, day: planDay(job, power) }) : [];
+export const dayFindings = (job: Job, power: PowerPlan): Finding<Operation>[] => {
+  // A craft with nothing that plays has no day to judge; what is kept plays on the feed it has.
+  const plays = Object.entries(job.gear).some(
+    ([id, { item, there }]) => isPowered(item) && (there === 'kept' || power.feeds[id]?.run !== undefined),
+  );
+  return plays ? judge(dayRules, { job, day: planDay(job, power) }) : [];
+};

@@ -1,5 +1,5 @@
 import { isPowered } from '../gear/gear';
-import { batteryIds, batteryOf, feedersAbove, soundBattery, startBattery } from '../job/feeding';
+import { batteryIds, batteryOf, isAheadOfSwitch, soundBattery, startBattery } from '../job/feeding';
 import type { Job } from '../job/job';
 import { leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
 import { BEHAVIOUR } from '../tables/batteries';
@@ -21,15 +21,11 @@ export interface KeyOff {
   readonly selfA: number;
   /** Days until only the reserve is left: C·(1 − reserve) ÷ (24 h · (I + self)). */
   readonly days: number;
-  /** Days with its master switch off: what is tapped ahead of it drains on. Undefined without a switch. */
+  /** Days with its battery switch off: what is tapped ahead of it drains on. Undefined without a switch. */
   readonly switchedOffDays: number | undefined;
   /** The same if the gear is left on, where its own button is the only switch; hours. */
   readonly leftOnHours: number | undefined;
 }
-
-/** Whether what feeds a gear is tapped ahead of the battery's master switch. */
-const isAhead = (job: Job, gear: string): boolean =>
-  [gear, ...feedersAbove(job, gear)].some((id) => job.feeds[id]?.ahead === true);
 
 const HOURS_A_MONTH = 30 * 24;
 
@@ -66,10 +62,13 @@ export function planKeyOff(job: Job): KeyOff[] {
       amps,
       selfA,
       days: usableAh / (amps + selfA) / 24,
-      switchedOffDays: battery.masterSwitch
+      switchedOffDays: battery.batterySwitch
         ? usableAh /
           (selfA +
-            own.reduce((sum, { gear, amps: a }) => sum + (gear !== undefined && isAhead(job, gear) ? a : 0), 0)) /
+            own.reduce(
+              (sum, { gear, amps: a }) => sum + (gear !== undefined && isAheadOfSwitch(job, gear) ? a : 0),
+              0,
+            )) /
           24
         : undefined,
       leftOnHours:

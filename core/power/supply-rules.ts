@@ -1,6 +1,15 @@
 import { taken } from '../job/choices';
 import { isPowered } from '../gear/gear';
-import { batteryIds, batteryOf, fedOf, feederOf, feedersAbove, soundBattery, startBattery } from '../job/feeding';
+import {
+  batteryIds,
+  batteryOf,
+  fedOf,
+  feederOf,
+  feedersAbove,
+  isAheadOfSwitch,
+  soundBattery,
+  startBattery,
+} from '../job/feeding';
 import { triggerOf, wakeOf } from '../job/signal';
 import { TIES, USUAL_TIE } from '../job/supply';
 import { COMMON_PRACTICE, memory } from '../tables/source';
@@ -202,7 +211,7 @@ export const supplyRules: readonly PowerRule[] = [
     id: 'battery-most',
     station: 'power',
     severity: 'stop',
-    title: 'More than the battery may give',
+    title: 'Over the battery’s maximum current',
     formula: 'current out of it ≤ the most it may give',
     source: MAKER,
     overrulable: true,
@@ -225,20 +234,22 @@ export const supplyRules: readonly PowerRule[] = [
     id: 'isolation-no-switch',
     station: 'power',
     severity: 'caution',
-    title: 'No battery switch to isolate by',
+    title: 'No battery switch to isolate with',
     formula: 'isolating by the battery switch needs one, and kills only what is behind it',
     source: COMMON_PRACTICE,
     overrulable: true,
     look: ({ job, tags }) => {
       if (taken(job.choices, 'isolation') !== 'switch') return [];
-      const without = batteryIds(job).filter((id) => !job.craft.batteries[id]!.masterSwitch);
-      const ahead = Object.entries(job.feeds).filter(([id, { ahead: is }]) => is && job.gear[id]?.there === null);
+      const without = batteryIds(job).filter((id) => !job.craft.batteries[id]!.batterySwitch);
+      const ahead = fedOf(job).filter(
+        ([id]) => Object.hasOwn(job.craft.batteries, feederOf(job, id)) && isAheadOfSwitch(job, id),
+      );
       if (!without.length && !ahead.length) return [];
       return [
         {
           subject: { kind: 'job' as const, id: job.id },
           reason: [
-            ...without.map((id) => `${job.craft.batteries[id]!.name} has no master switch.`),
+            ...without.map((id) => `${job.craft.batteries[id]!.name} has no battery switch.`),
             ...(ahead.length
               ? [`${ahead.map(([id]) => tags[id] ?? id).join(', ')} stays live: tapped ahead of the switch.`]
               : []),
@@ -277,7 +288,7 @@ export const supplyRules: readonly PowerRule[] = [
     id: 'volts-mismatch',
     station: 'power',
     severity: 'caution',
-    title: 'Volts do not belong to this system',
+    title: 'Wrong voltage for this system',
     formula: '0.85 ≤ resting volts ÷ volts of the system ≤ 1.25; a charger holds 1.05 to 1.3 of it',
     source: COMMON_PRACTICE,
     overrulable: true,
@@ -327,7 +338,7 @@ export const supplyRules: readonly PowerRule[] = [
     id: 'never-switched-on',
     station: 'power',
     severity: 'caution',
-    title: 'Fed through a switch that nothing triggers',
+    title: 'Relay or module is never triggered',
     formula: 'what feeds gear is switched on by something that is on before it',
     source: COMMON_PRACTICE,
     overrulable: true,
@@ -471,7 +482,7 @@ export const supplyRules: readonly PowerRule[] = [
             ? `${best.circuit.name} is ${LIVE[best.live]} and has ${short(best.spareA!)} A to spare.`
             : candidates.length
               ? 'None of the circuits written down is measured, live with the key and has current to spare.'
-              : 'No circuit of the craft is written down: find one that is live with the key only, measure it, and write it down at Intake.',
+              : 'No circuit of the craft is written down: find one that is live with the key only, measure it, and add it at Intake.',
           figures: [amps('asked', switchedA), amps('spare', best?.spareA ?? 0)],
           ...(best
             ? {

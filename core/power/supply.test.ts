@@ -594,8 +594,8 @@ test('isolating by the switch wants a switch on every battery and nothing new ah
   const by = after(LAUNCH, { op: 'choose', choice: 'isolation', option: 'switch' });
   const switched = after(
     by,
-    { op: 'setBattery', battery: { masterSwitch: true } },
-    { op: 'setBattery', id: 'start', battery: { masterSwitch: true } },
+    { op: 'setBattery', battery: { batterySwitch: true } },
+    { op: 'setBattery', id: 'start', battery: { batterySwitch: true } },
   );
   expect(rulesOf(switched)).not.toContain('isolation-no-switch');
   const ahead = planJob(after(switched, { op: 'tapAhead', gear: 'block', ahead: true })).findings;
@@ -626,7 +626,7 @@ test('what else hangs on the turn-on lead counts: 0.25 A given, the amplifier an
 });
 
 test('with the master switch off only what is ahead of it drains: 200 Ah · ⅘ ÷ 24 h by hand', () => {
-  const switched = after(LAUNCH, { op: 'setBattery', battery: { masterSwitch: true } });
+  const switched = after(LAUNCH, { op: 'setBattery', battery: { batterySwitch: true } });
   const of = (job: Job) => planKeyOff(job).find(({ battery }) => battery === 'battery')!;
   expect(of(LAUNCH).switchedOffDays).toBeUndefined();
   const own = of(switched);
@@ -634,6 +634,21 @@ test('with the master switch off only what is ahead of it drains: 200 Ah · ⅘ 
   expect(own.switchedOffDays! * own.selfA).toBeCloseTo(own.days * (own.amps + own.selfA), 6);
   const ahead = of(after(switched, { op: 'tapAhead', gear: 'block', ahead: true }));
   expect(ahead.switchedOffDays).toBeCloseTo(ahead.days, 6);
+});
+
+test('ahead of the switch is said by the feed that leaves the battery, not by one behind a block', () => {
+  const switched = after(LAUNCH, { op: 'setBattery', battery: { batterySwitch: true } });
+  const of = (job: Job) => planKeyOff(job).find(({ battery }) => battery === 'battery')!;
+  const behind = after(switched, { op: 'tapAhead', gear: 'amp', ahead: true });
+  expect(of(behind).switchedOffDays).toBeCloseTo(of(switched).switchedOffDays!, 9);
+  const said = (job: Job) =>
+    planJob(after(job, { op: 'choose', choice: 'isolation', option: 'switch' })).findings.find(
+      ({ rule }) => rule === 'isolation-no-switch',
+    )!.reason;
+  expect(said(behind)).not.toMatch(/stays live/);
+  expect(said(after(switched, { op: 'tapAhead', gear: 'block', ahead: true }))).toMatch(/D1 stays live/);
+  // Without a switch there is nothing to be ahead of.
+  expect(said(after(LAUNCH, { op: 'tapAhead', gear: 'block', ahead: true }))).not.toMatch(/stays live/);
 });
 
 describe('the findings of a day', () => {
@@ -664,13 +679,29 @@ describe('the findings of a day', () => {
     expect(found({ ...SHORT, gear: {}, feeds: {}, circuits: {} })).toEqual([]);
   });
 
+  test('what the craft keeps plays too, though no feed of this job goes to it', () => {
+    const kept = after(
+      SHORT,
+      { op: 'setThere', id: 'amp', there: 'kept' },
+      { op: 'setThere', id: 'head', there: 'kept' },
+    );
+    expect(planJob(kept).power.feeds).toEqual({});
+    expect(found(kept).map(({ rule }) => rule)).toContain('day-no-start');
+    const bypassed = after(
+      SHORT,
+      { op: 'setThere', id: 'amp', there: 'bypassed' },
+      { op: 'setThere', id: 'head', there: 'bypassed' },
+    );
+    expect(found(bypassed)).toEqual([]);
+  });
+
   test('what is sealed keeps the findings it was sealed with', () => {
     const seal = sealOf(planJob(TOURER_JOB), '2026-05-01T10:00:00.000Z', 'Bench one', 0);
     expect(found({ ...SHORT, seal })).toEqual([]);
   });
 });
 
-describe('a finding somebody stands by', () => {
+describe('a finding somebody accepted', () => {
   const job = after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'bilge' } });
   const finding = planJob(job).findings.find(({ rule }) => rule === 'switched-source')!;
   const accept = (key: string, basis: string): Operation => ({

@@ -58,7 +58,7 @@ test('with every cover open the cheapest routes between all nodes are as long as
 function byCoverSets(pattern: Pattern, from: string, to: string, minutesAMetre: number): number {
   const here = craftMap(pattern);
   const ids = Object.keys(pattern.covers);
-  let best = Infinity;
+  let best = Number.MAX_VALUE;
   for (let set = 0; set < 2 ** ids.length; set++) {
     // Each cover either as far as it goes, or not at all and as far as legs ask: both states of it are tried.
     for (const far of ['least', 'most'] as const) {
@@ -108,7 +108,7 @@ test.each(PATTERNS.map((p) => [p.id, p] as const))(
       if (to === pattern.batteryPlace) continue;
       const route = cheapestRoute(own, pattern.batteryPlace, to, 1, {});
       const least = byCoverSets(pattern, pattern.batteryPlace, to, 2.5);
-      if (!route) expect(least).toBe(Infinity);
+      if (!route) expect(least).toBe(Number.MAX_VALUE);
       else expect(priced(own, route, 1, {}).cost).toBeCloseTo(least, 6);
     }
   },

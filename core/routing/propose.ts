@@ -1,6 +1,6 @@
-import { coverMinutes, coversFor } from '../craft/covers';
+import { coverMinutes, coversFor, openedAlong } from '../craft/covers';
 import type { CoverState, Opened } from '../craft/pattern';
-import { craftOf, type Job } from '../job/job';
+import type { Job } from '../job/job';
 import { chosenRoute, costOf, type Access, type Route } from './access';
 import { otherEnd } from './graph';
 import { accessOf, planRuns } from './runs';
@@ -92,16 +92,14 @@ export function priced(access: Access, route: Route, conductors: number, open: O
 /** Routes for one run of a job, beside what the gear and its other runs need open anyway; none for a run without ends. */
 export function routesOfRun(job: Job, id: string): RouteProposals {
   const access = accessOf(job);
-  const { places, legs } = craftOf(job);
+  const { places } = access.pattern;
   const runs = planRuns(job);
   const run = runs.find((one) => one.id === id);
   if (run?.fromPlace === undefined || run.toPlace === undefined) return { routes: [], examined: 0, proven: true };
   const ends = runs.flatMap(({ fromPlace, toPlace }) => [fromPlace, toPlace]);
   const gear = Object.values(job.gear).map(({ place, there }) => (there === null ? place : null));
   const others = runs.flatMap((one) =>
-    one.id === id
-      ? []
-      : (one.way?.legs ?? []).map((leg) => (one.fished.includes(leg) ? legs[leg]!.fish!.covers : legs[leg]!.covers)),
+    one.id === id ? [] : openedAlong(access.pattern, one.way?.legs ?? [], one.fished),
   );
   const anyway = [...ends, ...gear].flatMap((place) =>
     place === null || place === undefined ? [] : [places[place]!.covers],

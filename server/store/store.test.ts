@@ -4,8 +4,11 @@ import { join } from 'node:path';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { SHELF, shelfItem } from '#demo/shelf';
 import type { Pattern } from '#core/craft/pattern';
+import { contentHash } from '#core/gear/hash';
 import type { BayEvent } from '#core/job/events';
+import { newJob } from '#core/job/job';
 import { OperationError, applyAll, undoOf, type Operation } from '#core/job/operations';
+import { planJob } from '#core/plan';
 import type { PGlite } from '@electric-sql/pglite';
 import { NewerSchemaError, migrate, openDatabase } from './database';
 import { JobExistsError, JobStore, NoSuchJobError, SaveConflictError, StaleRevisionError, summarise } from './jobs';
@@ -256,6 +259,41 @@ test('the Board shows what was edited since it was last looked at, and only that
   expect(await open()).toBe(0);
   // Looking changes nothing but the summary.
   expect(await store.list()).toEqual([before, ...(await store.list()).filter((row) => row.id !== id)]);
+});
+
+test('a job made by operations is read back as it was made: its gear, its plan, its tags', async () => {
+  const pattern = TOURER_JOB.craft.pattern;
+  const made = newJob('made-here', 'Made here', pattern, contentHash(pattern));
+  await store.create(made, 'm0');
+  const operations: Operation[] = [
+    ...['pannierRight', 'fairingLeft', 'pannierLeft', 'fairingRight'].map((place, i): Operation => ({
+      op: 'addGear',
+      id: ['f3a9', 'toString', 'c71d', '00b2'][i]!,
+      item: shelfItem('bittern-165'),
+      place,
+    })),
+    { op: 'addGear', id: 'zz', item: shelfItem('weir-4-45'), place: 'lampShelf' },
+    { op: 'addGear', id: '9-head', item: shelfItem('kingcup-3'), place: 'dash' },
+    ...(['fl', 'fr', 'rl', 'rr'] as const).map((channel, i): Operation => ({
+      op: 'wireChannel',
+      channel: `zz/${channel}`,
+      wiring: { coil: { gear: ['toString', '00b2', 'c71d', 'f3a9'][i]!, coil: 0 } },
+    })),
+    { op: 'setZone', id: 'zb', zone: { name: 'First', listener: null, mono: false, control: null } },
+    { op: 'setZone', id: 'za', zone: { name: 'Second', listener: null, mono: false, control: null } },
+    { op: 'setThere', id: '9-head', there: 'kept' },
+  ];
+  await store.save('made-here', { base: 1, saveId: 'm1', operations });
+  const here = applyAll(made, operations);
+  const { job } = await store.read('made-here');
+  expect(job).toEqual(here);
+  expect(Object.keys(job.gear)).toEqual(Object.keys(here.gear));
+  expect(Object.keys(job.zones)).toEqual(['zb', 'za']);
+  const [read, mine] = [planJob(job), planJob(here)];
+  expect(read).toEqual(mine);
+  expect(Object.keys(read.tags)).toEqual(Object.keys(mine.tags));
+  expect(read.tags).toMatchObject({ toString: 'S1', '00b2': 'S2', c71d: 'S3', f3a9: 'S4' });
+  await store.remove('made-here', 2);
 });
 
 test('the Board’s summary names the next thing to do', () => {

@@ -139,7 +139,9 @@ test('another way is chosen and given up; a stop is cured by its button', async 
   await run.click();
   const cut = page.locator('[data-figure=cut]');
   const shortest = await cut.innerText();
-  await expect(page.getByText(/routes weighed; the first costs least beside what is open anyway/)).toBeVisible();
+  await expect(
+    page.getByText(/routes compared; the first costs least, with covers that are open anyway free/),
+  ).toBeVisible();
   await page.locator('.panel .option').nth(2).click();
   await expect(run).toContainText('chosen');
   await expect(cut).not.toHaveText(shortest);

@@ -3,17 +3,17 @@ import { newJob, wholeJob } from './steps';
 
 const part = (id: string) => `[data-part=${id}]`;
 
-test('a finding stood by: listed, quiet, in the sheet, and back again', async ({ board: page, server }) => {
+test('a finding accepted: listed, quiet, in the sheet, and back again', async ({ board: page, server }) => {
   await wholeJob(page);
   await expect(page.locator('[data-ledger=stops] strong')).toHaveText('1');
   await page.locator('.findings').getByRole('button', { name: 'job' }).click();
   const finding = page.locator('[data-finding=switched-unchosen]');
   await finding.getByRole('button').first().click();
-  await finding.getByRole('button', { name: 'Stand by it' }).click();
-  await expect(finding.getByRole('alert')).toHaveText('Why you stand by it: expected a reason.');
-  await finding.getByLabel('Why you stand by it').fill('The owner brings a switch of his own');
-  await finding.getByRole('button', { name: 'Stand by it' }).click();
-  await expect(finding).toContainText('Stood by: The owner brings a switch of his own');
+  await finding.getByRole('button', { name: 'Accept' }).click();
+  await expect(finding.getByRole('alert')).toHaveText('Reason: expected why it is accepted.');
+  await finding.getByLabel('Reason to accept it').fill('The owner brings a switch of his own');
+  await finding.getByRole('button', { name: 'Accept' }).click();
+  await expect(finding).toContainText('Accepted: The owner brings a switch of his own');
   await expect(page.locator('[data-ledger=stops] strong')).toHaveText('0');
   await saved(page);
 
@@ -23,7 +23,7 @@ test('a finding stood by: listed, quiet, in the sheet, and back again', async ({
   await page.reload();
   await page.locator('.findings').getByRole('button', { name: 'job' }).click();
   await expect(finding).toContainText('The owner brings a switch of his own');
-  await finding.getByRole('button', { name: 'Take that back' }).click();
+  await finding.getByRole('button', { name: 'Withdraw' }).click();
   await expect(page.locator('[data-ledger=stops] strong')).toHaveText('1');
 });
 
@@ -31,14 +31,14 @@ test('a made job is the same in another browser, figure by figure', async ({ boa
   await wholeJob(page);
   await page.locator(part('supply')).click();
   await page.locator('[data-battery=battery]').click();
-  await page.getByLabel('May give at most').fill('5');
-  await page.getByLabel('May give at most').press('Enter');
+  await page.getByLabel('Max. current').fill('5');
+  await page.getByLabel('Max. current').press('Enter');
   await page.locator('.findings').getByRole('button', { name: 'station' }).click();
   await expect(page.locator('[data-finding=battery-most]')).toContainText('may give 5 A');
-  await page.getByLabel('May give at most').fill('300');
-  await page.getByLabel('May give at most').press('Enter');
+  await page.getByLabel('Max. current').fill('300');
+  await page.getByLabel('Max. current').press('Enter');
   await expect(page.locator('[data-finding=battery-most]')).toHaveCount(0);
-  await page.getByLabel('a master switch stands at it').check();
+  await page.getByLabel('it has a battery switch').check();
   await page.locator(part('turnOn')).click();
   await expect(page.locator('[data-figure=switched-off]')).toContainText('days');
   await saved(page);

@@ -48,7 +48,7 @@ const several = computed(() => Object.keys(store.job!.craft.batteries).length > 
       @update:model-value="set({ shortA: $event })"
     />
     <MaybeField
-      label="May give at most"
+      label="Max. current"
       fact="batteryMostA"
       :model-value="battery.mostA"
       empty="not stated"
@@ -57,10 +57,10 @@ const several = computed(() => Object.keys(store.job!.craft.batteries).length > 
     <label class="wide"
       ><input
         type="checkbox"
-        :checked="battery.masterSwitch"
-        @change="set({ masterSwitch: ($event.target as HTMLInputElement).checked })"
+        :checked="battery.batterySwitch"
+        @change="set({ batterySwitch: ($event.target as HTMLInputElement).checked })"
       />
-      a master switch stands at it</label
+      it has a battery switch</label
     >
     <PickField
       class="wide"

@@ -61,19 +61,19 @@ const counts = computed(() =>
     n: here.value.filter((f) => f.severity === severity && f.accepted === undefined).length,
   })).filter((c) => c.n),
 );
-/** What somebody stands by is listed last, and quietly. */
+/** What somebody accepted is listed last, and quietly. */
 const shown = computed(() => [
   ...here.value.filter((f) => f.accepted === undefined),
   ...here.value.filter((f) => f.accepted !== undefined),
 ]);
 
-/** Why somebody stands by what is opened. */
+/** Why the one that is opened is accepted. */
 const reason = ref('');
 const wrong = ref('');
-function standBy(finding: Finding<Operation>): void {
+function accept(finding: Finding<Operation>): void {
   const text = reason.value.trim();
   if (!text) {
-    wrong.value = 'Why you stand by it: expected a reason.';
+    wrong.value = 'Reason: expected why it is accepted.';
     return;
   }
   wrong.value = job.accept(finding, text) ?? '';
@@ -119,14 +119,14 @@ function toggle(finding: Finding<Operation>): void {
         </button>
         <p class="reason">{{ finding.reason }}</p>
         <p v-if="finding.accepted !== undefined" class="reason">
-          <b>Stood by:</b> {{ finding.accepted }}
+          <b>Accepted:</b> {{ finding.accepted }}
           <button
             v-if="!job.job!.seal"
             type="button"
             class="btn btn-sm btn-outline-secondary"
             @click="job.accept(finding, '')"
           >
-            Take that back
+            Withdraw
           </button>
         </p>
         <div v-if="opened === finding.key" class="why">
@@ -143,13 +143,13 @@ function toggle(finding: Finding<Operation>): void {
           </p>
           <form
             v-if="finding.overrulable && finding.accepted === undefined && !job.job!.seal"
-            class="stand"
+            class="accept"
             novalidate
-            @submit.prevent="standBy(finding)"
+            @submit.prevent="accept(finding)"
           >
-            <label :for="`why-${finding.key}`">Why you stand by it</label>
+            <label :for="`why-${finding.key}`">Reason to accept it</label>
             <input :id="`why-${finding.key}`" v-model="reason" class="form-control" maxlength="400" />
-            <button type="submit" class="btn btn-sm btn-outline-secondary">Stand by it</button>
+            <button type="submit" class="btn btn-sm btn-outline-secondary">Accept</button>
             <p v-if="wrong" class="field-error" role="alert">{{ wrong }}</p>
           </form>
         </div>
@@ -263,11 +263,11 @@ li :deep(.btn) {
   color: var(--ink-soft);
   font-weight: 400;
 }
-.stand {
+.accept {
   border-top: 1px solid var(--rule-soft);
   padding-top: 4px;
 }
-.stand :deep(.btn),
+.accept :deep(.btn),
 .reason .btn {
   margin: 4px 0 0;
 }

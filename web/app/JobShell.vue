@@ -118,17 +118,17 @@ const saveText = computed(() => {
   return '';
 });
 
-const { typed: title } = useTyped(() => job.job?.title ?? '');
+const { typed: title, taken, settle } = useTyped(() => job.job?.title ?? '');
 const titleError = ref('');
 function rename(): void {
   const wanted = title.value.trim();
   titleError.value = '';
-  if (wanted === job.job?.title) return;
+  if (wanted === job.job?.title) return settle();
   if (!wanted || wanted.length > 120) {
     titleError.value = wanted ? 'Title: 120 characters at most.' : 'Title: a job needs one.';
     return;
   }
-  job.edit([{ op: 'setTitle', title: wanted }]);
+  if (!job.edit([{ op: 'setTitle', title: wanted }])) taken();
 }
 
 const typing = (event: Event) =>

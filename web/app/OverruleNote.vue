@@ -8,10 +8,11 @@ import { useTyped } from './typed';
 const props = defineProps<{ of: string; named?: boolean }>();
 const store = useJob();
 const overrule = computed(() => store.plan!.overrules.find((o) => o.key === props.of));
-const { typed: reason } = useTyped(() => overrule.value?.why?.reason ?? '');
+const { typed: reason, taken } = useTyped(() => overrule.value?.why?.reason ?? '');
 function keep(): void {
   const proposal = store.plan!.proposals[props.of];
   const text = reason.value.trim();
+  taken();
   if (proposal) store.edit([{ op: 'giveReason', key: props.of, why: whyNot(proposal, text) }], 'give a reason');
 }
 </script>

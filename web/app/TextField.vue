@@ -13,11 +13,12 @@ const props = defineProps<{
   take: (typed: string) => string | undefined;
 }>();
 const id = useId();
-const { typed, isTyping } = useTyped(() => props.shown);
+const { typed, isTyping, taken } = useTyped(() => props.shown);
 const error = ref<string>();
 function read(): void {
   const wrong = isTyping() ? props.take(typed.value) : undefined;
   error.value = wrong && `${props.label}: ${wrong}`;
+  if (!wrong) taken();
 }
 </script>
 

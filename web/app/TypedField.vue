@@ -13,7 +13,7 @@ const props = defineProps<{
   take: (typed: string) => string | undefined;
 }>();
 const id = useId();
-const { typed, isTyping, settle } = useTyped(() => props.shown);
+const { typed, isTyping, taken, settle } = useTyped(() => props.shown);
 const error = ref<string>();
 watch(
   () => props.shown,
@@ -29,6 +29,7 @@ function read(): void {
   const wrong = same ? undefined : props.take(text);
   error.value = wrong && `${props.label}: ${wrong}`;
   if (same) settle();
+  else if (!wrong) taken();
 }
 </script>
 

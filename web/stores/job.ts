@@ -90,17 +90,20 @@ export const useJob = defineStore('job', () => {
   }
 
   async function judgeDay(turn: number): Promise<void> {
-    const whole = await planner().findings(withoutDrawing(job.value!), plan.value!);
-    if (turn === planned) findings.value = whole;
+    try {
+      const whole = await planner().findings(withoutDrawing(job.value!), plan.value!);
+      if (turn === planned) findings.value = whole;
+    } catch (error) {
+      failure.value = `its day could not be calculated: ${error instanceof Error ? error.message : String(error)}`;
+    }
   }
   /** Resolves when what is shown is planned from every edit made before the call. */
   const settled = () => planning;
   /** Every finding of what is shown, its day's too: what is sealed must not wait for the hands to rest. */
   async function wholePlan(): Promise<Plan> {
     await planning;
-    clearTimeout(dayTimer);
-    await judgeDay(planned);
-    return { ...plan.value!, findings: findings.value };
+    const whole = plan.value!;
+    return { ...whole, findings: await planner().findings(withoutDrawing(job.value!), whole) };
   }
 
   async function open(id: string): Promise<void> {
@@ -250,7 +253,7 @@ export const useJob = defineStore('job', () => {
     return proposal ? { why: whyNot(proposal, latest?.overrules[key]?.reason ?? '') } : {};
   }
 
-  /** Stands by a finding, with a reason; an empty reason takes that back. Returns what was wrong, if anything. */
+  /** Accepts a finding, with a reason; an empty reason takes that back. Returns what was wrong, if anything. */
   function accept(finding: Finding<Operation>, reason: string): string | undefined {
     const given = reason && { reason, then: null, basis: contentHash(findingBasis(finding)) };
     return edit([{ op: 'acceptFinding', key: finding.key, why: given || null }]);

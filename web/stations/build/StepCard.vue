@@ -97,7 +97,7 @@ function expect(minutes: number): void {
     </p>
     <h2>{{ step.title }}</h2>
     <p v-for="caution in step.cautions" :key="caution" class="caution">{{ CAUTIONS[caution] }}</p>
-    <p v-if="step.tools.length" class="take"><b>Take</b> {{ step.tools.join(' · ') }}</p>
+    <p v-if="step.tools.length" class="take"><b>Tools</b> {{ step.tools.join(' · ') }}</p>
     <p v-for="line in step.lines" :key="line">{{ line }}</p>
 
     <table v-if="step.ends.length" class="ends-table" data-testid="ends">
@@ -114,7 +114,7 @@ function expect(minutes: number): void {
       <tbody>
         <tr v-for="(end, i) in step.ends" :key="i">
           <td>
-            <b>{{ colourText(end.colour) }}</b> {{ end.wire }}<span class="soft"> {{ end.use }}</span>
+            <b>{{ colourText(end.colour) }}</b> {{ end.wire }}<span class="use soft">{{ end.use }}</span>
           </td>
           <td>{{ end.to }}</td>
           <td>{{ end.with }}</td>
@@ -161,7 +161,7 @@ function expect(minutes: number): void {
       data-testid="count-as-planned"
       @click="countAsPlanned"
     >
-      Counted: as planned
+      Count as planned
     </button>
 
     <ul v-if="step.checks.length" class="checks">
@@ -303,6 +303,9 @@ h2 {
   padding: 3px 6px 3px 0;
   text-align: left;
   vertical-align: top;
+}
+.ends-table .use {
+  display: block;
 }
 .ends-table th {
   font-weight: 500;

@@ -18,7 +18,7 @@ import BatteryFields from '../../app/BatteryFields.vue';
 import FigureField from '../../app/FigureField.vue';
 import { useJob } from '../../stores/job';
 import FigureRow from './FigureRow.vue';
-import { clock } from './clock';
+import { clock } from '#core/units/figures';
 
 /** One battery: what it is, what it gives in each state, how long it lasts and stands. */
 const props = defineProps<{ id: string }>();

@@ -11,7 +11,7 @@ import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
-import { clock } from './clock';
+import { clock } from '#core/units/figures';
 
 /** The day the battery is judged by: its parts, what comes of it, and what else to hold beside it. */
 const props = defineProps<{ day: DayPlan | undefined; other: DayPlan | undefined; versus: Versus }>();

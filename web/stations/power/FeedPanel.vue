@@ -131,8 +131,8 @@ const endName = (at: string) =>
   at === 'frame' ? 'frame' : (job.value.craft.batteries[at]?.name.toLowerCase() ?? tagOf(at));
 const kindOf = (run: string) => (run.startsWith('feed') ? '+' : '−');
 const boat = computed(() => job.value.craft.pattern.kind === 'boat');
-/** Whether a master switch stands at what it is fed from. */
-const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.masterSwitch === true);
+/** Whether a battery switch stands at what it is fed from. */
+const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.batterySwitch === true);
 </script>
 
 <template>
@@ -183,7 +183,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ma
         </select>
       </div>
       <FigureField
-        v-if="feed.choice.holder"
+        v-if="feed.choice.holder && feed.choice.holder.family !== 'terminal'"
         :label="fromBattery ? 'Fuse from the post' : 'Fuse from its start'"
         fact="fuseAtMm"
         :model-value="feed.choice.fuseAtMm"
@@ -219,7 +219,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ma
             store.edit([{ op: 'sheathe', gear: feed.gear, sheathed: ($event.target as HTMLInputElement).checked }])
           "
         />
-        in a sheath or conduit from the post to the fuse
+        sheathed or in conduit up to the fuse
       </label>
       <label v-if="switched" class="wide">
         <input
@@ -229,7 +229,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ma
             store.edit([{ op: 'tapAhead', gear: feed.gear, ahead: ($event.target as HTMLInputElement).checked }])
           "
         />
-        tapped ahead of the master switch: live with it off
+        tapped ahead of the battery switch: stays live
       </label>
       <OverruleNote class="wide" :of="`fuse=${feed.gear}`" />
       <OverruleNote class="wide" :of="`gauge=${feed.gear}`" />

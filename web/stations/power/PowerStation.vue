@@ -397,7 +397,7 @@ watch(
       <SupplyPanel v-else-if="part === 'supply'" />
       <TurnOnPanel v-else-if="part === 'turnOn'" />
       <DayPanel v-else-if="part === 'day'" :day="day" :other="other" :versus="versus" @versus="versus = $event" />
-      <FeedPanel v-else-if="feed && feed.run" :feed="feed" />
+      <FeedPanel v-else-if="feed && feed.run" :key="feed.gear" :feed="feed" />
 
       <section v-else>
         <h2>Feeds</h2>

@@ -12,7 +12,7 @@ import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
-import { clock } from './clock';
+import { clock } from '#core/units/figures';
 import FigureRow from './FigureRow.vue';
 
 /** Who wakes whom, by how much, from which circuit; and what is lost with the key off. */
@@ -43,9 +43,9 @@ const triggered = computed(() =>
       : [],
   ),
 );
-const TRIGGERS = { '': 'nothing', head: 'the head unit’s turn-on lead', switched: 'the switched source' } as const;
+const TRIGGERS = { '': 'nothing', head: 'the head unit’s turn-on lead', switched: 'the tapped circuit' } as const;
 const setTrigger = (id: string, by: keyof typeof TRIGGERS) =>
-  store.edit([{ op: 'setSource', id, choice: { wake: by || null } }], 'change what switches it on');
+  store.edit([{ op: 'setSource', id, choice: { wake: by || null } }], 'change what triggers it');
 const chosen = computed(() => {
   const { selected } = store;
   const id = selected?.kind === 'existing' ? selected.id : store.job!.turnOn.source;
@@ -129,14 +129,15 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         v-for="r in triggered"
         :key="r.id"
         class="wide"
-        :label="`${tagOf(r.id)} ${r.item.name} is switched on by`"
+        :label="`${tagOf(r.id)} ${r.item.name} is triggered by`"
         :options="TRIGGERS"
         :model-value="r.by ?? ''"
         @update:model-value="setTrigger(r.id, $event)"
       />
       <FigureField
         v-if="headTag"
-        label="Others on its turn-on lead"
+        class="wide"
+        label="Other loads on its turn-on lead"
         fact="turnOnOtherA"
         :model-value="store.job!.turnOn.otherA"
         @update:model-value="store.edit([{ op: 'setTurnOn', turnOn: { otherA: $event } }])"
@@ -210,7 +211,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
           <dd data-figure="stands">{{ short(k.days) }} days</dd>
         </div>
         <div v-if="k.switchedOffDays !== undefined">
-          <dt>With its master switch off</dt>
+          <dt>With the battery switch off</dt>
           <dd data-figure="switched-off">{{ short(k.switchedOffDays) }} days</dd>
         </div>
       </dl>

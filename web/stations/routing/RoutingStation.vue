@@ -252,8 +252,8 @@ const setLead = (event: Event) => {
         <p v-if="!proposal" role="status">Finding routes…</p>
         <template v-else>
           <p class="small">
-            {{ proposal.examined }} routes weighed{{
-              proposal.proven ? '; the first costs least beside what is open anyway' : ', more remain'
+            {{ proposal.examined }} routes compared{{
+              proposal.proven ? '; the first costs least, with covers that are open anyway free' : ', more remain'
             }}. A metre of wire counts as {{ shortFigure(wireMinutes) }} min of work.
           </p>
           <ul>

@@ -285,7 +285,13 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
 
     <template #panel>
       <WiringSearch v-if="blocks.length > 0 && boxes.length > 0" />
-      <SpeakerPanel v-if="selectedSpeaker" :speaker="selectedSpeaker" :blocks="blocks" :name-of="nameOf" />
+      <SpeakerPanel
+        v-if="selectedSpeaker"
+        :key="selectedSpeaker.id"
+        :speaker="selectedSpeaker"
+        :blocks="blocks"
+        :name-of="nameOf"
+      />
       <SourcePanel v-else-if="selectedSource" :key="selectedSource.gear" :block="selectedSource" />
       <ChannelPanel
         v-else-if="selectedChannel"

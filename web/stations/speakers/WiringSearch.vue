@@ -150,7 +150,7 @@ const unplaced = computed(() =>
     </div>
     <OverruleNote :of="WIRING_KEY" />
     <details class="order">
-      <summary>Ranked by, first things first</summary>
+      <summary>Ranking, most important first</summary>
       <p class="small">No load below a minimum, no two bands on one filter pair: that comes before all of these.</p>
       <ol>
         <li v-for="(id, i) in order" :key="id" :data-rank="id">
