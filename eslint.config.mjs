@@ -19,6 +19,13 @@ export default tseslint.config(
     },
     rules: {
       eqeqeq: 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "BinaryExpression[operator='in'][left.type!='Literal']",
+          message: 'Ids may be names every object has: Object.hasOwn.',
+        },
+      ],
       'no-console': ['error', { allow: ['error', 'log'] }],
       // The "!" after an index is the price of noUncheckedIndexedAccess where the index is known good.
       '@typescript-eslint/no-non-null-assertion': 'off',

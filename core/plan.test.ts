@@ -547,7 +547,9 @@ test('a launch really sealed by planner 0.4.0 shows what it showed that day', ()
     kept.build.steps.map(({ id, minutes }) => [id, minutes]),
   );
   expect(shown.build.steps.every((step) => Array.isArray(step.ends))).toBe(true);
-  expect(Object.keys(shown.power.feeds)).toEqual(Object.keys(job.gear).filter((id) => id in kept.power.feeds));
+  expect(Object.keys(shown.power.feeds)).toEqual(
+    Object.keys(job.gear).filter((id) => Object.hasOwn(kept.power.feeds, id)),
+  );
   // Everything this version's plan has, the raised one has too.
   for (const part of ['runs', 'turnOn', 'keyOff', 'terminals', 'isolation', 'cutList', 'findings'] as const)
     expect(shown[part]).toBeDefined();

@@ -159,7 +159,7 @@ export function planJob(given: Job): Plan {
     tags,
     fuses: Object.fromEntries(
       Object.values(power.feeds).flatMap(({ gear, family, feeder, fuseA, there }) =>
-        !there && (family !== undefined || feeder in job.craft.batteries) ? [[gear, fuseA] as const] : [],
+        !there && (family !== undefined || Object.hasOwn(job.craft.batteries, feeder)) ? [[gear, fuseA] as const] : [],
       ),
     ),
     isolation,

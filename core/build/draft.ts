@@ -128,7 +128,7 @@ export class Draft {
 
   /** The terminal a conductor goes to, in words. */
   private terminalOf(at: string, run: BuildRun, use: string, i: number): string {
-    if (at in this.job.craft.batteries) return run.kind === 'return' ? '− post' : '+ post';
+    if (Object.hasOwn(this.job.craft.batteries, at)) return run.kind === 'return' ? '− post' : '+ post';
     if (at === 'frame') return 'bare metal, paint off, star washer';
     if (at === 'switched') return 'the circuit it is tapped from';
     const item = this.job.gear[at]?.item;

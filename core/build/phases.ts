@@ -211,7 +211,7 @@ export function pull(d: Draft, safe: string): string[] {
   const groups = new Map<string, BuildRun[]>();
   for (const run of d.laid) groups.set(`${run.from}>${run.to}`, [...(groups.get(`${run.from}>${run.to}`) ?? []), run]);
   const fromBattery = d.pick('start') === 'battery';
-  const isBattery = (end: string) => end in job.craft.batteries;
+  const isBattery = (end: string) => Object.hasOwn(job.craft.batteries, end);
   const order = [...groups].sort(([a], [b]) =>
     fromBattery ? Number(isBattery(b.split('>')[0]!)) - Number(isBattery(a.split('>')[0]!)) : 0,
   );
@@ -386,7 +386,7 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
       after: [shorts],
     },
   );
-  const fused = d.fresh.flatMap(([id]) => (id in d.seen.fuses ? [id] : []));
+  const fused = d.fresh.flatMap(([id]) => (Object.hasOwn(d.seen.fuses, id) ? [id] : []));
   const fuses = fused.map((gear) =>
     d.add(
       `fuse:gear/${gear}`,

@@ -262,7 +262,7 @@ function findFaults(pattern: Pattern): PatternFault[] {
   };
   const bodyOf = (id: string) => (pattern.places[id] ?? pattern.junctions[id])?.body;
   for (const [id, node] of [...Object.entries(pattern.places), ...Object.entries(pattern.junctions)])
-    need(node.body in pattern.bodies, `${id}.body`, 'expected a body of this pattern');
+    need(Object.hasOwn(pattern.bodies, node.body), `${id}.body`, 'expected a body of this pattern');
   for (const [id, leg] of Object.entries(pattern.legs)) {
     const from = bodyOf(leg.from);
     const to = bodyOf(leg.to);
@@ -293,10 +293,14 @@ function findFaults(pattern: Pattern): PatternFault[] {
     );
     need(!overlap, `measures.${id}.grows`, 'expected a stretch of its own along this axis');
   }
-  need(pattern.batteryPlace in pattern.places, 'batteryPlace', 'expected a place of this pattern');
+  need(Object.hasOwn(pattern.places, pattern.batteryPlace), 'batteryPlace', 'expected a place of this pattern');
   for (const [id, { place }] of Object.entries(pattern.usualBatteries ?? {}))
-    need(place === null || place in pattern.places, `usualBatteries.${id}.place`, 'expected a place of this pattern');
-  need(pattern.switchedPlace in pattern.places, 'switchedPlace', 'expected a place of this pattern');
+    need(
+      place === null || Object.hasOwn(pattern.places, place),
+      `usualBatteries.${id}.place`,
+      'expected a place of this pattern',
+    );
+  need(Object.hasOwn(pattern.places, pattern.switchedPlace), 'switchedPlace', 'expected a place of this pattern');
   return faults;
 }
 

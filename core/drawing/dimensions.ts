@@ -31,7 +31,7 @@ export function dimensions(job: Job, views: { readonly side: Projection; readonl
         id,
         name: measure.name,
         mm,
-        own: id in measures,
+        own: Object.hasOwn(measures, id),
         line: [
           [p[0], y],
           [q[0], y],
@@ -50,7 +50,7 @@ export function dimensions(job: Job, views: { readonly side: Projection; readonl
       id,
       name: measure.name,
       mm,
-      own: id in measures,
+      own: Object.hasOwn(measures, id),
       line: [
         [x, p[1]],
         [x, q[1]],

@@ -5,10 +5,15 @@ import { DRIVE_IDS } from '../tables/fasteners';
 import { FUSE_FAMILY_IDS } from '../tables/fuses';
 import { CUE_IDS, OUTPUT_MARK_IDS } from '../tables/polarity';
 
+/** Names that every record has without being told: as a key they would be found where nobody put them. */
+const INHERITED = Object.getOwnPropertyNames(Object.prototype).filter((name) => /^[A-Za-z]+$/.test(name));
 /** Stable keys: letters, digits and dashes, so that they can stand in a path, a file name and a URL. */
 export const Id = v.pipe(
   v.string(),
-  v.regex(/^[A-Za-z0-9][A-Za-z0-9-]{0,63}$/, 'expected letters, digits and dashes, 1 to 64 long'),
+  v.regex(
+    new RegExp(`^(?!(?:${INHERITED.join('|')})$)[A-Za-z0-9][A-Za-z0-9-]{0,63}$`),
+    `expected letters, digits and dashes, 1 to 64 long, and none of ${INHERITED.join(', ')}`,
+  ),
 );
 export const Text = v.pipe(v.string(), v.maxLength(400, 'expected 400 characters at most'));
 const Name = v.pipe(v.string(), v.minLength(1, 'expected a name'), v.maxLength(80, 'expected 80 characters at most'));

@@ -159,5 +159,5 @@ export function taken<C extends ChoiceId>(
   id: C,
 ): OptionOf<C> {
   const own = choices[id];
-  return (own !== undefined && own in CHOICES[id].options ? own : CHOICES[id].usual) as OptionOf<C>;
+  return (own !== undefined && Object.hasOwn(CHOICES[id].options, own) ? own : CHOICES[id].usual) as OptionOf<C>;
 }

@@ -655,3 +655,17 @@ describe('intake, choices, overrules and the seal', () => {
     expect(() => parseJob(spoilt)).toThrow(/seal.hash: expected the hash of the sealed plan/);
   });
 });
+
+test('an id that every record has anyway is refused by its path', () => {
+  const [id, placed] = Object.entries(TOURER_JOB.gear)[0]!;
+  // (Of "constructor" and "__proto__" the schema's own library makes nothing.)
+  for (const name of ['toString', 'valueOf', 'hasOwnProperty', 'isPrototypeOf', 'toLocaleString'])
+    expect(() => parseJob({ ...TOURER_JOB, gear: { ...TOURER_JOB.gear, [name]: placed } })).toThrow(
+      new RegExp(`gear\\.${name}.*expected letters, digits and dashes`),
+    );
+  // Names that only begin so, and names of anything else, are as good as any.
+  for (const name of ['toStrings', 'length', 'name', 'constructor-2'])
+    expect(
+      parseJob({ ...TOURER_JOB, gear: { ...TOURER_JOB.gear, [name]: { ...placed, place: null } } }).gear[name]!.item,
+    ).toEqual(TOURER_JOB.gear[id]!.item);
+});

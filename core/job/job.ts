@@ -284,7 +284,7 @@ export function jobFaults(job: Job): Fault[] {
     });
   faults.push(...supplyFaults(job));
   for (const [id, placed] of Object.entries(job.gear))
-    if (placed.place !== null && !(placed.place in pattern.places))
+    if (placed.place !== null && !Object.hasOwn(pattern.places, placed.place))
       faults.push({ path: ['gear', id, 'place'], expected: 'expected a place of this craft' });
   const wired = new Set<string>();
   const driven = new Set<string>();
@@ -317,7 +317,7 @@ export function jobFaults(job: Job): Fault[] {
   for (const [id, { control, listener }] of Object.entries(job.zones)) {
     if (control !== null && job.gear[control]?.item.kind !== 'zoneControl')
       faults.push({ path: ['zones', id, 'control'], expected: 'expected a zone control of this job' });
-    if (listener !== null && !(pattern.listeners && listener in pattern.listeners))
+    if (listener !== null && !(pattern.listeners && Object.hasOwn(pattern.listeners, listener)))
       faults.push({ path: ['zones', id, 'listener'], expected: 'expected a listener of this craft' });
   }
   for (const [id, choice] of Object.entries(job.speakers)) {
@@ -361,7 +361,7 @@ export function jobFaults(job: Job): Fault[] {
   }
   for (const [run, legs] of Object.entries(job.ways))
     for (const leg of legs)
-      if (!(leg in pattern.legs))
+      if (!Object.hasOwn(pattern.legs, leg))
         faults.push({ path: ['ways', run], expected: `expected legs of this craft, not ${leg}` });
   return faults;
 }

@@ -63,9 +63,9 @@ const MADE: Job[] = PATTERNS.map((pattern) => {
     { op: 'setZone', id: 'za', zone: { name: 'Second', listener: null, mono: false, control: null } },
     { op: 'setMemory', id: 'mb', memory: { name: 'Clock again', relearn: '' } },
     { op: 'setMemory', id: 'ma', memory: { name: 'Shade', relearn: '' } },
-    { op: 'setExisting', id: 'toString', circuit: TAPPED },
+    { op: 'setExisting', id: 'circuit-a', circuit: TAPPED },
     { op: 'setExisting', id: 'circuit-b', circuit: { ...TAPPED, name: 'Second lead' } },
-    { op: 'setTurnOn', turnOn: { source: 'toString' } },
+    { op: 'setTurnOn', turnOn: { source: 'circuit-a' } },
   ] as Operation[]);
 });
 
@@ -97,7 +97,7 @@ test('gear stands by its place, front to rear and left before right, then kind, 
   // What has no place stands last, in the order it was added, not of its key.
   expect(Object.keys(job.gear).slice(-2)).toEqual(['b-later', 'a-later']);
   expect(Object.keys(job.zones)).toEqual(['zb', 'za']);
-  expect(Object.keys(job.craft.existing)).toEqual(['toString', 'circuit-b']);
+  expect(Object.keys(job.craft.existing)).toEqual(['circuit-a', 'circuit-b']);
   expect(Object.keys(job.craft.memories).slice(-2)).toEqual(['mb', 'ma']);
 });
 

@@ -12,12 +12,16 @@ export function supplyFaults(job: Job): Fault[] {
     if (!ok) faults.push({ path, expected });
   };
   const battery = (id: string | null | undefined, ...path: string[]) =>
-    need(id === null || id === undefined || id in batteries, path, 'expected a battery of this craft');
-  need(FIRST_BATTERY in batteries, ['craft', 'batteries'], `expected a battery under the key "${FIRST_BATTERY}"`);
+    need(id === null || id === undefined || Object.hasOwn(batteries, id), path, 'expected a battery of this craft');
+  need(
+    Object.hasOwn(batteries, FIRST_BATTERY),
+    ['craft', 'batteries'],
+    `expected a battery under the key "${FIRST_BATTERY}"`,
+  );
   for (const [id, { place }] of Object.entries(batteries)) {
-    need(!(id in job.gear), ['craft', 'batteries', id], 'expected a key that no gear has');
+    need(!Object.hasOwn(job.gear, id), ['craft', 'batteries', id], 'expected a key that no gear has');
     need(
-      place === null || place in pattern.places,
+      place === null || Object.hasOwn(pattern.places, place),
       ['craft', 'batteries', id, 'place'],
       'expected a place of this craft',
     );
@@ -35,7 +39,7 @@ export function supplyFaults(job: Job): Fault[] {
   battery(shore?.at, 'craft', 'shore', 'at');
   battery(solar?.at, 'craft', 'solar', 'at');
   const { source, through } = job.turnOn;
-  need(source === null || source in existing, ['turnOn', 'source'], 'expected a circuit of this craft');
+  need(source === null || Object.hasOwn(existing, source), ['turnOn', 'source'], 'expected a circuit of this craft');
   const between = through === null ? undefined : job.gear[through]?.item;
   need(
     through === null || between?.kind === 'relay' || between?.kind === 'switchModule',
@@ -43,7 +47,7 @@ export function supplyFaults(job: Job): Fault[] {
     'expected a relay or switch module of this job',
   );
   for (const [id, { from }] of Object.entries(job.feeds)) {
-    if (from === null || from in batteries) continue;
+    if (from === null || Object.hasOwn(batteries, from)) continue;
     const path = ['feeds', id, 'from'];
     const item = job.gear[from]?.item;
     if (!item || !passesOn(item)) need(false, path, 'expected a battery, or gear that passes power on');

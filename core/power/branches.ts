@@ -1,5 +1,5 @@
 import { isPowered, passesOn, type FedGear, type PassingGear } from '../gear/gear';
-import { FRAME, gathererOf, gathersReturns, returnEnd } from '../job/feeding';
+import { FRAME, batteryOf, gathererOf, gathersReturns, returnEnd } from '../job/feeding';
 import type { FeedChoice, Job } from '../job/job';
 import { ampacityOf, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
 import { smallestFuse, type FuseFamily } from '../tables/fuses';
@@ -69,18 +69,23 @@ export interface Tree {
   readonly job: Job;
   readonly branches: ReadonlyMap<string, Branch>;
   readonly common: CommonBranch | undefined;
-  /** Gear the craft has and keeps: it draws at the posts, through wires that are not looked at. */
-  readonly kept: readonly Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>[];
+  /** Gear the craft has and keeps: it draws where it is fed from, through wires that are not looked at. */
+  readonly kept: readonly Drawn[];
 }
+
+/** Gear that draws, and what it is fed from. */
+export type Drawn = Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>;
 
 const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
 
-/** A branch and those it is fed through, itself first. */
-export function chainOf({ branches }: Tree, branch: Branch): Branch[] {
-  const chain = [branch];
-  for (let at = branches.get(branch.feeder); at; at = branches.get(at.feeder)) chain.push(at);
-  return chain;
+/** The branches that something is fed through, nearest first. */
+function above({ branches }: Tree, { feeder }: Pick<Branch, 'feeder'>): Branch[] {
+  const found: Branch[] = [];
+  for (let at = branches.get(feeder); at; at = branches.get(at.feeder)) found.push(at);
+  return found;
 }
+/** A branch and those it is fed through, itself first. */
+export const chainOf = (tree: Tree, branch: Branch): Branch[] => [branch, ...above(tree, branch)];
 
 /** The branches a load shares its volts with: up to its battery, or to the converter that makes them. */
 export function voltsChain(tree: Tree, branch: Branch): Branch[] {
@@ -90,10 +95,8 @@ export function voltsChain(tree: Tree, branch: Branch): Branch[] {
 }
 
 /** The converter a branch hangs behind; undefined when its volts are a battery's. */
-export function converterOf(tree: Tree, branch: Branch) {
-  const above = chainOf(tree, branch).slice(1);
-  return above.flatMap(({ gear, item }) => (item.kind === 'converter' ? [{ gear, item }] : []))[0];
-}
+export const converterOf = (tree: Tree, branch: Pick<Branch, 'feeder'>) =>
+  above(tree, branch).flatMap(({ gear, item }) => (item.kind === 'converter' ? [{ gear, item }] : []))[0];
 
 /** Volts a branch's drop is measured against: the system's, or its converter's own. */
 export const nominalOf = (tree: Tree, branch: Branch): number =>
@@ -101,6 +104,14 @@ export const nominalOf = (tree: Tree, branch: Branch): number =>
 
 /** Every branch has a way to its battery. */
 export const isLive = (tree: Tree, branch: Branch): boolean => chainOf(tree, branch).every(({ run }) => run);
+
+/** The branch that kept gear draws through; undefined where that is a battery, or has no way to one. */
+function keptBehind(tree: Tree, { feeder }: Drawn): Branch | undefined {
+  const branch = tree.branches.get(feeder);
+  return branch && isLive(tree, branch) ? branch : undefined;
+}
+/** The node kept gear draws at. */
+const keptFrom = (tree: Tree, kept: Drawn): string => keptBehind(tree, kept)?.gear ?? batteryOf(tree.job, kept.gear);
 
 // ── Conductors ──────────────────────────────────────────────────────────────────────────────────
 
@@ -112,7 +123,8 @@ const wireOhms = ({ settings }: Job, gauge: Gauge, mm: number): number =>
 const LEAST_OHM = 1e-6;
 
 /** The battery at the root of a branch. */
-export const rootOf = (tree: Tree, branch: Branch): string => chainOf(tree, branch).at(-1)!.feeder;
+export const rootOf = (tree: Tree, branch: Pick<Branch, 'feeder'>): string =>
+  (above(tree, branch).at(-1) ?? branch).feeder;
 /** The frame by the way it comes home to one battery: each has a strap of its own. */
 const frameOf = (battery: string): string => `${FRAME}/${battery}`;
 
@@ -129,6 +141,14 @@ function homeOf(tree: Tree, branch: Branch): string {
   const gatherer = job.gear[end]?.item;
   if (!gathersReturns(gatherer)) return GROUND;
   return gatherer!.kind === 'converter' ? `${end}/home` : `${end}/minus`;
+}
+
+/** The two nodes that a battery, or gear that passes power on, supplies others at. */
+function supplied(tree: Tree, feeder: string): [plus: string, minus: string] {
+  const branch = tree.branches.get(feeder);
+  if (!branch) return [postOf(feeder), GROUND];
+  const converter = branch.item.kind === 'converter' ? feeder : converterOf(tree, branch)?.gear;
+  return [`${feeder}/out`, converter === undefined ? GROUND : `${converter}/home`];
 }
 
 /** Whether a branch has a return conductor of its own that carries what it feeds. */
@@ -157,7 +177,7 @@ export function resistorsOf(tree: Tree, branch: Branch): Resistor[] {
       node = next;
     });
   };
-  const start = branch.feeder in job.craft.batteries ? postOf(branch.feeder) : `${branch.feeder}/out`;
+  const [start] = supplied(tree, branch.feeder);
   if (branch.there) {
     chain(start, name('plus'), [['out', LEAST_OHM]]);
     if (hasReturn(branch)) chain(name('minus'), homeOf(tree, branch), [['back', LEAST_OHM]]);
@@ -231,7 +251,7 @@ export function sharedBy(tree: Tree, branch: Branch): Shared | undefined {
 type DrawOf = FeedCase['draw'] | number;
 
 function loadsOf(
-  { gear, item, audioWatts }: Pick<Branch, 'gear' | 'item' | 'audioWatts'>,
+  { gear, item, audioWatts }: Omit<Drawn, 'feeder'>,
   ends: { readonly plus: string; readonly minus: string },
   draw: DrawOf,
 ): Load[] {
@@ -242,22 +262,25 @@ function loadsOf(
 
 function hungOn(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw: DrawOf, whole: boolean): Hung {
   const hung = { resistors: [] as Resistor[], loads: [] as Load[], conversions: [] as Hung['conversions'][number][] };
+  const [plus, minus] = supplied(tree, feeder);
+  for (const kept of tree.kept)
+    if (keptFrom(tree, kept) === feeder) hung.loads.push(...loadsOf(kept, { plus, minus }, draw));
   for (const branch of among) {
     if (branch.feeder !== feeder) continue;
     const { gear, item } = branch;
     const parts = resistorsOf(tree, branch);
+    const ends = terminals(tree, branch);
     hung.resistors.push(...(whole ? parts : lumped(branch, parts)));
-    const { plus, minus } = terminals(tree, branch);
-    hung.loads.push(...loadsOf(branch, { plus, minus }, draw));
+    hung.loads.push(...loadsOf(branch, ends, draw));
     if (!passesOn(item)) continue;
     const below = hungOn(tree, gear, among, draw, whole);
     if (item.kind === 'converter') {
       const outlet = { name: `${gear}/outlet`, node: `${gear}/out`, volts: item.outVolts, ohm: 0 };
       const output: Network = { ground: `${gear}/home`, supplies: [outlet], ...below };
-      hung.conversions.push({ name: gear, plus, minus, efficiency: item.efficiency, idleA: item.idleA, output });
+      hung.conversions.push({ name: gear, ...ends, efficiency: item.efficiency, idleA: item.idleA, output });
     } else {
       hung.resistors.push(
-        { name: `${gear}/pass`, a: plus, b: `${gear}/out`, ohm: item.milliohm / 1000 },
+        { name: `${gear}/pass`, a: ends.plus, b: `${gear}/out`, ohm: item.milliohm / 1000 },
         ...below.resistors,
       );
       hung.loads.push(...below.loads);
@@ -272,7 +295,8 @@ function hungOn(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw: Dr
  * contact a resistor of its own when `whole`, else lumped.
  */
 export function hungBy(tree: Tree, among: readonly Branch[], draw: DrawOf, whole = false): (battery: string) => Hung {
-  const set = new Set(among.flatMap((branch) => chainOf(tree, branch)));
+  const carries = tree.kept.flatMap((kept) => keptBehind(tree, kept) ?? []);
+  const set = new Set([...among, ...carries].flatMap((branch) => chainOf(tree, branch)));
   /** What is shared on the way home, by the battery it comes home to. */
   const shared = new Map<string, Set<Shared>>();
   for (const branch of set) {
@@ -285,14 +309,13 @@ export function hungBy(tree: Tree, among: readonly Branch[], draw: DrawOf, whole
     const there = known.get(battery);
     if (there) return there;
     const hung = hungOn(tree, battery, set, draw, whole);
-    const kept = tree.kept.filter(({ feeder }) => feeder === battery);
     const all: Hung = {
       conversions: hung.conversions,
       resistors: [
         ...hung.resistors,
         ...[...(shared.get(battery) ?? [])].flatMap((home) => sharedHome(tree, home, battery)),
       ],
-      loads: [...hung.loads, ...kept.flatMap((gear) => loadsOf(gear, { plus: postOf(battery), minus: GROUND }, draw))],
+      loads: hung.loads,
     };
     known.set(battery, all);
     return all;
@@ -386,20 +409,20 @@ export function carriesEnough(job: Job, branch: Branch, amps: number, limitA: nu
 
 /**
  * Current if there were no drop: enough to begin sizing with when the thin start collapses. Of gear that
- * passes power on, what it feeds among the branches looked at.
+ * passes power on, what it feeds among the branches looked at, and what is kept.
  */
-export function roughAmps(tree: Tree, branch: Branch, among: readonly Branch[] = [...tree.branches.values()]): number {
+export function roughAmps(tree: Tree, branch: Drawn, among: readonly Branch[] = [...tree.branches.values()]): number {
   const { item, gear } = branch;
   const volts = converterOf(tree, branch)?.item.outVolts ?? restVoltsOf(tree, branch);
   if (isPowered(item)) {
     const { watts, amps, siemens } = drawOf(item.demand, branch.audioWatts, 'full');
     return watts / volts + amps + siemens * volts;
   }
-  const below = sum(among.filter((b) => b.feeder === gear).map((b) => roughAmps(tree, b, among)));
+  const below = sum([...among, ...tree.kept].flatMap((b) => (b.feeder === gear ? roughAmps(tree, b, among) : [])));
   if (item.kind === 'converter') return (below * item.outVolts) / item.efficiency / volts + item.idleA;
   return below + item.idleA + (item.kind === 'relay' ? item.coilA : 0);
 }
 
-export function restVoltsOf(tree: Tree, branch: Branch): number {
+export function restVoltsOf(tree: Tree, branch: Pick<Branch, 'feeder'>): number {
   return tree.job.craft.batteries[rootOf(tree, branch)]!.restVolts;
 }

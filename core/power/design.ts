@@ -40,7 +40,9 @@ export function solveDesign(tree: Tree, branches: readonly Branch[]): readonly S
 export function voltsOf(tree: Tree, solved: Solved, branch: Branch): { sourceVolts: number; deviceVolts: number } {
   const at = (node: string) => solved.volts.get(node) ?? 0;
   const top = voltsChain(tree, branch).at(-1)!.feeder;
-  const sourceVolts = top in tree.job.craft.batteries ? at(postOf(top)) : at(`${top}/out`) - at(`${top}/home`);
+  const sourceVolts = Object.hasOwn(tree.job.craft.batteries, top)
+    ? at(postOf(top))
+    : at(`${top}/out`) - at(`${top}/home`);
   return { sourceVolts, deviceVolts: at(`${branch.gear}/plus`) - at(`${branch.gear}/minus`) };
 }
 

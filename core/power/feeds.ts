@@ -27,6 +27,7 @@ import {
   type CommonRun,
   type FeedRun,
   type GaugeReason,
+  type Drawn,
   type Tree,
 } from './branches';
 import { DESIGN_CASE, FEED_CASES, casesOf, postOf, supplyNetwork, type FeedCase } from './cases';
@@ -158,12 +159,12 @@ export function treeOf(
     ...(lead ? { gauge: lead, reason: 'pinned' as const } : start),
   };
   const branches = new Map<string, Branch>();
-  const kept: Tree['kept'][number][] = [];
+  const kept: Drawn[] = [];
   for (const [gear, { item, there }] of Object.entries(job.gear)) {
     if (!isFed(item) || there === 'bypassed') continue;
     const watts = audioWatts[gear] ?? 0;
     if (there === 'kept' && !passesOn(item)) {
-      kept.push({ gear, item, audioWatts: watts, feeder: soundBattery(job) });
+      kept.push({ gear, item, audioWatts: watts, feeder: feederOf(job, gear) });
       continue;
     }
     const choice = job.feeds[gear] ?? NO_FEED_CHOICE;
@@ -237,7 +238,7 @@ function sourcesOf({ craft }: Job, solved: Solved): Record<string, SourceState> 
     names.flatMap((name) => {
       const supply = solved.supplies.get(name);
       if (!supply) return [];
-      const at = name in craft.batteries ? name : name === 'shore' ? craft.shore!.at : undefined;
+      const at = Object.hasOwn(craft.batteries, name) ? name : name === 'shore' ? craft.shore!.at : undefined;
       const volts = at === undefined ? craft.charging.setVolts : (solved.volts.get(postOf(at)) ?? 0);
       return [[name, { volts, ...supply }]];
     }),
@@ -310,7 +311,9 @@ function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStretch[] 
       [fromMm, toMm]: readonly [number, number],
     ) => {
       const words =
-        key === 'ring' && part.feeder in tree.job.craft.batteries ? STRETCH_NAMES[key]! : nameOf(key, start);
+        key === 'ring' && Object.hasOwn(tree.job.craft.batteries, part.feeder)
+          ? STRETCH_NAMES[key]!
+          : nameOf(key, start);
       stretches.push({ gear, part: key, name: words, ohm, amps, lostVolts: ohm * amps, fromMm, toMm });
     };
     const amps = ampsThrough(solved, part)!;

@@ -167,22 +167,27 @@ function tryStates(network: Network, valves: readonly Valve[], states: readonly 
   }
 }
 
-const SLACK = 1e-9;
+/**
+ * What is taken for nothing, in amperes and in volts. Volts are found to 1e-9, which across the resistance of a post
+ * is as many microamperes: a source that gives nothing must not count as taking.
+ */
+const NO_AMPS = 1e-6;
+const NO_VOLTS = 1e-8;
 
 /** The state a valve would be in at these volts. */
 function wantedState(solution: Solved, valve: Valve, state: SupplyState): SupplyState {
   if ('diode' in valve) {
     const { a, b, name, diodeVolts } = valve.diode;
     const over = solution.volts.get(a)! - solution.volts.get(b)! - diodeVolts!;
-    if (state === 'gives') return solution.amps.get(name)! < -SLACK ? 'idle' : 'gives';
-    return over > SLACK ? 'gives' : 'idle';
+    if (state === 'gives') return solution.amps.get(name)! < -NO_AMPS ? 'idle' : 'gives';
+    return over > NO_VOLTS ? 'gives' : 'idle';
   }
   const { name, node, volts, ohm, mostA = Number.MAX_VALUE, oneWay } = valve.supply;
   const at = solution.volts.get(node)!;
   const { amps } = solution.supplies.get(name)!;
-  if (state === 'gives') return amps > mostA + SLACK ? 'limited' : oneWay && amps < -SLACK ? 'idle' : 'gives';
-  if (state === 'limited') return at > volts - mostA * ohm + SLACK ? 'gives' : 'limited';
-  return at >= volts - SLACK ? 'idle' : 'gives';
+  if (state === 'gives') return amps > mostA + NO_AMPS ? 'limited' : oneWay && amps < -NO_AMPS ? 'idle' : 'gives';
+  if (state === 'limited') return at > volts - mostA * ohm + NO_VOLTS ? 'gives' : 'limited';
+  return at >= volts - NO_VOLTS ? 'idle' : 'gives';
 }
 
 function* allStates(valves: readonly Valve[]): Generator<SupplyState[]> {

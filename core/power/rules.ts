@@ -86,7 +86,7 @@ export const powerRules: readonly PowerRule[] = [
     overrulable: false,
     look: (seen) =>
       eachFeed(seen, (feed, tag) =>
-        feed.family || !(feed.feeder in seen.job.craft.batteries)
+        feed.family || !Object.hasOwn(seen.job.craft.batteries, feed.feeder)
           ? undefined
           : {
               reason: `The feed to ${tag} leaves the battery unprotected. A fuse on the gear does not protect the wire. Choose a holder.`,
@@ -274,7 +274,9 @@ export const powerRules: readonly PowerRule[] = [
         const own = seen.job.settings.fuseWithinMm;
         const boat = seen.job.craft.pattern.kind === 'boat';
         const craftLimit =
-          boat && feed.choice.sheathed ? sheathedWithin(feed.feeder in seen.job.craft.batteries) : fuseWithinMm;
+          boat && feed.choice.sheathed
+            ? sheathedWithin(Object.hasOwn(seen.job.craft.batteries, feed.feeder))
+            : fuseWithinMm;
         const limit = Math.min(craftLimit, own ?? craftLimit);
         const whose =
           limit < craftLimit ? 'this workshop’s own rule' : craftLimit === fuseWithinMm ? fuseWithinSource : SHEATHED;
@@ -282,7 +284,7 @@ export const powerRules: readonly PowerRule[] = [
         return !feed.choice.holder || fuseAtOf(feed.choice) <= limit
           ? undefined
           : {
-              reason: `The fuse of ${tag} is ${short(feed.choice.fuseAtMm)} mm from the ${feed.feeder in seen.job.craft.batteries ? 'post' : 'block'}; ${short(limit)} mm at most (${whose}).`,
+              reason: `The fuse of ${tag} is ${short(feed.choice.fuseAtMm)} mm from the ${Object.hasOwn(seen.job.craft.batteries, feed.feeder) ? 'post' : 'block'}; ${short(limit)} mm at most (${whose}).`,
               figures: [
                 { name: 'fuse at', value: feed.choice.fuseAtMm, unit: 'mm' },
                 { name: 'limit', value: limit, unit: 'mm' },

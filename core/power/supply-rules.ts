@@ -1,5 +1,5 @@
 import { taken } from '../job/choices';
-import { isPowered } from '../gear/gear';
+import { isFed, isPowered } from '../gear/gear';
 import {
   batteryIds,
   batteryOf,
@@ -10,6 +10,7 @@ import {
   soundBattery,
   startBattery,
 } from '../job/feeding';
+import type { Job } from '../job/job';
 import { triggerOf, wakeOf } from '../job/signal';
 import { TIES, USUAL_TIE } from '../job/supply';
 import { COMMON_PRACTICE, memory } from '../tables/source';
@@ -273,7 +274,9 @@ export const supplyRules: readonly PowerRule[] = [
     overrulable: true,
     look: ({ job, tags }) =>
       fedOf(job).flatMap(([id, item]) => {
-        const used = fedOf(job).some(([other]) => feederOf(job, other) === id) || job.turnOn.through === id;
+        const feeds = ([other, { item: fed, there }]: [string, Job['gear'][string]]) =>
+          isFed(fed) && there !== 'bypassed' && feederOf(job, other) === id;
+        const used = Object.entries(job.gear).some(feeds) || job.turnOn.through === id;
         if (isPowered(item) || used || job.gear[id]!.place === null) return [];
         return [
           {

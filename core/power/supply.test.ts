@@ -564,7 +564,7 @@ describe('findings of the supply', () => {
       'turn-on-overloaded',
     ];
     const all = [...powerRules, ...supplyRules].map(({ id }) => id);
-    expect(all.filter((id) => !(id in FIRES) && !elsewhere.includes(id))).toEqual([]);
+    expect(all.filter((id) => !Object.hasOwn(FIRES, id) && !elsewhere.includes(id))).toEqual([]);
   });
 });
 

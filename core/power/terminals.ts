@@ -37,7 +37,7 @@ export function planTerminals<R extends PowerRun>(
 ): Termination[] {
   const tap = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
   const end = (run: R, at: string, gauge: Gauge): string => {
-    if (at in job.craft.batteries || at === FRAME) return ringFor(gauge);
+    if (Object.hasOwn(job.craft.batteries, at) || at === FRAME) return ringFor(gauge);
     if (at === 'switched') return tap?.size ? buttFor(gauge, tap.size) : 'fuse tap or butt, by the size that is found';
     const item = job.gear[at]?.item;
     if (item?.kind === 'headUnit') return buttFor(gauge, PIGTAIL);

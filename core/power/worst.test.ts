@@ -201,6 +201,63 @@ describe('distribution that is there', () => {
   );
 });
 
+describe('gear that is there and kept draws where it is fed from', () => {
+  /** Nothing hangs on it: it draws its 0.9 A and no more, whatever the volts. */
+  const idle = (job: Job, ...more: Operation[]) =>
+    after(
+      job,
+      ...Object.keys(job.circuits).map((channel): Operation => ({ op: 'wireChannel', channel, wiring: null })),
+      { op: 'removeGear', id: 'head' },
+      add('head', 'kingcup-3', null),
+      { op: 'setThere', id: 'head', there: 'kept' },
+      ...more,
+    );
+  const through = (job: Job, gear: string) => planJob(job).power.feeds[gear]!.states.restFull!.amps;
+
+  test('a new block', () => {
+    const on = idle(LAUNCH, { op: 'feedFrom', gear: 'head', from: 'block' });
+    expect(through(on, 'block') - through(on, 'amp')).toBeCloseTo(0.9, 6);
+    const off = idle(LAUNCH, { op: 'feedFrom', gear: 'head', from: null });
+    expect(through(off, 'block') - through(off, 'amp')).toBeCloseTo(0, 6);
+    // A block that carries only that feeds something; its fuse is for what it carries: 1.25 × 0.9 A.
+    const only = idle(TOURER_JOB, add('only', 'delta-bar', 'batterySide'), holder('only', 'holder-blade'), {
+      op: 'feedFrom',
+      gear: 'head',
+      from: 'only',
+    });
+    expect(planJob(only).power.feeds['only']!.fuseNeedA).toBeCloseTo(1.125, 6);
+    expect(rules(only)).not.toContain('feeds-nothing');
+    expect(rules(after(only, { op: 'setThere', id: 'head', there: 'bypassed' }))).toContain('feeds-nothing');
+  });
+
+  test('a converter: by its outlet’s volts and its efficiency', () => {
+    const job = idle(
+      TOURER_JOB,
+      { op: 'setNominal', volts: 24 },
+      { op: 'setBattery', battery: { restVolts: 25 } },
+      add('dc', 'ford-24-12', 'batterySide'),
+      holder('dc', 'holder-blade'),
+      { op: 'feedFrom', gear: 'head', from: 'dc' },
+    );
+    const { dc } = planJob(job).power.feeds;
+    const { outVolts, efficiency, idleA } = dc!.item as { outVolts: number; efficiency: number; idleA: number };
+    const state = dc!.states.restFull!;
+    expect(state.amps).toBeCloseTo((outVolts * 0.9) / efficiency / state.deviceVolts + idleA, 6);
+  });
+
+  test('the battery it is fed from, at its own posts or through what is kept or has no place', () => {
+    const job = (from: string, ...more: Operation[]) =>
+      planJob(idle(VAN, ...more, { op: 'feedFrom', gear: 'head', from })).power.sources.restFull!;
+    const other = Object.keys(VAN.craft.batteries).find((id) => id !== planJob(VAN).power.battery)!;
+    const before = job(planJob(VAN).power.battery)[other]!.amps;
+    expect(job(other)[other]!.amps - before).toBeCloseTo(0.9, 6);
+    for (const more of [[{ op: 'setThere', id: 'mid', there: 'kept' } as const], []])
+      expect(
+        job('mid', add('mid', 'delta-bar', null), { op: 'feedFrom', gear: 'mid', from: other }, ...more)[other]!.amps,
+      ).toBeCloseTo(before + 0.9, 6);
+  });
+});
+
 describe('behind a converter', () => {
   const high = after(
     VAN,

@@ -108,7 +108,7 @@ export function speakerFacts(
       if (item.kind !== 'speaker') return [];
       const zone = zoneOf(job, id);
       const at = place === null ? undefined : places[place]?.at;
-      const position = id in positions ? positions[id] : job.speakers[id]?.position;
+      const position = Object.hasOwn(positions, id) ? positions[id] : job.speakers[id]?.position;
       return [
         [
           id,

@@ -84,7 +84,9 @@ export function amplifierChannels(job: Job): number {
   return sourcesOf(job).reduce((sum, [id, item]) => {
     if (item.kind !== 'amplifier') return sum;
     return (
-      sum + item.bank.channels.filter((c) => !heard.has(`${id}/${c.id}`) && !(`${id}/${c.id}` in job.reserved)).length
+      sum +
+      item.bank.channels.filter((c) => !heard.has(`${id}/${c.id}`) && !Object.hasOwn(job.reserved, `${id}/${c.id}`))
+        .length
     );
   }, 0);
 }

@@ -109,7 +109,7 @@ export function groundOf(job: Job, bars: ReadonlySet<Bar>): Ground {
       const channels = channelsOfOutput(output.key);
       if (channels.some((channel) => heard.has(channel))) return false;
       if (output.bridged && bars.has('unbridged')) return false;
-      return !(bars.has('reserved') && channels.some((channel) => channel in job.reserved));
+      return !(bars.has('reserved') && channels.some((channel) => Object.hasOwn(job.reserved, channel)));
     });
   const pins = new Map(
     bars.has('pinned') ? speakers.flatMap((id) => (job.speakers[id]?.pin ? [[id, job.speakers[id].pin]] : [])) : [],

@@ -280,7 +280,7 @@ export const wiringRules: readonly SpeakerRule[] = [
     overrulable: true,
     look: (seen) =>
       eachCircuit(seen, (circuit) => {
-        const kept = channelsOfOutput(circuit.key).filter((channel) => channel in seen.job.reserved);
+        const kept = channelsOfOutput(circuit.key).filter((channel) => Object.hasOwn(seen.job.reserved, channel));
         if (!kept.length) return undefined;
         return {
           subject: { kind: 'circuit', id: circuit.key },

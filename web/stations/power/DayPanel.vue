@@ -115,7 +115,7 @@ watch(candidates, (now) => {
   const { versus } = props;
   const first = Object.keys(now)[0];
   // What is exchanged has changed: what could stand in for the one before need not stand in for this.
-  if (versus.mode === 'amplifier' && !(versus.item in now))
+  if (versus.mode === 'amplifier' && !Object.hasOwn(now, versus.item))
     emit('versus', first === undefined ? { mode: 'none' } : { ...versus, item: first });
 });
 const modes = computed((): Record<string, string> =>

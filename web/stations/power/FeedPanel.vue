@@ -52,7 +52,7 @@ const near = computed(() => {
   return alternatives.value.slice(Math.max(0, at - 2), at + 3);
 });
 
-const fromBattery = computed(() => props.feed.feeder in job.value.craft.batteries);
+const fromBattery = computed(() => Object.hasOwn(job.value.craft.batteries, props.feed.feeder));
 const feeders = computed(() => {
   const behind = new Set([props.feed.gear]);
   for (let more = true; more;) {

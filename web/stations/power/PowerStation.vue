@@ -130,8 +130,9 @@ const fuseSpots = computed(() =>
     if (!course || !f.run) return [];
     const missing = f.fuseA === undefined;
     // A way of what it is fed from is shown there when it is asked for.
-    if (!f.choice.holder && !(f.feeder in job.value.craft.batteries) && f.gear !== feed.value?.gear) return [];
-    if (!f.family && !(f.feeder in job.value.craft.batteries)) return [];
+    if (!f.choice.holder && !Object.hasOwn(job.value.craft.batteries, f.feeder) && f.gear !== feed.value?.gear)
+      return [];
+    if (!f.family && !Object.hasOwn(job.value.craft.batteries, f.feeder)) return [];
     const at = f.choice.holder ? f.choice.fuseAtMm / f.run.outMm : f.family ? 0.03 : 0.05;
     const [x, y] = alongPath(course, Math.min(1, at)).at;
     const text = missing ? (f.family ? 'none fits' : 'no fuse') : short(f.fuseA);

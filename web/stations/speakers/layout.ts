@@ -58,7 +58,8 @@ export function layBlocks(job: Job, offered: ReadonlySet<string> = new Set()): S
   return sources.map(({ gear, item, outputs }, i) => {
     const top = y + BLOCK.head;
     const bridged = outputs.filter(
-      ({ key, bridged: pair }) => pair && (key in job.circuits || (offered.has(key) && !drivenAlone(job, key))),
+      ({ key, bridged: pair }) =>
+        pair && (Object.hasOwn(job.circuits, key) || (offered.has(key) && !drivenAlone(job, key))),
     );
     const rows: ChannelRow[] = [];
     const add = (output: Output, h: number) =>
@@ -87,7 +88,8 @@ export function layBlocks(job: Job, offered: ReadonlySet<string> = new Set()): S
   });
 }
 
-const drivenAlone = (job: Job, pair: string) => channelsOfOutput(pair).some((channel) => channel in job.circuits);
+const drivenAlone = (job: Job, pair: string) =>
+  channelsOfOutput(pair).some((channel) => Object.hasOwn(job.circuits, channel));
 
 export interface SpeakerBox {
   readonly gear: string;

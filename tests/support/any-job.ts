@@ -1,0 +1,178 @@
+import fc, { type GeneratorValue } from 'fast-check';
+import { SHELF } from '#demo/shelf';
+import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
+import { NARROW_VAN } from '#core/craft/patterns/narrow-van';
+import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
+import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
+import type { FuseHolder, GearItem } from '#core/gear/gear';
+import { contentHash } from '#core/gear/hash';
+import { CHOICES, CHOICE_IDS } from '#core/job/choices';
+import { newJob, type Job } from '#core/job/job';
+import type { Wiring } from '#core/job/circuit';
+import { CHEMISTRY_IDS, ROLES, TIES, type Role, type TieKind } from '#core/job/supply';
+import { OperationError, apply, type Operation } from '#core/job/operations';
+
+const PATTERNS = [ADVENTURE_TOURER, SIDE_BY_SIDE, RIVER_LAUNCH, NARROW_VAN];
+const HOLDERS = SHELF.filter((item): item is FuseHolder => item.kind === 'fuseHolder');
+const MOUNTED = SHELF.filter((item) => item.kind !== 'fuseHolder');
+/** Ids as the interface makes them, in no order. */
+const IDS = ['length', 'g-7f', 'name', 'a', 'keys', 'zz', 'g-10', 'g-9', '00b2', 'm', '9-head', 'c', 'f3', 'e1'];
+
+export interface AnyJob {
+  readonly job: Job;
+  /** How it was made, for whoever has to look into it. */
+  [fc.toStringMethod](): string;
+  readonly applied: number;
+  /** What did not apply: refused by name, the job left as it was. */
+  readonly refused: readonly string[];
+}
+
+/**
+ * Jobs of every craft made by operations, as people make them: gear of every kind new, kept and bypassed, fed through
+ * each other, two batteries and every tie, both system voltages, every choice of every school, wires and fuses of
+ * somebody's own.
+ */
+export const anyJob = fc.gen().map(madeJob);
+
+function madeJob(g: GeneratorValue): AnyJob {
+  const one = <T>(...values: readonly T[]): T => g(fc.constantFrom<T[]>, ...values);
+  const between = (min: number, max: number) => g(fc.integer, { min, max });
+  const sometimes = (percent: number) => between(1, 100) <= percent;
+  const pattern = one(...PATTERNS);
+  let job = newJob('any', 'Any job', pattern, contentHash(pattern));
+  let applied = 0;
+  const refused: string[] = [];
+  const made: string[] = [];
+  const make = (operation: Operation) => {
+    try {
+      job = apply(job, operation);
+      applied++;
+      made.push(JSON.stringify(operation, (key, value) => (key === 'item' || key === 'holder' ? value.id : value)));
+    } catch (error) {
+      if (!(error instanceof OperationError)) throw error;
+      refused.push(error.message);
+    }
+  };
+
+  const volts = sometimes(25) ? 24 : 12;
+  const half = volts / 12;
+  if (volts === 24) make({ op: 'setNominal', volts });
+  for (const choice of CHOICE_IDS)
+    if (sometimes(60)) make({ op: 'choose', choice, option: one(...Object.keys(CHOICES[choice].options)) });
+  make({
+    op: 'setSettings',
+    settings: {
+      conductors: one('awg', 'sae', 'iso', 'clad'),
+      insulation: one('unknown', '90', '105'),
+      dropLimitPct: one(1, 3, 5, 10),
+      bundles: sometimes(50),
+      labourAnHour: one(5, 60, 400),
+      wireAMetre: one(0.5, 4, 60),
+    },
+  });
+
+  const battery = (role: Role) => ({
+    role,
+    chemistry: one(...CHEMISTRY_IDS),
+    capacityAh: between(7, 300),
+    restVolts: (half * between(120, 134)) / 10,
+    internalMilliohm: sometimes(75) ? between(1, 40) : between(100, 500),
+    mostA: sometimes(20) ? between(20, 300) : null,
+    batterySwitch: sometimes(30),
+  });
+  const roles = Object.keys(ROLES) as Role[];
+  if (sometimes(80)) make({ op: 'setBattery', battery: battery(one(...roles)) });
+  if (sometimes(60)) {
+    const bank = sometimes(50) ? 'house' : 'bank';
+    make({ op: 'setBattery', id: bank, battery: { name: 'House bank', ...battery(one('house', 'house', ...roles)) } });
+    const [from, to] = sometimes(80) ? ['battery', bank] : [bank, 'battery'];
+    for (const old of Object.keys(job.craft.ties)) if (sometimes(60)) make({ op: 'setTie', id: old, tie: null });
+    if (sometimes(80))
+      make({
+        op: 'setTie',
+        id: 't',
+        tie: {
+          kind: one(...(Object.keys(TIES) as TieKind[])),
+          from,
+          to,
+          milliohm: between(1, 20),
+          joined: sometimes(50),
+          diodeVolts: 0.7,
+          // Not what an alternator or shore charger holds: how two that hold the same share is nobody’s to know.
+          setVolts: half * 14.25,
+          mostA: between(2, 40) + 0.37,
+        },
+      });
+  }
+  const batteries = Object.keys(job.craft.batteries);
+  make({
+    op: 'setCharging',
+    charging: {
+      setVolts: half * one(13.8, 14.4),
+      spareCruiseA: one(3.37, 16.31, 60),
+      spareIdleA: one(0, 2.37, 5.41, 30),
+      at: sometimes(20) ? one(...batteries) : null,
+    },
+  });
+  if (sometimes(25))
+    make({ op: 'setShore', shore: { at: one(...batteries), setVolts: half * 14.1, mostA: between(3, 40) + 0.37 } });
+  if (sometimes(15)) make({ op: 'setSolar', solar: { at: one(...batteries), watts: between(20, 400), hours: 4 } });
+
+  const ids = g(fc.shuffledSubarray, IDS, { minLength: 3 });
+  const places = Object.keys(pattern.places);
+  const kinds = new Map<GearItem['kind'], GearItem[]>();
+  for (const item of MOUNTED) kinds.set(item.kind, [...(kinds.get(item.kind) ?? []), item]);
+  const passing = ['block', 'block', 'converter', 'relay', 'switchModule'] as const;
+  const played = [
+    'headUnit',
+    'amplifier',
+    'amplifier',
+    'speaker',
+    'speaker',
+    'speaker',
+    'speaker',
+    'zoneControl',
+  ] as const;
+  const all: readonly GearItem['kind'][] = [...played, ...passing];
+  ids.forEach((id, n) => {
+    const kind = n === 0 ? 'headUnit' : n === 1 ? 'amplifier' : one(...all);
+    make({ op: 'addGear', id, item: one(...kinds.get(kind)!), place: sometimes(92) ? one(...places) : null });
+    const there = one(null, null, null, 'kept' as const, 'bypassed' as const);
+    if (there !== null) make({ op: 'setThere', id, there });
+  });
+
+  const feeders = ids.filter((id) => (passing as readonly string[]).includes(job.gear[id]!.item.kind));
+  const fed = ids.filter((id) => job.gear[id]!.item.kind !== 'speaker' && job.gear[id]!.item.kind !== 'zoneControl');
+  for (const gear of fed) {
+    const others = feeders.filter((id) => id !== gear);
+    if (sometimes(75)) make({ op: 'feedFrom', gear, from: one(...batteries, ...others, ...others, ...others) });
+    if (sometimes(60)) make({ op: 'chooseHolder', gear, holder: one(...HOLDERS) });
+    if (sometimes(30)) make({ op: 'placeFuse', gear, atMm: between(0, 2000) });
+    if (sometimes(10)) make({ op: 'chooseGauge', gear, gauge: one('18', '12', '8', '2') });
+    if (sometimes(8)) make({ op: 'chooseFuse', gear, amps: one(2, 10, 30, 100) });
+    if (sometimes(15)) make({ op: 'sheathe', gear, sheathed: true });
+    if (sometimes(15)) make({ op: 'tapAhead', gear, ahead: true });
+  }
+  const through = feeders.find((id) => ['relay', 'switchModule'].includes(job.gear[id]!.item.kind));
+  if (through && sometimes(50)) make({ op: 'setTurnOn', turnOn: { through } });
+  if (sometimes(20)) make({ op: 'setTurnOn', turnOn: { otherA: between(0, 20) / 10 } });
+
+  const channels = ids.flatMap((id) => {
+    const { item } = job.gear[id]!;
+    return item.kind === 'headUnit' || item.kind === 'amplifier' ? item.bank.channels.map((c) => `${id}/${c.id}`) : [];
+  });
+  const free = g(fc.shuffledSubarray, channels, { minLength: channels.length });
+  const whole = (gear: string): Wiring => {
+    const { item } = job.gear[gear]!;
+    const coils = item.kind === 'speaker' ? item.coils.map((_, coil): Wiring => ({ coil: { gear, coil } })) : [];
+    return coils.length === 1 ? coils[0]! : sometimes(50) ? { series: coils } : { parallel: coils };
+  };
+  const speakers = ids.filter((id) => job.gear[id]!.item.kind === 'speaker');
+  while (speakers.length && free.length) {
+    const together = speakers.splice(0, one(1, 1, 1, 2, 3)).map(whole);
+    const wiring: Wiring =
+      together.length === 1 ? together[0]! : sometimes(50) ? { series: together } : { parallel: together };
+    make({ op: 'wireChannel', channel: free.pop()!, wiring });
+  }
+  return { job, applied, refused, [fc.toStringMethod]: () => [pattern.id, ...made].join('\n') };
+}
