@@ -47,7 +47,11 @@ function madeJob(g: GeneratorValue): AnyJob {
     try {
       job = apply(job, operation);
       applied++;
-      made.push(JSON.stringify(operation, (key, value) => (key === 'item' || key === 'holder' ? value.id : value)));
+      made.push(
+        JSON.stringify(operation, (key, value: unknown) =>
+          key === 'item' || key === 'holder' ? (value as { id: string } | null)?.id : value,
+        ),
+      );
     } catch (error) {
       if (!(error instanceof OperationError)) throw error;
       refused.push(error.message);
