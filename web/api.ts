@@ -44,6 +44,7 @@ export class RefusedError extends Error {
       title?: string;
       detail?: string;
       newest?: StoredJob;
+      base?: StoredJob | null;
       problems?: readonly { path: string; expected: string }[];
     },
   ) {

@@ -46,17 +46,10 @@ import {
   TurnOn,
   UNMEASURED,
 } from './supply';
+import { Patch, changesBetween, isTree, own, same } from './diff';
 import { numbered, ordered } from './order';
 import { fact } from './facts';
 import { WIRING_KEY, overruleKey, type OverruleKind } from './overrules';
-
-const Patch = v.strictObject({
-  path: v.pipe(v.array(v.string()), v.minLength(1)),
-  /** Absent = the member was, or shall be, missing. */
-  from: v.optional(v.unknown()),
-  to: v.optional(v.unknown()),
-});
-type Patch = v.InferOutput<typeof Patch>;
 
 /** An edit recorded before circuits were measured says nothing of it. */
 const AnyExisting = v.partial(Existing, [
@@ -485,38 +478,12 @@ function dropStaleWays(job: Job, gear: string): Job {
 
 // ── Exact undo ──────────────────────────────────────────────────────────────────────────────────
 
-type Tree = Record<string, unknown>;
-const isTree = (value: unknown): value is Tree => value !== null && typeof value === 'object' && !Array.isArray(value);
-
-function same(a: unknown, b: unknown): boolean {
-  if (a === b) return true;
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => same(item, b[i]));
-  if (!isTree(a) || !isTree(b)) return false;
-  const keys = Object.keys(a);
-  return keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(b, key) && same(a[key], b[key]));
-}
-
-function collect(before: unknown, after: unknown, path: string[], patches: Patch[]): void {
-  if (same(before, after)) return;
-  if (!isTree(before) || !isTree(after)) {
-    patches.push({
-      path,
-      ...(after === undefined ? {} : { from: after }),
-      ...(before === undefined ? {} : { to: before }),
-    });
-    return;
-  }
-  for (const key of new Set([...Object.keys(before), ...Object.keys(after)]))
-    collect(before[key], after[key], [...path, key], patches);
-}
-
 /**
  * The operation that turns `after` back into `before`, touching only what differs between them, so
  * that somebody else's edits elsewhere survive it. Undefined when nothing differs.
  */
 export function undoOf(before: Job, after: Job): Operation | undefined {
-  const patches: Patch[] = [];
-  collect(before, after, [], patches);
+  const patches = changesBetween(after, before);
   return patches.length ? { op: 'restore', patches } : undefined;
 }
 
@@ -529,7 +496,7 @@ function patched(doc: unknown, patch: Patch, path: readonly string[]): unknown {
   // Own members only: a path named __proto__ must not reach anything.
   if (!isTree(doc) || key === '__proto__')
     throw new OperationError('restore', `${patch.path.join('.')} is no longer there`);
-  const value = patched(Object.hasOwn(doc, key) ? doc[key] : undefined, patch, rest);
+  const value = patched(own(doc, key), patch, rest);
   if (value === undefined) return without(doc, (k) => k === key);
   return { ...doc, [key]: value };
 }

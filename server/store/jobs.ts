@@ -4,6 +4,7 @@ import type { Pattern } from '#core/craft/pattern';
 import type { Station } from '#core/findings/finding';
 import { contentHash } from '#core/gear/hash';
 import type { BayEvent } from '#core/job/events';
+import { clashes, pathWords } from '#core/job/clash';
 import { JobError, type Job } from '#core/job/job';
 import { ordered } from '#core/job/order';
 import { parseJob, upgradeJob } from '#core/job/parse';
@@ -66,6 +67,8 @@ export class SaveConflictError extends Error {
   }
 }
 
+/** How many of the last saves are held in memory: what two people at one job are apart. */
+const RECENT = 40;
 const JOURNAL_LIMIT = 32 * 1024 * 1024;
 
 export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
@@ -103,6 +106,7 @@ export class JobStore {
   #queue: Promise<unknown> = Promise.resolve();
   /** The job saved last, as it is in the database: most saves are of the same one. */
   #newest: StoredJob | undefined;
+  #recent: readonly StoredJob[] = [];
 
   constructor(
     private readonly db: PGlite,
@@ -203,6 +207,7 @@ export class JobStore {
         return { ...newest, merged: newest.revision !== base + 1 };
       if (base > newest.revision)
         throw new SaveConflictError(`base revision ${base} is not known here`, newest, undefined);
+      const seen = base === newest.revision ? newest : await this.#at(id, base);
       let applied: Job;
       let job: Job;
       try {
@@ -211,13 +216,21 @@ export class JobStore {
       } catch (error) {
         if (!(error instanceof OperationError || error instanceof JobError)) throw error;
         if (base === newest.revision) throw error;
-        throw new SaveConflictError(error.message, newest, await this.readRevision(id, base));
+        throw new SaveConflictError(error.message, newest, seen);
+      }
+      if (seen && base !== newest.revision) {
+        const changed = clashes(seen.job, applyAll(seen.job, operations), newest.job);
+        if (changed.length) {
+          const what = changed.map(({ path }) => pathWords(newest.job, path)).join('; ');
+          throw new SaveConflictError(`${what} has been changed since`, newest, seen);
+        }
       }
       const revision = newest.revision + 1;
       await this.#write({ kind: 'save', job: id, revision, saveId, operations }, (tx) =>
         update(tx, job, revision, saveId, operations, applied.craft.pattern === newest.job.craft.pattern),
       );
       this.#newest = { job, revision };
+      this.#recent = [...this.#recent, this.#newest].slice(-RECENT);
       return { job, revision, merged: base !== newest.revision };
     });
   }
@@ -246,7 +259,14 @@ export class JobStore {
       await this.#write({ kind: 'delete', job: id, revision }, async (tx) => {
         await tx.query('delete from jobs where id = $1', [id]);
       });
+      // A job of the same id made later counts its revisions from one again.
+      this.#recent = this.#recent.filter(({ job }) => job.id !== id);
     });
+  }
+
+  /** A job as it was, from memory where it is one of the last. */
+  async #at(id: string, revision: number): Promise<StoredJob | undefined> {
+    return this.#recent.find((r) => r.job.id === id && r.revision === revision) ?? this.readRevision(id, revision);
   }
 
   async #savedBefore(id: string, saveId: string): Promise<boolean> {

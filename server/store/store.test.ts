@@ -111,15 +111,91 @@ describe('saves', () => {
     await expect(store.create(TOURER_JOB, 'other')).rejects.toBeInstanceOf(JobExistsError);
   });
 
-  test('two hundred at once all land, one after another', async () => {
+  test('sixty at once all land, one after another', async () => {
     await store.create(TOURER_JOB, 's1');
     const all = await Promise.all(
       Array.from({ length: 60 }, (_, i) =>
-        store.save(id, { base: 1, saveId: `n${i}`, operations: [title(`Title ${i}`)] }),
+        store.save(id, {
+          base: 1,
+          saveId: `n${i}`,
+          operations: [{ op: 'setMemory', id: `m${i}`, memory: { name: `Clock ${i}`, relearn: '' } }],
+        }),
       ),
     );
     expect(new Set(all.map((s) => s.revision)).size).toBe(60);
-    expect((await store.read(id)).revision).toBe(61);
+    const { job, revision } = await store.read(id);
+    expect(revision).toBe(61);
+    expect(Object.keys(job.craft.memories).filter((key) => /^m\d+$/.test(key))).toHaveLength(60);
+  });
+
+  describe('one value changed by two people', () => {
+    const mine: [string, Operation, Operation, unknown][] = [
+      ['wishes', { op: 'setWishes', wishes: 'Loud' }, { op: 'setWishes', wishes: 'Quiet' }, 'Wishes'],
+      [
+        'a gauge',
+        { op: 'chooseGauge', gear: 'amp', gauge: '6' },
+        { op: 'chooseGauge', gear: 'amp', gauge: '2' },
+        'Feed: Weir 4×45: gauge',
+      ],
+      [
+        'a place',
+        { op: 'placeGear', id: 'amp', place: 'underSeat' },
+        { op: 'placeGear', id: 'amp', place: null },
+        'Weir 4×45: place',
+      ],
+    ];
+    test.each(mine)(
+      '%s: the later is refused with both versions, and nothing of it is written',
+      async (_, his, hers, what) => {
+        await store.create(TOURER_JOB, 's1');
+        await store.save(id, { base: 1, saveId: 'his', operations: [his] });
+        const lines = linesOf().length;
+        // What she sent besides goes back with it: all or nothing.
+        const refused = (await store
+          .save(id, { base: 1, saveId: 'hers', operations: [{ op: 'setCustomer', customer: 'B' }, hers] })
+          .catch((error: unknown) => error)) as SaveConflictError;
+        expect(refused).toBeInstanceOf(SaveConflictError);
+        expect(refused.message).toBe(`${what as string} has been changed since`);
+        expect([refused.base!.job, refused.newest.job]).toEqual([TOURER_JOB, applyAll(TOURER_JOB, [his])]);
+        expect(linesOf()).toHaveLength(lines);
+        // Said again on what is there now, it is meant.
+        const meant = await store.save(id, { base: 2, saveId: 'again', operations: [hers] });
+        expect(meant).toMatchObject({ revision: 3, merged: false });
+      },
+    );
+
+    test('to the same value it is nobody’s loss', async () => {
+      await store.create(TOURER_JOB, 's1');
+      const operations: Operation[] = [{ op: 'setWishes', wishes: 'Loud' }];
+      await store.save(id, { base: 1, saveId: 'his', operations });
+      expect(await store.save(id, { base: 1, saveId: 'hers', operations })).toMatchObject({
+        revision: 3,
+        merged: true,
+      });
+    });
+
+    test('what is known of an old revision is read again after a start', async () => {
+      await store.create(TOURER_JOB, 's1');
+      await store.save(id, { base: 1, saveId: 'his', operations: [{ op: 'setWishes', wishes: 'Loud' }] });
+      const other = new JobStore(db, undefined);
+      await expect(
+        other.save(id, { base: 1, saveId: 'hers', operations: [{ op: 'setWishes', wishes: 'Quiet' }] }),
+      ).rejects.toBeInstanceOf(SaveConflictError);
+    });
+
+    test('a job deleted and made again under its id is not held against its old life', async () => {
+      await store.create(TOURER_JOB, 's1');
+      await store.save(id, { base: 1, saveId: 'a', operations: [{ op: 'setWishes', wishes: 'Old life' }] });
+      await store.save(id, { base: 2, saveId: 'b', operations: [title('Old life')] });
+      await store.remove(id, 3);
+      await store.create(TOURER_JOB, 's2');
+      await store.save(id, { base: 1, saveId: 'c', operations: [title('New life')] });
+      await store.save(id, { base: 2, saveId: 'd', operations: [{ op: 'setCustomer', customer: 'N' }] });
+      // At revision 2 of the new life the wishes were never set.
+      expect(
+        await store.save(id, { base: 2, saveId: 'e', operations: [{ op: 'setWishes', wishes: 'Loud' }] }),
+      ).toMatchObject({ revision: 4, merged: true });
+    });
   });
 
   test('deleting asks for the revision seen', async () => {

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Station } from '#core/findings/finding';
+import { pathWords, valueWords } from '#core/job/clash';
+import { useBay } from '../stores/bay';
 import { useJob } from '../stores/job';
 
 /** What a person must know before going on: a save that clashed, an edit that was not taken, a seal. */
@@ -9,34 +11,97 @@ defineProps<{ station: Station }>();
 const job = useJob();
 const router = useRouter();
 
-const copyError = ref('');
-async function keepCopy(): Promise<void> {
+const bay = useBay();
+
+/** A step off the banner that did not go. */
+const trouble = ref('');
+async function go(step: () => Promise<unknown>): Promise<void> {
+  trouble.value = '';
   try {
-    const id = await job.keepAsCopy();
-    await router.push({ params: { id } });
+    await step();
   } catch (error) {
-    copyError.value = error instanceof Error ? error.message : String(error);
+    trouble.value = error instanceof Error ? error.message : String(error);
   }
 }
+const gone = computed(() => job.save.is === 'gone' || bay.gone);
+/** Ours goes on as a job of its own, with everything that was done on it. */
+const keepCopy = () =>
+  go(async () => {
+    const left = gone.value;
+    const id = await job.keepAsCopy();
+    await bay.copyTo(id);
+    if (left) await bay.forget();
+    await router.push({ params: { id } });
+  });
+const putMine = () => {
+  trouble.value = job.putMine() ?? '';
+};
+const leave = () =>
+  go(async () => {
+    await bay.forget();
+    await job.letGo();
+    await router.push('/');
+  });
+
+const rows = computed(() => {
+  if (job.save.is !== 'conflict' || !job.job) return [];
+  const [mine, theirs] = [job.job, job.save.newest.job];
+  return job.clashing.map((clash) => ({
+    key: clash.path.join('/'),
+    // Gear that one of the two has taken out is named by the other.
+    what: pathWords(Object.hasOwn(mine.gear, clash.path[1] ?? '') ? mine : theirs, clash.path),
+    mine: valueWords(mine, clash.path, clash.mine),
+    theirs: valueWords(theirs, clash.path, clash.theirs),
+  }));
+});
 </script>
 
 <template>
-  <div v-if="job.save.is === 'conflict'" class="banner" role="alert">
+  <div v-if="gone" class="banner" role="alert">
     <p>
-      <b>Somebody else changed what you changed.</b> {{ job.save.reason }}. Theirs is at revision
-      {{ job.save.newest.revision }}; nothing of either is lost yet.
+      <b>Somebody has deleted this job.</b> What you see is on this device only<template v-if="bay.events.length"
+        >, with {{ bay.events.length }} {{ bay.events.length === 1 ? 'entry' : 'entries' }} from the bay</template
+      >.
     </p>
     <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
-    <BButton size="sm" variant="outline-secondary" @click="job.takeTheirs()">Take theirs</BButton>
-    <p v-if="copyError" class="field-error">{{ copyError }}</p>
+    <BButton size="sm" variant="outline-secondary" @click="leave">Let it go</BButton>
+    <p v-if="trouble" class="field-error">{{ trouble }}</p>
+  </div>
+  <div v-else-if="job.save.is === 'conflict'" class="banner" role="alert">
+    <div class="says">
+      <p>
+        <b>Somebody else changed what you changed.</b>
+        <template v-if="!rows.length">{{ job.save.reason }}.</template> Nothing of either is lost yet.
+      </p>
+      <table v-if="rows.length" class="clashes">
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">What</span></th>
+            <th scope="col">Theirs</th>
+            <th scope="col">Yours</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.key">
+            <th scope="row">{{ row.what }}</th>
+            <td>{{ row.theirs }}</td>
+            <td>{{ row.mine }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <BButton size="sm" variant="primary" @click="go(job.takeTheirs)">Take theirs</BButton>
+    <BButton size="sm" variant="outline-secondary" @click="putMine">Put mine over theirs</BButton>
+    <BButton size="sm" variant="outline-secondary" @click="keepCopy">Keep mine as a new job</BButton>
+    <p v-if="trouble" class="field-error">{{ trouble }}</p>
   </div>
   <div v-else-if="job.save.is === 'refused'" class="banner" role="alert">
     <p>
       <b>The server refused this save.</b> {{ job.save.reason }}. Undo the last step and go on, or open the job again.
     </p>
     <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
-    <BButton size="sm" variant="outline-secondary" @click="job.takeTheirs()">Open what is saved</BButton>
-    <p v-if="copyError" class="field-error">{{ copyError }}</p>
+    <BButton size="sm" variant="outline-secondary" @click="go(job.takeTheirs)">Open what is saved</BButton>
+    <p v-if="trouble" class="field-error">{{ trouble }}</p>
   </div>
 
   <div v-else-if="job.wrong" class="banner" role="alert">
@@ -69,6 +134,24 @@ async function keepCopy(): Promise<void> {
 .banner p {
   margin: 0;
   flex: 1;
+}
+.says {
+  flex: 1;
+  min-width: 0;
+}
+.clashes {
+  margin-top: 4px;
+  max-height: 30vh;
+}
+.clashes th,
+.clashes td {
+  padding: 1px 14px 1px 0;
+  vertical-align: top;
+  font-weight: 400;
+  overflow-wrap: anywhere;
+}
+.clashes th {
+  color: var(--ink-soft);
 }
 @media (max-width: 760px) {
   .banner {

@@ -109,9 +109,11 @@ const saveText = computed(() => {
     case 'saving':
       return 'Saving…';
     case 'away':
-      return 'Not saved: server away, trying again';
+      return 'Not saved: server away; kept on this device';
     case 'conflict':
       return 'Not saved: changed elsewhere';
+    case 'gone':
+      return 'Not saved: deleted elsewhere';
     case 'refused':
       return 'Not saved: refused';
   }
@@ -155,7 +157,8 @@ useEventListener(window, 'keydown', (event) => {
 useEventListener(window, 'beforeunload', (event) => {
   if (!job.unsaved) return;
   void job.flush();
-  event.preventDefault();
+  // What this device keeps is sent when the job is next opened.
+  if (job.unkept) event.preventDefault();
 });
 onBeforeRouteLeave(() => {
   void job.flush();
@@ -378,6 +381,7 @@ onBeforeUnmount(() => {
   color: var(--ink-soft);
 }
 .save.away,
+.save.gone,
 .save.conflict,
 .save.refused {
   color: var(--stop);

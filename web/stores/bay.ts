@@ -31,6 +31,8 @@ export const useBay = defineStore('bay', () => {
   const waiting = shallowRef<BayEvent[]>([]);
   const away = shallowRef(false);
   const refused = shallowRef<string>();
+  /** The server has no such job any more. */
+  const gone = shallowRef(false);
   /** Pictures of this device not yet on the server, as addresses the page can show. */
   const here = shallowRef<Record<string, string>>({});
   const by = useLocalStorage('haltrik-hand', '');
@@ -47,6 +49,8 @@ export const useBay = defineStore('bay', () => {
     open_ = id;
     // Emptied at once: what waits of the job before must not be sent to this one. It is kept, and goes with its own.
     events.value = waiting.value = [];
+    refused.value = undefined;
+    gone.value = false;
     const [pending, seen] = [await get<BayEvent[]>(pendingKey(id)), await get<BayEvent[]>(seenKey(id))];
     if (open_ !== id) return;
     waiting.value = merge(pending ?? [], waiting.value);
@@ -94,7 +98,11 @@ export const useBay = defineStore('bay', () => {
         await api.addEvents(id, batch);
       } catch (error) {
         if (error instanceof RefusedError && error.status < 500) {
-          refused.value = error.message;
+          // What a job before this one was told is not said of this one.
+          if (open_ === id) {
+            refused.value = error.message;
+            gone.value = error.status === 404;
+          }
           return;
         }
         away.value = true;
@@ -116,6 +124,21 @@ export const useBay = defineStore('bay', () => {
     await del(photoKey(hash));
   }
 
+  /** Puts everything done on this job down for a copy of it as well: it is sent when the copy is opened. */
+  async function copyTo(copy: string): Promise<void> {
+    await set(
+      pendingKey(copy),
+      events.value.map((e) => ({ ...e, id: newId() })),
+    );
+  }
+
+  /** Forgets a job that is gone, and what this device had not sent of it. */
+  async function forget(): Promise<void> {
+    const id = open_!;
+    open_ = undefined;
+    await Promise.all([del(pendingKey(id)), del(seenKey(id))]);
+  }
+
   /** Shrinks a picture, keeps it here, and says of what it is. Throws with words for a person when it is none. */
   async function addPhoto(file: Blob, subject: Extract<BayEvent, { kind: 'photo' }>['subject'], caption: string) {
     const picture = await shrink(file);
@@ -128,5 +151,21 @@ export const useBay = defineStore('bay', () => {
 
   const tick = (step: Step, done: boolean) => add({ kind: 'tick', step: step.id, hash: stepHash(step), done });
 
-  return { events, waiting, away, refused, by, state, open, refresh, add, addPhoto, photoAt, tick };
+  return {
+    copyTo,
+    forget,
+    gone,
+    events,
+    waiting,
+    away,
+    refused,
+    by,
+    state,
+    open,
+    refresh,
+    add,
+    addPhoto,
+    photoAt,
+    tick,
+  };
 });

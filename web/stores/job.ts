@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
+import { besideTheirs, clashes, type Clash } from '#core/job/clash';
 import { bySeverity, findingBasis, type Finding, type Subject } from '#core/findings/finding';
 import { contentHash } from '#core/gear/hash';
 import type { Job, Why } from '#core/job/job';
@@ -8,13 +9,16 @@ import { OperationError, applyAll, describe, undoOf, type Operation } from '#cor
 import { isDayFinding, planOf, type Ledger, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, newId, type StoredJob } from '../api';
 import { planner } from '../workers';
+import { dropEdits, keepEdits, leftEdits, type KeptEdits, type SentEdits } from './kept-edits';
 
 export type SaveState =
   | { is: 'saved'; at: Date | undefined }
   | { is: 'waiting' }
   | { is: 'saving' }
   | { is: 'away' }
-  | { is: 'conflict'; reason: string; newest: StoredJob }
+  | { is: 'conflict'; reason: string; newest: StoredJob; base: StoredJob | undefined }
+  /** Somebody has deleted the job. */
+  | { is: 'gone' }
   | { is: 'refused'; reason: string };
 
 interface Step {
@@ -59,7 +63,9 @@ export const useJob = defineStore('job', () => {
   let revision = 0;
   /** Made here, not yet acknowledged by the server. */
   let waiting: Operation[] = [];
-  let sending: { saveId: string; operations: Operation[]; base: number } | undefined;
+  let sending: SentEdits | undefined;
+  /** Edits that this device has not yet put by, so that closing the page would lose them. */
+  const unkept = ref(0);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let dayTimer: ReturnType<typeof setTimeout> | undefined;
   let planned = 0;
@@ -114,10 +120,55 @@ export const useJob = defineStore('job', () => {
       const stored = await api.job(id);
       revision = stored.revision;
       latest = stored.job;
+      for (const { key, edits } of await leftEdits(id)) await goOn(key, edits);
       await replan(true);
     } catch (error) {
+      latest = undefined;
       failure.value = error instanceof Error ? error.message : String(error);
     }
+  }
+
+  /** Sends edits that were kept when the page was closed, or left, before the server had them. */
+  async function goOn(key: string, edits: KeptEdits): Promise<void> {
+    // What an earlier one left unsettled is settled first.
+    if (save.value.is !== 'saved') return;
+    const stored = { job: latest!, revision };
+    ({ base: revision, sending } = edits);
+    waiting = [...edits.waiting];
+    await flush();
+    const made = () => [...(sending?.operations ?? []), ...waiting];
+    const now = save.value as SaveState;
+    if (now.is === 'saved') {
+      const newest = await api.job(stored.job.id);
+      revision = newest.revision;
+      latest = newest.job;
+      said.value = 'what was kept on this device is saved';
+    } else if (now.is === 'conflict') latest = (now.base && tried(now.base.job, made())) ?? stored.job;
+    else latest = tried(stored.job, made()) ?? stored.job;
+    await putBy();
+    await dropEdits(key);
+  }
+
+  function tried(from: Job, operations: readonly Operation[]): Job | undefined {
+    try {
+      return applyAll(from, operations);
+    } catch (error) {
+      if (error instanceof OperationError) return undefined;
+      throw error;
+    }
+  }
+
+  /** Keeps on this device what the server does not have yet. */
+  function putBy(): Promise<void> {
+    const { id } = latest!;
+    const any = sending !== undefined || waiting.length > 0;
+    unkept.value++;
+    return keepEdits(
+      id,
+      any ? { base: revision, sending, waiting: [...waiting], at: new Date().toISOString() } : undefined,
+    )
+      .catch((error: unknown) => console.error('edits could not be kept on this device', error))
+      .finally(() => unkept.value--);
   }
 
   function reset(): void {
@@ -161,8 +212,9 @@ export const useJob = defineStore('job', () => {
   function take(after: Job, operations: readonly Operation[]): void {
     latest = after;
     waiting.push(...operations);
+    void putBy();
     void replan(false);
-    if (save.value.is === 'conflict') return;
+    if (save.value.is === 'conflict' || save.value.is === 'gone') return;
     save.value = { is: 'waiting' };
     schedule(SAVE_AFTER_MS);
   }
@@ -204,14 +256,19 @@ export const useJob = defineStore('job', () => {
     clearTimeout(timer);
     while (latest && (sending || waiting.length)) {
       // An answer that was lost is asked for again under the same id; the server knows it.
-      sending ??= { saveId: newId(), operations: waiting.splice(0, 500), base: revision };
+      if (!sending) {
+        sending = { saveId: newId(), operations: waiting.splice(0, 500), base: revision };
+        void putBy();
+      }
       save.value = { is: 'saving' };
       try {
         const answer = await api.save(latest.id, sending.base, sending.saveId, sending.operations);
         revision = answer.revision;
         sending = undefined;
+        void putBy();
         if (answer.merged && answer.job) {
-          latest = applyAll(answer.job, waiting);
+          // Where what waits no longer fits on theirs, the server says so when it is sent.
+          latest = tried(answer.job, waiting) ?? latest;
           void replan(true);
         }
       } catch (error) {
@@ -221,7 +278,12 @@ export const useJob = defineStore('job', () => {
           return;
         }
         if (error instanceof RefusedError && error.status === 409 && error.body.newest) {
-          save.value = { is: 'conflict', reason: error.message, newest: error.body.newest };
+          const { newest, base } = error.body;
+          save.value = { is: 'conflict', reason: error.message, newest, base: base ?? undefined };
+          return;
+        }
+        if (error instanceof RefusedError && error.status === 404) {
+          save.value = { is: 'gone' };
           return;
         }
         save.value = { is: 'refused', reason: error instanceof Error ? error.message : String(error) };
@@ -231,19 +293,69 @@ export const useJob = defineStore('job', () => {
     save.value = { is: 'saved', at: new Date() };
   }
 
-  /** After a conflict: theirs is shown, what was not saved here is dropped. */
+  /** What both have changed, after a conflict, for a person to choose; empty when an edit of ours no longer applies. */
+  const clashing = computed<readonly Clash[]>(() => {
+    const { value } = save;
+    // The document that goes with the plan is ours as well.
+    return value.is === 'conflict' && value.base && job.value
+      ? clashes(value.base.job, job.value, value.newest.job)
+      : [];
+  });
+
+  /** After a conflict: goes on from theirs with these edits of ours done on it. Returns what was wrong, if anything. */
+  function settle({ newest }: { newest: StoredJob }, operations: readonly Operation[]): string | undefined {
+    const after = tried(newest.job, operations);
+    if (!after) return 'what you changed no longer fits what is saved';
+    latest = after;
+    revision = newest.revision;
+    waiting = [...operations];
+    sending = undefined;
+    void putBy();
+    // Steps back are steps from what is shown now.
+    past.value = future.value = [];
+    wrong.value = undefined;
+    void replan(true);
+    save.value = waiting.length ? { is: 'waiting' } : { is: 'saved', at: new Date() };
+    if (waiting.length) schedule(0);
+    return undefined;
+  }
+
+  /** After a conflict: theirs is taken where both have changed the same; what else was changed here stays. */
   async function takeTheirs(): Promise<void> {
+    const { value } = save;
+    if (value.is === 'conflict') {
+      const rest = value.base && besideTheirs(value.base.job, latest!, value.newest.job);
+      // Where the rest does not fit on theirs either, theirs stands alone.
+      if (rest && settle(value, [rest]) === undefined) return;
+      settle(value, []);
+      return;
+    }
     const { id } = latest!;
+    await keepEdits(id, undefined);
     reset();
     await open(id);
   }
 
-  /** After a conflict: ours goes on as a job of its own. Returns its id. */
+  /** After a conflict: ours is put over theirs where both have changed the same. Returns what was wrong, if anything. */
+  function putMine(): string | undefined {
+    const { value } = save;
+    return value.is === 'conflict' ? settle(value, [...(sending?.operations ?? []), ...waiting]) : undefined;
+  }
+
+  /** After a conflict, or when the job is gone: ours goes on as a job of its own. Returns its id. */
   async function keepAsCopy(): Promise<string> {
-    const copy: Job = { ...latest!, id: newId(), title: `${latest!.title} (copy)`.slice(0, 120) };
+    const { id, title } = latest!;
+    const copy: Job = { ...latest!, id: newId(), title: `${title} (copy)`.slice(0, 120) };
     await api.create(copy, newId());
+    await keepEdits(id, undefined);
     reset();
     return copy.id;
+  }
+
+  /** When the job is gone: it is left, and what was not saved of it with it. */
+  async function letGo(): Promise<void> {
+    await keepEdits(latest!.id, undefined);
+    reset();
   }
 
   /** Why a value is set over the plan, to go with the operation that sets it; its reason can be given later. */
@@ -290,8 +402,12 @@ export const useJob = defineStore('job', () => {
     accept,
     why,
     reset,
+    clashing,
     takeTheirs,
+    putMine,
     keepAsCopy,
+    letGo,
+    unkept,
     findingsFor,
     select,
   };

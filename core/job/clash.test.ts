@@ -1,0 +1,194 @@
+import fc from 'fast-check';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { shelfItem } from '#demo/shelf';
+import { planJob } from '../plan';
+import { besideTheirs, clashes, pathWords, valueWords } from './clash';
+import { changesBetween, same, valueAt } from './diff';
+import type { Job } from './job';
+import { OperationError, apply, applyAll, type Operation } from './operations';
+import { sealOf } from './seal';
+
+const after = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
+const between = (mine: Operation[], theirs: Operation[]) => clashes(TOURER_JOB, after(...mine), after(...theirs));
+const said = (mine: Operation[], theirs: Operation[]) =>
+  between(mine, theirs).map(({ path, mine: a, theirs: b }) => [
+    pathWords(TOURER_JOB, path),
+    valueWords(TOURER_JOB, path, a),
+    valueWords(TOURER_JOB, path, b),
+  ]);
+
+test.each<[string, Operation[], Operation[], string[][]]>([
+  [
+    'text',
+    [{ op: 'setWishes', wishes: 'Loud' }],
+    [{ op: 'setWishes', wishes: 'Quiet' }],
+    [['Wishes', 'Loud', 'Quiet']],
+  ],
+  [
+    'a place',
+    [{ op: 'placeGear', id: 'head', place: null }],
+    [{ op: 'placeGear', id: 'head', place: 'barClamp' }],
+    [['Kingcup 3: place', 'not on the craft', 'Bar clamp']],
+  ],
+  [
+    'a gauge, against the same feed’s fuse and gauge',
+    [{ op: 'chooseGauge', gear: 'amp', gauge: '6' }],
+    [
+      { op: 'chooseGauge', gear: 'amp', gauge: '4' },
+      { op: 'chooseFuse', gear: 'amp', amps: 50 },
+    ],
+    [['Feed: Weir 4×45: gauge', '6', '4']],
+  ],
+  [
+    'a school',
+    [{ op: 'choose', choice: 'access', option: 'off' }],
+    [{ op: 'choose', choice: 'access', option: 'fished' }],
+    [['Covers that can stand aside', 'Off, always', 'Fished past']],
+  ],
+  [
+    'gear taken out, against its being kept',
+    [{ op: 'removeGear', id: 'pannier-left' }],
+    [{ op: 'setThere', id: 'pannier-left', there: 'kept' }],
+    [['Bittern 165', 'taken out', 'Speaker Bittern 165']],
+  ],
+  [
+    'where gear is fed from',
+    [
+      { op: 'addGear', id: 'bar', item: shelfItem('delta-bar'), place: null },
+      { op: 'feedFrom', gear: 'amp', from: 'bar' },
+    ],
+    [{ op: 'feedFrom', gear: 'amp', from: 'battery' }],
+    [['Feed: Weir 4×45: fed from', 'bar', 'Battery']],
+  ],
+  [
+    'a battery',
+    [{ op: 'setBattery', battery: { capacityAh: 20 } }],
+    [{ op: 'setBattery', battery: { capacityAh: 30 } }],
+    [['Batteries: Battery: capacity Ah', '20', '30']],
+  ],
+  [
+    'a measure',
+    [{ op: 'setMeasure', measure: 'wheelbase', mm: 1500 }],
+    [{ op: 'setMeasure', measure: 'wheelbase', mm: 1510 }],
+    [['Measures: Wheelbase', '1500', '1510']],
+  ],
+  [
+    'a way',
+    [{ op: 'chooseWay', run: 'feed:battery>head', legs: ['batteryUp', 'header'] }],
+    [{ op: 'chooseWay', run: 'feed:battery>head', legs: ['batteryUp'] }],
+    [['Way: feed Battery → Kingcup 3', 'Up from the battery, Down past the exhaust header', 'Up from the battery']],
+  ],
+])('%s', (_, mine, theirs, words) => {
+  expect(said(mine, theirs)).toEqual(words);
+  // Whoever comes second, it is the same.
+  expect(said(theirs, mine)).toEqual(words.map(([what, a, b]) => [what, b, a]));
+});
+
+test('the wiring of one channel', () => {
+  const wire = (channel: string, gear: string): Operation => ({
+    op: 'wireChannel',
+    channel,
+    wiring: { coil: { gear, coil: 0 } },
+  });
+  const base = after({ op: 'wireChannel', channel: 'amp/fl', wiring: null });
+  const mine = applyAll(base, [wire('amp/fl', 'fairing-left')]);
+  const theirs = applyAll(base, [
+    { op: 'wireChannel', channel: 'amp/rl', wiring: null },
+    wire('amp/fl', 'pannier-left'),
+  ]);
+  expect(clashes(base, mine, theirs).map(({ path }) => pathWords(base, path))).toEqual([
+    'Wiring: Weir 4×45 front left',
+  ]);
+  expect(valueWords(base, ['circuits', 'amp/fl'], theirs.circuits['amp/fl'])).toBe('Bittern 165');
+});
+
+test('other values, and the same value, are nobody’s clash', () => {
+  expect(between([{ op: 'setWishes', wishes: 'Loud' }], [{ op: 'setCustomer', customer: 'B' }])).toEqual([]);
+  const operations: Operation[] = [{ op: 'chooseGauge', gear: 'amp', gauge: '6' }];
+  expect(between(operations, operations)).toEqual([]);
+  // Two who add a thing each have both: that both are the sixth is no value of theirs.
+  const add = (id: string): Operation => ({ op: 'addGear', id, item: shelfItem('bittern-165'), place: null });
+  expect(between([add('one')], [add('two')])).toEqual([]);
+});
+
+test('a seal stands for the whole job', () => {
+  const seal: Operation = { op: 'sealJob', seal: sealOf(planJob(TOURER_JOB), '2026-11-27T10:00:00.000Z', 'A', 0) };
+  expect(said([seal], [{ op: 'setCustomer', customer: 'B' }])).toEqual([
+    ['Seal', 'sealed', 'not sealed, with other changes'],
+  ]);
+  expect(said([{ op: 'setCustomer', customer: 'B' }], [seal])).toHaveLength(1);
+  expect(between([seal], [])).toEqual([]);
+});
+
+/** Edits that meet each other often, on a job that has everything they name. */
+const edit = fc.oneof(
+  fc.record({ op: fc.constant('setWishes' as const), wishes: fc.constantFrom('', 'a', 'b') }),
+  fc.record({ op: fc.constant('setCustomer' as const), customer: fc.constantFrom('a', 'b') }),
+  fc.record({
+    op: fc.constant('placeGear' as const),
+    id: fc.constantFrom('head', 'amp', 'pannier-left'),
+    place: fc.constantFrom(null, 'dash', 'underSeat', 'barClamp'),
+  }),
+  fc.record({ op: fc.constant('removeGear' as const), id: fc.constantFrom('head', 'amp', 'pannier-left') }),
+  fc.record({
+    op: fc.constant('chooseGauge' as const),
+    gear: fc.constantFrom('head', 'amp'),
+    gauge: fc.constantFrom(null, '4' as const, '6' as const),
+  }),
+  fc.record({
+    op: fc.constant('wireChannel' as const),
+    channel: fc.constantFrom('amp/fl', 'amp/rl'),
+    wiring: fc.constant(null),
+  }),
+  fc.record({
+    op: fc.constant('setBattery' as const),
+    battery: fc.record({ capacityAh: fc.constantFrom(10, 20), restVolts: fc.constantFrom(12.5, 12.8) }),
+  }),
+);
+
+test('taking theirs where we clash keeps all of mine where we do not', () => {
+  let merged = 0;
+  let clashed = 0;
+  fc.assert(
+    fc.property(fc.array(edit, { maxLength: 6 }), fc.array(edit, { maxLength: 6 }), (his, hers) => {
+      const made = (operations: Operation[]) =>
+        operations.reduce((job, operation) => {
+          try {
+            return apply(job, operation);
+          } catch {
+            return job;
+          }
+        }, TOURER_JOB);
+      const [mine, theirs] = [made(his), made(hers)];
+      const found = clashes(TOURER_JOB, mine, theirs);
+      const rest = besideTheirs(TOURER_JOB, mine, theirs);
+      let after: Job;
+      try {
+        after = rest ? apply(theirs, rest) : theirs;
+      } catch (error) {
+        // What of mine is left may name what they took out: then it is said, and nothing is done.
+        expect(error).toBeInstanceOf(OperationError);
+        return;
+      }
+      merged++;
+      if (found.length) clashed++;
+      const within = (path: readonly string[], start: readonly string[]) => start.every((key, i) => path[i] === key);
+      for (const { path, to } of changesBetween(TOURER_JOB, mine)) {
+        if (path[0] === 'added') continue;
+        const taken = found.some((c) => within(path, c.path) || within(c.path, path));
+        expect(same(valueAt(after, path), taken ? valueAt(theirs, path) : to)).toBe(true);
+      }
+      for (const { path, to } of changesBetween(TOURER_JOB, theirs))
+        if (path[0] !== 'added') expect(same(valueAt(after, path), to)).toBe(true);
+    }),
+    { seed: 1127, numRuns: 800 },
+  );
+  expect(merged).toBeGreaterThan(700);
+  expect(clashed).toBeGreaterThan(150);
+});
+
+test('every change of a demo job has words of its own', () => {
+  for (const job of DEMO_JOBS)
+    for (const { path } of changesBetween({ ...job, gear: {}, feeds: {}, circuits: {}, choices: {} }, job))
+      expect(pathWords(job, path)).toMatch(/^[A-Z][^[\]{}]*$/);
+});

@@ -1,0 +1,164 @@
+import { GEAR_KIND_NAMES } from '../gear/gear';
+import { channelsOfOutput, speakersOf, type Wiring } from './circuit';
+import { CHOICES, type ChoiceId } from './choices';
+import { changesBetween, isTree, own, same, valueAt, type Patch } from './diff';
+import { THERE, type Job } from './job';
+import type { Operation } from './operations';
+
+/** One value that two people have changed since both saw the same, each to something else. */
+export interface Clash {
+  readonly path: readonly string[];
+  readonly mine: unknown;
+  readonly theirs: unknown;
+}
+
+/** When each entry was added follows from the entries; it is nobody's value. */
+const isValue = ({ path }: Patch): boolean => path[0] !== 'added';
+const startsWith = (path: readonly string[], start: readonly string[]) => start.every((key, i) => path[i] === key);
+
+/**
+ * What two people have changed to different values since `base`. A seal stands for the whole job: whatever else the
+ * other changed clashes with it.
+ */
+export function clashes(base: Job, mine: Job, theirs: Job): Clash[] {
+  const ours = changesBetween(base, mine).filter(isValue);
+  const others = changesBetween(base, theirs).filter(isValue);
+  const paths = ours.flatMap(({ path }) =>
+    others.flatMap((other): (readonly string[])[] => {
+      if (path[0] === 'seal' || other.path[0] === 'seal') return [['seal']];
+      return startsWith(path, other.path) ? [other.path] : startsWith(other.path, path) ? [path] : [];
+    }),
+  );
+  const seen = new Set<string>();
+  return paths.flatMap((path) => {
+    const [my, their] = [valueAt(mine, path), valueAt(theirs, path)];
+    const key = JSON.stringify(path);
+    if (seen.has(key) || (path[0] !== 'seal' && same(my, their))) return [];
+    seen.add(key);
+    return [{ path, mine: my, theirs: their }];
+  });
+}
+
+/** What of mine does not clash, to be done on theirs; undefined when that is nothing. */
+export function besideTheirs(base: Job, mine: Job, theirs: Job): Operation | undefined {
+  const found = clashes(base, mine, theirs);
+  const patches = changesBetween(base, mine)
+    .filter(isValue)
+    .filter(({ path }) => !found.some((clash) => startsWith(path, clash.path) || startsWith(clash.path, path)))
+    // What both changed alike stands in theirs already.
+    .filter(({ path, to }) => !same(valueAt(theirs, path), to));
+  return patches.length ? { op: 'restore', patches } : undefined;
+}
+
+// ── Words ───────────────────────────────────────────────────────────────────────────────────────
+
+const MEMBERS: Readonly<Record<string, string>> = {
+  note: 'The craft as it came in',
+  gear: '',
+  craft: '',
+  fuseA: 'fuse',
+  fuseAtMm: 'where the fuse sits',
+  from: 'fed from',
+  ways: 'Way',
+  leadGauges: 'Lead gauge',
+  circuits: 'Wiring',
+  overrules: 'Reason',
+  accepted: 'Accepted finding',
+  minutes: 'Minutes of a step',
+  feeds: 'Feed',
+  turnOn: 'Turn-on',
+  nominalVolts: 'Volts of the system',
+  oldReturns: 'Old returns',
+  there: 'new, kept or bypassed',
+};
+const UNITS: Readonly<Record<string, string>> = { Ah: 'Ah', A: 'A', Mm: 'mm', Pct: '%', Celsius: '°C', Milliohm: 'mΩ' };
+/** A member's name, as words: capacityAh is "capacity Ah". */
+const worded = (name: string) =>
+  name
+    .split(/(?=[A-Z])/)
+    .map((word) => own(UNITS, word) ?? word.toLowerCase())
+    .join(' ');
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+const nameOf = (value: unknown): string | undefined => {
+  if (!isTree(value)) return undefined;
+  const { name, item } = value;
+  return typeof name === 'string' ? name : isTree(item) && typeof item['name'] === 'string' ? item['name'] : undefined;
+};
+
+/** Which value of a job a path leads to, in words: "Feed: Weir 4×45: gauge". */
+export function pathWords(job: Job, path: readonly string[]): string {
+  const [first, second] = path;
+  if (first === 'choices' && second !== undefined) return CHOICES[second as ChoiceId].name;
+  const words = path.flatMap((key, i): string[] => {
+    const parent = path[i - 1];
+    const known = own(MEMBERS, key);
+    if (parent === undefined || (i === 1 && first === 'craft')) return known === '' ? [] : [known ?? worded(key)];
+    // A key of the record: what it names, where that has a name.
+    const named = nameOf(valueAt(job, path.slice(0, i + 1)));
+    if (named !== undefined) return [named];
+    if (Object.hasOwn(job.gear, key)) return [job.gear[key]!.item.name];
+    if (parent === 'measures') return [job.craft.pattern.measures[key]?.name ?? key];
+    if (parent === 'circuits' || parent === 'reserved') return [outputWords(job, key)];
+    if (parent === 'ways' || parent === 'leadGauges') return [runWords(job, key)];
+    return [known ?? worded(key)];
+  });
+  return capital(words.join(': '));
+}
+
+/** A run's key in words: speaker:amp>left is "speaker Weir 4×45 → Bittern 165". */
+function runWords(job: Job, key: string): string {
+  const [kind, ends] = key.split(/:(.*)/s) as [string, string | undefined];
+  const named = (ends ?? '').split('>').map((id) => {
+    const end = own(job.gear, id) ?? own(job.craft.batteries, id);
+    return nameOf(end) ?? id;
+  });
+  return `${kind} ${named.join(' → ')}`;
+}
+
+function outputWords(job: Job, key: string): string {
+  const channels = channelsOfOutput(key);
+  const id = channels[0]!.split('/')[0]!;
+  const item = own(job.gear, id);
+  if (!item || !('bank' in item.item)) return key;
+  const { bank, name } = item.item;
+  const named = channels.map((channel) => bank.channels.find((c) => `${id}/${c.id}` === channel)?.name ?? channel);
+  return `${name} ${named.join(' + ')}`;
+}
+
+const isWiring = (value: unknown): value is Wiring =>
+  isTree(value) && ['coil', 'series', 'parallel', 'split'].some((key) => Object.hasOwn(value, key));
+
+/** A value of a job in words, for a person to choose between two. */
+export function valueWords(job: Job, path: readonly string[], value: unknown): string {
+  const last = path.at(-1);
+  if (path[0] === 'seal') return value ? 'sealed' : 'not sealed, with other changes';
+  if (path[0] === 'choices' && typeof value === 'string') {
+    const options: Readonly<Record<string, { readonly name: string }>> = CHOICES[path[1] as ChoiceId].options;
+    return options[value]?.name ?? value;
+  }
+  if (last === 'place')
+    return typeof value === 'string' ? (job.craft.pattern.places[value]?.name ?? value) : 'not on the craft';
+  if (last === 'there') return typeof value === 'string' ? THERE[value as keyof typeof THERE] : 'new';
+  if (value === undefined) return 'taken out';
+  if (value === null) return 'as planned';
+  if (value === '') return 'nothing';
+  if (typeof value === 'string')
+    return (last === 'from' && (job.gear[value]?.item.name ?? job.craft.batteries[value]?.name)) || value;
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') return String(value);
+  if (isWiring(value))
+    return speakersOf(value)
+      .map((id) => job.gear[id]?.item.name ?? id)
+      .join(' + ');
+  if (Array.isArray(value))
+    return value.every((part) => typeof part === 'string')
+      ? value.map((key) => (path[0] === 'ways' ? (job.craft.pattern.legs[key]?.name ?? key) : key)).join(', ')
+      : `${value.length} parts`;
+  const kind = isTree(value) && isTree(value['item']) ? value['item']['kind'] : undefined;
+  const named = nameOf(value);
+  if (typeof kind === 'string') return `${GEAR_KIND_NAMES[kind as keyof typeof GEAR_KIND_NAMES]} ${named}`;
+  if (named !== undefined) return named;
+  if (isTree(value) && typeof value['reason'] === 'string') return value['reason'] || 'without a reason';
+  return 'set';
+}

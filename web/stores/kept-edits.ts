@@ -1,0 +1,92 @@
+import { del, get, keys, set } from 'idb-keyval';
+import type { Operation } from '#core/job/operations';
+import { AwayError, RefusedError, api, newId } from '../api';
+
+/** A save that has been sent, or is about to be: under its id the server takes it once, however often it is sent. */
+export interface SentEdits {
+  readonly saveId: string;
+  readonly operations: Operation[];
+  readonly base: number;
+}
+
+/** Edits of a job that the server has not acknowledged, as they are kept on this device. */
+export interface KeptEdits {
+  /** The revision they were made on. */
+  readonly base: number;
+  readonly sending: SentEdits | undefined;
+  readonly waiting: readonly Operation[];
+  readonly at: string;
+}
+
+const PREFIX = 'haltrik-edits/';
+const tab = newId();
+/** Without locks a page is taken for closed when it has kept nothing for so long. */
+const QUIET_MS = 60_000;
+
+/** Held as long as this page is open, so that another page knows whose edits nobody is sending any more. */
+const lockName = (of: string) => `haltrik-tab/${of}`;
+void navigator.locks?.request(lockName(tab), () => new Promise<void>(() => undefined));
+
+const own = (job: string) => `${PREFIX}${job}/${tab}`;
+
+/** Keeps what is not acknowledged; nothing is left of what is. */
+export async function keepEdits(job: string, edits: KeptEdits | undefined): Promise<void> {
+  if (edits) await set(own(job), edits);
+  else await del(own(job));
+}
+
+async function isOpen(tabId: string, at: string): Promise<boolean> {
+  if (!navigator.locks) return Date.now() - Date.parse(at) < QUIET_MS;
+  const { held = [] } = await navigator.locks.query();
+  return held.some(({ name }) => name === lockName(tabId));
+}
+
+/** Edits kept here that no open page is sending: of one job, or of all but those at hand. Oldest first. */
+export async function leftEdits(job?: string): Promise<{ key: string; job: string; edits: KeptEdits }[]> {
+  const left: { key: string; job: string; edits: KeptEdits }[] = [];
+  for (const key of await keys<string>()) {
+    if (typeof key !== 'string' || !key.startsWith(PREFIX)) continue;
+    const [of, tabId] = key.slice(PREFIX.length).split('/') as [string, string];
+    if (job !== undefined && of !== job) continue;
+    const edits = await get<KeptEdits>(key);
+    if (edits && (tabId === tab || !(await isOpen(tabId, edits.at)))) left.push({ key, job: of, edits });
+  }
+  return left.sort((a, b) => (a.edits.at < b.edits.at ? -1 : 1));
+}
+
+/** A closed page's edits are no longer its own: the server has them, or this page keeps them under its own name. */
+export async function dropEdits(key: string): Promise<void> {
+  if (!key.endsWith(`/${tab}`)) await del(key);
+}
+
+/** The save that sends what was kept, first what had been sent before; undefined when that is all. */
+export function nextSave({ base, sending, waiting }: KeptEdits): SentEdits | undefined {
+  if (sending) return sending;
+  return waiting.length ? { saveId: newId(), operations: waiting.slice(0, 500), base } : undefined;
+}
+
+/**
+ * Sends what is kept of jobs that no page has open. What clashes or is refused stays, and is shown when its job is
+ * opened. Returns the jobs of which something is left.
+ */
+export async function sendLeftEdits(): Promise<string[]> {
+  const waiting: string[] = [];
+  for (const { key, job, edits } of await leftEdits()) {
+    let rest: KeptEdits = edits;
+    try {
+      for (let save = nextSave(rest); save; save = nextSave(rest)) {
+        // Under its id before it goes, so that a lost answer can be asked for again.
+        const after = rest.sending ? rest.waiting : rest.waiting.slice(save.operations.length);
+        await set(key, { ...rest, sending: save, waiting: after });
+        const { revision } = await api.save(job, save.base, save.saveId, save.operations);
+        rest = { ...rest, base: revision, sending: undefined, waiting: after };
+        await set(key, rest);
+      }
+      await del(key);
+    } catch (error) {
+      if (!(error instanceof AwayError || error instanceof RefusedError)) throw error;
+      waiting.push(job);
+    }
+  }
+  return waiting;
+}
