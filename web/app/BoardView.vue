@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router';
 import { newJob } from '#core/job/job';
 import { figure } from '#core/units/figures';
 import { api, newId, type ImportPreview, type JobRow } from '../api';
+import { forgetEdits, sendLeftEdits } from '../stores/kept-edits';
 import { useLibrary } from '../stores/library';
 import CraftSilhouette from './CraftSilhouette.vue';
 import ImportDialog from './ImportDialog.vue';
@@ -15,6 +16,17 @@ const { theme, toggle } = useTheme();
 void library.loadJobs();
 void library.loadPatterns();
 document.title = 'Board · Haltrik';
+
+/** Jobs with edits that this device keeps and the server does not take as they are. */
+const left = ref<string[]>([]);
+void sendLeftEdits().then((jobs) => {
+  left.value = jobs;
+});
+const rowOf = (id: string) => library.jobs?.find((row) => row.id === id);
+async function letGo(id: string): Promise<void> {
+  await forgetEdits(id);
+  left.value = left.value.filter((other) => other !== id);
+}
 
 const search = ref('');
 const shown = computed(() => {
@@ -121,6 +133,20 @@ async function drop(): Promise<void> {
         The jobs cannot be shown: {{ library.failure }}.
         <BButton size="sm" variant="primary" @click="library.loadJobs()">Try again</BButton>
       </p>
+      <template v-if="library.jobs">
+        <p v-for="id in left" :key="id" class="say" role="status">
+          <template v-if="rowOf(id)">
+            Changes to “{{ rowOf(id)!.title }}” are on this device and not yet saved.
+            <RouterLink class="btn btn-sm btn-primary" :to="`/jobs/${id}/${rowOf(id)!.nextAt}`"
+              >Open the job</RouterLink
+            >
+          </template>
+          <template v-else>
+            Changes to a job that somebody has deleted are on this device.
+            <BButton size="sm" variant="outline-secondary" @click="letGo(id)">Let them go</BButton>
+          </template>
+        </p>
+      </template>
       <p v-if="error && !making" class="say field-error" role="alert">{{ error }}</p>
       <p v-if="!library.jobs && !library.failure" class="say" role="status">Fetching jobs…</p>
       <div v-else-if="library.jobs && !library.jobs.length" class="say">

@@ -138,17 +138,21 @@ const rows = computed(() => {
 .says {
   flex: 1;
   min-width: 0;
+  max-height: 30vh;
+  overflow: auto;
 }
 .clashes {
   margin-top: 4px;
-  max-height: 30vh;
 }
 .clashes th,
 .clashes td {
   padding: 1px 14px 1px 0;
   vertical-align: top;
   font-weight: 400;
-  overflow-wrap: anywhere;
+}
+.clashes td {
+  overflow-wrap: break-word;
+  min-width: 7em;
 }
 .clashes th {
   color: var(--ink-soft);
@@ -156,6 +160,10 @@ const rows = computed(() => {
 @media (max-width: 760px) {
   .banner {
     flex-wrap: wrap;
+  }
+  .banner p,
+  .says {
+    flex-basis: 100%;
   }
 }
 </style>

@@ -5,6 +5,7 @@ import {
   defineAsyncComponent,
   nextTick,
   onBeforeUnmount,
+  onMounted,
   ref,
   useTemplateRef,
   watch,
@@ -16,8 +17,10 @@ import { useBay } from '../stores/bay';
 import { useJob } from '../stores/job';
 import { useLibrary } from '../stores/library';
 import JobBanner from './JobBanner.vue';
+import { fetchAhead } from './fetch-ahead';
 import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
+import PageUnavailable from './PageUnavailable.vue';
 import { STATION_NAMES, STATION_NUMBERS, stationKey } from './stations';
 import { useTheme } from './theme';
 import { useTyped } from './typed';
@@ -31,24 +34,25 @@ const router = useRouter();
 const { theme, toggle } = useTheme();
 const keysOpen = ref(false);
 
-const VIEWS: Record<Station, Component> = {
-  intake: defineAsyncComponent(() => import('../stations/intake/IntakeStation.vue')),
-  build: defineAsyncComponent(() => import('../stations/build/BuildStation.vue')),
-  handover: defineAsyncComponent(() => import('../stations/handover/HandOverStation.vue')),
-  gear: defineAsyncComponent(() => import('../stations/gear/GearStation.vue')),
-  speakers: defineAsyncComponent(() => import('../stations/speakers/SpeakersStation.vue')),
-  power: defineAsyncComponent(() => import('../stations/power/PowerStation.vue')),
-  routing: defineAsyncComponent(() => import('../stations/routing/RoutingStation.vue')),
+const LOADERS: Record<Station, () => Promise<Component>> = {
+  intake: () => import('../stations/intake/IntakeStation.vue'),
+  gear: () => import('../stations/gear/GearStation.vue'),
+  speakers: () => import('../stations/speakers/SpeakersStation.vue'),
+  power: () => import('../stations/power/PowerStation.vue'),
+  routing: () => import('../stations/routing/RoutingStation.vue'),
+  build: () => import('../stations/build/BuildStation.vue'),
+  handover: () => import('../stations/handover/HandOverStation.vue'),
 };
+const VIEWS = Object.fromEntries(
+  STATIONS.map((s) => [s, defineAsyncComponent({ loader: LOADERS[s], errorComponent: PageUnavailable })]),
+) as Record<Station, Component>;
+onMounted(() => fetchAhead(STATIONS.map((s) => LOADERS[s])));
 
-watch(
-  () => props.id,
-  (id) => {
-    void job.open(id);
-    void bay.open(id);
-  },
-  { immediate: true },
-);
+function openJob(id: string): void {
+  void job.open(id);
+  void bay.open(id);
+}
+watch(() => props.id, openJob, { immediate: true });
 void library.loadShelf();
 const tabRow = useTemplateRef<HTMLElement>('tabRow');
 watch(
@@ -243,7 +247,8 @@ onBeforeUnmount(() => {
 
     <div v-if="job.failure" class="message">
       <p><b>This job cannot be opened.</b> {{ job.failure }}.</p>
-      <BButton variant="primary" @click="router.push('/')">Go to the Board</BButton>
+      <BButton variant="primary" @click="openJob(id)">Try again</BButton>
+      <BButton variant="outline-secondary" @click="router.push('/')">Go to the Board</BButton>
     </div>
     <component :is="VIEWS[station]" v-else-if="job.job && job.plan" :key="station" />
     <p v-else class="message" role="status">Laying out the sheet…</p>

@@ -1,6 +1,11 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import { STATIONS } from '#core/findings/finding';
 import BoardView from './BoardView.vue';
+import { fetchAhead } from './fetch-ahead';
+
+const jobShell = () => import('./JobShell.vue');
+const shelfView = () => import('./ShelfView.vue');
+fetchAhead([jobShell, shelfView]);
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -9,10 +14,10 @@ export const router = createRouter({
     {
       path: `/jobs/:id/:station(${STATIONS.join('|')})`,
       name: 'job',
-      component: () => import('./JobShell.vue'),
+      component: jobShell,
       props: true,
     },
-    { path: '/shelf', name: 'shelf', component: () => import('./ShelfView.vue') },
+    { path: '/shelf', name: 'shelf', component: shelfView },
     { path: '/jobs/:id', redirect: (to) => `/jobs/${String(to.params['id'])}/gear` },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

@@ -59,6 +59,11 @@ export async function dropEdits(key: string): Promise<void> {
   if (!key.endsWith(`/${tab}`)) await del(key);
 }
 
+/** Lets go what is kept of a job that is no longer there. */
+export async function forgetEdits(job: string): Promise<void> {
+  for (const { key } of await leftEdits(job)) await del(key);
+}
+
 /** The save that sends what was kept, first what had been sent before; undefined when that is all. */
 export function nextSave({ base, sending, waiting }: KeptEdits): SentEdits | undefined {
   if (sending) return sending;
