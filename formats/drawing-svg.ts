@@ -2,6 +2,7 @@ import type { Pattern } from '#core/craft/pattern';
 import { WIRE_WIDTH, layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { SHEET, twoViews } from '#core/drawing/sheet';
+import { tagMarks, tagWidth } from '#core/drawing/tags';
 import { silhouette } from '#core/drawing/silhouette';
 import type { Projection } from '#core/drawing/projection';
 import { craftOf, type Job } from '#core/job/job';
@@ -72,16 +73,18 @@ export function drawingSvg(job: Job, plan: Plan): string {
         two ? `<path d="${path}" stroke="${WIRE[two]}" stroke-width="1.3" stroke-dasharray="7 6"/>` : '',
       ].join('');
     });
-    const gear = placedGear(job, p.view).map(({ id, item, place }) => {
-      const seat = seatOf(item, place);
-      const shape = silhouette(seat, item.kind === 'speaker' ? 'speaker' : 'other', p);
-      const [x, y] = p.to(seat.centre);
+    const gear = placedGear(job, p.view).map(({ item, place }) => {
+      const shape = silhouette(seatOf(item, place), item.kind === 'speaker' ? 'speaker' : 'other', p);
+      return shape.bodies.map((d) => `<path d="${d}" fill="${INK}" stroke="${PAPER}" stroke-width="1"/>`).join('');
+    });
+    const tags = tagMarks(job, plan.tags, p).map(({ text, at: [x, y] }) => {
+      const w = tagWidth(text);
       return [
-        ...shape.bodies.map((d) => `<path d="${d}" fill="${INK}" stroke="${PAPER}" stroke-width="1"/>`),
-        `<text x="${x.toFixed(1)}" y="${(y + 4).toFixed(1)}" font-size="11" font-weight="600" fill="${PAPER}" text-anchor="middle">${escape(plan.tags[id] ?? '')}</text>`,
+        `<rect x="${(x - w / 2).toFixed(1)}" y="${(y - 6.5).toFixed(1)}" width="${w.toFixed(1)}" height="13" rx="2" fill="${INK}"/>`,
+        `<text x="${x.toFixed(1)}" y="${(y + 4).toFixed(1)}" font-size="11" font-weight="600" fill="${PAPER}" text-anchor="middle">${escape(text)}</text>`,
       ].join('');
     });
-    return `${craftSvg(craft, p)}<g fill="none" stroke-linejoin="round" stroke-linecap="butt">${wires.join('')}</g>${gear.join('')}`;
+    return `${craftSvg(craft, p)}<g fill="none" stroke-linejoin="round" stroke-linecap="butt">${wires.join('')}</g>${gear.join('')}${tags.join('')}`;
   });
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${SHEET.w} ${SHEET.h}" width="${SHEET.w}" height="${SHEET.h}" font-family="Fira Sans, sans-serif">`,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
+import { useElementSize, useEventListener } from '@vueuse/core';
 import {
   computed,
   defineAsyncComponent,
@@ -18,6 +18,7 @@ import { useJob } from '../stores/job';
 import { useLibrary } from '../stores/library';
 import JobBanner from './JobBanner.vue';
 import { fetchAhead } from './fetch-ahead';
+import { useKeptFocus } from './kept-focus';
 import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
 import PageUnavailable from './PageUnavailable.vue';
@@ -46,6 +47,8 @@ const LOADERS: Record<Station, () => Promise<Component>> = {
 const VIEWS = Object.fromEntries(
   STATIONS.map((s) => [s, defineAsyncComponent({ loader: LOADERS[s], errorComponent: PageUnavailable })]),
 ) as Record<Station, Component>;
+const shell = useTemplateRef<HTMLElement>('shell');
+useKeptFocus(shell);
 onMounted(() => fetchAhead(STATIONS.map((s) => LOADERS[s])));
 
 function openJob(id: string): void {
@@ -125,6 +128,12 @@ const saveText = computed(() => {
 });
 
 const { typed: title, taken, settle } = useTyped(() => job.job?.title ?? '');
+/** A title longer than its room is written smaller, so that all of it is read: a letter is about 0.43 of the size. */
+const titleInput = useTemplateRef<HTMLInputElement>('titleInput');
+const { width: titleRoom } = useElementSize(titleInput);
+const titlePx = computed(() =>
+  titleRoom.value ? Math.max(11.5, Math.min(17, titleRoom.value / (0.43 * Math.max(1, title.value.length)))) : 17,
+);
 const titleError = ref('');
 function rename(): void {
   const wanted = title.value.trim();
@@ -173,7 +182,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div class="shell">
+  <div ref="shell" class="shell">
     <header class="head">
       <h1 class="visually-hidden">{{ job.job?.title ?? 'Job' }}: {{ STATION_NAMES[station] }}</h1>
       <RouterLink to="/" class="home" title="All jobs">Haltrik<span> Board</span></RouterLink>
@@ -181,7 +190,9 @@ onBeforeUnmount(() => {
         <label class="visually-hidden" for="job-title">Title of the job</label>
         <input
           id="job-title"
+          ref="titleInput"
           v-model="title"
+          :style="{ fontSize: `${titlePx}px` }"
           :disabled="!job.job"
           :aria-invalid="titleError !== ''"
           maxlength="200"
@@ -300,6 +311,7 @@ onBeforeUnmount(() => {
   min-width: 60px;
 }
 .title input {
+  min-height: 30px;
   width: 100%;
   border: 1px solid transparent;
   background: none;
@@ -376,10 +388,11 @@ onBeforeUnmount(() => {
   min-width: 0;
 }
 .what {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
   font-weight: 500;
+  line-height: 1.15;
+  max-height: 2.3em;
+  overflow: hidden;
+  overflow-wrap: anywhere;
 }
 .save {
   font-size: 13px;
@@ -392,7 +405,30 @@ onBeforeUnmount(() => {
   color: var(--stop);
   font-weight: 500;
 }
+/* Where the row is too short for the title, the stations stand below it. */
+@media (max-width: 1200px) {
+  .head {
+    height: auto;
+    flex-wrap: wrap;
+    padding-top: 4px;
+  }
+  .tools {
+    order: 1;
+  }
+  .tabs {
+    order: 2;
+    width: 100%;
+  }
+  .tab {
+    flex: auto;
+    justify-content: center;
+    padding: 5px 8px;
+  }
+}
 @media (max-width: 760px) {
+  .title input {
+    min-height: 44px;
+  }
   .head {
     height: auto;
     flex-wrap: wrap;

@@ -61,7 +61,8 @@ const { hold, before, after } = useSpringBack();
     overflow-y: auto;
   }
   .drawing {
-    height: 62vw;
+    height: 100vw;
+    max-height: 62vh;
   }
   /* A chart below the drawing wants its own room. */
   .drawing.tall {

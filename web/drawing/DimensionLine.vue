@@ -35,6 +35,13 @@ const text = computed(() => `${props.dimension.name} ${shownLength(props.dimensi
       :d="`M${dimension.line[0].join(' ')}L${dimension.line[1].join(' ')}M${dimension.from[0].join(' ')}L${dimension.line[0].join(' ')}M${dimension.from[1].join(' ')}L${dimension.line[1].join(' ')}`"
     />
     <path class="arrow" :d="arrow(0) + arrow(1)" />
+    <rect
+      class="reach"
+      :x="Math.min(dimension.line[0][0], dimension.line[1][0]) - (upright ? 17 : 0)"
+      :y="Math.min(dimension.line[0][1], dimension.line[1][1]) - (upright ? 0 : 17)"
+      :width="Math.abs(dimension.line[0][0] - dimension.line[1][0]) + (upright ? 34 : 0)"
+      :height="Math.abs(dimension.line[0][1] - dimension.line[1][1]) + (upright ? 0 : 34)"
+    />
     <g :transform="`translate(${middle[0]} ${middle[1]})${upright ? ' rotate(-90)' : ''}`">
       <rect class="plate" :x="-text.length * 3.5" y="-8" :width="text.length * 7" height="16" />
       <text text-anchor="middle" y="4" :class="{ strong: own }">{{ text }}</text>

@@ -6,12 +6,11 @@ import { seatOf } from '#core/mounting/index';
 import type { Projection } from '#core/drawing/projection';
 import { silhouette } from '#core/drawing/silhouette';
 
-/** An item where and as it sits, to scale, with its tag. */
+/** An item where and as it sits, to scale. */
 const props = defineProps<{
   item: GearItem;
   place: Place;
   projection: Projection;
-  tag?: string;
   selected?: boolean;
   ghost?: boolean;
   misfit?: boolean;
@@ -21,7 +20,6 @@ const seat = computed(() => seatOf(props.item, props.place));
 const shape = computed(() =>
   silhouette(seat.value, props.item.kind === 'speaker' ? 'speaker' : 'other', props.projection),
 );
-const middle = computed(() => props.projection.to(seat.value.centre));
 </script>
 
 <template>
@@ -31,6 +29,5 @@ const middle = computed(() => props.projection.to(seat.value.centre));
       <path v-for="(d, i) in shape.bodies" :key="i" class="gear-shape" :d="d" />
       <path v-for="(d, i) in shape.marks" :key="`m${i}`" class="gear-line" :d="d" />
     </template>
-    <text v-if="tag" class="gear-tag" :x="middle[0]" :y="middle[1]">{{ tag }}</text>
   </g>
 </template>

@@ -4,8 +4,14 @@ import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zo
 import { onMounted, ref, useTemplateRef } from 'vue';
 import { SHEET } from '#core/drawing/sheet';
 
-/** The sheet every station is drawn on: border, zone marks, and a drawing that can be brought nearer. `h` is its height in its own pixels. */
-const props = withDefaults(defineProps<{ label: string; h?: number }>(), { h: SHEET.h });
+/**
+ * The sheet every station is drawn on: border, zone marks, and a drawing that can be brought nearer. `h` is its height in its own pixels. On a
+ * narrow screen it stands in its own size and is moved about in its window, so that what is on it can be read and
+ * pressed; a `still` one, with nothing to press, is shown whole.
+ */
+const props = withDefaults(defineProps<{ label: string; h?: number; still?: boolean }>(), { h: SHEET.h });
+/** A sheet that is taller than its window is moved in it rather than drawn smaller than this. */
+const LEAST_SCALE = 0.74;
 const svg = useTemplateRef<SVGSVGElement>('svg');
 const transform = ref('');
 let behaviour: ZoomBehavior<SVGSVGElement, unknown>;
@@ -22,7 +28,12 @@ onMounted(() => {
       [SHEET.w, props.h],
     ])
     // A wheel with Ctrl zooms; dragging moves what has been brought nearer. Gear is dragged from the shelf.
-    .filter((event: Event) => (event.type === 'wheel' ? (event as WheelEvent).ctrlKey : !(event as MouseEvent).button))
+    .filter((event: Event) => {
+      if (event.type === 'wheel') return (event as WheelEvent).ctrlKey;
+      // One finger moves the page, or the sheet in its window.
+      if (event.type === 'touchstart' && !transform.value) return (event as TouchEvent).touches.length > 1;
+      return !(event as MouseEvent).button;
+    })
     .on('zoom', ({ transform: t }: { transform: ZoomTransform }) => {
       transform.value = t.k === 1 ? '' : t.toString();
     });
@@ -30,7 +41,12 @@ onMounted(() => {
 });
 
 const nearer = (factor: number) => behaviour.scaleBy(select(svg.value!), factor);
-const whole = () => behaviour.transform(select(svg.value!), zoomIdentity);
+/** The whole sheet; on a narrow screen, pressed again, its own size. */
+const fitted = ref(props.still);
+function whole(): void {
+  if (!transform.value) fitted.value = !fitted.value;
+  behaviour.transform(select(svg.value!), zoomIdentity);
+}
 
 function key(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -54,35 +70,38 @@ const letters = ['A', 'B', 'C', 'D', 'E'];
 </script>
 
 <template>
-  <div class="sheet-holder">
-    <svg
-      ref="svg"
-      class="sheet"
-      :viewBox="`0 0 ${SHEET.w} ${h}`"
-      preserveAspectRatio="xMidYMid meet"
-      role="group"
-      :aria-label="label"
-      @keydown="key"
-    >
-      <rect class="frame" x="4" y="4" :width="SHEET.w - 8" :height="h - 8" stroke-width="0.8" />
-      <rect class="frame" x="16" y="16" :width="SHEET.w - 32" :height="h - 32" stroke-width="1.8" />
-      <g aria-hidden="true">
-        <template v-for="i in 7" :key="i">
-          <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" y="10.5">{{ i }}</text>
-          <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" :y="h - 10">{{ i }}</text>
-        </template>
-        <template v-for="(letter, i) in letters" :key="letter">
-          <text class="zone" x="10" :y="16 + ((h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
-          <text class="zone" :x="SHEET.w - 10" :y="16 + ((h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
-        </template>
-      </g>
-      <clipPath id="sheet-clip"><rect x="17" y="17" :width="SHEET.w - 34" :height="h - 34" /></clipPath>
-      <g clip-path="url(#sheet-clip)">
-        <g :transform="transform">
-          <slot />
+  <div class="sheet-holder" :class="{ fitted }">
+    <div class="window">
+      <svg
+        ref="svg"
+        class="sheet"
+        :viewBox="`0 0 ${SHEET.w} ${h}`"
+        :style="h > SHEET.h ? { minHeight: `${LEAST_SCALE * h}px` } : {}"
+        preserveAspectRatio="xMidYMid meet"
+        role="group"
+        :aria-label="label"
+        @keydown="key"
+      >
+        <rect class="frame" x="4" y="4" :width="SHEET.w - 8" :height="h - 8" stroke-width="0.8" />
+        <rect class="frame" x="16" y="16" :width="SHEET.w - 32" :height="h - 32" stroke-width="1.8" />
+        <g aria-hidden="true">
+          <template v-for="i in 7" :key="i">
+            <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" y="10.5">{{ i }}</text>
+            <text class="zone" :x="16 + ((SHEET.w - 32) / 7) * (i - 0.5)" :y="h - 10">{{ i }}</text>
+          </template>
+          <template v-for="(letter, i) in letters" :key="letter">
+            <text class="zone" x="10" :y="16 + ((h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
+            <text class="zone" :x="SHEET.w - 10" :y="16 + ((h - 32) / 5) * (i + 0.5)">{{ letter }}</text>
+          </template>
         </g>
-      </g>
-    </svg>
+        <clipPath id="sheet-clip"><rect x="17" y="17" :width="SHEET.w - 34" :height="h - 34" /></clipPath>
+        <g clip-path="url(#sheet-clip)">
+          <g :transform="transform">
+            <slot />
+          </g>
+        </g>
+      </svg>
+    </div>
     <div class="zoom" role="group" aria-label="Size of the drawing">
       <button type="button" aria-label="Nearer" title="Nearer (+)" @click="nearer(1.4)">+</button>
       <button type="button" aria-label="Farther" title="Farther (−)" @click="nearer(1 / 1.4)">−</button>
@@ -96,6 +115,10 @@ const letters = ['A', 'B', 'C', 'D', 'E'];
   position: relative;
   height: 100%;
   min-width: 0;
+}
+.window {
+  height: 100%;
+  overflow: auto;
 }
 .zoom {
   position: absolute;
@@ -116,5 +139,19 @@ const letters = ['A', 'B', 'C', 'D', 'E'];
 }
 .zoom button:hover {
   background: var(--paper-sunk);
+}
+@media (max-width: 760px) {
+  .sheet-holder:not(.fitted) .sheet {
+    width: 940px;
+    height: auto;
+  }
+  .zoom {
+    left: 10px;
+    bottom: 10px;
+  }
+  .zoom button {
+    width: 44px;
+    height: 40px;
+  }
 }
 </style>

@@ -1,8 +1,8 @@
-import { TOURER_JOB } from '#demo/jobs';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { planJob } from '#core/plan';
 import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
 import { applyAll } from '#core/job/operations';
-import { BLOCK, layBlocks, layBoxes, layLeads, terminalAt } from '../stations/speakers/layout';
+import { BLOCK, layBlocks, layBoxes, layLeads, sheetHeight, terminalAt } from '../stations/speakers/layout';
 import { alongPath } from '../stations/power/along';
 import { slackArc } from '../stations/routing/slack';
 import { layCallouts } from '#core/drawing/callouts';
@@ -12,6 +12,8 @@ import { placedGear } from '#core/drawing/placed';
 import { project, type Px } from '#core/drawing/projection';
 import { SHEET, twoViews } from '#core/drawing/sheet';
 import { silhouette } from '#core/drawing/silhouette';
+import { freeSpots } from '#core/drawing/spots';
+import { tagMarks, tagWidth } from '#core/drawing/tags';
 import { fitOf, seatOf } from '#core/mounting/index';
 import { shelfItem } from '#demo/shelf';
 
@@ -281,4 +283,76 @@ describe('gear in true projection', () => {
     const { h } = extent(drawn('kingcup-3', 'dash', top).bodies);
     expect(h / top.scale).toBeCloseTo(size.w, 0);
   });
+});
+
+test.each(DEMO_JOBS.map((job) => [job.title, job] as const))(
+  '%s: every piece is named by one tag in each view, and no tag lies over another',
+  (_, job) => {
+    const { tags } = planJob(job);
+    const views = twoViews(job.craft.pattern);
+    for (const p of [views.side, views.top]) {
+      const marks = tagMarks(job, tags, p);
+      expect(marks.flatMap(({ gear }) => gear).sort()).toEqual(
+        placedGear(job, p.view)
+          .map(({ id }) => id)
+          .sort(),
+      );
+      for (const { gear, text } of marks) expect(text.split(' ').sort()).toEqual(gear.map((id) => tags[id]).sort());
+      marks.forEach((a, i) => {
+        for (const b of marks.slice(i + 1)) {
+          const beside = Math.abs(a.at[0] - b.at[0]) >= (tagWidth(a.text) + tagWidth(b.text)) / 2;
+          expect(beside || Math.abs(a.at[1] - b.at[1]) >= 14).toBe(true);
+        }
+      });
+    }
+  },
+);
+
+test('a left and right pair is one tag from the side and two from above', () => {
+  const views = twoViews(ADVENTURE_TOURER);
+  const texts = (p: typeof views.side) => tagMarks(TOURER_JOB, plan.tags, p).map(({ text }) => text);
+  // The amplifier stands just behind the front pair.
+  expect(texts(views.side).sort()).toEqual(['H1', 'S1 S2 A1', 'S3 S4']);
+  expect(texts(views.top)).toEqual(expect.arrayContaining(['S1', 'S2', 'S3', 'S4']));
+  // Of some gear only those are named.
+  expect(tagMarks(TOURER_JOB, plan.tags, views.side, (id) => id === 'head').map(({ text }) => text)).toEqual(['H1']);
+});
+
+describe('labels that want a free spot', () => {
+  const label = (...spots: Px[]) => ({ w: 40, h: 16, spots });
+
+  test('each has its first spot while that is free, and the next when it is not', () => {
+    const there = [{ at: [0, 0] as const, w: 20, h: 20 }];
+    // Half of 40 and of 20 make 30, and 2 px stay between.
+    expect(freeSpots([label([31.9, 0], [100, 0])], there)).toEqual([[100, 0]]);
+    expect(freeSpots([label([32, 0], [100, 0])], there)).toEqual([[32, 0]]);
+    expect(freeSpots([label([0, 20], [100, 0])], there)).toEqual([[0, 20]]);
+    expect(freeSpots([label([50, 50]), label([50, 50], [50, 68])], [])).toEqual([
+      [50, 50],
+      [50, 68],
+    ]);
+  });
+
+  test('where nothing is free it covers least, and one without a spot has none', () => {
+    expect(freeSpots([label([0, 0], [10, 0], [20, 0])], [{ at: [0, 0], w: 40, h: 16 }])).toEqual([[20, 0]]);
+    expect(freeSpots([label()], [])).toEqual([undefined]);
+  });
+});
+
+test('a system of five sources and twenty channels has a sheet on which every channel can be pressed', () => {
+  const sources = ['weir-4-45', 'weir-4-45', 'weir-4-45', 'weir-4-45'];
+  const heavy = applyAll(
+    TOURER_JOB,
+    sources.map((item, i) => ({ op: 'addGear', id: `more-${i}`, item: shelfItem(item), place: null })),
+  );
+  expect(sheetHeight(TOURER_JOB)).toBe(SHEET.h);
+  const h = sheetHeight(heavy);
+  expect(h).toBeGreaterThan(SHEET.h);
+  const rows = layBlocks(heavy).flatMap((block) => block.rows);
+  expect(rows.length).toBeGreaterThanOrEqual(20);
+  for (const row of rows) {
+    expect(row.y + row.h).toBeLessThanOrEqual(h - 10);
+    // Drawn no smaller than 0.74 of its own size.
+    expect(row.h * 0.74).toBeGreaterThan(24);
+  }
 });

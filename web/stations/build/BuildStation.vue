@@ -9,6 +9,7 @@ import { craftOf } from '#core/job/job';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import GearTags from '../../drawing/GearTags.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useBay } from '../../stores/bay';
@@ -101,7 +102,7 @@ useEventListener(window, 'keydown', (event) => {
 <template>
   <StationLayout station="build" card-first>
     <template #sheet>
-      <SheetFrame label="The craft as it stands in the bay: covers off, gear fitted, wires pulled">
+      <SheetFrame still label="The craft as it stands in the bay: covers off, gear fitted, wires pulled">
         <CraftView v-for="p in views" :key="p.view" :pattern="craft" :projection="p" :open="open" :lit="lit" />
         <template v-for="p in views" :key="p.view">
           <template v-for="lane in lanes[p.view]" :key="lane.run.id">
@@ -119,10 +120,10 @@ useEventListener(window, 'keydown', (event) => {
             :item="item"
             :place="place"
             :projection="p"
-            :tag="store.plan!.tags[id]!"
             :ghost="!fitted.has(id) && !isHere(id, current?.step)"
             :selected="isHere(id, current?.step)"
           />
+          <GearTags :projection="p" :selected="(id) => isHere(id, current?.step)" />
         </template>
         <text v-if="!steps.length" x="470" y="52" text-anchor="middle" class="big"
           >Nothing to build yet. Put gear on the craft first.</text

@@ -9,7 +9,9 @@ import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import { useEventListener } from '@vueuse/core';
 import CraftView from '../../drawing/CraftView.vue';
+import FitText from '../../drawing/FitText.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import GearTags from '../../drawing/GearTags.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import { layCallouts } from '#core/drawing/callouts';
@@ -151,14 +153,9 @@ useEventListener(window, 'keydown', (event) => {
         </g>
         <template v-for="p in views" :key="p.view">
           <template v-for="{ id, item, place } in placedGear(store.job!, p.view)" :key="id">
-            <GearMark
-              :item="item"
-              :place="place"
-              :projection="p"
-              :tag="store.plan!.tags[id]!"
-              :selected="isSelected(id)"
-            />
+            <GearMark :item="item" :place="place" :projection="p" :selected="isSelected(id)" />
           </template>
+          <GearTags :projection="p" :selected="isSelected" />
           <template v-if="hand">
             <GearMark
               v-for="label in callouts.filter((c) => c.fit)"
@@ -186,16 +183,23 @@ useEventListener(window, 'keydown', (event) => {
           @press="press(label)"
         >
           <rect class="plate" :x="LABEL_X[label.side]" :y="label.y" :width="LABEL_W" :height="HEIGHT" />
-          <text :x="LABEL_X[label.side] + 8" :y="label.y + 17" class="small">{{ label.place.name }}</text>
-          <text
+          <FitText
+            :x="LABEL_X[label.side] + 8"
+            :y="label.y + 17"
+            class="small"
+            :words="label.place.name"
+            :room="LABEL_W - 16"
+          />
+          <FitText
+            :words="label.line"
+            :room="LABEL_W - (label.worst && !label.fit ? 32 : 16)"
             :x="LABEL_X[label.side] + 8"
             :y="label.y + 34"
             :class="[
               label.gear.length && !label.fit ? 'strong' : '',
               label.fit ? (label.fit.good ? 'good' : 'sev-stop') : '',
             ]"
-            >{{ label.line }}</text
-          >
+          />
           <SeverityMark
             v-if="label.worst && !label.fit"
             :severity="label.worst"

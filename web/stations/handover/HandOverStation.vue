@@ -11,6 +11,7 @@ import OverruleNote from '../../app/OverruleNote.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import GearTags from '../../drawing/GearTags.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useBay } from '../../stores/bay';
@@ -79,7 +80,7 @@ const at = (file: string) => `/api/jobs/${encodeURIComponent(store.job!.id)}/exp
 <template>
   <StationLayout station="handover">
     <template #sheet>
-      <SheetFrame label="The craft as built, with every run and where each fuse is">
+      <SheetFrame still label="The craft as built, with every run and where each fuse is">
         <CraftView v-for="p in views" :key="p.view" :pattern="craft" :projection="p" />
         <template v-for="p in views" :key="p.view">
           <WireLine
@@ -94,8 +95,8 @@ const at = (file: string) => `/api/jobs/${encodeURIComponent(store.job!.id)}/exp
             :item="item"
             :place="place"
             :projection="p"
-            :tag="store.plan!.tags[id]!"
           />
+          <GearTags :projection="p" />
         </template>
         <g v-if="seal" class="stamp" transform="translate(800 96) rotate(-8)">
           <rect x="-104" y="-36" width="208" height="72" />
@@ -179,6 +180,9 @@ const at = (file: string) => `/api/jobs/${encodeURIComponent(store.job!.id)}/exp
   font-size: 14px;
 }
 .files a {
+  display: inline-block;
+  min-height: 24px;
+  min-width: 24px;
   color: var(--tarn);
 }
 </style>

@@ -9,6 +9,7 @@ import type { Battery } from '#core/job/supply';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import DimensionLine from '../../drawing/DimensionLine.vue';
+import FitText from '../../drawing/FitText.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import { useBay } from '../../stores/bay';
@@ -150,8 +151,8 @@ const callouts = computed(() =>
             @press="part = c.id"
           >
             <rect class="plate" :x="LABEL_X[c.side]" :y="c.y" :width="LABEL_W" :height="HEIGHT" />
-            <text :x="LABEL_X[c.side] + 8" :y="c.y + 17" class="small">{{ c.name }}</text>
-            <text :x="LABEL_X[c.side] + 8" :y="c.y + 34" class="strong">{{ c.line }}</text>
+            <FitText :x="LABEL_X[c.side] + 8" :y="c.y + 17" class="small" :words="c.name" :room="LABEL_W - 16" />
+            <FitText :x="LABEL_X[c.side] + 8" :y="c.y + 34" class="strong" :words="c.line" :room="LABEL_W - 16" />
           </PressMark>
         </g>
       </SheetFrame>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { CHART } from './places';
 import { computed } from 'vue';
-import { SHEET } from '#core/drawing/sheet';
 import { mostLost, type Feed } from '#core/power/index';
 import { gaugeName } from '#core/tables/conductors';
 import { figure, short } from '#core/units/figures';
+import FitText from '../../drawing/FitText.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import { useJob } from '../../stores/job';
 
@@ -16,7 +17,7 @@ const props = defineProps<{
 }>();
 const store = useJob();
 const tag = (gear: string) => store.plan!.tags[gear] ?? '';
-const rowH = computed(() => Math.min(104, (SHEET.h - props.y - 70) / Math.max(1, props.feeds.length)));
+const rowH = computed(() => Math.min(104, (CHART.y - 40 - props.y) / Math.max(1, props.feeds.length)));
 const tall = computed(() => rowH.value > 98);
 
 const plates = computed(() =>
@@ -58,14 +59,22 @@ const plates = computed(() =>
     @press="store.select({ kind: 'feed', id: p.gear })"
   >
     <rect class="plate" x="28" :y="p.y" width="186" :height="rowH - 8" />
-    <text x="38" :y="p.y + 19" class="strong">{{ p.title }}</text>
-    <text v-if="!p.lengths" x="38" :y="p.y + 40" class="small">{{ p.without }}</text>
+    <FitText x="38" :y="p.y + 19" class="strong" :words="p.title" :room="168" />
+    <FitText v-if="!p.lengths" x="38" :y="p.y + 40" class="small" :words="p.without" :room="168" />
     <template v-else-if="tall">
       <text x="38" :y="p.y + 43" class="big">{{ p.size }}</text>
       <text x="126" :y="p.y + 42" :class="{ 'sev-stop': p.bare }">{{ p.fuse }}</text>
-      <text x="38" :y="p.y + 64" :class="{ 'sev-stop': p.collapsed }">{{ p.line }}</text>
-      <text x="38" :y="p.y + 82" class="small">{{ p.lengths }}</text>
+      <FitText x="38" :y="p.y + 64" :class="{ 'sev-stop': p.collapsed }" :words="p.line" :room="168" />
+      <FitText x="38" :y="p.y + 82" class="small" :words="p.lengths" :room="168" />
     </template>
-    <text v-else x="38" :y="p.y + 39" class="small" :class="{ 'sev-stop': p.collapsed || p.bare }">{{ p.brief }}</text>
+    <FitText
+      v-else
+      x="38"
+      :y="p.y + 39"
+      class="small"
+      :class="{ 'sev-stop': p.collapsed || p.bare }"
+      :words="p.brief"
+      :room="168"
+    />
   </PressMark>
 </template>

@@ -39,6 +39,7 @@ const id = useId();
 
 <style scoped>
 .figure {
+  white-space: nowrap;
   border: 0;
   padding: 0;
   background: none;

@@ -5,6 +5,8 @@ import { batteryIds } from '#core/job/feeding';
 import { craftOf } from '#core/job/job';
 import { layLanes } from '#core/drawing/lanes';
 import { project, type Px } from '#core/drawing/projection';
+import { freeSpots } from '#core/drawing/spots';
+import { tagMarks, tagWidth } from '#core/drawing/tags';
 import { SHEET } from '#core/drawing/sheet';
 import {
   otherJob,
@@ -20,7 +22,9 @@ import { gaugeDiameter } from '#core/tables/conductors';
 import { figure, short } from '#core/units/figures';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
+import FitText from '../../drawing/FitText.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import GearTags from '../../drawing/GearTags.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
@@ -31,6 +35,7 @@ import { alongPath } from './along';
 import BatteryPanel from './BatteryPanel.vue';
 import DayPanel from './DayPanel.vue';
 import FeedPanel from './FeedPanel.vue';
+import { CHART, CHART_TITLE } from './places';
 import FeedPlates from './FeedPlates.vue';
 import KeyOffBars from './KeyOffBars.vue';
 import SupplyDiagram from './SupplyDiagram.vue';
@@ -122,9 +127,10 @@ const chain = computed(() => {
     list.unshift(f);
   return list;
 });
+const isShownFeed = (gear: string) => part.value === 'feeds' && feed.value?.gear === gear;
 const isOn = (gear: string) => chain.value.some((f) => f.gear === gear);
 
-const fuseSpots = computed(() =>
+const fuses = computed(() =>
   feeds.value.flatMap((f) => {
     const course = courseOf(f);
     if (!course || !f.run) return [];
@@ -134,11 +140,27 @@ const fuseSpots = computed(() =>
       return [];
     if (!f.family && !Object.hasOwn(job.value.craft.batteries, f.feeder)) return [];
     const at = f.choice.holder ? f.choice.fuseAtMm / f.run.outMm : f.family ? 0.03 : 0.05;
-    const [x, y] = alongPath(course, Math.min(1, at)).at;
     const text = missing ? (f.family ? 'none fits' : 'no fuse') : short(f.fuseA);
-    return [{ gear: f.gear, x, y, missing, text }];
+    // At its place on the wire, or as near to it as there is room.
+    const along = Array.from({ length: 12 }, (_, i) => alongPath(course, Math.min(1, at + 0.03 * i)).at);
+    return [
+      { gear: f.gear, missing, text, w: text.length > 4 ? 56 : 30, h: 18, spots: [...along, ...around(along[0]!)] },
+    ];
   }),
 );
+
+/** Places about a point, the nearest first. */
+const around = ([x, y]: Px): Px[] =>
+  [24, 42, 60].flatMap((d): Px[] => [
+    [x, y - d],
+    [x, y + d],
+    [x + d, y],
+    [x - d, y],
+    [x + d, y - d],
+    [x - d, y - d],
+    [x + d, y + d],
+    [x - d, y + d],
+  ]);
 
 const printed = computed(() => {
   if (part.value !== 'feeds' || !profile.value.length || !feed.value?.run) return [];
@@ -150,15 +172,22 @@ const printed = computed(() => {
     if (!course) return [];
     const last = i === chain.value.length - 1;
     const stops = [
-      ...(i === 0 ? [{ part: 0, dx: -12, dy: 30, anchor: 'end' }] : []),
-      ...(last ? [{ part: 0.55, dx: -4, dy: -16, anchor: 'end' }] : []),
-      { part: 1, dx: last ? 30 : 14, dy: last ? -26 : 26, anchor: 'start' },
+      ...(i === 0 ? [{ part: 0, dx: -36, dy: 26 }] : []),
+      ...(last ? [{ part: 0.55, dx: -28, dy: -20 }] : []),
+      { part: 1, dx: last ? 54 : 38, dy: last ? -30 : 22 },
     ];
     return stops.map((s) => {
       const { at } = alongPath(course, s.part);
       const mm = start + s.part * (f.run?.outMm ?? 0);
       const volts = s.part === 1 && last ? profile.value.at(-1)!.volts : voltsAt(profile.value, Math.max(mm, 0.001));
-      return { ...s, key: `${f.gear}${s.part}`, volts, x: at[0] + s.dx, y: at[1] + s.dy };
+      const first: Px = [at[0] + s.dx, at[1] + s.dy];
+      return {
+        key: `${f.gear}${s.part}`,
+        text: `${figure(volts, 2)} V`,
+        w: 48,
+        h: 16,
+        spots: [first, ...around(at).map(([x, y]): Px => [x + Math.sign(x - at[0]) * 16, y])],
+      };
     });
   });
 });
@@ -169,20 +198,35 @@ const asked = computed(() =>
     ? lanes.value.flatMap((lane) => {
         const { kind, to } = lane.run;
         if (kind !== 'switched' && kind !== 'turnOn') return [];
-        const amps = wakingAmps(job.value, store.plan!.turnOn, kind, to);
-        const { at } = alongPath(lane.points, 0.5);
+        const text = `${short(wakingAmps(job.value, store.plan!.turnOn, kind, to) * 1000)} mA`;
         // Two that lie side by side are read apart.
-        return [
-          {
-            id: lane.run.id,
-            x: at[0],
-            y: at[1] + (lane.run.kind === 'switched' ? 26 : -12),
-            text: `${short(amps * 1000)} mA`,
-          },
-        ];
+        const sides = kind === 'switched' ? [22, -16] : [-16, 22];
+        const spots = [0.5, 0.4, 0.6, 0.3, 0.7, 0.2, 0.8].flatMap((t) => {
+          const { at } = alongPath(lane.points, t);
+          return sides.map((dy): Px => [at[0], at[1] + dy]);
+        });
+        return [{ key: lane.run.id, text, w: text.length * 6.6, h: 16, spots }];
       })
     : [],
 );
+
+/** What is written on the wires, none over another, over a tag or over a battery. */
+const onWires = computed(() => {
+  const fed = (id: string) => feeds.value.some((f) => f.gear === id && f.run);
+  const tagged = tagMarks(job.value, store.plan!.tags, projection.value, fed);
+  const there = [
+    ...batteries.value.map(({ x, y }) => ({ at: [x, y - 3] as const, w: 44, h: 40 })),
+    { at: [CHART.x + CHART_TITLE.w / 2, CHART.y - CHART_TITLE.above] as const, w: CHART_TITLE.w, h: CHART_TITLE.h },
+    ...tagged.map(({ at, text }) => ({ at, w: tagWidth(text), h: 14 })),
+  ];
+  const words = [...printed.value, ...asked.value];
+  const shownFuses = part.value === 'feeds' ? fuses.value : [];
+  const at = freeSpots([...shownFuses, ...words], there);
+  return {
+    fuses: shownFuses.map((f, i) => ({ ...f, x: at[i]![0], y: at[i]![1] })),
+    words: words.map((word, i) => ({ ...word, at: at[shownFuses.length + i]! })),
+  };
+});
 
 const batteries = computed(() => {
   const taken: Px[] = [];
@@ -218,7 +262,7 @@ function noFeed(gear: string): { short: string; long: string } {
 
 // ── The list beside the craft ───────────────────────────────────────────────────────────────────
 
-const LIST_Y = 106;
+const LIST_Y = 116;
 
 // ── The day ─────────────────────────────────────────────────────────────────────────────────────
 
@@ -272,8 +316,12 @@ watch(
             :item="f.item"
             :place="pattern.places[job.gear[f.gear]!.place!]!"
             :projection="projection"
-            :tag="tag(f.gear)"
-            :selected="part === 'feeds' && feed?.gear === f.gear"
+            :selected="isShownFeed(f.gear)"
+          />
+          <GearTags
+            :projection="projection"
+            :shown="(id) => feeds.some((f) => f.gear === id && f.run)"
+            :selected="isShownFeed"
           />
           <PressMark
             v-for="b in batteries"
@@ -289,32 +337,27 @@ watch(
             <path class="posts" d="M-14 -17v-5h8v5M6 -17v-5h8v5" />
             <text y="5" text-anchor="middle" class="strong">{{ mark(b.id) || '+ −' }}</text>
           </PressMark>
-          <template v-if="part === 'feeds'">
-            <g
-              v-for="f in fuseSpots"
-              :key="f.gear"
-              class="fuse"
-              :class="{ missing: f.missing, other: !isOn(f.gear) }"
-              :data-fuse="f.gear"
-              :transform="`translate(${f.x} ${f.y})`"
-              aria-hidden="true"
-            >
-              <rect :x="f.text.length > 4 ? -28 : -15" y="-9" :width="f.text.length > 4 ? 56 : 30" height="18" rx="9" />
-              <text text-anchor="middle" y="4.5">{{ f.text }}</text>
-            </g>
-            <g v-for="p in printed" :key="p.key" aria-hidden="true">
-              <text class="volts" :x="p.x" :y="p.y" :text-anchor="p.anchor">{{ figure(p.volts, 2) }} V</text>
-            </g>
-          </template>
+          <g
+            v-for="f in onWires.fuses"
+            :key="f.gear"
+            class="fuse"
+            :class="{ missing: f.missing, other: !isOn(f.gear) }"
+            :data-fuse="f.gear"
+            :transform="`translate(${f.x} ${f.y})`"
+            aria-hidden="true"
+          >
+            <rect :x="-f.w / 2" y="-9" :width="f.w" height="18" rx="9" />
+            <text text-anchor="middle" y="4.5">{{ f.text }}</text>
+          </g>
           <text
-            v-for="a in asked"
-            :key="a.id"
+            v-for="word in onWires.words"
+            :key="word.key"
             class="volts"
-            :x="a.x"
-            :y="a.y"
+            :x="word.at[0]"
+            :y="word.at[1] + 4.5"
             text-anchor="middle"
             aria-hidden="true"
-            >{{ a.text }}</text
+            >{{ word.text }}</text
           >
 
           <PressMark
@@ -326,8 +369,8 @@ watch(
             :data-part="id"
             @press="openPart(id)"
           >
-            <rect class="plate" :x="28 + (i % 2) * 95" :y="32 + Math.floor(i / 2) * 34" width="91" height="28" />
-            <text :x="28 + (i % 2) * 95 + 45" :y="51 + Math.floor(i / 2) * 34" text-anchor="middle">{{ name }}</text>
+            <rect class="plate" :x="28 + (i % 2) * 95" :y="28 + Math.floor(i / 2) * 40" width="91" height="35" />
+            <text :x="28 + (i % 2) * 95 + 45" :y="50 + Math.floor(i / 2) * 40" text-anchor="middle">{{ name }}</text>
           </PressMark>
 
           <template v-if="part === 'feeds'">
@@ -343,7 +386,13 @@ watch(
               @press="store.select({ kind: 'battery', id: b.id })"
             >
               <rect class="plate" x="28" :y="LIST_Y + i * 54" width="186" height="48" />
-              <text x="38" :y="LIST_Y + 19 + i * 54" class="strong">{{ mark(b.id) }} {{ b.battery.name }}</text>
+              <FitText
+                x="38"
+                :y="LIST_Y + 19 + i * 54"
+                class="strong"
+                :words="`${mark(b.id)} ${b.battery.name}`"
+                :room="168"
+              />
               <text x="38" :y="LIST_Y + 38 + i * 54"
                 >{{ short(b.battery.capacityAh) }} Ah{{
                   part === 'day'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FitText from '../../drawing/FitText.vue';
 import { computed, ref } from 'vue';
 import { batteryIds, startBattery } from '#core/job/feeding';
 import { TIES } from '#core/job/supply';
@@ -107,8 +108,14 @@ const ties = computed(() => {
       </g>
       <path v-if="b.chargers.length" class="arrow" :d="`M${b.x + BOX.w / 2} ${BOX.y - 8}v7m-4 -4l4 4l4 -4`" />
       <rect class="plate box" :x="b.x" :y="BOX.y" :width="BOX.w" :height="BOX.h" />
-      <text :x="b.x + 10" :y="BOX.y + 20" class="strong">{{ mark(b.id) }} {{ b.battery.name }}</text>
-      <text :x="b.x + 10" :y="BOX.y + 39">{{ b.line }}</text>
+      <FitText
+        :x="b.x + 10"
+        :y="BOX.y + 20"
+        class="strong"
+        :words="`${mark(b.id)} ${b.battery.name}`"
+        :room="BOX.w - 20"
+      />
+      <FitText :x="b.x + 10" :y="BOX.y + 39" :words="b.line" :room="BOX.w - 20" />
       <path class="arrow" :d="`M${b.x + BOX.w / 2} ${BOX.y + BOX.h}v12m-4 -4l4 4l4 -4`" />
       <text :x="b.x + BOX.w / 2" :y="BOX.y + BOX.h + 28" text-anchor="middle">{{ b.feeds }}</text>
     </g>

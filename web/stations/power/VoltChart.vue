@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { CHART } from './places';
 import { computed } from 'vue';
 import type { ProfileMark, ProfilePoint } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
 import { pathOf } from '#core/drawing/projection';
-import { SHEET } from '#core/drawing/sheet';
 
 /** Volts against length, from where they come to the gear. `profile` is not empty. */
 const props = defineProps<{
@@ -15,7 +15,6 @@ const props = defineProps<{
   nominal: number;
 }>();
 
-const CHART = { x: 78, y: 484, w: SHEET.w - 130, h: 132 } as const;
 const chart = computed(() => {
   const points = props.profile;
   const end = points.at(-1)!.mm;

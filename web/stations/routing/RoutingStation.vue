@@ -10,7 +10,9 @@ import FactField from '../../app/FactField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
+import FitText from '../../drawing/FitText.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import GearTags from '../../drawing/GearTags.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
@@ -18,6 +20,7 @@ import { layCallouts } from '#core/drawing/callouts';
 import { WIRE_WIDTH, layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
+import type { Projection } from '#core/drawing/projection';
 import { short as shortFigure } from '#core/units/figures';
 import { useJob, withoutDrawing } from '../../stores/job';
 import { planner } from '../../workers';
@@ -55,6 +58,16 @@ const marked = computed(() => {
   const batteries = Object.values(store.job!.craft.batteries).map(({ place }) => place ?? batteryPlace);
   return [...new Set(batteries), switchedPlace];
 });
+/** Where they are marked in a view: of two that lie on each other the first alone is drawn. */
+const marksIn = (p: Projection) => {
+  const marks: { end: string; x: number; y: number }[] = [];
+  for (const end of marked.value) {
+    const [x, y] = p.to(pattern.value.places[end]!.at);
+    if (!marks.some((m) => Math.abs(m.x - x) < 26 && Math.abs(m.y - y) < 18)) marks.push({ end, x, y });
+  }
+  return marks;
+};
+const isEnd = (gear: string) => selected.value?.from === gear || selected.value?.to === gear;
 const full = (end: string) => endName(store.job!, end, store.plan!.tags);
 
 const HEIGHT = computed(() => Math.min(40, (LABELS_END - 26) / Math.max(1, Math.ceil(laid.value.length / 2)) - 5));
@@ -151,19 +164,10 @@ const setLead = (event: Event) => {
             @click="press(lane.run)"
           />
           <template v-for="{ id, item, place } in placedGear(store.job!, p.view)" :key="id">
-            <GearMark
-              :item="item"
-              :place="place"
-              :projection="p"
-              :tag="store.plan!.tags[id]!"
-              :selected="selected !== undefined && (selected.from === id || selected.to === id)"
-            />
+            <GearMark :item="item" :place="place" :projection="p" :selected="isEnd(id)" />
           </template>
-          <g
-            v-for="end in marked"
-            :key="end"
-            :transform="`translate(${p.to(pattern.places[end]!.at)[0]} ${p.to(pattern.places[end]!.at)[1]})`"
-          >
+          <GearTags :projection="p" :selected="isEnd" />
+          <g v-for="{ end, x, y } in marksIn(p)" :key="end" :transform="`translate(${x} ${y})`">
             <rect v-if="end !== pattern.switchedPlace" class="battery" x="-13" y="-9" width="26" height="18" />
             <circle v-else class="battery" r="5" />
             <text v-if="end !== pattern.switchedPlace" y="4.5" text-anchor="middle" class="strong">+ −</text>
@@ -188,7 +192,13 @@ const setLead = (event: Event) => {
             <g :transform="`translate(${LABEL_X[c.side] + 8} ${c.y + HEIGHT * 0.7})`">
               <WireLine path="M2 0H40" :wires="c.run.conductors.map((x) => x.colour)" :width="4" />
             </g>
-            <text :x="LABEL_X[c.side] + 8" :y="c.y + HEIGHT * 0.38" class="small">{{ names(c.run) }}</text>
+            <FitText
+              :x="LABEL_X[c.side] + 8"
+              :y="c.y + HEIGHT * 0.38"
+              class="small"
+              :words="names(c.run)"
+              :room="LABEL_W - 16"
+            />
             <text :x="LABEL_X[c.side] + 56" :y="c.y + HEIGHT * 0.82" class="strong">{{ lengthText(c.run.cutMm) }}</text>
             <text
               v-if="c.run.pinned"

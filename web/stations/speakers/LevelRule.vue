@@ -74,8 +74,7 @@ figcaption > * {
 }
 figcaption span:first-child {
   flex: 1;
-  overflow: hidden;
-  text-overflow: ellipsis;
+  white-space: normal;
 }
 .line {
   stroke: var(--rule);

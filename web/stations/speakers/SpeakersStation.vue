@@ -9,7 +9,9 @@ import { figure, short } from '#core/units/figures';
 import { useDrag } from '../../app/dragging';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
+import FitText from '../../drawing/FitText.vue';
 import GearMark from '../../drawing/GearMark.vue';
+import GearTags from '../../drawing/GearTags.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
@@ -23,12 +25,25 @@ import SpeakerPanel from './SpeakerPanel.vue';
 import WiringPanel from './WiringPanel.vue';
 import WiringSearch from './WiringSearch.vue';
 import ZonePanel from './ZonePanel.vue';
-import { BLOCK, BOX, COIL_W, coilPath, layBlocks, layBoxes, layLeads, terminalAt, terminalY } from './layout';
+import {
+  BLOCK,
+  BOX,
+  COIL_W,
+  coilPath,
+  layBlocks,
+  layBoxes,
+  sheetHeight,
+  layLeads,
+  terminalAt,
+  terminalY,
+} from './layout';
 
 const store = useJob();
 const pattern = computed(() => craftOf(store.job!));
+/** A system of many sources has a taller sheet, so that every channel can be read and pressed. */
+const sheetH = computed(() => sheetHeight(store.job!));
 const projection = computed(() =>
-  project(pattern.value, 'top', { x: 212, y: 190, w: SHEET.w - 236, h: SHEET.h - 380 }),
+  project(pattern.value, 'top', { x: 212, y: 190, w: SHEET.w - 236, h: sheetH.value - 380 }),
 );
 const spot = (gear: string) => {
   const place = store.job!.gear[gear]?.place;
@@ -42,7 +57,7 @@ const rows = computed(() => blocks.value.flatMap((block) => block.rows));
 const boxes = computed(() => layBoxes(store.job!, (gear) => spot(gear)?.[0]));
 const circuits = computed(() => Object.values(store.plan!.speakers.circuits));
 const circuitOn = (key: string): Circuit | undefined => store.plan!.speakers.circuits[key];
-const leads = computed(() => layLeads(blocks.value, boxes.value, circuits.value));
+const leads = computed(() => layLeads(blocks.value, boxes.value, circuits.value, sheetH.value));
 const shares = computed(
   () => new Map(circuits.value.flatMap((c) => c.speakers.map((s) => [s.gear, { ...s, circuit: c }] as const))),
 );
@@ -125,7 +140,7 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
 <template>
   <StationLayout station="speakers">
     <template #sheet>
-      <SheetFrame label="Speakers and the channels that drive them">
+      <SheetFrame :h="sheetH" label="Speakers and the channels that drive them">
         <CraftView :pattern="pattern" :projection="projection" faint />
         <text v-if="!blocks.length || !boxes.length" :x="SHEET.w / 2 + 60" y="150" text-anchor="middle" class="big">
           {{ !blocks.length ? 'No amplifier or head unit in the job yet.' : 'No speakers in the job yet.' }} Choose them
@@ -153,9 +168,9 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
           :item="item"
           :place="place"
           :projection="projection"
-          :tag="tag(id)"
           :selected="isLit(id)"
         />
+        <GearTags :projection="projection" :selected="isLit" />
 
         <g v-for="block in blocks" :key="block.gear">
           <PressMark
@@ -165,9 +180,13 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
             @press="store.select({ kind: 'gear', id: block.gear })"
           >
             <rect class="block" :x="BLOCK.x" :y="block.y" :width="BLOCK.w" :height="BLOCK.head" />
-            <text :x="BLOCK.x + 8" :y="block.y + 16" class="block-name"
-              >{{ tag(block.gear) }} {{ block.item.name }}</text
-            >
+            <FitText
+              :x="BLOCK.x + 8"
+              :y="block.y + 16"
+              class="block-name"
+              :words="`${tag(block.gear)} ${block.item.name}`"
+              :room="BLOCK.w - 16"
+            />
             <text :x="BLOCK.x + 8" :y="block.y + 30" class="small">{{ short(block.item.bank.minOhm) }} Ω least</text>
           </PressMark>
           <PressMark
@@ -179,7 +198,7 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
             @press="pressChannel(row.key)"
           >
             <rect class="plate" :x="BLOCK.x" :y="row.y" :width="BLOCK.w" :height="row.h" />
-            <text :x="BLOCK.x + 8" :y="row.y + row.h * 0.4" class="small">{{ row.name }}</text>
+            <FitText :x="BLOCK.x + 8" :y="row.y + row.h * 0.4" class="small" :words="row.name" :room="BLOCK.w - 24" />
             <text
               :x="BLOCK.x + 8"
               :y="row.y + row.h * 0.84"
@@ -212,6 +231,7 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
             "
             @press="toggleBridge(pair.key, pair.bridged)"
           >
+            <rect class="reach" :x="BLOCK.x - 35" :y="pair.y - 17" width="34" height="34" />
             <rect :x="BLOCK.x - 16" :y="pair.y - 13" width="14" height="26" rx="3" />
             <path :d="`M${BLOCK.x - 2} ${pair.y - 8}h-7v16h7`" />
           </PressMark>
@@ -257,16 +277,26 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
             </text>
           </template>
           <g :transform="`translate(${box.x + 7} ${box.row === 'top' ? box.y : box.y + 48})`">
-            <text y="17"
-              ><tspan class="strong">{{ tag(box.gear) }}</tspan
-              >{{ box.w > 140 ? ` ${itemOf(box.gear).name.slice(0, 18)}` : '' }}</text
-            >
-            <text v-if="zoneName(box.gear)" :x="box.w - 14" y="17" text-anchor="end" class="small">{{
-              zoneName(box.gear)
-            }}</text>
+            <text y="14" class="strong">{{ tag(box.gear) }}</text>
+            <FitText
+              v-if="box.w > 140"
+              x="22"
+              y="14"
+              :words="itemOf(box.gear).name"
+              :room="zoneName(box.gear) ? 66 : box.w - 40"
+            />
+            <FitText
+              v-if="zoneName(box.gear) && box.w >= BOX.told"
+              :x="box.w - 14"
+              y="14"
+              text-anchor="end"
+              class="small"
+              :words="zoneName(box.gear)"
+              :room="box.w > 140 ? box.w - 110 : box.w - 44"
+            />
             <template v-if="shares.get(box.gear) && !shares.get(box.gear)!.circuit.refused">
-              <text y="37" class="big">{{ short(shares.get(box.gear)!.watts) }} W</text>
-              <text :x="box.w - 14" y="37" text-anchor="end" class="small"
+              <text y="39" class="big">{{ short(shares.get(box.gear)!.watts) }} W</text>
+              <text v-if="box.w >= BOX.told" :x="box.w - 14" y="39" text-anchor="end" class="small"
                 >{{ figure(shares.get(box.gear)!.rmsRatio * 100, 0) }} % RMS</text
               >
               <path class="bar-back" :d="`M0 47H${box.w - 14}`" />
@@ -277,7 +307,13 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
               />
               <path class="bar-mark" :d="`M${((box.w - 14) * 2) / 3} 43v8`" />
             </template>
-            <text v-else y="38" class="sev-stop">{{ shares.get(box.gear) ? 'load too low' : 'on no channel' }}</text>
+            <FitText
+              v-else
+              y="38"
+              class="sev-stop"
+              :words="shares.get(box.gear) ? 'load too low' : 'on no channel'"
+              :room="box.w - 14"
+            />
           </g>
         </PressMark>
       </SheetFrame>
@@ -325,14 +361,14 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
   stroke-width: 1px;
   fill: none;
 }
-.clip rect {
+.clip rect:not(.reach) {
   fill: var(--paper);
   stroke: var(--rule);
 }
 .clip path {
   stroke-dasharray: 2 2;
 }
-.clip.closed rect {
+.clip.closed rect:not(.reach) {
   fill: var(--paper-sunk);
   stroke: var(--ink);
 }

@@ -9,12 +9,21 @@ import type { Px } from '#core/drawing/projection';
 import { pathOf } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
 
-export const BLOCK = { x: 42, w: 112, head: 36 } as const;
+export const BLOCK = { x: 52, w: 112, head: 36 } as const;
 const ROW = { least: 26, most: 34 } as const;
-/** Widest and narrowest a speaker's box is drawn, and its height. */
-export const BOX = { most: 158, least: 108, h: 104 } as const;
+/** Widest and narrowest a speaker's box is drawn, its height, and from what width on it tells all it knows. */
+export const BOX = { most: 158, told: 104, least: 60, h: 104 } as const;
 const TOP_ROW = 28;
-const BOTTOM_ROW = SHEET.h - 28 - BOX.h;
+const bottomRow = (height: number): number => height - 28 - BOX.h;
+const BLOCK_GAP = 12;
+
+/** Height of the sheet, its own pixels: what all sources take, one under the other. */
+export function sheetHeight(job: Job): number {
+  const sources = sourcesOf(job);
+  const channels = sources.reduce((sum, [, { bank }]) => sum + bank.channels.length, 0);
+  const least = 40 + sources.length * (BLOCK.head + BLOCK_GAP) + channels * ROW.least;
+  return least <= SHEET.h ? SHEET.h : 40 + sources.length * (BLOCK.head + BLOCK_GAP) + channels * ROW.most;
+}
 
 export interface ChannelRow {
   /** gear/channel, or gear/a+b bridged */
@@ -48,13 +57,14 @@ export function layBlocks(job: Job, offered: ReadonlySet<string> = new Set()): S
   const sources = sourcesOf(job)
     .map(([gear, item]) => ({ gear, item, outputs: outputsOf(gear, item) }))
     .sort((a, b) => (a.item.kind === b.item.kind ? 0 : a.item.kind === 'amplifier' ? -1 : 1));
-  const gap = 12;
+  const gap = BLOCK_GAP;
+  const height = sheetHeight(job);
   const count = sources.reduce((sum, { item }) => sum + item.bank.channels.length, 0);
-  const free = SHEET.h - 40 - sources.length * BLOCK.head - gap * (sources.length - 1);
+  const free = height - 40 - sources.length * BLOCK.head - gap * (sources.length - 1);
   const row = Math.max(ROW.least, Math.min(ROW.most, free / Math.max(1, count)));
   const heights = sources.map(({ item }) => BLOCK.head + item.bank.channels.length * row);
   const total = heights.reduce((sum, h) => sum + h, 0) + gap * (sources.length - 1);
-  let y = Math.max(20, (SHEET.h - total) / 2);
+  let y = Math.max(20, (height - total) / 2);
   return sources.map(({ gear, item, outputs }, i) => {
     const top = y + BLOCK.head;
     const bridged = outputs.filter(
@@ -137,7 +147,7 @@ export function layBoxes(job: Job, xOf: (gear: string) => number | undefined): S
       row,
       w,
       x: xs[i]!,
-      y: row === 'top' ? TOP_ROW : BOTTOM_ROW,
+      y: row === 'top' ? TOP_ROW : bottomRow(sheetHeight(job)),
     }));
   });
 }
@@ -172,11 +182,12 @@ export function layLeads(
   blocks: readonly SourceBlock[],
   boxes: readonly SpeakerBox[],
   circuits: readonly Circuit[],
+  height: number = SHEET.h,
 ): Lead[] {
   let xLane = 0;
   const yLanes = { top: 0, bottom: 0 };
   const laneY = (row: SpeakerBox['row']) =>
-    row === 'top' ? TOP_ROW + BOX.h + 12 + Y_PITCH * yLanes.top++ : BOTTOM_ROW - 12 - Y_PITCH * yLanes.bottom++;
+    row === 'top' ? TOP_ROW + BOX.h + 12 + Y_PITCH * yLanes.top++ : bottomRow(height) - 12 - Y_PITCH * yLanes.bottom++;
 
   return circuits.flatMap((circuit) => {
     const row = blocks.flatMap((block) => block.rows).find((r) => r.key === circuit.key);
@@ -200,7 +211,7 @@ export function layLeads(
           net.kind === 'jumper'
             ? rows.length > 1
               ? [
-                  [x, SHEET.h / 2],
+                  [x, height / 2],
                   [x, y],
                 ]
               : []

@@ -1,0 +1,53 @@
+import { DEMO_JOBS, heavyVan } from './heavy';
+import { expect, test } from './fixtures';
+import { flawsOf } from './geometry';
+
+const STATIONS = ['intake', 'gear', 'speakers', 'power', 'routing', 'build', 'handover'] as const;
+const PARTS = { power: ['feeds', 'supply', 'day', 'turnOn'] } as const;
+/** What is pressed, px; on the phone at the bench, with a thumb. */
+const LEAST = 24;
+const THUMB = 44;
+
+for (const [width, height] of [
+  [1280, 800],
+  [1024, 768],
+  [390, 844],
+] as const)
+  test(`every station of every demo job, ${width} px: nothing overlaps, leaves its plate or is too small to press`, async ({
+    board: page,
+    server,
+  }) => {
+    test.setTimeout(300_000);
+    await page.setViewportSize({ width, height });
+    const made = await fetch(`${server.url}/api/jobs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ job: heavyVan(), saveId: 'heavy' }),
+    });
+    expect(made.status).toBe(201);
+    let views = 0;
+    for (const id of ['heavy-van', ...DEMO_JOBS.map((job) => job.id)])
+      for (const station of STATIONS) {
+        await page.goto(`${server.url}/jobs/${id}/${station}`);
+        await page.locator('.panel').first().waitFor();
+        await page.evaluate(() => document.fonts.ready);
+        for (const part of station === 'power' ? PARTS.power : [undefined]) {
+          if (part) await page.locator(`[data-part=${part}]`).click();
+          for (const colorScheme of ['light', 'dark'] as const) {
+            await page.emulateMedia({ colorScheme });
+            // A chart or a fitted line is drawn a frame after what it belongs to.
+            await page.waitForTimeout(part === 'day' ? 200 : 60);
+            const flaws = await flawsOf(page, width === 390 && station === 'build' ? THUMB : LEAST);
+            expect.soft(flaws, `${id} ${station} ${part ?? ''} ${colorScheme}`).toEqual({
+              sideways: 0,
+              overlaps: [],
+              outside: [],
+              cut: [],
+              small: [],
+            });
+            views++;
+          }
+        }
+      }
+    expect(views).toBe(2 * (DEMO_JOBS.length + 1) * (STATIONS.length + PARTS.power.length - 1));
+  });

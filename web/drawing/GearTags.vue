@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Projection } from '#core/drawing/projection';
+import { tagMarks } from '#core/drawing/tags';
+import { useJob } from '../stores/job';
+
+/** The tags of all gear in a view, none over another: drawn after the gear. */
+const props = defineProps<{
+  projection: Projection;
+  shown?: (gear: string) => boolean;
+  selected?: (gear: string) => boolean;
+}>();
+const store = useJob();
+const marks = computed(() => tagMarks(store.job!, store.plan!.tags, props.projection, props.shown));
+</script>
+
+<template>
+  <text
+    v-for="mark in marks"
+    :key="mark.gear.join()"
+    class="gear-tag"
+    :class="{ selected: selected && mark.gear.some(selected) }"
+    :x="mark.at[0]"
+    :y="mark.at[1]"
+    >{{ mark.text }}</text
+  >
+</template>
