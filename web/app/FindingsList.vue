@@ -5,6 +5,7 @@ import { SEVERITIES, type Finding, type Station, type Subject } from '#core/find
 import type { Operation } from '#core/job/operations';
 import { cite } from '#core/tables/source';
 import { short } from '#core/units/figures';
+import { inUnits, shownFigure, shownUnit } from './units';
 import { useJob } from '../stores/job';
 import SeverityMark from './SeverityMark.vue';
 import { STATION_NAMES } from './stations';
@@ -117,7 +118,7 @@ function toggle(finding: Finding<Operation>): void {
             }}<i v-if="scope === 'job'"> · {{ STATION_NAMES[finding.station] }}</i></span
           >
         </button>
-        <p class="reason">{{ finding.reason }}</p>
+        <p class="reason">{{ inUnits(finding.reason) }}</p>
         <p v-if="finding.accepted !== undefined" class="reason">
           <b>Accepted:</b> {{ finding.accepted }}
           <button
@@ -130,10 +131,10 @@ function toggle(finding: Finding<Operation>): void {
           </button>
         </p>
         <div v-if="opened === finding.key" class="why">
-          <p class="formula">{{ finding.formula }}</p>
+          <p class="formula">{{ inUnits(finding.formula) }}</p>
           <p>
             <span v-for="x in finding.figures" :key="x.name" class="figure"
-              >{{ x.name }} <b>{{ short(x.value) }} {{ x.unit }}</b></span
+              >{{ x.name }} <b>{{ short(shownFigure(x.value, x.unit)) }} {{ shownUnit(x.unit) }}</b></span
             >
           </p>
           <p>
@@ -159,7 +160,7 @@ function toggle(finding: Finding<Operation>): void {
           variant="outline-secondary"
           @click="job.edit(finding.cure.operations, finding.cure.label.toLowerCase())"
         >
-          {{ finding.cure.label }}
+          {{ inUnits(finding.cure.label) }}
         </BButton>
       </li>
     </ul>

@@ -2,19 +2,18 @@
 import { computed } from 'vue';
 import { FACTS, type FactName } from '#core/job/facts';
 import TypedField from './TypedField.vue';
-import { lengthUnit, shownLength, typedLength } from './units';
+import { shownFigure, shownUnit, typedFigure } from './units';
 
 /** A figure of the job that may be unknown: empty is an answer. */
 const props = defineProps<{ label: string; fact: FactName; modelValue: number | null; empty?: string }>();
 const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>();
 const range = computed((): readonly [number, number, string] => FACTS[props.fact]);
-const isLength = computed(() => range.value[2] === 'mm');
-const unitShown = computed(() => (isLength.value ? lengthUnit() : range.value[2]));
-const shown = (value: number | null) => (value === null ? '' : String(isLength.value ? shownLength(value) : value));
+const unitShown = computed(() => shownUnit(range.value[2]));
+const shown = (value: number | null) => (value === null ? '' : String(shownFigure(value, range.value[2])));
 
 function take(text: string): string | undefined {
   const [min, max] = range.value;
-  const value = text === '' ? null : isLength.value ? typedLength(Number(text)) : Number(text);
+  const value = text === '' ? null : typedFigure(text, range.value[2]);
   if (value !== null && (!Number.isFinite(value) || value < min || value > max))
     return `expected ${shown(min)} to ${shown(max)} ${unitShown.value}, or nothing.`;
   emit('update:modelValue', value);

@@ -23,7 +23,7 @@ watch(
   { flush: 'post' },
 );
 function read(): void {
-  const text = String(typed.value).trim().replace(',', '.');
+  const text = String(typed.value).trim();
   // Read back as it is shown it is what it was: nothing is lost to rounding by looking at it in other units.
   const same = text === props.shown;
   const wrong = same ? undefined : props.take(text);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inches, wireUnit } from '../../app/units';
 import { CHART } from './places';
 import { computed } from 'vue';
 import type { ProfileMark, ProfilePoint } from '#core/power/index';
@@ -26,15 +27,16 @@ const chart = computed(() => {
   const step = high - low > 1 ? 0.5 : high - low > 0.35 ? 0.1 : 0.05;
   const ticks: number[] = [];
   for (let v = Math.ceil(low / step) * step; v <= high + 1e-9; v += step) ticks.push(v);
-  const metres: number[] = [];
-  for (let mm = 0; mm <= end; mm += end > 3000 ? 1000 : 500) metres.push(mm);
+  const marks: number[] = [];
+  const one = inches.value ? 304.8 * (end > 3000 ? 3 : 1) : end > 3000 ? 1000 : 500;
+  for (let n = 0; n * one <= end; n++) marks.push(n * one);
   return {
     line: pathOf(points.map((p) => [x(p.mm), y(p.volts)])),
     area: `${pathOf(points.map((p) => [x(p.mm), y(p.volts)]))}L${x(end)} ${y(low)}L${x(0)} ${y(low)}Z`,
     limitY: y(limit),
     limit,
     ticks: ticks.map((v) => ({ v, y: y(v) })),
-    metres: metres.map((mm) => ({ mm, x: x(mm) })),
+    marks: marks.map((mm) => ({ mm, x: x(mm), text: `${short(inches.value ? mm / 304.8 : mm / 1000)} ${wireUnit()}` })),
     x,
     y,
   };
@@ -50,9 +52,9 @@ const chart = computed(() => {
       <path class="grid" :d="`M${CHART.x} ${t.y}H${CHART.x + CHART.w}`" />
       <text class="small" :x="CHART.x - 8" :y="t.y + 4" text-anchor="end">{{ figure(t.v, 2) }} V</text>
     </g>
-    <g v-for="m in chart.metres" :key="m.mm">
+    <g v-for="m in chart.marks" :key="m.mm">
       <path class="grid" :d="`M${m.x} ${CHART.y + CHART.h}v6`" />
-      <text class="small" :x="m.x" :y="CHART.y + CHART.h + 20" text-anchor="middle">{{ m.mm / 1000 }} m</text>
+      <text class="small" :x="m.x" :y="CHART.y + CHART.h + 20" text-anchor="middle">{{ m.text }}</text>
     </g>
     <path class="fall-area" :d="chart.area" />
     <path class="limit" :d="`M${CHART.x} ${chart.limitY}H${CHART.x + CHART.w}`" />

@@ -66,7 +66,7 @@ const sweep = computed(() => {
     </svg>
     <label>
       <span
-        >Bars at <b>{{ figure(deg, 0) }}°</b>: taut {{ Math.round(need.needMm - hanging) }} mm, hanging free
+        >Bars at <b>{{ figure(deg, 0) }}°</b>: taut {{ lengthText(need.needMm - hanging) }}, hanging free
         {{ lengthText(hanging) }}</span
       >
       <input

@@ -25,7 +25,7 @@ import { short as shortFigure } from '#core/units/figures';
 import { useJob, withoutDrawing } from '../../stores/job';
 import { planner } from '../../workers';
 import NeckView from './NeckView.vue';
-import { gaugeText, lengthText, wireText, wireUnit } from '../../app/units';
+import { gaugeText, inches, lengthText, wireText, wireUnit } from '../../app/units';
 
 const store = useJob();
 const router = useRouter();
@@ -348,7 +348,7 @@ const setLead = (event: Event) => {
         <div class="fields">
           <FactField of="settings" fact="cutStepMm" label="Cut in steps of" />
           <FactField of="settings" fact="terminalAllowanceMm" label="At each terminal" />
-          <FactField of="settings" fact="wireAMetre" label="A metre of wire costs" />
+          <FactField of="settings" fact="wireAMetre" :label="`${inches ? 'A foot' : 'A metre'} of wire costs`" />
           <FactField of="settings" fact="labourAnHour" label="An hour of work costs" />
         </div>
         <h3>Covers to open</h3>
