@@ -17,6 +17,7 @@ import { planJob } from '#core/plan';
 import { readBundle, writeBundle } from './bundle';
 import { cutListCsv, fastenersCsv, readShelfCsv, shelfCsv } from './csv';
 import { drawingSvg } from './drawing-svg';
+import { fileStem } from './file-name';
 import { jobSheetPdf } from './job-sheet';
 import { hashOf } from '../server/store/photos';
 
@@ -216,7 +217,8 @@ describe('whole job', () => {
 
 test('the drawing is an SVG an independent renderer takes, with every tag and run on it', () => {
   const svg = drawingSvg(TOURER_JOB, plan);
-  for (const tag of Object.values(plan.tags)) expect(svg).toMatch(new RegExp(`>(?:[A-Z]\\d+ )*${tag}(?: [A-Z]\\d+)*</text>`));
+  for (const tag of Object.values(plan.tags))
+    expect(svg).toMatch(new RegExp(`>(?:[A-Z]\\d+ )*${tag}(?: [A-Z]\\d+)*</text>`));
   expect(svg).toContain(TOURER_JOB.title);
   const hostile = { ...TOURER_JOB, title: 'A <b> & "c"' };
   const path = join(folder, 'drawing.svg');
@@ -324,3 +326,14 @@ describe('the job sheet, read back by an independent tool', () => {
     expect(readFileSync(join(folder, 'sheet.pdf')).subarray(0, 5).toString()).toBe('%PDF-');
   });
 });
+
+test.each([
+  ['Adventure tourer, four speakers', 'Adventure tourer, four speakers'],
+  ['Fähre №3: Heck/Bug?', 'Fähre №3 Heck Bug'],
+  ['../../etc/passwd', 'etc passwd'],
+  ['  . ', 'the-id'],
+  ['nul', 'the-id'],
+  ['a\u0000b\u202ec\nd', 'a b c d'],
+  ['x'.repeat(300), 'x'.repeat(80)],
+  ['“Loud” <and> *proud*.', '“Loud” and proud'],
+])('files of %j are called %j', (title, stem) => expect(fileStem({ title, id: 'the-id' })).toBe(stem));

@@ -193,7 +193,7 @@ describe('files', () => {
     ] as const) {
       const { headers } = await call().get(`/api/jobs/files/export/${file}`).expect(200);
       expect(headers['content-type']).toContain(type);
-      expect(headers['content-disposition']).toMatch(/^attachment; filename="files[.-]/);
+      expect(headers['content-disposition']).toMatch(/^attachment; filename="Adventure tourer, four speakers[. ]/);
     }
     await call().get('/api/jobs/nobody/export/sheet.pdf').expect(404);
   });

@@ -7,6 +7,7 @@ import { buildState } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import { readBundle, writeBundle, type Bundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv, readShelfCsv } from '#formats/csv';
+import { fileStem } from '#formats/file-name';
 import { drawingSvg } from '#formats/drawing-svg';
 import { readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
@@ -18,7 +19,7 @@ import { Problem } from './problems';
 
 export function download(res: Response, name: string, type: string, body: string | Uint8Array): void {
   res
-    .set('Content-Disposition', `attachment; filename="${name}"`)
+    .attachment(name)
     .set('Content-Type', type)
     .send(typeof body === 'string' ? body : Buffer.from(body));
 }
@@ -41,23 +42,23 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
   const idOf = (params: unknown) => (params as { id: string }).id;
   routes.get('/job.json', async (req, res) => {
     const { job } = await load(idOf(req.params));
-    download(res, `${job.id}.json`, 'application/json', writeJobFile(job));
+    download(res, `${fileStem(job)}.json`, 'application/json', writeJobFile(job));
   });
   routes.get('/cut-list.csv', async (req, res) => {
     const { job, plan } = await load(idOf(req.params));
-    download(res, `${job.id}-cut-list.csv`, 'text/csv; charset=utf-8', cutListCsv(job, plan));
+    download(res, `${fileStem(job)} cut-list.csv`, 'text/csv; charset=utf-8', cutListCsv(job, plan));
   });
   routes.get('/fasteners.csv', async (req, res) => {
     const { job, plan, events } = await load(idOf(req.params));
-    download(res, `${job.id}-fasteners.csv`, 'text/csv; charset=utf-8', fastenersCsv(job, plan, events));
+    download(res, `${fileStem(job)} fasteners.csv`, 'text/csv; charset=utf-8', fastenersCsv(job, plan, events));
   });
   routes.get('/drawing.svg', async (req, res) => {
     const { job, plan } = await load(idOf(req.params));
-    download(res, `${job.id}-drawing.svg`, 'image/svg+xml', drawingSvg(job, plan));
+    download(res, `${fileStem(job)} drawing.svg`, 'image/svg+xml', drawingSvg(job, plan));
   });
   routes.get('/circuits.cir', async (req, res) => {
     const { job, plan } = await load(idOf(req.params));
-    download(res, `${job.id}-circuits.cir`, 'text/plain; charset=utf-8', circuitsNetlist(job, plan));
+    download(res, `${fileStem(job)} circuits.cir`, 'text/plain; charset=utf-8', circuitsNetlist(job, plan));
   });
   for (const feedCase of FEED_CASES)
     routes.get(`/feeds-${feedCase.id}.cir`, async (req, res) => {
@@ -70,7 +71,7 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
         );
       download(
         res,
-        `${job.id}-feeds-${feedCase.id}.cir`,
+        `${fileStem(job)} feeds-${feedCase.id}.cir`,
         'text/plain; charset=utf-8',
         feedsNetlist(job, plan, feedCase),
       );
@@ -79,7 +80,7 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
     const { job, events } = await load(idOf(req.params));
     const shown = photosOf(job, events, photos).filter((p) => p.mime !== 'image/webp');
     const pdf = await jobSheetPdf(job, events, shown);
-    download(res, `${job.id}-sheet.pdf`, 'application/pdf', pdf);
+    download(res, `${fileStem(job)} sheet.pdf`, 'application/pdf', pdf);
   });
   routes.get('/whole.zip', async (req, res) => {
     const { job, events } = await load(idOf(req.params));
@@ -89,7 +90,7 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
         return e.kind === 'photo' && found ? [[e.photo, found.bytes] as const] : [];
       }),
     );
-    download(res, `${job.id}.zip`, 'application/zip', writeBundle({ job, events, photos: bytes }));
+    download(res, `${fileStem(job)}.zip`, 'application/zip', writeBundle({ job, events, photos: bytes }));
   });
   return routes;
 }
