@@ -1,6 +1,9 @@
 import { shelfItem } from '#demo/shelf';
 import { EXPOSURE_ASKS } from '../craft/pattern';
 import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { TOURER_JOB } from '#demo/jobs';
+import { applyAll, type Operation } from '../job/operations';
+import { planJob } from '../plan';
 import { fitOf, rankPlaces } from './fit';
 import { seatOf } from './seat';
 
@@ -67,5 +70,40 @@ describe('the seat', () => {
         expect(a[0] * b[0] + a[1] * b[1] + a[2] * b[2]).toBeCloseTo(0, 9);
       expect(up[2]).toBeGreaterThanOrEqual(-1e-9);
     }
+  });
+});
+
+describe('gear that has no place, or the wrong one', () => {
+  const found = (rule: string, ...operations: Operation[]) => {
+    const job = applyAll(TOURER_JOB, operations);
+    return { job, finding: planJob(job).findings.find((f) => f.rule === rule)! };
+  };
+  const put = (id: string, item: string, place: string | null): Operation => ({
+    op: 'addGear',
+    id,
+    item: shelfItem(item),
+    place,
+  });
+
+  test.each([
+    ['no-place', put('more', 'bittern-130', null)],
+    ['does-not-fit', put('more', 'heron-165', 'guardLeft')],
+    ['wrong-kind', put('more', 'bittern-130', 'underSeat')],
+  ] as const)('%s: its cure is a place that is free, takes it and has room', (rule, operation) => {
+    const { job, finding } = found(rule, operation, ...(rule === 'does-not-fit' ? free : []));
+    expect(finding.cure!.label).toMatch(/^Put S\d at “/);
+    const after = applyAll(job, finding.cure!.operations);
+    const { place } = after.gear['more']!;
+    expect(Object.values(job.gear).some((g) => g.place === place)).toBe(false);
+    expect(fitOf(after.gear['more']!.item, after.craft.pattern.places[place!]!)).toMatchObject({
+      accepted: true,
+      worstMm: 0,
+    });
+    expect(planJob(after).findings.map((f) => f.rule)).not.toContain(rule);
+  });
+  const free: Operation[] = [{ op: 'placeGear', id: 'pannier-left', place: null }];
+
+  test('where no place has room there is no cure to press', () => {
+    expect(found('no-place', put('more', 'pike-200', null)).finding.cure).toBeUndefined();
   });
 });

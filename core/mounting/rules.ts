@@ -6,7 +6,7 @@ import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
 import { feederOf } from '../job/feeding';
 import { COMMON_PRACTICE, memory, published } from '../tables/source';
-import { fitOf } from './fit';
+import { fitOf, rankPlaces } from './fit';
 
 export interface GearSeen {
   readonly job: Job;
@@ -30,6 +30,18 @@ const eachPlaced = ({ job, tags }: GearSeen) =>
           },
         ],
   );
+
+/** Moves gear to the best place that is free and takes it without standing out; undefined where there is none. */
+function betterPlace({ job, tags }: GearSeen, id: string) {
+  const { item, place } = job.gear[id]!;
+  const taken = new Set(Object.entries(job.gear).flatMap(([other, g]) => (other === id ? [] : (g.place ?? []))));
+  const best = rankPlaces(item, craftOf(job).places, taken).find(
+    (ranked) => !ranked.taken && ranked.fit.worstMm <= 0 && ranked.id !== place,
+  );
+  if (!best) return {};
+  const label = `Put ${tags[id] ?? id} at “${best.place.name}”`;
+  return { cure: { label, operations: [{ op: 'placeGear' as const, id, place: best.id }] } };
+}
 
 const amplifiersOf = (job: Job): [string, Amplifier][] =>
   sourcesOf(job).flatMap(([id, item]): [string, Amplifier][] => (item.kind === 'amplifier' ? [[id, item]] : []));
@@ -60,13 +72,14 @@ export const gearRules: readonly GearRule[] = [
     formula: 'every item has a place',
     source: COMMON_PRACTICE,
     overrulable: true,
-    look: ({ job, tags }) =>
-      Object.entries(job.gear)
+    look: (seen) =>
+      Object.entries(seen.job.gear)
         .filter(([, { place }]) => place === null)
         .map(([id, { item }]) => ({
           subject: { kind: 'gear', id },
-          reason: `${tags[id] ?? ''} ${item.name} is not on the craft yet, so no wire is reckoned for it.`.trim(),
+          reason: `${seen.tags[id] ?? ''} ${item.name} is not on the craft yet, so no wire is reckoned for it.`.trim(),
           figures: [{ name: 'places', value: 0, unit: '' }],
+          ...betterPlace(seen, id),
         })),
   },
   {
@@ -88,6 +101,7 @@ export const gearRules: readonly GearRule[] = [
             { name: 'up', value: fit.over.h, unit: 'mm' },
             { name: 'in', value: fit.over.d, unit: 'mm' },
           ],
+          ...betterPlace(seen, id),
         })),
   },
   {
@@ -105,6 +119,7 @@ export const gearRules: readonly GearRule[] = [
           subject: { kind: 'gear', id },
           reason: `${tag} is a ${GEAR_KIND_NAMES[item.kind].toLowerCase()}; “${place.name}” takes ${place.accepts.map((k) => GEAR_KIND_NAMES[k].toLowerCase()).join(', ') || 'no gear'}.`,
           figures: [{ name: 'kinds taken', value: place.accepts.length, unit: '' }],
+          ...betterPlace(seen, id),
         })),
   },
   {

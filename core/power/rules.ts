@@ -75,6 +75,17 @@ const SHEATHED = 'ABYC E-11, in a sheath all the way (from memory)';
 /** Farthest a fuse may sit on a boat in a sheath all the way: 72 in straight off a battery, 40 in off anything else. */
 const sheathedWithin = (battery: boolean): number => (battery ? 1830 : 1016);
 
+/** Takes back a fuse that somebody has set; undefined where the planned one stands. */
+const plannedFuse = (feed: Feed, tag: string) =>
+  feed.fusePinned && !feed.there
+    ? {
+        cure: {
+          label: `Take the planned fuse for ${tag}`,
+          operations: [{ op: 'chooseFuse' as const, gear: feed.gear, amps: null }],
+        },
+      }
+    : {};
+
 export const powerRules: readonly PowerRule[] = [
   {
     id: 'no-battery-fuse',
@@ -228,6 +239,7 @@ export const powerRules: readonly PowerRule[] = [
           : {
               reason: `${tag} allows ${short(feed.item.makerMaxFuseA)} A ahead of it; ${feed.fuseA === undefined ? `${seen.tags[feed.above!.gear] ?? feed.above!.gear} ahead of it lets` : 'the fuse is'} ${short(limit)} A${feed.fuseA === undefined ? ' through. Give it a fuse of its own' : ''}.`,
               figures: [amps('fuse', limit), amps('gear allows', feed.item.makerMaxFuseA)],
+              ...plannedFuse(feed, tag),
             };
       }),
   },
@@ -390,6 +402,7 @@ export const powerRules: readonly PowerRule[] = [
         return {
           reason: `${tag} is fused at ${short(feed.fuseA)} A, ${seen.tags[main.gear] ?? main.gear} above it at ${short(main.fuseA)} A: which blows first is chance.`,
           figures: [amps('branch', feed.fuseA), amps('above', main.fuseA)],
+          ...(feed.fusePinned ? plannedFuse(feed, tag) : plannedFuse(main, seen.tags[main.gear] ?? main.gear)),
         };
       }),
   },
@@ -474,6 +487,14 @@ export const powerRules: readonly PowerRule[] = [
                 { name: 'copper', value: gaugeArea(feed.gauge, conductors), unit: 'mm²' },
                 { name: 'terminals take', value: gaugeArea(maxWire, conductors), unit: 'mm²' },
               ],
+              ...(feed.gaugePinned
+                ? {
+                    cure: {
+                      label: `Take the planned gauge for ${tag}`,
+                      operations: [{ op: 'chooseGauge' as const, gear: feed.gear, gauge: null }],
+                    },
+                  }
+                : {}),
             };
       }),
   },

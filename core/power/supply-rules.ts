@@ -283,6 +283,7 @@ export const supplyRules: readonly PowerRule[] = [
             subject: { kind: 'feed' as const, id },
             reason: `${tags[id] ?? id} ${item.name} is fed and feeds nothing: choose it as what feeds other gear, at that gear’s feed.`,
             figures: [{ name: 'feeds', value: 0, unit: '' }],
+            cure: { label: `Take ${tags[id] ?? id} out`, operations: [{ op: 'removeGear' as const, id }] },
           },
         ];
       }),

@@ -81,6 +81,17 @@ function accept(finding: Finding<Operation>): void {
   if (!wrong.value) reason.value = '';
 }
 
+/** Findings of one rule stand together: the first says what is wrong, the others where else. */
+const likeOther = (i: number, j: number) =>
+  shown.value[i]?.rule === shown.value[j]?.rule &&
+  (shown.value[i]?.accepted === undefined) === (shown.value[j]?.accepted === undefined);
+const repeats = (i: number) => i > 0 && likeOther(i, i - 1);
+function alike(i: number): number {
+  let n = 1;
+  while (i + n < shown.value.length && likeOther(i, i + n)) n++;
+  return n;
+}
+
 function toggle(finding: Finding<Operation>): void {
   held.value = scope.value;
   opened.value = opened.value === finding.key ? undefined : finding.key;
@@ -106,19 +117,31 @@ function toggle(finding: Finding<Operation>): void {
     </header>
     <ul>
       <li
-        v-for="finding in shown"
+        v-for="(finding, i) in shown"
         :key="finding.key"
         :data-finding="finding.rule"
-        :class="{ accepted: finding.accepted !== undefined }"
+        :class="{ accepted: finding.accepted !== undefined, again: repeats(i) }"
       >
-        <button type="button" class="line" :aria-expanded="opened === finding.key" @click="toggle(finding)">
-          <SeverityMark :severity="finding.severity" />
-          <span
-            ><b class="word">{{ finding.severity }}</b> {{ finding.title
-            }}<i v-if="scope === 'job'"> · {{ STATION_NAMES[finding.station] }}</i></span
-          >
+        <button
+          v-if="repeats(i)"
+          type="button"
+          class="line again"
+          :aria-expanded="opened === finding.key"
+          @click="toggle(finding)"
+        >
+          {{ inUnits(finding.reason) }}
         </button>
-        <p class="reason">{{ inUnits(finding.reason) }}</p>
+        <template v-else>
+          <button type="button" class="line" :aria-expanded="opened === finding.key" @click="toggle(finding)">
+            <SeverityMark :severity="finding.severity" />
+            <span
+              ><b class="word">{{ finding.severity }}</b> {{ finding.title
+              }}<template v-if="alike(i) > 1"> ({{ alike(i) }})</template
+              ><i v-if="scope === 'job'"> · {{ STATION_NAMES[finding.station] }}</i></span
+            >
+          </button>
+          <p class="reason">{{ inUnits(finding.reason) }}</p>
+        </template>
         <p v-if="finding.accepted !== undefined" class="reason">
           <b>Accepted:</b> {{ finding.accepted }}
           <button
@@ -228,6 +251,16 @@ li {
   color: var(--ink);
   padding: 0;
   font-weight: 500;
+}
+/* One reason that holds for several: told once, then where. */
+li.again {
+  border-top: 0;
+  padding-top: 0;
+}
+.line.again {
+  padding-left: 24px;
+  font-weight: 400;
+  font-size: 14px;
 }
 .word {
   font-weight: 600;

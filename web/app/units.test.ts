@@ -95,5 +95,9 @@ test('words have their lengths in the units of the screen; areas, minutes and wh
   expect(inUnits(words)).toBe(words);
   toggleUnits();
   // 270 ÷ 25.4 = 10.63; 6.45 ÷ 0.3048 = 21.16; 82 ÷ 25.4 = 3.228; 88 ÷ 25.4 = 3.465.
+  // A socket of 10 mm is a socket of 10 mm; a hole of 127 mm is one of 5 inches.
+  expect(inUnits('10 mm socket, 4.2 × 16 mm screws, hole 127 mm, 150 × 46 mm', 50)).toBe(
+    '10 mm socket, 4.2 × 16 mm screws, hole 5.0 in, 5.9 × 1.81 in',
+  );
   expect(inUnits(words)).toBe('Sleeve 10.6 in of 21.2 ft, 3.23 × 3.23 × 3.46 in, 5.26 mm², 5 min, 10 AWG, 3 mA, 9 m²');
 });

@@ -75,11 +75,15 @@ export function typedFigure(text: string, unit: string): number {
 export const shownLength = (mm: number): number => shownFigure(mm, 'mm');
 export const lengthUnit = (): string => shownUnit('mm');
 
-/** Words with their lengths in the units of the screen. Not for tools and fasteners: those are bought by their own size. */
-export const inUnits = (words: string): string =>
+/**
+ * Words with their lengths in the units of the screen. Tools and fasteners are bought by their own size: where words
+ * may name one, `least` is the shortest length, mm, that is told in inches.
+ */
+export const inUnits = (words: string, least = 0): string =>
   inches.value
     ? words
         .replace(/(\d+(?:\.\d+)?(?: × \d+(?:\.\d+)?)*) mm(?![²\w])/g, (_, all: string) => {
+          if (Math.max(...all.split(' × ').map(Number)) < least) return `${all} mm`;
           const each = all.split(' × ').map((mm) => figure(Number(mm) / MM_PER_INCH, Number(mm) < 100 ? 2 : 1));
           return `${each.join(' × ')} in`;
         })

@@ -7,6 +7,7 @@ import { colourText } from '#core/tables/colours';
 import { DRIVES } from '#core/tables/fasteners';
 import NumberField from '../../app/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
+import { inUnits } from '../../app/units';
 import { useBay } from '../../stores/bay';
 import { useJob } from '../../stores/job';
 
@@ -87,6 +88,8 @@ function expect(minutes: number): void {
   const why = whyNot(proposal, overrule.value?.why?.reason ?? '');
   store.edit([{ op: 'expectMinutes', step: step.value.id, minutes, why }], `expect ${minutes} minutes`);
 }
+/** Lengths of wire and holes in the units of the screen; sockets, bits and screws by the size they are bought by. */
+const told = (words: string) => inUnits(words, 50);
 </script>
 
 <template>
@@ -95,10 +98,10 @@ function expect(minutes: number): void {
       {{ PHASES[step.phase] }} · {{ number }} of {{ of }}<b v-if="step.second"> · two people</b
       ><b v-if="state.is === 'redo'" class="redo"> · changed since it was done: do it again?</b>
     </p>
-    <h2>{{ step.title }}</h2>
+    <h2>{{ told(step.title) }}</h2>
     <p v-for="caution in step.cautions" :key="caution" class="caution">{{ CAUTIONS[caution] }}</p>
     <p v-if="step.tools.length" class="take"><b>Tools</b> {{ step.tools.join(' · ') }}</p>
-    <p v-for="line in step.lines" :key="line">{{ line }}</p>
+    <p v-for="line in step.lines" :key="line">{{ told(line) }}</p>
 
     <table v-if="step.ends.length" class="ends-table" data-testid="ends">
       <caption class="visually-hidden">
@@ -173,7 +176,7 @@ function expect(minutes: number): void {
             :data-check="c.id"
             @change="check(c.id, ($event.target as HTMLInputElement).checked)"
           />
-          <span>{{ c.text }}</span>
+          <span>{{ told(c.text) }}</span>
         </label>
       </li>
     </ul>
