@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import type { Ledger } from '#core/plan';
 import { figure } from '#core/units/figures';
 import { wireText, wireUnit } from './units';
 
 /** The sheet's title block: the job's live figures, each change shown as was → is. */
+/** On a narrow screen the row is moved sideways, by keys as well. */
+const narrow = useMediaQuery('(max-width: 760px)');
 const props = defineProps<{ ledger: Ledger | undefined; was: Ledger | undefined }>();
 
 interface Cell {
@@ -34,7 +37,7 @@ const cells = computed(() =>
 </script>
 
 <template>
-  <footer class="ledger">
+  <footer class="ledger" :tabindex="narrow ? 0 : undefined" :aria-label="narrow ? 'The job in figures' : undefined">
     <dl>
       <div
         v-for="cell in cells"

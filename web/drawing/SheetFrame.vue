@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { onMounted, ref, useTemplateRef } from 'vue';
@@ -43,6 +44,8 @@ onMounted(() => {
 const nearer = (factor: number) => behaviour.scaleBy(select(svg.value!), factor);
 /** The whole sheet; on a narrow screen, pressed again, its own size. */
 const fitted = ref(props.still);
+/** On a narrow screen the window is moved by keys as well. */
+const narrow = useMediaQuery('(max-width: 760px)');
 function whole(): void {
   if (!transform.value) fitted.value = !fitted.value;
   behaviour.transform(select(svg.value!), zoomIdentity);
@@ -71,7 +74,7 @@ const letters = ['A', 'B', 'C', 'D', 'E'];
 
 <template>
   <div class="sheet-holder" :class="{ fitted }">
-    <div class="window">
+    <div class="window" :tabindex="narrow && !fitted ? 0 : undefined">
       <svg
         ref="svg"
         class="sheet"

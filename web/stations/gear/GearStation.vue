@@ -155,7 +155,6 @@ useEventListener(window, 'keydown', (event) => {
           <template v-for="{ id, item, place } in placedGear(store.job!, p.view)" :key="id">
             <GearMark :item="item" :place="place" :projection="p" :selected="isSelected(id)" />
           </template>
-          <GearTags :projection="p" :selected="isSelected" />
           <template v-if="hand">
             <GearMark
               v-for="label in callouts.filter((c) => c.fit)"
@@ -167,6 +166,7 @@ useEventListener(window, 'keydown', (event) => {
               :misfit="!label.fit!.good"
             />
           </template>
+          <GearTags :projection="p" :selected="isSelected" />
         </template>
         <PressMark
           v-for="label in callouts"
