@@ -109,6 +109,10 @@ test('other values, and the same value, are nobody’s clash', () => {
   // Two who add a thing each have both: that both are the sixth is no value of theirs.
   const add = (id: string): Operation => ({ op: 'addGear', id, item: shelfItem('bittern-165'), place: null });
   expect(between([add('one')], [add('two')])).toEqual([]);
+  // Nor is it carried over: done on theirs, mine is numbered anew.
+  const rest = besideTheirs(TOURER_JOB, after(add('one')), after(add('two')));
+  const both = apply(after(add('two')), rest!);
+  expect(both.added['gear/one']).toBeGreaterThan(both.added['gear/two']!);
 });
 
 test('a seal stands for the whole job', () => {

@@ -105,5 +105,8 @@ describe('gear that has no place, or the wrong one', () => {
 
   test('where no place has room there is no cure to press', () => {
     expect(found('no-place', put('more', 'pike-200', null)).finding.cure).toBeUndefined();
+    // Nor where every one that has room is taken.
+    const full = ['guardLeft', 'guardRight'].map((place, i) => put(`pod-${i}`, 'bittern-130', place));
+    expect(found('no-place', ...full, put('more', 'bittern-130', null)).finding.cure).toBeUndefined();
   });
 });
