@@ -91,6 +91,7 @@ async function call<T>(method: string, path: string, body?: unknown, headers: Re
 const at = (id: string) => `/jobs/${encodeURIComponent(id)}`;
 
 export const api = {
+  health: () => call<{ ready: boolean }>('GET', '/health'),
   jobs: () => call<JobRow[]>('GET', '/jobs'),
   job: (id: string) => call<StoredJob>('GET', at(id)),
   create: (job: Job, saveId: string) => call<StoredJob>('POST', '/jobs', { job, saveId }),

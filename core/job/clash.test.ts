@@ -70,7 +70,22 @@ test.each<[string, Operation[], Operation[], string[][]]>([
     'a measure',
     [{ op: 'setMeasure', measure: 'wheelbase', mm: 1500 }],
     [{ op: 'setMeasure', measure: 'wheelbase', mm: 1510 }],
-    [['Measures: Wheelbase', '1500', '1510']],
+    [['Measures: Wheelbase', '1500 mm', '1510 mm']],
+  ],
+  [
+    'where a battery stands, and a charger',
+    [
+      { op: 'setBattery', battery: { place: 'underSeat' } },
+      { op: 'setShore', shore: { at: 'battery', setVolts: 14.1, mostA: 5 } },
+    ],
+    [
+      { op: 'setBattery', battery: { place: 'batterySide' } },
+      { op: 'setShore', shore: { at: 'battery', setVolts: 14.1, mostA: 10 } },
+    ],
+    [
+      ['Shore', 'at battery, set volts 14.1, most A 5', 'at battery, set volts 14.1, most A 10'],
+      ['Batteries: Battery: place', 'Tray under the pillion', 'Tray beside the battery'],
+    ],
   ],
   [
     'a way',

@@ -137,16 +137,19 @@ export function valueWords(job: Job, path: readonly string[], value: unknown): s
     const options: Readonly<Record<string, { readonly name: string }>> = CHOICES[path[1] as ChoiceId].options;
     return options[value]?.name ?? value;
   }
-  if (last === 'place')
-    return typeof value === 'string' ? (job.craft.pattern.places[value]?.name ?? value) : 'not on the craft';
+  if (last === 'place') {
+    if (typeof value === 'string') return job.craft.pattern.places[value]?.name ?? value;
+    return path[0] === 'gear' ? 'not on the craft' : 'where the pattern has it';
+  }
   if (last === 'there') return typeof value === 'string' ? THERE[value as keyof typeof THERE] : 'new';
   if (value === undefined) return 'taken out';
-  if (value === null) return 'as planned';
+  if (value === null) return path[0] === 'feeds' ? 'as planned' : 'not set';
   if (value === '') return 'nothing';
   if (typeof value === 'string')
     return (last === 'from' && (job.gear[value]?.item.name ?? job.craft.batteries[value]?.name)) || value;
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'number') return String(value);
+  if (typeof value === 'number')
+    return path.includes('measures') || (last !== undefined && /Mm$/.test(last)) ? `${value} mm` : String(value);
   if (isWiring(value))
     return speakersOf(value)
       .map((id) => job.gear[id]?.item.name ?? id)
@@ -160,5 +163,14 @@ export function valueWords(job: Job, path: readonly string[], value: unknown): s
   if (typeof kind === 'string') return `${GEAR_KIND_NAMES[kind as keyof typeof GEAR_KIND_NAMES]} ${named}`;
   if (named !== undefined) return named;
   if (isTree(value) && typeof value['reason'] === 'string') return value['reason'] || 'without a reason';
-  return 'set';
+  // A record without a name: what it says, one after another.
+  return isTree(value)
+    ? Object.entries(value)
+        .flatMap(([key, part]) =>
+          typeof part === 'string' || typeof part === 'number' || typeof part === 'boolean'
+            ? [`${worded(key)} ${part}`]
+            : [],
+        )
+        .join(', ')
+    : 'set';
 }

@@ -77,7 +77,7 @@ export const gearRules: readonly GearRule[] = [
         .filter(([, { place }]) => place === null)
         .map(([id, { item }]) => ({
           subject: { kind: 'gear', id },
-          reason: `${seen.tags[id] ?? ''} ${item.name} is not on the craft yet, so no wire is reckoned for it.`.trim(),
+          reason: `${seen.tags[id] ?? ''} ${item.name} is not on the craft yet, so its wires are not planned.`.trim(),
           figures: [{ name: 'places', value: 0, unit: '' }],
           ...betterPlace(seen, id),
         })),

@@ -76,7 +76,7 @@ export interface Tree {
 /** Gear that draws, and what it is fed from. */
 export type Drawn = Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>;
 
-const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
+export const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
 
 /** The branches that something is fed through, nearest first. */
 function above({ branches }: Tree, { feeder }: Pick<Branch, 'feeder'>): Branch[] {

@@ -5,6 +5,7 @@ import {
   roughAmps,
   sharedBy,
   solveBranches,
+  sum,
   voltsChain,
   type Branch,
   type Tree,
@@ -14,7 +15,6 @@ import type { Resistor, Solution } from './network';
 
 export type Solved = Extract<Solution, { state: 'solved' }>;
 
-export const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
 export const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) => ohm));
 
 /** Amperes through a branch's own conductor out. */

@@ -15,9 +15,10 @@ import {
   type Branch,
   type CommonBranch,
   type Tree,
+  sum,
 } from './branches';
 import { leastCopper } from './copper';
-import { commonCarries, dropPctOf, limitOf, mostThrough, ohmsOf, solveDesign, sum, type Solved } from './design';
+import { commonCarries, dropPctOf, limitOf, mostThrough, ohmsOf, solveDesign, type Solved } from './design';
 
 /**
  * Chooses the open gauges among branches that have a way; returns those the battery can bring by themselves.

@@ -106,6 +106,7 @@ export class JobStore {
   #queue: Promise<unknown> = Promise.resolve();
   /** The job saved last, as it is in the database: most saves are of the same one. */
   #newest: StoredJob | undefined;
+  /** The last saves of any job: what a save that is a little behind was made on. */
   #recent: readonly StoredJob[] = [];
 
   constructor(

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router';
 import { newJob } from '#core/job/job';
 import { figure } from '#core/units/figures';
 import { api, newId, type ImportPreview, type JobRow } from '../api';
+import { useJob } from '../stores/job';
 import { forgetEdits, sendLeftEdits } from '../stores/kept-edits';
 import { useLibrary } from '../stores/library';
 import CraftSilhouette from './CraftSilhouette.vue';
@@ -19,7 +20,7 @@ document.title = 'Board · Haltrik';
 
 /** Jobs with edits that this device keeps and the server does not take as they are. */
 const left = ref<string[]>([]);
-void sendLeftEdits().then((jobs) => {
+void sendLeftEdits(useJob().atHand()).then((jobs) => {
   left.value = jobs;
 });
 const rowOf = (id: string) => library.jobs?.find((row) => row.id === id);
@@ -143,7 +144,7 @@ async function drop(): Promise<void> {
           </template>
           <template v-else>
             Changes to a job that somebody has deleted are on this device.
-            <BButton size="sm" variant="outline-secondary" @click="letGo(id)">Let them go</BButton>
+            <BButton size="sm" variant="outline-secondary" @click="letGo(id)">Discard them</BButton>
           </template>
         </p>
       </template>

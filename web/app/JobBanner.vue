@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router';
 import type { Station } from '#core/findings/finding';
 import { pathWords, valueWords } from '#core/job/clash';
 import { useBay } from '../stores/bay';
+import { inUnits } from './units';
 import { useJob } from '../stores/job';
 
 /** What a person must know before going on: a save that clashed, an edit that was not taken, a seal. */
@@ -50,8 +51,8 @@ const rows = computed(() => {
     key: clash.path.join('/'),
     // Gear that one of the two has taken out is named by the other.
     what: pathWords(Object.hasOwn(mine.gear, clash.path[1] ?? '') ? mine : theirs, clash.path),
-    mine: valueWords(mine, clash.path, clash.mine),
-    theirs: valueWords(theirs, clash.path, clash.theirs),
+    mine: inUnits(valueWords(mine, clash.path, clash.mine)),
+    theirs: inUnits(valueWords(theirs, clash.path, clash.theirs)),
   }));
 });
 </script>
@@ -64,7 +65,7 @@ const rows = computed(() => {
       >.
     </p>
     <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
-    <BButton size="sm" variant="outline-secondary" @click="leave">Let it go</BButton>
+    <BButton size="sm" variant="outline-secondary" @click="leave">Discard it</BButton>
     <p v-if="trouble" class="field-error">{{ trouble }}</p>
   </div>
   <div v-else-if="job.save.is === 'conflict'" class="banner" role="alert">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
+import { api } from '../api';
 
 /** Stands where a part of the application could not be fetched. Without an address it is the page that is open. */
 const props = defineProps<{ to?: string }>();
@@ -9,7 +10,7 @@ const trying = ref(false);
 async function again(): Promise<void> {
   trying.value = true;
   try {
-    await fetch('/api/health', { cache: 'no-store' });
+    await api.health();
     if (props.to === undefined) window.location.reload();
     else window.location.assign(props.to);
   } catch {

@@ -6,9 +6,9 @@ import { onMounted, ref, useTemplateRef } from 'vue';
 import { SHEET } from '#core/drawing/sheet';
 
 /**
- * The sheet every station is drawn on: border, zone marks, and a drawing that can be brought nearer. `h` is its height in its own pixels. On a
- * narrow screen it stands in its own size and is moved about in its window, so that what is on it can be read and
- * pressed; a `still` one, with nothing to press, is shown whole.
+ * The sheet every station is drawn on: border, zone marks, and a drawing that can be brought nearer. `h` is its height
+ * in its own pixels. On a narrow screen it stands in its own size and is moved about in its window, so that what is on
+ * it can be read and pressed; a `still` one, with nothing to press, is shown whole.
  */
 const props = withDefaults(defineProps<{ label: string; h?: number; still?: boolean }>(), { h: SHEET.h });
 /** A sheet that is taller than its window is moved in it rather than drawn smaller than this. */
@@ -47,7 +47,7 @@ const fitted = ref(props.still);
 /** On a narrow screen the window is moved by keys as well. */
 const narrow = useMediaQuery('(max-width: 760px)');
 function whole(): void {
-  if (!transform.value) fitted.value = !fitted.value;
+  if (narrow.value && !transform.value) fitted.value = !fitted.value;
   behaviour.transform(select(svg.value!), zoomIdentity);
 }
 

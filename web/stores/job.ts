@@ -91,7 +91,7 @@ export const useJob = defineStore('job', () => {
       if (!current.seal) dayTimer = setTimeout(() => void judgeDay(turn), DAY_AFTER_MS);
       if (selected.value?.kind === 'gear' && !current.gear[selected.value.id]) selected.value = undefined;
     } catch (error) {
-      failure.value = `its plan cannot be reckoned: ${error instanceof Error ? error.message : String(error)}`;
+      failure.value = `its plan could not be calculated: ${error instanceof Error ? error.message : String(error)}`;
     }
   }
 
@@ -159,11 +159,13 @@ export const useJob = defineStore('job', () => {
   }
 
   /** Keeps on this device what the server does not have yet. */
-  function putBy(): Promise<void> {
-    const { id } = latest!;
+  async function putBy(): Promise<void> {
+    // The job may have been left while an answer was on its way.
+    if (!latest) return;
+    const { id } = latest;
     const any = sending !== undefined || waiting.length > 0;
     unkept.value++;
-    return keepEdits(
+    await keepEdits(
       id,
       any ? { base: revision, sending, waiting: [...waiting], at: new Date().toISOString() } : undefined,
     )
@@ -325,9 +327,10 @@ export const useJob = defineStore('job', () => {
     const { value } = save;
     if (value.is === 'conflict') {
       const rest = value.base && besideTheirs(value.base.job, latest!, value.newest.job);
-      // Where the rest does not fit on theirs either, theirs stands alone.
       if (rest && settle(value, [rest]) === undefined) return;
       settle(value, []);
+      // Theirs then stands alone, and that is said.
+      if (rest) wrong.value = 'what else you changed here no longer fits what is saved, and is dropped';
       return;
     }
     const { id } = latest!;
@@ -351,6 +354,9 @@ export const useJob = defineStore('job', () => {
     reset();
     return copy.id;
   }
+
+  /** The job whose edits this page is still sending, if any. */
+  const atHand = (): string | undefined => (sending || waiting.length ? latest?.id : undefined);
 
   /** When the job is gone: it is left, and what was not saved of it with it. */
   async function letGo(): Promise<void> {
@@ -407,6 +413,7 @@ export const useJob = defineStore('job', () => {
     putMine,
     keepAsCopy,
     letGo,
+    atHand,
     unkept,
     findingsFor,
     select,

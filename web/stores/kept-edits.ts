@@ -41,7 +41,7 @@ async function isOpen(tabId: string, at: string): Promise<boolean> {
   return held.some(({ name }) => name === lockName(tabId));
 }
 
-/** Edits kept here that no open page is sending: of one job, or of all but those at hand. Oldest first. */
+/** Edits kept here that no other page is sending: of one job, or of all. Oldest first. */
 export async function leftEdits(job?: string): Promise<{ key: string; job: string; edits: KeptEdits }[]> {
   const left: { key: string; job: string; edits: KeptEdits }[] = [];
   for (const key of await keys<string>()) {
@@ -71,12 +71,13 @@ export function nextSave({ base, sending, waiting }: KeptEdits): SentEdits | und
 }
 
 /**
- * Sends what is kept of jobs that no page has open. What clashes or is refused stays, and is shown when its job is
- * opened. Returns the jobs of which something is left.
+ * Sends what is kept of jobs that no page has open; `held` is the one that this page still sends by itself. What
+ * clashes or is refused stays, and is shown when its job is opened. Returns the jobs of which something is left.
  */
-export async function sendLeftEdits(): Promise<string[]> {
+export async function sendLeftEdits(held: string | undefined): Promise<string[]> {
   const waiting: string[] = [];
   for (const { key, job, edits } of await leftEdits()) {
+    if (job === held && key === own(job)) continue;
     let rest: KeptEdits = edits;
     try {
       for (let save = nextSave(rest); save; save = nextSave(rest)) {

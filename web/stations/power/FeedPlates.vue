@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { wireText, wireUnit } from '../../app/units';
 import { CHART } from './places';
 import { computed } from 'vue';
 import { mostLost, type Feed } from '#core/power/index';
@@ -42,7 +43,9 @@ const plates = computed(() =>
       collapsed: f.collapsed,
       line: full ? `${figure(full.amps, 2)} A, drop ${figure(full.dropPct, 2)} %` : 'volts collapse',
       brief: `${size} · ${fuse.replace(' fuse', '')} · ${full ? `${figure(full.dropPct, 1)} %` : 'collapse'}`,
-      lengths: f.run && `${figure(f.run.outMm / 1000, 2)} m out, ${figure(f.run.backMm / 1000, 2)} m back`,
+      lengths:
+        f.run &&
+        `${wireText(f.run.outMm / 1000)} ${wireUnit()} out, ${wireText(f.run.backMm / 1000)} ${wireUnit()} back`,
       without: props.noFeed(f.gear),
     };
   }),
