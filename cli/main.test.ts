@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
@@ -84,6 +84,34 @@ test('a file that is not there, and words that are off, exit 2', async () => {
     ),
   ).toBe(2);
   expect(err.join('\n')).toMatch(/usage: /);
+});
+
+test('the job sheet is written in the units that are named; units nobody knows write nothing', async () => {
+  const job = join(folder, 'job.json');
+  writeFileSync(job, writeJobFile(TOURER_JOB));
+  const exported = async (out: string, ...flags: string[]) => {
+    const err: string[] = [];
+    const code = await run(
+      ['export', job, join(folder, out), ...flags],
+      () => undefined,
+      (t) => err.push(t),
+    );
+    return { code, err: err.join('\n') };
+  };
+  expect(await exported('mm.pdf')).toEqual({ code: 0, err: '' });
+  expect(await exported('in.pdf', '--units', 'inch')).toEqual({ code: 0, err: '' });
+  const read = (file: string) => execFileSync('pdftotext', ['-layout', join(folder, file), '-'], { encoding: 'utf8' });
+  expect(read('mm.pdf')).toContain('Cut, mm');
+  expect(read('in.pdf')).toContain('Cut, in');
+  for (const [flag, units, message] of [
+    ['--units', 'cubits', /--units: expected metric or inch/],
+    ['--unit', 'inch', /usage: /],
+  ] as const) {
+    const { code, err } = await exported('no.pdf', flag, units);
+    expect(code).toBe(2);
+    expect(err).toMatch(message);
+  }
+  expect(existsSync(join(folder, 'no.pdf'))).toBe(false);
 });
 
 test('a job file written is read back equal', () => {

@@ -10,12 +10,14 @@ import { drawingSvg } from '#formats/drawing-svg';
 import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 import { jobFileSchema, readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf } from '#formats/job-sheet';
+import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
 
 const USAGE = `usage: npm run -s haltrik -- plan JOB           the plan as JSON
        npm run -s haltrik -- check JOB          the findings; exit 1 when a stop is among them
        npm run -s haltrik -- export JOB OUT     what OUT ends in: .pdf the job sheet, .svg the drawing, .zip the
                                                 whole job, .json the job, cut-list.csv, fasteners.csv,
                                                 circuits.cir or feeds-restFull.cir a SPICE netlist
+              [--units inch]                    of the job sheet; metric if it is not said
        npm run -s haltrik -- import FILE [--look] [--server http://127.0.0.1:4310]
                                                 a job, a whole job or a shelf table into a running Haltrik;
                                                 --look says what it would do and writes nothing
@@ -56,9 +58,7 @@ export async function run(argv: readonly string[], write: Say, complain: Say): P
       case 'check':
         return file === undefined || rest.length ? usage() : check(read(file).job, write);
       case 'export':
-        if (file === undefined || rest.length !== 1) return usage();
-        writeFileSync(rest[0]!, await exported(read(file), rest[0]!));
-        return 0;
+        return file === undefined ? usage() : await exportTo(file, rest, complain);
       case 'import':
         return file === undefined ? usage() : await sendTo(file, rest, write, complain);
       default:
@@ -86,7 +86,19 @@ function check(job: Job, write: Say): number {
   return plan.ledger.stops > 0 ? 1 : 0;
 }
 
-async function exported({ job, events, photos }: Source, out: string): Promise<string | Uint8Array> {
+async function exportTo(file: string, rest: readonly string[], complain: Say): Promise<number> {
+  const [out, flag, named] = rest;
+  const units = UNIT_SYSTEMS.find((u) => u === (flag === undefined ? 'metric' : named));
+  if (out === undefined || rest.length > 3 || (flag !== undefined && flag !== '--units')) {
+    complain(USAGE);
+    return 2;
+  }
+  if (!units) throw new Error(`--units: expected ${UNIT_SYSTEMS.join(' or ')}`);
+  writeFileSync(out, await exported(read(file), out, units));
+  return 0;
+}
+
+async function exported({ job, events, photos }: Source, out: string, units: UnitSystem): Promise<string | Uint8Array> {
   const plan = planOf(job);
   if (out.endsWith('.zip')) return writeBundle({ job, events, photos });
   if (out.endsWith('.json')) return writeJobFile(job);
@@ -98,6 +110,7 @@ async function exported({ job, events, photos }: Source, out: string): Promise<s
       job,
       events,
       [...photos.values()].map((bytes) => ({ bytes, caption: '' })),
+      units,
     );
   if (out.endsWith('circuits.cir')) return circuitsNetlist(job, plan);
   const feedCase = casesOf(job).find(({ id }) => out.endsWith(`feeds-${id}.cir`));

@@ -312,6 +312,21 @@ describe('the job sheet, read back by an independent tool', () => {
     expect(words).toBeGreaterThan(300);
   });
 
+  test('in inches: every length but those of tools, screws and bits; the document is the same', async () => {
+    const job = overruled();
+    const { text } = pages(await jobSheetPdf(job, events, [], 'inch'));
+    const full = planJob(job);
+    // By hand: 25.4 mm to the inch, 0.3048 m to the foot.
+    for (const run of full.runs) expect(text).toContain((run.cutMm / 25.4).toFixed(1));
+    expect(text).toContain(`wire ${(full.ledger.wireM / 0.3048).toFixed(2)} ft`);
+    const { w, h, d } = job.gear['amp']!.item.size;
+    expect(text).toContain([w, h, d].map((mm) => (mm / 25.4).toFixed(2)).join(' × '));
+    expect(text).toContain('Cut, in');
+    for (const [, mm] of text.matchAll(/(\d+(?:\.\d+)?) mm(?!²)/g)) expect(Number(mm)).toBeLessThan(50);
+    expect(text).not.toMatch(/\d m\b(?!m|²)/);
+    expect(text).toMatch(/\d mm socket/);
+  });
+
   test('a sealed job gives the sheet of that day, whatever the planner says now', async () => {
     const then = { ...plan, ledger: { ...plan.ledger, worstDropPct: 1.23 } };
     const sealed: Job = { ...TOURER_JOB, seal: sealOf(then, '2026-11-25T16:00:00.000Z', 'Bench two', events.length) };

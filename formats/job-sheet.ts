@@ -15,6 +15,16 @@ import { DRIVES } from '#core/tables/fasteners';
 import { cite } from '#core/tables/source';
 import { colourText } from '#core/tables/colours';
 import { figure, short } from '#core/units/figures';
+import {
+  LEAST_IN_STEPS,
+  MM_PER_INCH,
+  figureShown,
+  lengthShown,
+  unitShown,
+  wireShown,
+  wordsShown,
+  type UnitSystem,
+} from '#core/units/shown';
 import { SHEET } from '#core/drawing/sheet';
 import { drawingSvg } from './drawing-svg';
 
@@ -34,12 +44,14 @@ export interface SheetPhoto {
 
 /**
  * The job sheet: gear, circuits, feeds, cut list, steps, fasteners, findings, overrules, photographs and the
- * drawing, A4. A sealed job gives the sheet of the day it was sealed. `photos` are JPEG or PNG.
+ * drawing, A4. A sealed job gives the sheet of the day it was sealed. `photos` are JPEG or PNG; lengths are in the
+ * given units, tools and fasteners in their own.
  */
 export async function jobSheetPdf(
   job: Job,
   events: readonly BayEvent[],
   photos: readonly SheetPhoto[] = [],
+  units: UnitSystem = 'metric',
 ): Promise<Buffer> {
   const plan = wholePlan(job);
   const doc = new PDFDocument({
@@ -54,7 +66,7 @@ export async function jobSheetPdf(
   const ended = new Promise<void>((done) => doc.on('end', done));
   doc.registerFont('text', FONTS.text);
   doc.registerFont('strong', FONTS.strong);
-  const pen = new Pen(doc);
+  const pen = new Pen(doc, units);
   pen.titleBlock(job, plan);
   pen.drawing(drawingSvg(job, plan));
   gear(pen, job, plan);
@@ -74,7 +86,15 @@ export async function jobSheetPdf(
 }
 
 class Pen {
-  constructor(readonly doc: PDFKit.PDFDocument) {}
+  constructor(
+    readonly doc: PDFKit.PDFDocument,
+    readonly units: UnitSystem,
+  ) {}
+
+  /** Words of the plan with their lengths in the units of the sheet. */
+  told(words: string, least = 0): string {
+    return wordsShown(this.units, words, least);
+  }
 
   get width(): number {
     return this.doc.page.width - 2 * MARGIN;
@@ -97,7 +117,7 @@ class Pen {
     const or = (value: number | undefined, unit: string, decimals = 1) =>
       value === undefined ? '–' : `${figure(value, decimals)} ${unit}`;
     doc.text(
-      `Lowest load ${or(ledger.worstLoadOhm, 'Ω')} · from battery at full output ${or(ledger.feedA, 'A')} · worst drop ${or(ledger.worstDropPct, '%', 2)} · wire ${figure(ledger.wireM, 2)} m · ${figure(Math.ceil(ledger.hours * 4) / 4, 2)} h · ${ledger.stops} ${ledger.stops === 1 ? 'stop' : 'stops'}`,
+      `Lowest load ${or(ledger.worstLoadOhm, 'Ω')} · from battery at full output ${or(ledger.feedA, 'A')} · worst drop ${or(ledger.worstDropPct, '%', 2)} · wire ${wireShown(this.units, ledger.wireM)} ${unitShown(this.units, 'm')} · ${figure(Math.ceil(ledger.hours * 4) / 4, 2)} h · ${ledger.stops} ${ledger.stops === 1 ? 'stop' : 'stops'}`,
     );
     doc.text(
       job.seal
@@ -248,7 +268,7 @@ function gear(pen: Pen, job: Job, plan: Plan): void {
   const { places } = job.craft.pattern;
   pen.heading('Gear');
   pen.table(
-    ['', 'Item', 'Place', 'Size, mm', 'Water'],
+    ['', 'Item', 'Place', `Size, ${unitShown(pen.units, 'mm')}`, 'Water'],
     [0.6, 2.4, 3, 1.8, 1.2],
     Object.keys(plan.tags)
       .map((id) => [id, job.gear[id]!] as const)
@@ -256,7 +276,7 @@ function gear(pen: Pen, job: Job, plan: Plan): void {
         plan.tags[id] ?? '',
         item.name,
         place === null ? 'no place yet' : places[place]!.name,
-        `${item.size.w} × ${item.size.h} × ${item.size.d}`,
+        [item.size.w, item.size.h, item.size.d].map((mm) => sizeText(pen, mm)).join(' × '),
         item.water.length ? `IPX${item.water.join(', ')}` : 'none',
       ]),
   );
@@ -327,7 +347,7 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
             ? `by ${plan.tags[f.above.gear] ?? ''}`
             : 'none'
           : `${f.fuseA} A${f.fusePinned ? ' *' : ''}`,
-        fusePlace(job, f, plan.tags, (mm) => `${mm} mm`),
+        fusePlace(job, f, plan.tags, (mm) => lengthShown(pen.units, mm)),
         full ? `${figure(full.amps, 1)} A` : 'collapses',
         lossy ? `${figure(lossy.dropPct, 2)} %` : '–',
         lossy ? `${figure(lossy.deviceVolts, 2)} V` : '–',
@@ -378,7 +398,7 @@ function cuts(pen: Pen, job: Job, plan: Plan): void {
   if (!laid.length) return;
   pen.heading('Cut list');
   pen.table(
-    ['Run', 'Wire', 'Cut, mm'],
+    ['Run', 'Wire', `Cut, ${unitShown(pen.units, 'mm')}`],
     [4.6, 4.4, 1],
     laid.map((run) => {
       const own = plan.cutList.cuts.filter((cut) => cut.run === run.id);
@@ -386,11 +406,15 @@ function cuts(pen: Pen, job: Job, plan: Plan): void {
       return [
         `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, plan.tags)} → ${endName(job, run.to, plan.tags)}${run.pinned ? ' *' : ''}`,
         `${gauge ? `${gaugeName(gauge, job.settings.conductors)} ` : ''}${run.conductors.map((c) => `${c.colour.stripe ? `${c.colour.body}/${c.colour.stripe}` : c.colour.body} ${c.use}`).join('; ')}`,
-        String(run.cutMm),
+        cutText(pen, run.cutMm),
       ];
     }),
   );
 }
+
+/** Sizes and cuts as figures: millimetres as they are, inches to what a rule shows. */
+const sizeText = (pen: Pen, mm: number) => (pen.units === 'inch' ? figure(mm / MM_PER_INCH, 2) : String(mm));
+const cutText = (pen: Pen, mm: number) => (pen.units === 'inch' ? figure(mm / MM_PER_INCH, 1) : String(mm));
 
 function overrules(pen: Pen, plan: Plan): void {
   if (!plan.overrules.length) return;
@@ -400,9 +424,9 @@ function overrules(pen: Pen, plan: Plan): void {
     [2.6, 1.6, 1.6, 1.6, 2.6, 1],
     plan.overrules.map((o) => [
       `${OVERRULE_NAMES[o.kind]}, ${o.about}`,
-      o.value,
-      o.why ? (o.why.then ?? 'nothing') : 'not kept',
-      o.proposedNow ?? '–',
+      pen.told(o.value),
+      o.why ? pen.told(o.why.then ?? 'nothing') : 'not kept',
+      pen.told(o.proposedNow ?? '–'),
       o.why?.reason || 'none given',
       o.state,
     ]),
@@ -418,7 +442,7 @@ function findings(pen: Pen, plan: Plan): void {
       [1, 6.4, 2.2],
       plan.findings.map((f) => [
         f.severity.toUpperCase(),
-        `${f.title}. ${f.reason} ${f.figures.map((x) => `${x.name} ${short(x.value)} ${x.unit}`.trim()).join(', ')}.${
+        `${f.title}. ${pen.told(f.reason)} ${f.figures.map((x) => `${x.name} ${short(figureShown(pen.units, x.value, x.unit))} ${unitShown(pen.units, x.unit)}`.trim()).join(', ')}.${
           f.accepted === undefined ? '' : `\nAccepted: ${f.accepted}`
         }`,
         cite(f.source),
@@ -435,7 +459,7 @@ function steps(pen: Pen, plan: Plan, events: readonly BayEvent[]): void {
     [1.6, 6.6, 1, 1],
     state.steps.map(({ step, is, minutes }) => [
       `${is === 'done' ? 'done · ' : is === 'redo' ? 'again · ' : ''}${PHASES[step.phase]}`,
-      wholeStep(step).join('\n'),
+      pen.told(wholeStep(step).join('\n'), LEAST_IN_STEPS),
       `${step.minutes}${step.second ? ', two people' : ''}`,
       minutes === undefined ? '' : String(minutes),
     ]),

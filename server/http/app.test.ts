@@ -195,6 +195,9 @@ describe('files', () => {
       expect(headers['content-type']).toContain(type);
       expect(headers['content-disposition']).toMatch(/^attachment; filename="Adventure tourer, four speakers[. ]/);
     }
+    await call().get('/api/jobs/files/export/sheet.pdf?units=inch').expect(200);
+    const refused = await call().get('/api/jobs/files/export/sheet.pdf?units=cubits').expect(422);
+    expect((refused.body as { detail: string }).detail).toBe('units: expected metric or inch');
     await call().get('/api/jobs/nobody/export/sheet.pdf').expect(404);
   });
 

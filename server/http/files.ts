@@ -12,6 +12,7 @@ import { drawingSvg } from '#formats/drawing-svg';
 import { readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
 import { circuitsNetlist, feedsNetlist } from '#formats/spice';
+import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
 import type { JobStore } from '../store/jobs';
 import type { Library } from '../store/library';
 import type { PhotoStore } from '../store/photos';
@@ -30,6 +31,12 @@ function photosOf(job: Job, events: readonly BayEvent[], photos: PhotoStore): (S
     const found = photos.read(photo);
     return found ? [{ caption, ...found }] : [];
   });
+}
+
+function unitsOf(asked: unknown): UnitSystem {
+  const units = UNIT_SYSTEMS.find((u) => u === (asked ?? 'metric'));
+  if (!units) throw new Problem(422, 'Units not known', `units: expected ${UNIT_SYSTEMS.join(' or ')}`);
+  return units;
 }
 
 /** Everything a job can be taken away as. */
@@ -79,7 +86,7 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
   routes.get('/sheet.pdf', async (req, res) => {
     const { job, events } = await load(idOf(req.params));
     const shown = photosOf(job, events, photos).filter((p) => p.mime !== 'image/webp');
-    const pdf = await jobSheetPdf(job, events, shown);
+    const pdf = await jobSheetPdf(job, events, shown, unitsOf(req.query['units']));
     download(res, `${fileStem(job)} sheet.pdf`, 'application/pdf', pdf);
   });
   routes.get('/whole.zip', async (req, res) => {

@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { newJob } from '#core/job/job';
 import { figure } from '#core/units/figures';
 import { api, newId, type ImportPreview, type JobRow } from '../api';
-import { useJob } from '../stores/job';
 import { forgetEdits, sendLeftEdits } from '../stores/kept-edits';
 import { useLibrary } from '../stores/library';
 import CraftSilhouette from './CraftSilhouette.vue';
@@ -20,7 +18,7 @@ document.title = 'Board · Haltrik';
 
 /** Jobs with edits that this device keeps and the server does not take as they are. */
 const left = ref<string[]>([]);
-void sendLeftEdits(useJob().atHand()).then((jobs) => {
+void sendLeftEdits().then((jobs) => {
   left.value = jobs;
 });
 const rowOf = (id: string) => library.jobs?.find((row) => row.id === id);
@@ -74,6 +72,7 @@ async function make(event: Event): Promise<void> {
   }
   busy.value = true;
   try {
+    const { newJob } = await import('#core/job/job');
     const job = { ...newJob(newId(), wanted, chosen.pattern, chosen.hash), customer: customer.value.trim() };
     await api.create(job, newId());
     await router.push(`/jobs/${job.id}/intake`);

@@ -1,33 +1,29 @@
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
-import { gaugeName, gaugeArea, type Gauge, type WireStandard } from '#core/tables/conductors';
-import { figure } from '#core/units/figures';
+import type { Gauge, WireStandard } from '#core/tables/conductors';
+import {
+  MM_PER_INCH,
+  figureShown,
+  gaugeShown,
+  lengthShown,
+  otherUnit,
+  unitShown,
+  wireShown,
+  wordsShown,
+  type UnitSystem,
+} from '#core/units/shown';
 
-const MM_PER_INCH = 25.4;
-const kept = useLocalStorage<'metric' | 'inch'>('haltrik-units', 'metric');
 /** What a person reads and types; the job itself is in millimetres, so that switching loses nothing. */
-export const inches = computed(() => kept.value === 'inch');
+export const units = useLocalStorage<UnitSystem>('haltrik-units', 'metric');
+export const inches = computed(() => units.value === 'inch');
 export const toggleUnits = (): void => {
-  kept.value = inches.value ? 'metric' : 'inch';
+  units.value = inches.value ? 'metric' : 'inch';
 };
-
-/** Units that are others where inches are read: what one of the shown unit is in the job's own, and how fine it is told. */
-const IN_INCHES: Readonly<Record<string, { readonly unit: string; readonly is: number; readonly decimals: number }>> = {
-  mm: { unit: 'in', is: MM_PER_INCH, decimals: 3 },
-  m: { unit: 'ft', is: 0.3048, decimals: 2 },
-  // What a metre costs, by the foot.
-  'a metre': { unit: 'a foot', is: 1 / 0.3048, decimals: 4 },
-};
-const shownIn = (unit: string) => (inches.value && Object.hasOwn(IN_INCHES, unit) ? IN_INCHES[unit]! : undefined);
-const rounded = (value: number, decimals: number) => Math.round(value * 10 ** decimals) / 10 ** decimals;
 
 /** A unit of the job as it is named on the screen. */
-export const shownUnit = (unit: string): string => shownIn(unit)?.unit ?? unit;
+export const shownUnit = (unit: string): string => unitShown(units.value, unit);
 /** A figure of the job as it is typed in the units of the screen. */
-export function shownFigure(value: number, unit: string): number {
-  const other = shownIn(unit);
-  return other ? rounded(value / other.is, other.decimals) : unit === 'mm' ? rounded(value, 2) : value;
-}
+export const shownFigure = (value: number, unit: string): number => figureShown(units.value, value, unit);
 
 const FRACTIONS: Readonly<Record<string, string>> = {
   '½': '1/2',
@@ -68,39 +64,18 @@ export function typedFigure(text: string, unit: string): number {
   if (unit === 'mm' && named) return readNumber(figure!) * LENGTHS[named]!;
   if (named && named !== shownUnit(unit)) return NaN;
   const value = readNumber(figure!);
-  return value * (shownIn(unit)?.is ?? 1);
+  return value * (otherUnit(units.value, unit)?.is ?? 1);
 }
 
 /** A length in mm as it is typed in the units of the screen. */
 export const shownLength = (mm: number): number => shownFigure(mm, 'mm');
 export const lengthUnit = (): string => shownUnit('mm');
 
-/**
- * Words with their lengths in the units of the screen. Tools and fasteners are bought by their own size: where words
- * may name one, `least` is the shortest length, mm, that is told in inches.
- */
-export const inUnits = (words: string, least = 0): string =>
-  inches.value
-    ? words
-        .replace(/(\d+(?:\.\d+)?(?: × \d+(?:\.\d+)?)*) mm(?![²\w])/g, (_, all: string) => {
-          if (Math.max(...all.split(' × ').map(Number)) < least) return `${all} mm`;
-          const each = all.split(' × ').map((mm) => figure(Number(mm) / MM_PER_INCH, Number(mm) < 100 ? 2 : 1));
-          return `${each.join(' × ')} in`;
-        })
-        .replace(/(\d+(?:\.\d+)?) m(?![²\w])/g, (_, m: string) => `${figure(Number(m) / 0.3048, 1)} ft`)
-    : words;
-
-/** A length in mm for reading: whole millimetres, or tenths of an inch; `fine` for misfits. */
-export const lengthText = (mm: number, fine = false): string =>
-  inches.value ? `${figure(mm / MM_PER_INCH, fine ? 2 : 1)} in` : `${figure(mm, fine && mm % 1 ? 1 : 0)} mm`;
-
+/** Words with their lengths in the units of the screen; `least` as in wordsShown. */
+export const inUnits = (words: string, least = 0): string => wordsShown(units.value, words, least);
+/** A length in mm for reading; `fine` for misfits. */
+export const lengthText = (mm: number, fine = false): string => lengthShown(units.value, mm, fine);
 /** Metres of wire, or feet. */
-export const wireText = (metres: number): string => figure(inches.value ? metres / 0.3048 : metres, 2);
-export const wireUnit = (): string => (inches.value ? 'ft' : 'm');
-
-/** Gauge with its cross-section beside it where metric is read; the reel says the gauge either way. */
-export const gaugeText = (gauge: Gauge, standard: WireStandard): string => {
-  const name = gaugeName(gauge, standard);
-  const area = gaugeArea(gauge, standard);
-  return inches.value ? name : `${name} · ${figure(area, area < 10 ? 2 : 1)} mm²`;
-};
+export const wireText = (metres: number): string => wireShown(units.value, metres);
+export const wireUnit = (): string => unitShown(units.value, 'm');
+export const gaugeText = (gauge: Gauge, standard: WireStandard): string => gaugeShown(units.value, gauge, standard);

@@ -9,7 +9,7 @@ import { OperationError, applyAll, describe, undoOf, type Operation } from '#cor
 import { isDayFinding, planOf, type Ledger, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, newId, type StoredJob } from '../api';
 import { planner } from '../workers';
-import { dropEdits, keepEdits, leftEdits, type KeptEdits, type SentEdits } from './kept-edits';
+import { dropEdits, keepEdits, leftEdits, tellAtHand, type KeptEdits, type SentEdits } from './kept-edits';
 
 export type SaveState =
   | { is: 'saved'; at: Date | undefined }
@@ -355,8 +355,7 @@ export const useJob = defineStore('job', () => {
     return copy.id;
   }
 
-  /** The job whose edits this page is still sending, if any. */
-  const atHand = (): string | undefined => (sending || waiting.length ? latest?.id : undefined);
+  tellAtHand(() => (sending || waiting.length ? latest?.id : undefined));
 
   /** When the job is gone: it is left, and what was not saved of it with it. */
   async function letGo(): Promise<void> {
@@ -413,7 +412,6 @@ export const useJob = defineStore('job', () => {
     putMine,
     keepAsCopy,
     letGo,
-    atHand,
     unkept,
     findingsFor,
     select,

@@ -29,6 +29,12 @@ void navigator.locks?.request(lockName(tab), () => new Promise<void>(() => undef
 
 const own = (job: string) => `${PREFIX}${job}/${tab}`;
 
+/** The job whose edits this page is still sending, if any: its store tells, once one is loaded. */
+let atHand = (): string | undefined => undefined;
+export function tellAtHand(tell: () => string | undefined): void {
+  atHand = tell;
+}
+
 /** Keeps what is not acknowledged; nothing is left of what is. */
 export async function keepEdits(job: string, edits: KeptEdits | undefined): Promise<void> {
   if (edits) await set(own(job), edits);
@@ -71,13 +77,13 @@ export function nextSave({ base, sending, waiting }: KeptEdits): SentEdits | und
 }
 
 /**
- * Sends what is kept of jobs that no page has open; `held` is the one that this page still sends by itself. What
+ * Sends what is kept of jobs that no page has open, nor this page still sends by itself. What
  * clashes or is refused stays, and is shown when its job is opened. Returns the jobs of which something is left.
  */
-export async function sendLeftEdits(held: string | undefined): Promise<string[]> {
+export async function sendLeftEdits(): Promise<string[]> {
   const waiting: string[] = [];
   for (const { key, job, edits } of await leftEdits()) {
-    if (job === held && key === own(job)) continue;
+    if (job === atHand() && key === own(job)) continue;
     let rest: KeptEdits = edits;
     try {
       for (let save = nextSave(rest); save; save = nextSave(rest)) {

@@ -12,6 +12,8 @@ import GearMark from '../../drawing/GearMark.vue';
 import GearTags from '../../drawing/GearTags.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
+import { LEAST_IN_STEPS } from '#core/units/shown';
+import { inUnits } from '../../app/units';
 import { useBay } from '../../stores/bay';
 import { useJob } from '../../stores/job';
 import StepCard from './StepCard.vue';
@@ -198,7 +200,7 @@ useEventListener(window, 'keydown', (event) => {
             >
               <span class="tickmark" aria-hidden="true">{{ s.is === 'done' ? '✓' : s.is === 'redo' ? '↺' : '' }}</span>
               <span class="name"
-                >{{ s.step.title }}<span class="visually-hidden">, {{ s.is }}</span></span
+                >{{ inUnits(s.step.title, LEAST_IN_STEPS) }}<span class="visually-hidden">, {{ s.is }}</span></span
               >
               <span>{{ s.step.minutes }} min</span>
             </button>

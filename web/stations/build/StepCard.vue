@@ -7,6 +7,7 @@ import { colourText } from '#core/tables/colours';
 import { DRIVES } from '#core/tables/fasteners';
 import NumberField from '../../app/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
+import { LEAST_IN_STEPS } from '#core/units/shown';
 import { inUnits } from '../../app/units';
 import { useBay } from '../../stores/bay';
 import { useJob } from '../../stores/job';
@@ -89,7 +90,7 @@ function expect(minutes: number): void {
   store.edit([{ op: 'expectMinutes', step: step.value.id, minutes, why }], `expect ${minutes} minutes`);
 }
 /** Lengths of wire and holes in the units of the screen; sockets, bits and screws by the size they are bought by. */
-const told = (words: string) => inUnits(words, 50);
+const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
 </script>
 
 <template>

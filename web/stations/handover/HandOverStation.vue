@@ -16,7 +16,7 @@ import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useBay } from '../../stores/bay';
 import { useJob } from '../../stores/job';
-import { lengthText } from '../../app/units';
+import { inches, lengthText } from '../../app/units';
 
 const store = useJob();
 const bay = useBay();
@@ -74,7 +74,8 @@ const FILES = [
   ['circuits.cir', 'Speaker circuits', 'SPICE netlist'],
   ['feeds-restFull.cir', 'Feeds, full output', 'SPICE netlist'],
 ] as const;
-const at = (file: string) => `/api/jobs/${encodeURIComponent(store.job!.id)}/export/${file}`;
+const at = (file: string) =>
+  `/api/jobs/${encodeURIComponent(store.job!.id)}/export/${file}${file === 'sheet.pdf' && inches.value ? '?units=inch' : ''}`;
 </script>
 
 <template>
