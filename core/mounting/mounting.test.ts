@@ -1,8 +1,9 @@
 import { shelfItem } from '#demo/shelf';
 import { EXPOSURE_ASKS } from '../craft/pattern';
 import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
-import { TOURER_JOB } from '#demo/jobs';
-import { applyAll, type Operation } from '../job/operations';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import type { Job } from '../job/job';
+import { apply, applyAll, type Operation } from '../job/operations';
 import { planJob } from '../plan';
 import { fitOf, rankPlaces } from './fit';
 import { seatOf } from './seat';
@@ -89,6 +90,7 @@ describe('gear that has no place, or the wrong one', () => {
     ['no-place', put('more', 'bittern-130', null)],
     ['does-not-fit', put('more', 'heron-165', 'guardLeft')],
     ['wrong-kind', put('more', 'bittern-130', 'underSeat')],
+    ['place-shared', put('more', 'bittern-130', 'fairingLeft')],
   ] as const)('%s: its cure is a place that is free, takes it and has room', (rule, operation) => {
     const { job, finding } = found(rule, operation, ...(rule === 'does-not-fit' ? free : []));
     expect(finding.cure!.label).toMatch(/^Put S\d at “/);
@@ -102,6 +104,40 @@ describe('gear that has no place, or the wrong one', () => {
     expect(planJob(after).findings.map((f) => f.rule)).not.toContain(rule);
   });
   const free: Operation[] = [{ op: 'placeGear', id: 'pannier-left', place: null }];
+
+  test('out of a petrol space: to a place that holds no vapour, and to none that dust gets into', () => {
+    const launch = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
+    const { lockerWall, consoleFoot } = launch.craft.pattern.places;
+    expect([lockerWall!.petrol, consoleFoot!.petrol]).toEqual([true, undefined]);
+    const cure = (job: Job, rule: string) => planJob(job).findings.find((f) => f.rule === rule)!.cure;
+    const astern = apply(launch, { op: 'placeGear', id: 'amp', place: 'lockerWall' });
+    expect(cure(astern, 'petrol-space')!.operations).toEqual([{ op: 'placeGear', id: 'amp', place: 'consoleFoot' }]);
+    // Its other place taken, all that is left holds vapour.
+    const crowded = apply(astern, { op: 'addGear', id: 'more', item: shelfItem('weir-2-80'), place: 'consoleFoot' });
+    expect(cure(crowded, 'petrol-space')).toBeUndefined();
+
+    const item = { ...launch.gear['bow-left']!.item, dust: 4 as const };
+    const dusty = (where: readonly string[]): Job => ({
+      ...launch,
+      gear: { ...launch.gear, 'bow-left': { ...launch.gear['bow-left']!, item } },
+      craft: {
+        ...launch.craft,
+        pattern: {
+          ...launch.craft.pattern,
+          places: Object.fromEntries(
+            Object.entries(launch.craft.pattern.places).map(([id, p]) => [
+              id,
+              where.includes(id) ? { ...p, dust: true } : p,
+            ]),
+          ),
+        },
+      },
+    });
+    const free = apply(dusty(['bowLeft']), { op: 'removeGear', id: 'coaming-left' });
+    expect(cure(free, 'dust')!.operations).toEqual([{ op: 'placeGear', id: 'bow-left', place: 'coamingLeft' }]);
+    const everywhere = apply(dusty(['bowLeft', 'coamingLeft']), { op: 'removeGear', id: 'coaming-left' });
+    expect(cure(everywhere, 'dust')).toBeUndefined();
+  });
 
   test('where no place has room there is no cure to press', () => {
     expect(found('no-place', put('more', 'pike-200', null)).finding.cure).toBeUndefined();

@@ -1,5 +1,6 @@
 import type { Rule } from '../findings/finding';
-import { GEAR_KIND_NAMES, type Amplifier } from '../gear/gear';
+import type { Place } from '../craft/pattern';
+import { GEAR_KIND_NAMES, type Amplifier, type GearItem } from '../gear/gear';
 import { craftOf, type Job } from '../job/job';
 import { sourcesOf, type Input } from '../job/signal';
 import type { Operation } from '../job/operations';
@@ -31,12 +32,21 @@ const eachPlaced = ({ job, tags }: GearSeen) =>
         ],
   );
 
-/** Moves gear to the best place that is free and takes it without standing out; undefined where there is none. */
+/** Gear that makes sparks of its own, where petrol vapour can be. */
+const sparksIn = (place: Place, item: GearItem) => place.petrol && item.kind !== 'speaker' && !item.ignitionProtected;
+const dustGetsIn = (place: Place, item: GearItem) => place.dust && item.dust !== null && item.dust < 5;
+
+/** Moves gear to the best place that is free, takes it without standing out and lets nothing at it; nothing where there is none. */
 function betterPlace({ job, tags }: GearSeen, id: string) {
   const { item, place } = job.gear[id]!;
   const taken = new Set(Object.entries(job.gear).flatMap(([other, g]) => (other === id ? [] : (g.place ?? []))));
   const best = rankPlaces(item, craftOf(job).places, taken).find(
-    (ranked) => !ranked.taken && ranked.fit.worstMm <= 0 && ranked.id !== place,
+    (ranked) =>
+      !ranked.taken &&
+      ranked.fit.worstMm <= 0 &&
+      ranked.id !== place &&
+      !sparksIn(ranked.place, item) &&
+      !dustGetsIn(ranked.place, item),
   );
   if (!best) return {};
   const label = `Put ${tags[id] ?? id} at “${best.place.name}”`;
@@ -144,11 +154,12 @@ export const gearRules: readonly GearRule[] = [
     overrulable: false,
     look: (seen) => [
       ...eachPlaced(seen)
-        .filter(({ place, item }) => place.petrol && item.kind !== 'speaker' && !item.ignitionProtected)
+        .filter(({ place, item }) => sparksIn(place, item))
         .map(({ id, tag, item, place }) => ({
           subject: { kind: 'gear' as const, id },
           reason: `${tag} ${item.name} makes sparks of its own and “${place.name}” can hold petrol vapour. Put it elsewhere, or take one that is ignition-protected.`,
           figures: [{ name: 'ignition-protected', value: 0, unit: '' }],
+          ...betterPlace(seen, id),
         })),
       ...Object.entries(seen.job.feeds).flatMap(([id, { holder }]) => {
         if (!Object.hasOwn(seen.job.gear, id)) return [];
@@ -180,7 +191,7 @@ export const gearRules: readonly GearRule[] = [
     overrulable: true,
     look: (seen) =>
       eachPlaced(seen)
-        .filter(({ place, item }) => place.dust && item.dust !== null && item.dust < 5)
+        .filter(({ place, item }) => dustGetsIn(place, item))
         .map(({ id, tag, item, place }) => ({
           subject: { kind: 'gear' as const, id },
           reason: `“${place.name}” gets dust and mud: needs IP5X or IP6X; ${tag} is IP${item.dust}X.`,
@@ -188,6 +199,7 @@ export const gearRules: readonly GearRule[] = [
             { name: 'first digit', value: item.dust!, unit: '' },
             { name: 'needed', value: 5, unit: '' },
           ],
+          ...betterPlace(seen, id),
         })),
   },
   {
@@ -232,6 +244,7 @@ export const gearRules: readonly GearRule[] = [
             subject: { kind: 'gear' as const, id },
             reason: `${tag} and ${other} are both at “${place.name}”.`,
             figures: [{ name: 'items there', value: 2, unit: '' }],
+            ...betterPlace(seen, id),
           },
         ];
       });
