@@ -43,6 +43,7 @@ export const FACTS = {
   cutStepMm: [1, 1000, 'mm'],
   /** For strip, terminal and a second try at each end, mm. */
   terminalAllowanceMm: [0, 300, 'mm'],
+  fuseA: [0.5, 400, 'A'],
   /** Where a fuse sits, mm of conductor from what feeds it. */
   fuseAtMm: [0, 20000, 'mm'],
   /** Other loads on the head unit's turn-on lead. */

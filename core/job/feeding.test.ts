@@ -1,6 +1,6 @@
 import { TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
-import { batteryOf, feederOf, feedersAbove, isAheadOfSwitch } from './feeding';
+import { batteryOf, feederOf, feedersAbove, isAheadOfSwitch, mayFeed } from './feeding';
 import { applyAll, type Operation } from './operations';
 
 /** Battery → main block → second block → head unit. */
@@ -34,4 +34,13 @@ test('ahead of the switch is what the topmost feed of a chain is: a tap below ca
 test('gear that is bypassed passes nothing on: what names it is fed from the battery', () => {
   const job = chained({ op: 'setThere', id: 'second', there: 'bypassed' });
   expect([feederOf(job, 'head'), feedersAbove(job, 'head')]).toEqual(['battery', []]);
+});
+
+test('what may feed gear: batteries and what passes power on, but not itself nor what is fed through it', () => {
+  const job = chained({ op: 'setThere', id: 'main', there: 'kept' });
+  expect(mayFeed(job, 'head')).toEqual(['battery', 'main', 'second']);
+  expect(mayFeed(job, 'second')).toEqual(['battery', 'main']);
+  // The second hangs on the main block: feeding the main from it would close a ring.
+  expect(mayFeed(job, 'main')).toEqual(['battery']);
+  expect(mayFeed(chained({ op: 'setThere', id: 'second', there: 'bypassed' }), 'head')).toEqual(['battery', 'main']);
 });

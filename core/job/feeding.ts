@@ -49,6 +49,14 @@ export const isAheadOfSwitch = (job: Job, gear: string): boolean =>
   job.feeds[feedersAbove(job, gear).at(-1) ?? gear]?.ahead === true &&
   job.craft.batteries[batteryOf(job, gear)]!.batterySwitch;
 
+/** What gear may be fed from: the batteries, and what passes power on and is not itself fed through it. */
+export const mayFeed = (job: Job, gear: string): string[] => [
+  ...batteryIds(job),
+  ...Object.entries(job.gear).flatMap(([id, { item, there }]) =>
+    passesOn(item) && there !== 'bypassed' && id !== gear && !feedersAbove(job, id).includes(gear) ? [id] : [],
+  ),
+];
+
 /** The nearest gear above whose returns come back to it: a converter, or a block with a return bus. */
 export function gathererOf(job: Job, gear: string): string | undefined {
   return feedersAbove(job, gear).find((at) => gathersReturns(job.gear[at]?.item));

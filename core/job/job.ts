@@ -67,7 +67,7 @@ export const FuseSpot = fact('fuseAtMm');
 /** What the job says of one feed; what it does not say is worked out. */
 const FeedChoice = v.strictObject({
   holder: v.nullable(FuseHolder),
-  fuseA: v.nullable(ranged(0.5, 400, 'A')),
+  fuseA: v.nullable(fact('fuseA')),
   gauge: v.nullable(GaugeChoice),
   fuseAtMm: FuseSpot,
   /** The battery or distributing gear it is fed from; null: the battery the sound is fed from. */

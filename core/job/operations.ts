@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { FuseHolder, GearItem, Id, Text, ranged, upgradeGear } from '../gear/gear';
+import { FuseHolder, GearItem, Id, Text, upgradeGear } from '../gear/gear';
 import { contentHash } from '../gear/hash';
 import { CHOICE_IDS } from './choices';
 import { MATERIAL_IDS } from '../craft/pattern';
@@ -132,7 +132,7 @@ export const Operation = v.variant('op', [
   v.strictObject({
     op: v.literal('chooseFuse'),
     gear: Id,
-    amps: v.nullable(ranged(0.5, 400, 'A')),
+    amps: v.nullable(fact('fuseA')),
     why: v.optional(Why),
   }),
   v.strictObject({

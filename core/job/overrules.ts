@@ -69,7 +69,10 @@ export function overrulesOf(
   const set: [OverruleKind, string, string][] = [
     ...Object.entries(job.feeds).flatMap(([gear, { gauge, fuseA }]): [OverruleKind, string, string][] => [
       ...(gauge === null ? [] : [['gauge', gear, gaugeName(gauge, conductors)] as [OverruleKind, string, string]]),
-      ...(fuseA === null ? [] : [['fuse', gear, `${fuseA} A`] as [OverruleKind, string, string]]),
+      // The fuse of what is kept was found there, not chosen.
+      ...(fuseA === null || job.gear[gear]?.there === 'kept'
+        ? []
+        : [['fuse', gear, `${fuseA} A`] as [OverruleKind, string, string]]),
     ]),
     ...Object.entries(job.ways).map(([run, legs]): [OverruleKind, string, string] => ['way', run, wayWords(job, legs)]),
     ...Object.entries(job.leadGauges).map(([run, g]): [OverruleKind, string, string] => [

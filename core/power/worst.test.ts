@@ -176,6 +176,10 @@ describe('distribution that is there', () => {
     const found = after(kept, { op: 'chooseFuse', gear: 'block', amps: 30 });
     expect(rules(found)).toContain('fuse-below-need');
     expect(rules(after(found, { op: 'chooseFuse', gear: 'block', amps: 60 }))).not.toContain('fuse-below-need');
+    // Found there, it is nobody's choice over the plan; of a new block it is.
+    expect(planJob(found).overrules).toEqual([]);
+    const fresh = after(LAUNCH, { op: 'chooseFuse', gear: 'block', amps: 60 });
+    expect(planJob(fresh).overrules.map(({ key }) => key)).toEqual(['fuse=block']);
   });
 
   test('bypassed it passes nothing on: what named it is planned from the battery, and says so', () => {

@@ -198,3 +198,44 @@ test('a van on a lithium house battery: what its short asks of a fuse, joined le
   await part(page, 'day');
   await expect(page.locator('[data-segment]')).toHaveCount(5);
 });
+
+test('a launch’s own fuse block is kept: its fuse is read off, and what is fed through it is held against it', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/jobs/river-launch/gear`);
+  await page.locator('[data-place]', { hasText: 'D1' }).click();
+  await page.getByLabel('On this craft it is').selectOption('kept');
+  await page.getByRole('link', { name: /Power/ }).click();
+  await page.locator('[data-feed=block]').click();
+  await expect(page.getByRole('heading', { name: /Feed to D1/ })).toBeVisible();
+  await expect(page.locator('[data-feed=block]')).toContainText('keeps the feed it has');
+  const panel = page.getByRole('complementary', { name: 'Selected' });
+  const fuse = page.getByLabel('Fuse ahead of it, read off');
+  await fuse.fill('0.1');
+  await fuse.press('Enter');
+  await expect(page.getByText('Fuse ahead of it, read off: expected 0.5 to 400 A, or nothing.')).toBeVisible();
+  await fuse.fill('20');
+  await fuse.press('Enter');
+  await expect(page.locator('[data-feed=block]')).toContainText('keeps its feed, 20 A');
+  await page.locator('.findings').getByRole('button', { name: 'station' }).click();
+  await expect(page.locator('[data-finding=fuse-below-need]')).toContainText('D1');
+  await fuse.fill('80');
+  await fuse.press('Enter');
+  await expect(page.locator('[data-finding=fuse-below-need]')).toHaveCount(0);
+
+  // A head unit that stays keeps its feed too, and can be said to hang on the battery instead.
+  await page.getByRole('link', { name: /Gear/ }).click();
+  await page.locator('[data-place]', { hasText: 'H1' }).click();
+  await page.getByLabel('On this craft it is').selectOption('kept');
+  await page.getByRole('link', { name: /Power/ }).click();
+  await page.locator('[data-feed=head]').click();
+  await expect(panel.getByText('H1 keeps the feed it has; it counts at D1.')).toBeVisible();
+  await expect(page.getByLabel('Fuse ahead of it, read off')).toHaveCount(0);
+  await expect(page.getByLabel('Fed from').locator('option')).toContainText([/attery/, /D1/]);
+  await page.getByLabel('Fed from').selectOption({ index: 0 });
+  await expect(panel.getByText(/H1 keeps the feed it has; it counts at .*attery/)).toBeVisible();
+  await page.screenshot({ path: process.env['SHOT'] ?? 'test-results/kept.png' });
+  await saved(page);
+  await noViolation(page);
+});

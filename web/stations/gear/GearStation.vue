@@ -7,6 +7,7 @@ import SeverityMark from '../../app/SeverityMark.vue';
 import { useDrag } from '../../app/dragging';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
+import ThereField from '../../app/ThereField.vue';
 import { useEventListener } from '@vueuse/core';
 import CraftView from '../../drawing/CraftView.vue';
 import FitText from '../../drawing/FitText.vue';
@@ -245,6 +246,7 @@ useEventListener(window, 'keydown', (event) => {
           {{ sizeOf({ size: pattern.places[selectedGear.place]!.room }) }}:
           <b>{{ fitWords(fitOf(selectedGear.item, pattern.places[selectedGear.place]!)) }}</b>.
         </p>
+        <ThereField :gear="selectedGear.id" />
         <PhotoStrip
           v-if="selectedGear.place !== null"
           :key="selectedGear.place"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { isPowered, passesOn, type FuseHolder } from '#core/gear/gear';
+import { isPowered, type FuseHolder } from '#core/gear/gear';
 import {
   caseName,
   casesOf,
@@ -27,6 +27,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
 import { gaugeText } from '../../app/units';
+import FeederField from './FeederField.vue';
 import FigureRow from './FigureRow.vue';
 
 /** One feed: what is chosen, what that comes to, and why. */
@@ -53,26 +54,6 @@ const near = computed(() => {
 });
 
 const fromBattery = computed(() => Object.hasOwn(job.value.craft.batteries, props.feed.feeder));
-const feeders = computed(() => {
-  const behind = new Set([props.feed.gear]);
-  for (let more = true; more;) {
-    more = false;
-    for (const f of Object.values(store.plan!.power.feeds))
-      if (behind.has(f.feeder) && !behind.has(f.gear)) more = Boolean(behind.add(f.gear));
-  }
-  return [
-    ...Object.entries(job.value.craft.batteries).map(([id, { name }]) => ({ id, name })),
-    ...Object.entries(job.value.gear)
-      .filter(([id, { item }]) => passesOn(item) && !behind.has(id))
-      .map(([id, { item }]) => ({ id, name: `${tagOf(id)} ${item.name}` })),
-  ];
-});
-const setFeeder = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  const usual = value === store.plan!.power.battery;
-  store.edit([{ op: 'feedFrom', gear: props.feed.gear, from: usual ? null : value }]);
-};
-
 const holders = computed(() => library.shelf.filter((item): item is FuseHolder => item.kind === 'fuseHolder'));
 const shortA = computed(() => (fromBattery.value ? shortAtPost(job.value, props.feed.feeder).amps : 0));
 const proposed = computed(() => proposeHolders(props.feed, holders.value, shortA.value));
@@ -141,12 +122,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       Feed to <span class="tag">{{ tag }}</span> {{ feed.item.name }}
     </h2>
     <div class="fields">
-      <div v-if="feeders.length > 1" class="wide">
-        <label class="form-label" for="feeder">Fed from</label>
-        <select id="feeder" class="form-select" :value="feed.feeder" @change="setFeeder">
-          <option v-for="f in feeders" :key="f.id" :value="f.id">{{ f.name }}</option>
-        </select>
-      </div>
+      <FeederField :gear="feed.gear" />
       <div class="wide">
         <label class="form-label" for="holder">{{
           fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${tagOf(feed.feeder)}`

@@ -12,17 +12,37 @@ import { useJob } from '../../stores/job';
 /** Every feed as a plate beside the craft; the more there are, the less each says. */
 const props = defineProps<{
   feeds: readonly Feed[];
+  /** Gear that keeps the feed it has. */
+  kept: readonly string[];
   selected: string | undefined;
   y: number;
   noFeed: (gear: string) => string;
 }>();
 const store = useJob();
 const tag = (gear: string) => store.plan!.tags[gear] ?? '';
-const rowH = computed(() => Math.min(104, (CHART.y - 40 - props.y) / Math.max(1, props.feeds.length)));
+const shown = computed((): (Feed | string)[] => [
+  ...props.feeds.filter(({ gear }) => !props.kept.includes(gear)),
+  ...props.kept,
+]);
+const rowH = computed(() => Math.min(104, (CHART.y - 40 - props.y) / Math.max(1, shown.value.length)));
 const tall = computed(() => rowH.value > 98);
 
 const plates = computed(() =>
-  props.feeds.map((f, i) => {
+  shown.value.map((f, i) => {
+    if (typeof f === 'string')
+      return {
+        gear: f,
+        y: props.y + i * rowH.value,
+        title: `${tag(f)} ${store.job!.gear[f]!.item.name}`,
+        without: props.noFeed(f),
+        size: '',
+        fuse: '',
+        bare: false,
+        collapsed: false,
+        line: '',
+        brief: '',
+        lengths: undefined,
+      };
     const size = gaugeName(f.gauge, store.job!.settings.conductors);
     const fuse =
       f.fuseA !== undefined
@@ -58,7 +78,7 @@ const plates = computed(() =>
     :key="p.gear"
     :class="{ selected: selected === p.gear }"
     :data-feed="p.gear"
-    :aria-label="`Feed to ${p.title}, ${p.size}, ${p.fuse}`"
+    :aria-label="`Feed to ${p.title}, ${p.size ? `${p.size}, ${p.fuse}` : p.without}`"
     @press="store.select({ kind: 'feed', id: p.gear })"
   >
     <rect class="plate" x="28" :y="p.y" width="186" :height="rowH - 8" />

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { batteryIds } from '#core/job/feeding';
+import { isFed } from '#core/gear/gear';
+import { batteryIds, feederOf } from '#core/job/feeding';
 import { craftOf } from '#core/job/job';
 import { layLanes } from '#core/drawing/lanes';
 import { project, type Px } from '#core/drawing/projection';
@@ -37,6 +38,7 @@ import DayPanel from './DayPanel.vue';
 import FeedPanel from './FeedPanel.vue';
 import { CHART, CHART_TITLE } from './places';
 import FeedPlates from './FeedPlates.vue';
+import KeptFeedPanel from './KeptFeedPanel.vue';
 import KeyOffBars from './KeyOffBars.vue';
 import SupplyDiagram from './SupplyDiagram.vue';
 import SupplyPanel from './SupplyPanel.vue';
@@ -89,8 +91,17 @@ const projection = computed(() => project(pattern.value, 'side', view.value));
 // ── Feeds ───────────────────────────────────────────────────────────────────────────────────────
 
 const feeds = computed(() => Object.values(power.value.feeds).sort((a, b) => b.fuseNeedA - a.fuseNeedA));
+/** Gear the craft has and keeps, with the feed it has. */
+const kept = computed(() =>
+  Object.entries(job.value.gear).flatMap(([id, { item, there }]) => (there === 'kept' && isFed(item) ? [id] : [])),
+);
+const wanted = computed(() =>
+  store.selected?.kind === 'feed' || store.selected?.kind === 'gear' ? store.selected.id : undefined,
+);
+const keptShown = computed(() => kept.value.find((id) => id === wanted.value));
 const feed = computed((): Feed | undefined => {
-  const id = store.selected?.kind === 'feed' || store.selected?.kind === 'gear' ? store.selected.id : undefined;
+  const id = wanted.value;
+  if (keptShown.value) return power.value.feeds[keptShown.value];
   return feeds.value.find((f) => f.gear === id) ?? feeds.value.find((f) => f.run) ?? feeds.value[0];
 });
 const battery = computed(() =>
@@ -251,8 +262,14 @@ const mark = (id: string): string => {
 /** Why gear has no feed to reckon. */
 function noFeed(gear: string): { short: string; long: string } {
   const { there } = job.value.gear[gear]!;
-  if (there === 'kept')
-    return { short: 'keeps the feed it has', long: `${tag(gear)} keeps the feed it has; it counts at the posts.` };
+  if (there === 'kept') {
+    const from = job.value.craft.batteries[feederOf(job.value, gear)]?.name ?? tag(feederOf(job.value, gear));
+    const fuse = power.value.feeds[gear]?.fuseA;
+    return {
+      short: fuse === undefined ? 'keeps the feed it has' : `keeps its feed, ${short(fuse)} A`,
+      long: `${tag(gear)} keeps the feed it has; it counts at ${from}.`,
+    };
+  }
   if (there === 'bypassed') return { short: 'bypassed', long: `${tag(gear)} is bypassed and draws nothing.` };
   return {
     short: 'has no place yet',
@@ -374,7 +391,13 @@ watch(
           </PressMark>
 
           <template v-if="part === 'feeds'">
-            <FeedPlates :feeds="feeds" :selected="feed?.gear" :y="LIST_Y" :no-feed="(gear) => noFeed(gear).short" />
+            <FeedPlates
+              :feeds="feeds"
+              :kept="kept"
+              :selected="keptShown ?? feed?.gear"
+              :y="LIST_Y"
+              :no-feed="(gear) => noFeed(gear).short"
+            />
           </template>
           <template v-else-if="part === 'supply' || part === 'day'">
             <PressMark
@@ -431,8 +454,8 @@ watch(
               class="big sev-stop"
               >There is no steady voltage at which this feed brings that power.</text
             >
-            <text v-else-if="feed" :x="SHEET.w / 2 + 100" y="560" text-anchor="middle" class="big">{{
-              noFeed(feed.gear).long
+            <text v-else-if="keptShown ?? feed" :x="SHEET.w / 2 + 100" y="560" text-anchor="middle" class="big">{{
+              noFeed(keptShown ?? feed!.gear).long
             }}</text>
           </template>
         </SheetFrame>
@@ -447,6 +470,7 @@ watch(
       <SupplyPanel v-else-if="part === 'supply'" />
       <TurnOnPanel v-else-if="part === 'turnOn'" />
       <DayPanel v-else-if="part === 'day'" :day="day" :other="other" :versus="versus" @versus="versus = $event" />
+      <KeptFeedPanel v-else-if="keptShown" :key="keptShown" :gear="keptShown" :words="noFeed(keptShown).long" />
       <FeedPanel v-else-if="feed && feed.run" :key="feed.gear" :feed="feed" />
 
       <section v-else>

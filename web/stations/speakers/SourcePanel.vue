@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { THERE } from '#core/job/job';
 import { NO_SOURCE_CHOICE, type SourceChoice } from '#core/job/circuit';
 import { figure, short } from '#core/units/figures';
 import { OUTPUT_MARKS } from '#core/tables/polarity';
+import ThereField from '../../app/ThereField.vue';
 import { useJob } from '../../stores/job';
 import type { SourceBlock } from './layout';
 
@@ -12,7 +12,6 @@ const props = defineProps<{ block: SourceBlock }>();
 const store = useJob();
 const item = computed(() => props.block.item);
 const choice = computed(() => store.job!.sources[props.block.gear] ?? NO_SOURCE_CHOICE);
-const placed = computed(() => store.job!.gear[props.block.gear]!);
 const inputs = computed(() => store.plan!.inputs.filter(({ amplifier }) => amplifier === props.block.gear));
 const tag = (gear: string) => store.plan!.tags[gear] ?? gear;
 const set = (part: Partial<SourceChoice>) => store.edit([{ op: 'setSource', id: props.block.gear, choice: part }]);
@@ -90,18 +89,7 @@ const pairText = (input: (typeof inputs.value)[number]) =>
       </select>
     </div>
     <p v-else-if="item.bassPair === 'fixed'">Its last line pair gives bass alone.</p>
-    <label class="form-label" for="there">On this craft it is</label>
-    <select
-      id="there"
-      class="form-select"
-      :value="placed.there ?? ''"
-      @change="
-        store.edit([{ op: 'setThere', id: block.gear, there: (valueOf($event) || null) as typeof placed.there }])
-      "
-    >
-      <option value="">new</option>
-      <option v-for="(words, key) in THERE" :key="key" :value="key">{{ words }}</option>
-    </select>
+    <ThereField :gear="block.gear" />
     <div class="ends">
       <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
     </div>

@@ -5,12 +5,12 @@ import { NO_SPEAKER_CHOICE, speakersOf, type SpeakerChoice } from '#core/job/cir
 import { coilsNow, hang, joiningOf, jumperCoils, takeOff, type Joining } from '#core/job/wiring';
 import { speakersAfter } from '#core/plan';
 import type { Circuit, SpeakerShare } from '#core/speakers/index';
-import { THERE } from '#core/job/job';
 import { colourText } from '#core/tables/colours';
 import { CUES, type CueId } from '#core/tables/polarity';
 import { figure, short } from '#core/units/figures';
 import NumberField from '../../app/NumberField.vue';
 import WireLine from '../../drawing/WireLine.vue';
+import ThereField from '../../app/ThereField.vue';
 import { useJob } from '../../stores/job';
 import type { SourceBlock } from './layout';
 
@@ -219,18 +219,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
           <option v-for="(zone, key) in store.job!.zones" :key="key" :value="key">{{ zone.name }}</option>
         </select>
       </div>
-      <div class="wide">
-        <label class="form-label" for="speaker-there">On this craft it is</label>
-        <select
-          id="speaker-there"
-          class="form-select"
-          :value="store.job!.gear[speaker.id]!.there ?? ''"
-          @change="store.edit([{ op: 'setThere', id: speaker.id, there: valueOf($event) === 'kept' ? 'kept' : null }])"
-        >
-          <option value="">new</option>
-          <option value="kept">{{ THERE.kept }}</option>
-        </select>
-      </div>
+      <ThereField class="wide" :gear="speaker.id" />
       <div class="wide">
         <label class="form-label" for="lead-kept">Its lead</label>
         <select

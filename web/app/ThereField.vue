@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { THERE, type Job } from '#core/job/job';
+import { useJob } from '../stores/job';
+import PickField from './PickField.vue';
+
+/** Whether gear is new here, or the craft has it already and keeps it or goes past it. */
+const props = defineProps<{ gear: string }>();
+const store = useJob();
+const placed = computed(() => store.job!.gear[props.gear]!);
+const options = computed(() => ({
+  new: 'new',
+  kept: THERE.kept,
+  // What drives or feeds something can be gone past; a speaker is used or it is not.
+  ...(placed.value.item.kind === 'speaker' ? {} : { bypassed: THERE.bypassed }),
+}));
+const set = (there: string) =>
+  store.edit([
+    { op: 'setThere', id: props.gear, there: there === 'new' ? null : (there as Job['gear'][string]['there']) },
+  ]);
+</script>
+
+<template>
+  <PickField
+    label="On this craft it is"
+    :options="options"
+    :model-value="placed.there ?? 'new'"
+    @update:model-value="set"
+  />
+</template>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { feederOf, mayFeed, soundBattery } from '#core/job/feeding';
+import PickField from '../../app/PickField.vue';
+import { useJob } from '../../stores/job';
+
+/** What gear is fed from: a battery, or gear that passes power on. */
+const props = defineProps<{ gear: string }>();
+const store = useJob();
+const job = computed(() => store.job!);
+const names = computed(() =>
+  Object.fromEntries(
+    mayFeed(job.value, props.gear).map((id) => [
+      id,
+      Object.hasOwn(job.value.craft.batteries, id)
+        ? job.value.craft.batteries[id]!.name
+        : `${store.plan!.tags[id] ?? ''} ${job.value.gear[id]!.item.name}`,
+    ]),
+  ),
+);
+const feedFrom = (from: string) =>
+  store.edit([{ op: 'feedFrom', gear: props.gear, from: from === soundBattery(job.value) ? null : from }]);
+</script>
+
+<template>
+  <PickField
+    v-if="Object.keys(names).length > 1"
+    class="wide"
+    label="Fed from"
+    :options="names"
+    :model-value="feederOf(job, gear)"
+    @update:model-value="feedFrom"
+  />
+</template>

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { passesOn } from '#core/gear/gear';
+import MaybeField from '../../app/MaybeField.vue';
+import { useJob } from '../../stores/job';
+import FeederField from './FeederField.vue';
+
+/** The feed of gear the craft has already: nothing of it is laid here, what is known of it is told. */
+const props = defineProps<{ gear: string; words: string }>();
+const store = useJob();
+const item = computed(() => store.job!.gear[props.gear]!.item);
+const readOff = (amps: number | null) =>
+  store.edit([{ op: 'chooseFuse', gear: props.gear, amps }], 'read the fuse off');
+</script>
+
+<template>
+  <section>
+    <h2>
+      Feed to <span class="tag">{{ store.plan!.tags[gear] }}</span> {{ item.name }}
+    </h2>
+    <p>{{ words }}</p>
+    <div class="fields">
+      <FeederField :gear="gear" />
+      <MaybeField
+        v-if="passesOn(item)"
+        class="wide"
+        label="Fuse ahead of it, read off"
+        fact="fuseA"
+        empty="not read"
+        :model-value="store.job!.feeds[gear]?.fuseA ?? null"
+        @update:model-value="readOff"
+      />
+    </div>
+  </section>
+</template>
