@@ -8,7 +8,7 @@ import { planOf } from '#core/plan';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { accessOf, proposeRoutes } from '#core/routing/index';
 import { proposeWiring, searchWirings } from '#core/speakers/index';
-import { gaugeAlternatives, planDay, solveNetwork, type Network } from '#core/power/index';
+import { dayFindings, gaugeAlternatives, planDay, solveNetwork, type Network } from '#core/power/index';
 import { planJob } from '#core/plan';
 import type { Job } from '#core/job/job';
 import { measure, type Row } from './measure';
@@ -96,6 +96,7 @@ export async function coreRows(): Promise<Row[]> {
     await measure('feed network, 100 nodes', 100, () => solveNetwork(hundred), 1),
     await measure('24 h endurance, van: two batteries, charger, sun', 20, () => planDay(van, vanPower), 50),
     await measure('24 h endurance, launch: two banks', 20, () => planDay(launch, launchPower), 50),
+    await measure('findings of the day, launch: two banks', 20, () => dayFindings(launch, launchPower)),
     await measure('sizes beside the planned one', 20, () => gaugeAlternatives(launch, launchPower, amplifier)),
     await measure(
       'wiring proposal, 4 speakers on 8 channels',
