@@ -17,8 +17,8 @@ module.exports = {
     {
       name: 'ground-floor',
       severity: 'error',
-      from: { path: '^core/(units|tables|findings)/' },
-      to: { path: '^core/', pathNot: '^core/(units|tables|findings)/' },
+      from: { path: '^core/(text|units|tables|findings)/' },
+      to: { path: '^core/', pathNot: '^core/(text|units|tables|findings)/' },
     },
     {
       name: 'described-below-computed',

@@ -10,7 +10,7 @@ import { endName } from '#core/routing/index';
 
 /** Text that a table program would take for a formula stands behind an apostrophe, and is read back without it. */
 const guarded = (cell: string | number): string | number =>
-  typeof cell === 'string' && /^['=+\-@\t\r]/.test(cell) ? `'${cell}` : cell;
+  typeof cell === 'string' && /^\s*['=+\-@\t\r]/.test(cell) ? `'${cell}` : cell;
 const plain = (cell: string): string => (cell.startsWith("'") ? cell.slice(1) : cell);
 const write = (fields: string[], data: (string | number)[][]): string =>
   `${Papa.unparse({ fields, data: data.map((row) => row.map(guarded)) }, { newline: '\n' })}\n`;
@@ -55,6 +55,13 @@ export function fastenersCsv(job: Job, plan: Plan, events: readonly BayEvent[] =
 // ── Shelf ───────────────────────────────────────────────────────────────────────────────────────
 
 type Cells = Record<string, string>;
+/** What separates within a cell stands behind a backslash where it is part of a name. */
+const escaped = (name: string): string => name.replace(/[\\;:]/g, '\\$&');
+const unescaped = (part: string): string => part.replace(/\\(.)/gs, '$1');
+/** The parts between separators, spaces round them aside; a separator behind a backslash is none. */
+const partsAt = (cell: string, separator: ';' | ':'): string[] =>
+  (cell.match(new RegExp(`(?:\\\\[^]|[^\\\\${separator}])+`, 'g')) ?? []).map((part) => part.trim());
+
 /** One column: how an item's value is written, and how it goes back into the item. Cells not of a kind stay empty. */
 interface Column {
   readonly name: string;
@@ -62,6 +69,8 @@ interface Column {
   readonly kinds: readonly GearKind[];
   readonly write: (value: never) => string | number;
   readonly read: (cell: string) => unknown;
+  /** Spaces at its ends are part of what it says. */
+  readonly verbatim?: true;
 }
 const PASSING: readonly GearKind[] = ['block', 'switchModule', 'relay', 'converter'];
 const ALL: readonly GearKind[] = ['headUnit', 'amplifier', 'speaker', 'fuseHolder', 'zoneControl', ...PASSING];
@@ -75,13 +84,15 @@ const text = (name: string, path: string, kinds = ALL): Column => ({
   write: (x: string | null) => x ?? '',
   read: (cell) => cell,
 });
+const verbatim = (column: Column): Column => ({ ...column, verbatim: true });
 const number = (name: string, path: string, kinds = ALL): Column => ({
   name,
   path,
   kinds,
   write: (x: number | null) => x ?? '',
   // What is no number is handed on as it is, for the schema to name it.
-  read: (cell) => (cell === '' ? null : /^-?\d+(?:[.,]\d+)?$/.test(cell) ? Number(cell.replace(',', '.')) : cell),
+  read: (cell) =>
+    cell === '' ? null : /^-?\d+(?:[.,]\d+)?(?:e-?\d+)?$/i.test(cell) ? Number(cell.replace(',', '.')) : cell,
 });
 const yesNo = (name: string, path: string, kinds: readonly GearKind[]): Column => ({
   name,
@@ -109,7 +120,7 @@ const pair = (a: string, b: string) => (part: string) => {
   return { [a]: toNumber(x), [b]: toNumber(y) };
 };
 const toNumber = (part: string | undefined): unknown =>
-  part !== undefined && /^-?\d+(?:\.\d+)?$/.test(part) ? Number(part) : part;
+  part !== undefined && /^-?\d+(?:\.\d+)?(?:e-?\d+)?$/i.test(part) ? Number(part) : part;
 
 const COLUMNS: readonly Column[] = [
   text('kind', 'kind'),
@@ -131,15 +142,14 @@ const COLUMNS: readonly Column[] = [
     name: 'channels',
     path: 'bank.channels',
     kinds: POWERED,
-    write: (x: { id: string; name: string; seat: string }[]) => x.map((c) => `${c.id}/${c.seat}/${c.name}`).join('; '),
+    write: (x: { id: string; name: string; seat: string }[]) =>
+      x.map((c) => `${c.id}/${c.seat}/${escaped(c.name)}`).join('; '),
     read: (cell) =>
-      cell
-        .split(';')
-        .map((c) => c.trim())
+      partsAt(cell, ';')
         .filter(Boolean)
         .map((c) => {
           const [id, seat, ...name] = c.split('/');
-          return { id, name: name.join('/') || id, seat };
+          return { id, name: unescaped(name.join('/')) || id, seat };
         }),
   },
   {
@@ -203,11 +213,11 @@ const COLUMNS: readonly Column[] = [
     path: 'positions',
     kinds: ['speaker'],
     write: (x: { name: string; coils: { ohm: number; minOhm: number }[] }[]) =>
-      x.map((p) => `${p.name}: ${ohms(p.coils)}`).join('; '),
+      x.map((p) => `${escaped(p.name)}: ${ohms(p.coils)}`).join('; '),
     read: (cell) =>
-      cell.split(';').map((part) => {
-        const [name, coils] = part.split(':');
-        return { name: name?.trim(), coils: list(coils ?? '').map(pair('ohm', 'minOhm')) };
+      partsAt(cell, ';').map((part) => {
+        const [name, coils] = partsAt(part, ':');
+        return { name: name && unescaped(name), coils: list(coils ?? '').map(pair('ohm', 'minOhm')) };
       }),
   }),
   later(text('polarity', 'cue', ['speaker'])),
@@ -250,9 +260,10 @@ const COLUMNS: readonly Column[] = [
     name: 'screws',
     path: 'screws',
     kinds: ALL,
+    verbatim: true,
     write: (x: { count: number; drive: string; size: string } | null) => (x ? `${x.count} ${x.drive} ${x.size}` : ''),
     read: (cell) => {
-      const [, count, drive, size] = /^(\S+)\s+(\S+)\s*(.*)$/.exec(cell) ?? [];
+      const [, count, drive, size = ''] = /^(\S+)\s(\S+)(?:\s(.*))?$/s.exec(cell) ?? [];
       return count === undefined ? cell : { count: toNumber(count), drive, size };
     },
   }),
@@ -262,7 +273,7 @@ const COLUMNS: readonly Column[] = [
   later(number('usual_fuse_a', 'usualFuseA', [...POWERED, ...PASSING])),
   later(number('fuse_max_a', 'maxA', ['fuseHolder'])),
   later(number('fuse_max_v', 'maxVolts', ['fuseHolder'])),
-  text('note', 'note'),
+  verbatim(text('note', 'note')),
 ];
 
 function at(item: unknown, path: string): unknown {
@@ -295,9 +306,17 @@ export interface ShelfRead {
   readonly problems: readonly RowProblem[];
 }
 
+/** What stands between the headings, of what table programs write: cells may hold any of it. */
+function delimiterOf(table: string): string {
+  const heading = table.slice(0, table.search(/[\r\n]|$/));
+  const count = (mark: string) => heading.split(mark).length;
+  return [',', ';', '\t'].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
+}
+
 /** Reads a shelf table. Every problem is named by row and column; items are only to be used when there is none. */
 export function readShelfCsv(source: string): ShelfRead {
-  const parsed = Papa.parse<Cells>(source.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' });
+  const table = source.replace(/^\uFEFF/, '');
+  const parsed = Papa.parse<Cells>(table, { header: true, skipEmptyLines: 'greedy', delimiter: delimiterOf(table) });
   const problems: RowProblem[] = parsed.errors
     .filter((e) => e.code !== 'UndetectableDelimiter')
     .map((e) => ({ row: (e.row ?? -1) + 2, column: '(the row)', expected: e.message }));
@@ -316,7 +335,7 @@ export function readShelfCsv(source: string): ShelfRead {
     const kind = (cells['kind'] ?? '').trim() as GearKind;
     const item: Record<string, unknown> = {};
     for (const c of COLUMNS)
-      if (c.kinds.includes(kind) || c.path === 'kind') put(item, c.path, c.read(plain((cells[c.name] ?? '').trim())));
+      if (c.kinds.includes(kind) || c.path === 'kind') put(item, c.path, c.read(cellOf(cells, c)));
     const checked = v.safeParse(GearItem, item);
     if (!checked.success) {
       for (const { path, expected } of problemsOf(checked.issues, 'kind'))
@@ -334,6 +353,12 @@ export function readShelfCsv(source: string): ShelfRead {
   });
   if (!parsed.data.length) problems.push({ row: 2, column: '(the row)', expected: 'expected at least one item' });
   return { items, problems };
+}
+
+/** What a cell says: without what guards it, and without spaces at its ends where they say nothing. */
+function cellOf(cells: Cells, { name, verbatim: asItStands }: Column): string {
+  const cell = cells[name] ?? '';
+  return asItStands ? plain(cell) : plain(cell.trim()).trim();
 }
 
 const columnOf = (path: string): string =>

@@ -8,6 +8,7 @@ import type { Projection } from '#core/drawing/projection';
 import { craftOf, type Job } from '#core/job/job';
 import { seatOf } from '#core/mounting/index';
 import type { Plan } from '#core/plan';
+import { folded } from '#core/text/text';
 import type { ColourName } from '#core/tables/colours';
 
 /** Colours on white paper. */
@@ -41,7 +42,7 @@ const WIRE: Record<ColourName, string> = {
 };
 
 const escape = (text: string) =>
-  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
+  folded(text).replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 
 function craftSvg(pattern: Pattern, projection: Projection): string {
   // Widths are on paper, so the drawing's scale is taken out of them.

@@ -10,7 +10,12 @@ import {
   type Load,
   type Network,
 } from '#core/power/index';
+import { folded } from '#core/text/text';
 import { speakerFacts, type Circuit, type LoadModel } from '#core/speakers/index';
+
+/** Words behind a part or on a line of their own: nothing in them may begin another line. */
+const said = (words: string): string => `; ${folded(words)}`;
+const remark = (words: string): string => `* ${folded(words)}`;
 
 /** A name as a netlist may have it; two that would come out alike are told apart by number. */
 function nodeNames(ground: string): (name: string) => string {
@@ -53,23 +58,26 @@ export function feedDeck(network: Network): { deck: string; node: (name: string)
       const i = parts++;
       const state = stateOf(s.name);
       starts.set(at(s.node), high);
-      if (state === 'idle') lines.push(`* ${s.name} rests: others hold more than its ${s.volts} V`);
-      else if (state === 'limited') lines.push(`I${i} 0 ${at(s.node)} ${s.mostA} ; ${s.name}, at its limit`);
+      if (state === 'idle') lines.push(remark(`${s.name} rests: others hold more than its ${s.volts} V`));
+      else if (state === 'limited') lines.push(`I${i} 0 ${at(s.node)} ${s.mostA} ${said(`${s.name}, at its limit`)}`);
       else
-        lines.push(`V${i} src${i} 0 ${s.volts}`, `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-9)} ; ${s.name}`);
+        lines.push(
+          `V${i} src${i} 0 ${s.volts}`,
+          `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-9)} ${said(s.name)}`,
+        );
     }
     for (const r of net.resistors) {
       const i = parts++;
       const [a, b] = [at(r.a), at(r.b)];
-      if (r.diodeVolts === undefined) lines.push(`RR${i} ${a} ${b} ${r.ohm} ; ${r.name}`);
-      else if (opens(r.name)) lines.push(`* ${r.name} does not conduct`);
-      else lines.push(`VD${i} ${a} drop${i} ${r.diodeVolts} ; ${r.name}`, `RR${i} drop${i} ${b} ${r.ohm}`);
+      if (r.diodeVolts === undefined) lines.push(`RR${i} ${a} ${b} ${r.ohm} ${said(r.name)}`);
+      else if (opens(r.name)) lines.push(remark(`${r.name} does not conduct`));
+      else lines.push(`VD${i} ${a} drop${i} ${r.diodeVolts} ${said(r.name)}`, `RR${i} drop${i} ${b} ${r.ohm}`);
     }
     for (const l of net.loads) {
       const u = `V(${at(l.plus)},${at(l.minus)})`;
       starts.set(at(l.plus), high);
       lines.push(
-        `BL${parts++} ${at(l.plus)} ${at(l.minus)} I=${constantPower(`${l.watts}`, u)}+${l.amps}+${l.siemens}*${u} ; ${l.name}`,
+        `BL${parts++} ${at(l.plus)} ${at(l.minus)} I=${constantPower(`${l.watts}`, u)}+${l.amps}+${l.siemens}*${u} ${said(l.name)}`,
       );
     }
     for (const c of net.conversions ?? []) {
@@ -80,7 +88,7 @@ export function feedDeck(network: Network): { deck: string; node: (name: string)
       const inner: Network = { ...c.output, supplies: [{ ...outlet!, node: meter }, ...c.output.supplies.slice(1)] };
       lines.push(
         `VM${i} ${node(meter)} ${node(outlet!.node)} 0`,
-        `BC${i} ${at(c.plus)} ${at(c.minus)} I=${constantPower(`${outlet!.volts / c.efficiency}*i(VM${i})`, `V(${at(c.plus)},${at(c.minus)})`)}+${c.idleA} ; ${c.name}`,
+        `BC${i} ${at(c.plus)} ${at(c.minus)} I=${constantPower(`${outlet!.volts / c.efficiency}*i(VM${i})`, `V(${at(c.plus)},${at(c.minus)})`)}+${c.idleA} ${said(c.name)}`,
       );
       starts.set(node(outlet!.node), outlet!.volts);
       write(inner);
@@ -158,10 +166,10 @@ interface Answer {
 
 const netlist = (title: string, notes: readonly string[], deck: string, answers: readonly Answer[]): string =>
   [
-    `* ${title.replace(/\s+/g, ' ')}`,
-    ...notes.map((note) => `* ${note}`),
+    remark(title),
+    ...notes.map(remark),
     '* Reckoned here:',
-    ...answers.map((a) => `*   ${a.quantity} = ${a.ours.toPrecision(9)} ${a.unit}   ${a.what}`),
+    ...answers.map((a) => `*   ${a.quantity} = ${a.ours.toPrecision(9)} ${a.unit}   ${folded(a.what)}`),
     deck,
     '.options reltol=1e-7 abstol=1e-12 vntol=1e-9',
     '.control',
@@ -233,7 +241,7 @@ export function circuitsNetlist(job: Job, plan: Plan): string {
     };
     partsOf(circuit).forEach((wiring, band) => {
       const { deck, coils } = speakerDeck(wiring, model, circuit.volts, circuit.output.bridged, `c${i}b${band}_`);
-      decks.push(`* ${title}${'split' in circuit.wiring ? `, band ${band + 1} of its splitter` : ''}`, deck);
+      decks.push(remark(`${title}${'split' in circuit.wiring ? `, band ${band + 1} of its splitter` : ''}`), deck);
       for (const gear of speakersOf(wiring)) {
         const own = coils.filter(({ id }) => id.startsWith(`${gear}/`));
         answers.push({

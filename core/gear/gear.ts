@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { cleanedAll, line, lines, name } from '../text/text';
 import { CHANNEL_SEATS, Insulation } from '../tables/colours';
 import { GAUGES } from '../tables/conductors';
 import { DRIVE_IDS } from '../tables/fasteners';
@@ -15,14 +16,15 @@ export const Id = v.pipe(
     `expected letters, digits and dashes, 1 to 64 long, and none of ${INHERITED.join(', ')}`,
   ),
 );
-export const Text = v.pipe(v.string(), v.maxLength(400, 'expected 400 characters at most'));
-const Name = v.pipe(v.string(), v.minLength(1, 'expected a name'), v.maxLength(80, 'expected 80 characters at most'));
+export const Text = line(400);
+const Name = name(80);
 
 /** A finite number in a closed range; the message names the range and the unit. */
 export const ranged = (min: number, max: number, unit: string) =>
   v.pipe(
     v.number(`expected a number of ${unit}`),
-    v.check((x) => x >= min && x <= max, `expected ${min} to ${max} ${unit}`),
+    v.minValue(min, `expected ${min} to ${max} ${unit}`),
+    v.maxValue(max, `expected ${min} to ${max} ${unit}`),
   );
 
 const Millimetres = ranged(0, 20000, 'mm');
@@ -53,7 +55,7 @@ const common = {
   cutoutMm: v.optional(v.nullable(ranged(5, 1000, 'mm')), null),
   /** Minutes to fit once its place is open (common practice of this workshop). */
   fitMinutes: ranged(0, 600, 'minutes'),
-  note: Text,
+  note: lines(400),
 };
 
 /** Rated power at one load, W per channel, continuous, at `ratedVolts` (CTA-2006 style). */
@@ -317,5 +319,8 @@ export const GEAR_KIND_NAMES: Record<GearKind, string> = {
 /** An item as this version knows it: what an older one could not say is as it always was. */
 export function upgradeGear(item: GearItem): GearItem {
   const known = v.safeParse(GearItem, item);
-  return known.success ? known.output : item;
+  if (known.success) return known.output;
+  // Older shelves took any text.
+  const fit = v.safeParse(GearItem, cleanedAll(item));
+  return fit.success ? fit.output : item;
 }

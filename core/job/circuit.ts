@@ -1,13 +1,9 @@
 import * as v from 'valibot';
 import { Id, ranged } from '../gear/gear';
+import { name } from '../text/text';
 import { CUE_IDS } from '../tables/polarity';
 
-export const Title = v.pipe(
-  v.string(),
-  v.trim(),
-  v.minLength(1, 'expected a name'),
-  v.maxLength(80, 'expected 80 characters at most'),
-);
+export const Title = name(80);
 
 export type Wiring =
   | { coil: { gear: string; coil: number } }

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
+import { line } from '../text/text';
 
 export const Patch = v.strictObject({
-  path: v.pipe(v.array(v.string()), v.minLength(1)),
+  path: v.pipe(v.array(line(200)), v.minLength(1), v.maxLength(20, 'expected 20 members at most')),
   /** Absent = the member was, or shall be, missing. */
   from: v.optional(v.unknown()),
   to: v.optional(v.unknown()),

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { Id, Text, ranged } from '../gear/gear';
-import { StepId } from './job';
+import { line } from '../text/text';
+import { Hash, StepId } from './job';
 
 const Count = v.pipe(v.number(), v.integer('expected a whole number'), ranged(0, 200, 'fasteners'));
 
@@ -15,7 +16,7 @@ const base = {
   id: Id,
   /** When it was done, by the device's clock. */
   at: v.pipe(v.string(), v.isoTimestamp('expected a time as 2026-11-25T14:00:00.000Z')),
-  by: v.pipe(v.string(), v.maxLength(60, 'expected 60 characters at most')),
+  by: line(60),
 };
 
 /**
@@ -24,7 +25,7 @@ const base = {
  */
 export const BayEvent = v.variant('kind', [
   /** A step done, or undone. `hash` is the step's content as it was then. */
-  v.strictObject({ ...base, kind: v.literal('tick'), step: StepId, hash: v.string(), done: v.boolean() }),
+  v.strictObject({ ...base, kind: v.literal('tick'), step: StepId, hash: Hash, done: v.boolean() }),
   /** One item of a step: a plug put back, a lamp tried. */
   v.strictObject({ ...base, kind: v.literal('check'), step: StepId, check: Id, done: v.boolean() }),
   /** Fasteners counted: out of the craft, or back in. */

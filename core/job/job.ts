@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { MATERIAL_IDS, PatternOnce, patternFaults, type Pattern } from '../craft/pattern';
 import { FuseHolder, GearItem, Id, Text, isFed, ranged } from '../gear/gear';
+import { line, lines, name } from '../text/text';
 import { fitCraft } from '../craft/measures';
 import { contentHash } from '../gear/hash';
 import { GAUGES, INSULATION_IDS, WIRE_STANDARD_IDS } from '../tables/conductors';
@@ -40,7 +41,10 @@ import { supplyFaults } from './supply-faults';
 import { usualSupply } from './usual-supply';
 
 /** Version of the job document this planner writes. */
-export const JOB_VERSION = 5;
+export const JOB_VERSION = 6;
+
+/** Hash of some content; what it is of says how it is made. */
+export const Hash = v.pipe(v.string(), v.regex(/^[A-Za-z0-9-]{0,64}$/, 'expected a hash'));
 
 export const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 4/0, or a size from 0.75mm2 to 120mm2');
 
@@ -98,7 +102,7 @@ export const There = v.picklist(Object.keys(THERE) as [keyof typeof THERE, ...(k
 
 const PlacedGear = v.strictObject({
   item: GearItem,
-  itemHash: v.string(),
+  itemHash: Hash,
   place: v.nullable(Id),
   there: v.nullable(There),
 });
@@ -140,10 +144,10 @@ export const Why = v.strictObject({
   /** What was proposed then, in words; null when nothing was. */
   then: v.nullable(Text),
   /** Hash of what the proposal rested on then. */
-  basis: v.string(),
+  basis: Hash,
 });
 export type Why = v.InferOutput<typeof Why>;
-const OverruleKey = v.pipe(
+export const OverruleKey = v.pipe(
   v.string(),
   v.regex(/^(gauge|fuse|way|lead|minutes|wiring)=[A-Za-z0-9:>/+-]+$/, 'expected property=subject'),
 );
@@ -158,37 +162,34 @@ export const StepMinutes = ranged(0, 960, 'minutes');
 export const Seal = v.strictObject({
   at: v.pipe(v.string(), v.isoTimestamp('expected a time as 2026-11-25T14:00:00.000Z')),
   by: Title,
-  planner: v.string(),
+  planner: line(40),
   /** The plan as it was; `hash` proves it whole. */
   plan: v.looseObject({ planner: v.string(), runs: v.array(v.unknown()), findings: v.array(v.unknown()) }),
-  hash: v.string(),
+  hash: Hash,
   /** How many events the record held. */
   events: v.pipe(v.number(), v.integer(), v.minValue(0)),
 });
 export type Seal = v.InferOutput<typeof Seal>;
 
-const PathKey = v.pipe(v.string(), v.regex(/^[a-z]+:[A-Za-z0-9-]+>[A-Za-z0-9-]+$/i, 'expected kind:from>to'));
+export const PathKey = v.pipe(v.string(), v.regex(/^[a-z]+:[A-Za-z0-9-]+>[A-Za-z0-9-]+$/i, 'expected kind:from>to'));
 
-export const Wishes = v.pipe(v.string(), v.maxLength(2000, 'expected 2000 characters at most'));
+export const JobTitle = name(120, 'expected a title');
+export const Wishes = lines(2000);
+export const CraftNote = lines(400);
 
 const Shape = v.strictObject({
   format: v.literal('haltrik-job', 'expected "haltrik-job"'),
   version: v.literal(JOB_VERSION, `expected ${JOB_VERSION}`),
   id: Id,
-  title: v.pipe(
-    v.string(),
-    v.trim(),
-    v.minLength(1, 'expected a title'),
-    v.maxLength(120, 'expected 120 characters at most'),
-  ),
+  title: JobTitle,
   customer: Text,
   /** What the owner wants, in the owner's words. */
   wishes: Wishes,
   choices: Choices,
   craft: v.strictObject({
     pattern: PatternOnce,
-    patternHash: v.string(),
-    note: Text,
+    patternHash: Hash,
+    note: CraftNote,
     /** This craft's own measures, mm; one that is missing is the pattern's. */
     measures: v.record(Id, ranged(1, 30000, 'mm')),
     existing: v.record(Id, Existing),

@@ -1,14 +1,19 @@
 import * as v from 'valibot';
 import { FuseHolder, GearItem, Id, Text, upgradeGear } from '../gear/gear';
 import { contentHash } from '../gear/hash';
+import { line } from '../text/text';
 import { CHOICE_IDS } from './choices';
 import { MATERIAL_IDS } from '../craft/pattern';
 import {
+  CraftNote,
   FindingKey,
   FuseSpot,
   GaugeChoice,
   HiddenLamp,
+  JobTitle,
   Memory,
+  OverruleKey,
+  PathKey,
   NO_FEED_CHOICE,
   Seal,
   Settings,
@@ -27,6 +32,7 @@ import {
   OutputKey,
   SourceChoice,
   SpeakerChoice,
+  Title,
   Wiring,
   WiringRules,
   Zone,
@@ -66,11 +72,11 @@ const AnyExisting = v.partial(Existing, [
 export const Operation = v.variant('op', [
   v.strictObject({
     op: v.literal('setTitle'),
-    title: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a title'), v.maxLength(120)),
+    title: JobTitle,
   }),
   v.strictObject({ op: v.literal('setCustomer'), customer: Text }),
   v.strictObject({ op: v.literal('setWishes'), wishes: Wishes }),
-  v.strictObject({ op: v.literal('setCraftNote'), note: Text }),
+  v.strictObject({ op: v.literal('setCraftNote'), note: CraftNote }),
   /** Null takes the pattern's own measure back. */
   v.strictObject({ op: v.literal('setMeasure'), measure: Id, mm: v.nullable(v.number()) }),
   /** Null strikes the entry out. */
@@ -78,7 +84,7 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('setLamp'), id: Id, lamp: v.nullable(HiddenLamp) }),
   v.strictObject({ op: v.literal('setMemory'), id: Id, memory: v.nullable(Memory) }),
   /** Null goes back to the usual one. */
-  v.strictObject({ op: v.literal('choose'), choice: v.picklist(CHOICE_IDS), option: v.nullable(v.string()) }),
+  v.strictObject({ op: v.literal('choose'), choice: v.picklist(CHOICE_IDS), option: v.nullable(line(40)) }),
   v.strictObject({
     op: v.literal('expectMinutes'),
     step: StepId,
@@ -86,9 +92,9 @@ export const Operation = v.variant('op', [
     why: v.optional(Why),
   }),
   /** Says anew why an overrule stands, on what is proposed now. */
-  v.strictObject({ op: v.literal('giveReason'), key: v.string(), why: Why }),
+  v.strictObject({ op: v.literal('giveReason'), key: OverruleKey, why: Why }),
   /** Takes a person's value back: the plan's proposal stands, where there still is one. */
-  v.strictObject({ op: v.literal('dropOverrule'), key: v.string() }),
+  v.strictObject({ op: v.literal('dropOverrule'), key: OverruleKey }),
   /** Accepts a finding, with the reason; null judges it anew. */
   v.strictObject({ op: v.literal('acceptFinding'), key: FindingKey, why: v.nullable(Why) }),
   v.strictObject({ op: v.literal('setHull'), hull: v.nullable(v.picklist(MATERIAL_IDS)) }),
@@ -115,7 +121,7 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('addGear'), id: Id, item: GearItem, place: v.nullable(Id) }),
   v.strictObject({ op: v.literal('placeGear'), id: Id, place: v.nullable(Id) }),
   v.strictObject({ op: v.literal('removeGear'), id: Id }),
-  v.strictObject({ op: v.literal('wireChannel'), channel: v.string(), wiring: v.nullable(Wiring) }),
+  v.strictObject({ op: v.literal('wireChannel'), channel: OutputKey, wiring: v.nullable(Wiring) }),
   /** Why the wiring stands over what was proposed; null takes the reason back. */
   v.strictObject({ op: v.literal('explainWiring'), why: v.nullable(Why) }),
   /** Null strikes the zone out; its speakers then belong to none. */
@@ -123,7 +129,7 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('setSpeaker'), id: Id, choice: v.partial(SpeakerChoice) }),
   v.strictObject({ op: v.literal('setSource'), id: Id, choice: v.partial(SourceChoice) }),
   /** Null sets the channel free. */
-  v.strictObject({ op: v.literal('reserveChannel'), channel: OutputKey, what: v.nullable(v.string()) }),
+  v.strictObject({ op: v.literal('reserveChannel'), channel: OutputKey, what: v.nullable(Title) }),
   v.strictObject({ op: v.literal('setWiringRules'), rules: v.partial(WiringRules) }),
   v.strictObject({ op: v.literal('setOldReturns'), returns: OldReturns }),
   /** Null: it is new. */
@@ -145,10 +151,10 @@ export const Operation = v.variant('op', [
   /** Null: the battery the sound is fed from. */
   v.strictObject({ op: v.literal('feedFrom'), gear: Id, from: v.nullable(Id) }),
   v.strictObject({ op: v.literal('allow150'), gear: Id, allow: v.boolean() }),
-  v.strictObject({ op: v.literal('chooseWay'), run: v.string(), legs: v.nullable(v.array(Id)), why: v.optional(Why) }),
+  v.strictObject({ op: v.literal('chooseWay'), run: PathKey, legs: v.nullable(v.array(Id)), why: v.optional(Why) }),
   v.strictObject({
     op: v.literal('chooseLead'),
-    run: v.string(),
+    run: PathKey,
     gauge: v.nullable(GaugeChoice),
     why: v.optional(Why),
   }),
@@ -365,7 +371,7 @@ function change(job: Job, o: Operation): Job {
     case 'chooseLead':
       return because({ ...job, leadGauges: entry(job.leadGauges, o.run, o.gauge) }, 'lead', o.run, o.gauge, o.why);
     case 'restore':
-      return o.patches.reduce<Job>((doc, patch) => patched(doc, patch, patch.path) as Job, job);
+      return restored(job, o.patches);
   }
 }
 
@@ -485,6 +491,15 @@ function dropStaleWays(job: Job, gear: string): Job {
 export function undoOf(before: Job, after: Job): Operation | undefined {
   const patches = changesBetween(after, before);
   return patches.length ? { op: 'restore', patches } : undefined;
+}
+
+/** What a job is, whoever edits it. */
+const FIXED: readonly string[] = ['id', 'format', 'version'];
+
+function restored(job: Job, patches: readonly Patch[]): Job {
+  const fixed = patches.find(({ path }) => FIXED.includes(path[0]!));
+  if (fixed) throw new OperationError('restore', `${fixed.path.join('.')} of a job never changes`);
+  return patches.reduce<Job>((doc, patch) => patched(doc, patch, patch.path) as Job, job);
 }
 
 function patched(doc: unknown, patch: Patch, path: readonly string[]): unknown {

@@ -7,6 +7,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as v from 'valibot';
 import { Id } from '#core/gear/gear';
+import { borderFault } from '#core/text/border';
 import { problemsOf } from '#core/job/job';
 import { parseJob } from '#core/job/parse';
 import { BayEvent } from '#core/job/events';
@@ -28,9 +29,10 @@ const SaveBody = v.strictObject({
 const EventsBody = v.strictObject({ events: v.pipe(v.array(BayEvent), v.minLength(1), v.maxLength(500)) });
 
 function checked<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOutput<S> {
-  const parsed = v.safeParse(schema, input);
-  if (parsed.success) return parsed.output;
-  const problems = problemsOf(parsed.issues, '(the body)');
+  const barred = borderFault(input);
+  const parsed = barred ? undefined : v.safeParse(schema, input);
+  if (parsed?.success) return parsed.output;
+  const problems = barred ? [barred] : problemsOf(parsed!.issues, '(the body)');
   throw new Problem(422, 'The request is not valid', problems.map((p) => `${p.path}: ${p.expected}`).join('\n'), {
     problems,
   });

@@ -1,0 +1,131 @@
+import fc from 'fast-check';
+import type * as v from 'valibot';
+
+/** What this reads of a schema or of one action of its pipe. */
+interface Part {
+  readonly type: string;
+  readonly kind: string;
+  readonly pipe?: readonly Part[];
+  readonly entries?: Readonly<Record<string, Part>>;
+  readonly options?: readonly unknown[];
+  readonly literal?: unknown;
+  readonly wrapped?: Part;
+  readonly item?: Part;
+  readonly items?: readonly Part[];
+  readonly key?: Part;
+  readonly value?: Part;
+  readonly requirement?: unknown;
+  readonly getter?: (input: unknown) => Part;
+}
+
+/**
+ * Values a schema takes, made from the schema itself: edges of every range, texts of every kind it lets through,
+ * records, variants. What only a check of several members together refuses is filtered out.
+ */
+export function arbitraryOf<S extends v.GenericSchema>(schema: S, accepts: (value: unknown) => boolean) {
+  return build(schema as unknown as Part).filter(accepts) as fc.Arbitrary<v.InferOutput<S>>;
+}
+
+const actions = (part: Part): readonly Part[] =>
+  (part.pipe ?? []).flatMap((p, i) =>
+    i === 0 && p.kind === 'schema' ? (p === part ? [] : actions(p)) : p.kind === 'schema' ? actions(p) : [p],
+  );
+const requirement = <T>(part: Part, type: string): T | undefined =>
+  actions(part).find((action) => action.type === type)?.requirement as T | undefined;
+
+const IDS = fc.constantFrom('a', 'fl', 'front-left', 'B2', 'x'.repeat(64), '7');
+/** What table programs, netlists, drawings and separators within a cell might stumble over, and what anybody writes. */
+const HARD = [
+  ' ',
+  '=1+1',
+  "'",
+  ';',
+  ':',
+  '\\',
+  '/',
+  '"',
+  ',',
+  '-',
+  '@',
+  '1e-7',
+  '<b>',
+  '&',
+  '#',
+  '$',
+  'ß',
+  'Ω',
+  '½',
+  '🛥',
+  '\u202e',
+  '\u0301',
+];
+
+function text(part: Part, lines: boolean): fc.Arbitrary<string> {
+  const least = requirement<number>(part, 'min_length') ?? 0;
+  const most = requirement<number>(part, 'max_length') ?? 40;
+  const unit = fc.oneof(fc.constantFrom(...HARD, ...(lines ? ['\n'] : [])), fc.string({ minLength: 1, maxLength: 1 }));
+  const trimmed = actions(part).some((action) => action.type === 'trim');
+  return fc
+    .array(unit, { minLength: least, maxLength: Math.min(most, 12) })
+    .map((units) => (trimmed ? units.join('').trim() : units.join('')).slice(0, most))
+    .filter((words) => words.length >= least);
+}
+
+function string(part: Part): fc.Arbitrary<string> {
+  const pattern = requirement<RegExp>(part, 'regex');
+  const free = !pattern || /Cc/.test(pattern.source);
+  const made = free
+    ? text(part, pattern?.source.includes('\\n|') ?? true)
+    : pattern.source.includes('(?!')
+      ? IDS
+      : fc.stringMatching(pattern);
+  return pattern ? made.filter((words) => pattern.test(words)) : made;
+}
+
+function number(part: Part): fc.Arbitrary<number> {
+  const min = requirement<number>(part, 'min_value') ?? -1e9;
+  const max = requirement<number>(part, 'max_value') ?? 1e9;
+  if (actions(part).some((action) => action.type === 'integer'))
+    return fc.integer({ min: Math.ceil(min), max: Math.floor(max) });
+  return fc.oneof(
+    fc.constantFrom(min, max),
+    fc.double({ min, max, noNaN: true }).map((x) => (x === 0 ? 0 : x)),
+    fc.integer({ min: Math.ceil(min * 10), max: Math.floor(max * 10) }).map((x) => x / 10),
+  );
+}
+
+function build(part: Part): fc.Arbitrary<unknown> {
+  const base = part.pipe?.[0] && part.pipe[0] !== part ? part.pipe[0] : part;
+  switch (base.type) {
+    case 'string':
+      return string(part);
+    case 'number':
+      return number(part);
+    case 'boolean':
+      return fc.boolean();
+    case 'literal':
+      return fc.constant(base.literal);
+    case 'picklist':
+      return fc.constantFrom(...(base.options as readonly unknown[]));
+    case 'nullable':
+      return fc.option(build(base.wrapped!), { nil: null });
+    case 'optional':
+      return build(base.wrapped!);
+    case 'array':
+      return fc.array(build(base.item!), {
+        minLength: requirement<number>(part, 'min_length') ?? 0,
+        maxLength: Math.min(requirement<number>(part, 'max_length') ?? 4, 6),
+      });
+    case 'tuple':
+      return fc.tuple(...base.items!.map(build));
+    case 'record':
+      return fc.dictionary(build(base.key!) as fc.Arbitrary<string>, build(base.value!), { maxKeys: 4 });
+    case 'variant':
+      return fc.oneof(...(base.options as readonly Part[]).map(build));
+    case 'strict_object':
+    case 'object':
+      return fc.record(Object.fromEntries(Object.entries(base.entries!).map(([key, entry]) => [key, build(entry)])));
+    default:
+      throw new Error(`no values are made for a schema of type ${base.type}`);
+  }
+}
