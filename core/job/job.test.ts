@@ -5,7 +5,7 @@ import type { Amplifier, Bank, FuseHolder, GearItem, Speaker } from '../gear/gea
 import { contentHash } from '../gear/hash';
 import { USUAL_DAY } from './supply';
 import { planJob } from '../plan';
-import { JobError, NO_FEED_CHOICE, jobFaults, newJob, type Job } from './job';
+import { JOB_VERSION, JobError, NO_FEED_CHOICE, jobFaults, newJob, type Job } from './job';
 import { parseJob } from './parse';
 import { USUAL_WIRING_RULES, coilsOf, speakersOf, type Wiring } from './circuit';
 import { OperationError, apply, applyAll, describe as words, undoOf, type Operation } from './operations';
@@ -174,6 +174,9 @@ describe('operations', () => {
     ['feed of a speaker', { op: 'chooseFuse', gear: 'fairing-left', amps: 5 }],
     ['something changed since', { op: 'restore', patches: [{ path: ['title'], from: 'x', to: 'y' }] }],
     ['out of the document', { op: 'restore', patches: [{ path: ['__proto__', 'x'], to: 1 }] }],
+    ['another id', { op: 'restore', patches: [{ path: ['id'], from: TOURER_JOB.id, to: 'other' }] }],
+    ['another version', { op: 'restore', patches: [{ path: ['version'], from: JOB_VERSION, to: 1 }] }],
+    ['another format', { op: 'restore', patches: [{ path: ['format'], from: 'haltrik-job', to: 'x' }] }],
   ])('%s is refused', (_, operation) => {
     expect(() => apply(TOURER_JOB, operation)).toThrow(OperationError);
     expect(({} as Record<string, unknown>)['x']).toBeUndefined();
@@ -654,6 +657,46 @@ describe('intake, choices, overrules and the seal', () => {
     const spoilt = { ...sealed, seal: { ...seal, plan: { ...seal.plan, planner: 'other' } } };
     expect(() => parseJob(spoilt)).toThrow(/seal.hash: expected the hash of the sealed plan/);
   });
+});
+
+test('a document of version 5 comes up with its texts fit for every format, and its seal as it was', () => {
+  const { amp } = TOURER_JOB.gear;
+  const item = { ...amp!.item, name: 'Weir\n.control' };
+  const sealed = sealOf(planJob(TOURER_JOB), '2026-11-25T10:00:00.000Z', 'Bench', 0);
+  const old = {
+    ...TOURER_JOB,
+    version: 5,
+    wishes: 'loud\r\nand\tclear\u0000',
+    gear: { ...TOURER_JOB.gear, amp: { ...amp, item, itemHash: contentHash(item) } },
+    seal: sealed,
+  };
+  const job = parseJob(old);
+  expect(job.version).toBe(JOB_VERSION);
+  expect(job.wishes).toBe('loud\nand clear');
+  expect(job.seal).toEqual(sealed);
+  expect(JSON.stringify(job.gear['amp'])).not.toContain('\\n.control');
+  // Untouched on the shelf, it is still the same item here.
+  expect(job.gear['amp']!.itemHash).toBe(contentHash(job.gear['amp']!.item));
+  // This version itself is asked to keep to it.
+  expect(() => parseJob({ ...old, version: JOB_VERSION, gear: TOURER_JOB.gear, seal: null })).toThrow(
+    /wishes: expected text without control characters/,
+  );
+});
+
+test('a document of a newer version says what wrote it and what to do', () => {
+  expect(() => parseJob({ ...TOURER_JOB, version: JOB_VERSION + 1 })).toThrow(
+    new RegExp(`version: .*written by a newer Haltrik \\(job version ${JOB_VERSION + 1}\\)`),
+  );
+});
+
+test('what no schema would be asked about is refused by its path', () => {
+  const read = (text: string) => () => parseJob(JSON.parse(text));
+  const text = JSON.stringify(TOURER_JOB);
+  for (const name of ['__proto__', 'constructor', 'prototype'])
+    expect(read(text.replace('"gear":{', `"gear":{"${name}":{},`))).toThrow(`gear.${name}: expected another name`);
+  expect(read(`{"gear":${'['.repeat(50_000)}${']'.repeat(50_000)}}`)).toThrow(/expected members at most 64 deep/);
+  for (const gear of ['{"a":null}', '{"a":5}', '{"a":{}}', '{"a":{"item":7}}'])
+    expect(read(`{"version":1,"craft":{},"gear":${gear}}`)).toThrow(JobError);
 });
 
 test('an id that every record has anyway is refused by its path', () => {

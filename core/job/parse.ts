@@ -40,10 +40,15 @@ export function upgradeJob(input: unknown): unknown {
 
 type Loose = Record<string, unknown>;
 
-/** A document whose texts every format can hold. A sealed plan stays as it was: its hash proves it whole. */
-function withFitText({ seal, gear, ...rest }: Loose): Loose {
+/**
+ * A document whose texts every format can hold. A sealed plan stays as it was, its hash proves it whole; so does the
+ * pattern, which many documents share.
+ */
+function withFitText({ seal, gear, craft, ...rest }: Loose): Loose {
+  const { pattern, ...said } = (typeof craft === 'object' && craft !== null ? craft : {}) as Loose;
   return {
     ...cleanedAll(rest),
+    ...(craft === undefined ? {} : { craft: { ...cleanedAll(said), ...(pattern === undefined ? {} : { pattern }) } }),
     // Text is all that version 5 lacks; an older document is raised in what else it lacks.
     ...(rest['version'] === 5 ? { version: JOB_VERSION } : {}),
     ...(gear === undefined ? {} : { gear: upgradePlaced(gear) }),

@@ -115,6 +115,13 @@ describe('gear that has no place, or the wrong one', () => {
     // Its other place taken, all that is left holds vapour.
     const crowded = apply(astern, { op: 'addGear', id: 'more', item: shelfItem('weir-2-80'), place: 'consoleFoot' });
     expect(cure(crowded, 'petrol-space')).toBeUndefined();
+    const homeless = apply(apply(launch, { op: 'placeGear', id: 'amp', place: null }), {
+      op: 'addGear',
+      id: 'more',
+      item: shelfItem('weir-2-80'),
+      place: 'consoleFoot',
+    });
+    expect(cure(homeless, 'no-place')).toBeUndefined();
 
     const item = { ...launch.gear['bow-left']!.item, dust: 4 as const };
     const dusty = (where: readonly string[]): Job => ({

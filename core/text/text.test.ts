@@ -46,9 +46,9 @@ test('cleaned text is taken; what was fit already is the same', () => {
 });
 
 test('every text of a document is cleaned; what needs nothing stays the very same object', () => {
-  const doc = { a: 'x', b: [{ c: 'y\u0000' }, { d: 1 }], e: null };
+  const doc = { a: 'x', b: [{ c: 'y\u0000\nz' }, { d: 1 }], e: null, note: '1\r\n2', d: 'M0 0\nL1 1' };
   const clean = cleanedAll(doc);
-  expect(clean).toEqual({ a: 'x', b: [{ c: 'y' }, { d: 1 }], e: null });
+  expect(clean).toEqual({ a: 'x', b: [{ c: 'y z' }, { d: 1 }], e: null, note: '1\n2', d: 'M0 0 L1 1' });
   expect(clean.b[1]).toBe(doc.b[1]);
   expect(cleanedAll(clean)).toBe(clean);
 });

@@ -35,16 +35,25 @@ export const cleaned = (text: string): string =>
         .replace(new RegExp(UNFIT_ONCE, 'gu'), '')
     : text;
 
-/** Every text of a value as it can be kept; what is so already comes back as the very same object. */
-export function cleanedAll<T>(value: T): T {
-  if (typeof value === 'string') return cleaned(value) as T;
+/** Members whose text may stand in several lines, whatever they are part of. */
+const IN_LINES = new Set(['wishes', 'note']);
+
+/**
+ * Every text of a value as it can be kept, in one line but for the members that may have several; what is so already
+ * comes back as the very same object.
+ */
+export function cleanedAll<T>(value: T, key = ''): T {
+  if (typeof value === 'string') {
+    const text = cleaned(value);
+    return (IN_LINES.has(key) ? text : text.replaceAll('\n', ' ')) as T;
+  }
   if (Array.isArray(value)) {
-    const items = value.map(cleanedAll);
+    const items = value.map((item) => cleanedAll<unknown>(item));
     return items.every((item, i) => item === value[i]) ? value : (items as T);
   }
   if (typeof value !== 'object' || value === null) return value;
-  const entries = Object.entries(value).map(([key, member]) => [key, cleanedAll(member)] as const);
-  return entries.every(([key, member]) => member === (value as Record<string, unknown>)[key])
+  const entries = Object.entries(value).map(([name, member]) => [name, cleanedAll<unknown>(member, name)] as const);
+  return entries.every(([name, member]) => member === (value as Record<string, unknown>)[name])
     ? value
     : (Object.fromEntries(entries) as T);
 }

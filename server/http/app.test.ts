@@ -272,6 +272,40 @@ describe('files', () => {
     await library.stock(SHELF, []);
   });
 
+  test('what a stranger may send and no person would is refused by its path, and nothing is kept of it', async () => {
+    await call()
+      .post('/api/jobs')
+      .send({ saveId: 's', job: as('stranger') })
+      .expect(201);
+    const save = (operation: string) =>
+      call()
+        .post('/api/jobs/stranger/saves')
+        .set('content-type', 'application/json')
+        .send(`{"base":1,"saveId":"x","operations":[${operation}]}`);
+    const detail = async (operation: string) => {
+      const { body } = (await save(operation).expect(422)) as { body: { detail: string } };
+      return body.detail;
+    };
+    expect(await detail('{"op":"setMemory","id":"constructor","memory":{"name":"a","relearn":"b"}}')).toContain(
+      'operations.0.id: expected letters',
+    );
+    expect(await detail('{"op":"setTitle","title":"a","__proto__":{"x":1}}')).toContain('operations.0.__proto__');
+    expect(await detail('{"op":"setWishes","wishes":"a\\u0000b"}')).toContain('operations.0.wishes: expected text');
+    expect(await detail('{"op":"setCustomer","customer":"\\ud800"}')).toContain('operations.0.customer: expected text');
+    expect(await detail('{"op":"wireChannel","channel":"x","wiring":null}')).toContain('operations.0.channel');
+    expect(await detail('{"op":"restore","patches":[{"path":["id"],"from":"stranger","to":"files"}]}')).toContain(
+      'id of a job never changes',
+    );
+    const deep = `{"op":"wireChannel","channel":"amp/fl","wiring":${'{"series":['.repeat(2000)}${']}'.repeat(2000)}}`;
+    expect(await detail(deep)).toContain('64 deep');
+    for (const revision of ['abc', '1.5', '1e99', '99999999999', '0', '-1', '%00'])
+      await call().get(`/api/jobs/stranger/revisions/${revision}`).expect(404);
+    await call().get('/api/jobs/%00').expect(404);
+    await call().get('/api/jobs/%00/export/sheet.pdf').expect(404);
+    expect((await call().get('/api/jobs/stranger')).body).toMatchObject({ revision: 1 });
+    await call().get('/API/jobs').set('sec-fetch-site', 'cross-site').expect(403);
+  });
+
   test('events are checked, and taken once', async () => {
     await call()
       .post('/api/jobs/files/events')

@@ -17,7 +17,7 @@ import type { Library } from '../store/library';
 import type { PhotoStore } from '../store/photos';
 import { shelfCsv } from '#formats/csv';
 import { download, exportRoutes, importRoutes } from './files';
-import { ownRequestsOnly } from './guard';
+import { ownPagesOnly, ownRequestsOnly } from './guard';
 import { Problem, sendProblem } from './problems';
 
 const SaveBody = v.strictObject({
@@ -83,6 +83,11 @@ export function makeApp({ jobs, library, photos, log, web }: AppParts): Express 
     res.set('Cache-Control', 'no-store');
     next();
   });
+  // What cannot be the id of a job is the id of none: the database is not asked.
+  api.param('id', (_req, _res, next, id: string) => {
+    if (!v.is(Id, id)) throw new Problem(404, 'No such job', 'no job has such an id');
+    next();
+  });
   api.get('/health', (_req, res) => {
     res.json({ ready: true });
   });
@@ -99,8 +104,9 @@ export function makeApp({ jobs, library, photos, log, web }: AppParts): Express 
     res.set('ETag', `"${stored.revision}"`).json(stored);
   });
   api.get('/jobs/:id/revisions/:revision', async (req, res) => {
-    const stored = await jobs.readRevision(req.params.id, Number(req.params.revision));
-    if (!stored) throw new Problem(404, 'No such revision', `no revision ${req.params.revision} of ${req.params.id}`);
+    const { id, revision } = req.params;
+    const stored = /^[1-9]\d{0,8}$/.test(revision) ? await jobs.readRevision(id, Number(revision)) : undefined;
+    if (!stored) throw new Problem(404, 'No such revision', `no revision ${revision} of ${id}`);
     res.json(stored);
   });
   api.post('/jobs/:id/saves', express.json({ limit: '1mb' }), async (req, res) => {
@@ -147,7 +153,7 @@ export function makeApp({ jobs, library, photos, log, web }: AppParts): Express 
   api.use((req) => {
     throw new Problem(404, 'No such address', `nothing at ${req.method} ${req.originalUrl}`);
   });
-  app.use('/api', api);
+  app.use('/api', ownPagesOnly, api);
 
   if (web !== undefined && existsSync(web)) {
     app.use(express.static(web, { index: false, maxAge: '1h', immutable: false }));

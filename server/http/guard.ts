@@ -10,7 +10,7 @@ function isOwn(host: string | undefined, port: number): boolean {
 
 /**
  * Lets through only requests that mean this server: a foreign Host is another name made to point here,
- * a foreign Origin or a cross-site fetch is another page reaching in.
+ * a foreign Origin is another page reaching in.
  */
 export function ownRequestsOnly(req: Request, _res: Response, next: NextFunction): void {
   const port = req.socket.localPort ?? 0;
@@ -22,7 +22,12 @@ export function ownRequestsOnly(req: Request, _res: Response, next: NextFunction
     if (url?.protocol !== 'http:' || !isOwn(url.host, port))
       throw new Problem(403, 'Foreign origin', 'another site may not use this server');
   }
-  if (req.headers['sec-fetch-site'] === 'cross-site' && req.path.startsWith('/api'))
+  next();
+}
+
+/** What another site's page may not reach, though it may lead a person to this one. Stands before what it guards, however that is spelt. */
+export function ownPagesOnly(req: Request, _res: Response, next: NextFunction): void {
+  if (req.headers['sec-fetch-site'] === 'cross-site')
     throw new Problem(403, 'Foreign origin', 'another site may not use this server');
   next();
 }

@@ -37,6 +37,9 @@ function asProblem(error: unknown): Problem {
   if (status !== undefined && status >= 400 && status < 500)
     return new Problem(status, 'Refused', message ?? 'refused');
   const code = (error as NodeJS.ErrnoException | undefined)?.code;
+  // What the database cannot hold, should any get so far: bad text, a figure out of range, JSON that is none.
+  if (code !== undefined && /^22[0-9A-Z]{3}$/.test(code))
+    return new Problem(422, 'The database cannot hold this', message ?? 'a text or figure it cannot hold');
   if (code === 'ENOSPC') return new Problem(507, 'Disk full', 'the disk of the data folder is full; nothing was saved');
   if (code === 'EROFS' || code === 'EACCES')
     return new Problem(507, 'Folder cannot be written', 'the data folder cannot be written; nothing was saved');
