@@ -6,10 +6,11 @@ import { pino } from 'pino';
 import { makeApp } from './http/app';
 import { openFolder } from './store/folder';
 
-const USAGE = `usage: npm start -- [--port 4310] [--data ./data] [--empty]
+const USAGE = `usage: npm start -- [--port 4310] [--data ./data] [--empty] [--rebuild]
   --port   port on 127.0.0.1; 0 takes a free one   (or HALTRIK_PORT)
   --data   folder for jobs; made when missing      (or HALTRIK_DATA)
-  --empty  begin a new folder without the demo jobs`;
+  --empty  begin a new folder without the demo jobs
+  --rebuild  put a damaged database by and make it anew from the journal`;
 
 function readArguments() {
   const { values } = parseArgs({
@@ -17,19 +18,28 @@ function readArguments() {
       port: { type: 'string', default: process.env['HALTRIK_PORT'] ?? '4310' },
       data: { type: 'string', default: process.env['HALTRIK_DATA'] ?? 'data' },
       empty: { type: 'boolean', default: false },
+      rebuild: { type: 'boolean', default: false },
     },
   });
   const port = Number(values.port);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`--port: expected 0 to 65535, not ${values.port}`);
-  return { port, data: resolve(values.data), empty: values.empty };
+  return { port, data: resolve(values.data), empty: values.empty, rebuild: values.rebuild };
 }
 
 async function main(): Promise<void> {
-  const { port, data, empty } = readArguments();
+  // Customers' names are in what is written: nobody else reads it.
+  process.umask(0o077);
+  const { port, data, empty, rebuild } = readArguments();
   const dist = dirname(fileURLToPath(import.meta.url));
   const log = pino({ level: process.env['HALTRIK_LOG'] ?? 'warn' });
-  const folder = await openFolder(data, resolve(dist, 'template'), resolve(dist, 'photographs'), empty);
+  const folder = await openFolder(data, {
+    template: resolve(dist, 'template'),
+    demoPhotos: resolve(dist, 'photographs'),
+    empty,
+    rebuild,
+  });
+  for (const warning of folder.warnings) log.warn(warning);
   if (folder.replayed)
     log.warn(`${folder.replayed} acknowledged changes were missing from the database and came back from the journal`);
 

@@ -1,6 +1,7 @@
 import { rmSync } from 'node:fs';
 import { PATTERNS } from '#demo/jobs';
 import { SHELF } from '#demo/shelf';
+import { Changes } from './store/changes';
 import { openDatabase } from './store/database';
 import { Library } from './store/library';
 
@@ -9,6 +10,6 @@ const target = process.argv[2];
 if (!target) throw new Error('usage: template FOLDER');
 rmSync(target, { recursive: true, force: true });
 const db = await openDatabase(target);
-await new Library(db).stock(SHELF, PATTERNS);
+await new Library(new Changes(db, undefined)).stock(SHELF, PATTERNS);
 await db.exec('checkpoint');
 await db.close();

@@ -14,6 +14,7 @@ import { sealOf } from '#core/job/seal';
 import { planJob, planOf } from '#core/plan';
 import { openDatabase } from '../store/database';
 import type { Journal } from '../store/journal';
+import { Changes } from '../store/changes';
 import { JobStore } from '../store/jobs';
 import { Library } from '../store/library';
 import { PhotoStore } from '../store/photos';
@@ -27,10 +28,11 @@ let library: Library;
 const photos = tempFolder();
 beforeAll(async () => {
   db = await openDatabase();
-  library = new Library(db);
+  const changes = new Changes(db, undefined);
+  library = new Library(changes);
   await library.stock(SHELF, PATTERNS);
   const app: Express = makeApp({
-    jobs: new JobStore(db, undefined),
+    jobs: new JobStore(changes),
     library,
     photos: new PhotoStore(db, photos.path),
     log: pino({ level: 'silent' }),
@@ -148,16 +150,18 @@ test('shelf and patterns are served as stocked', async () => {
 test('a full disk: the save is refused in words, and nothing of it is kept', async () => {
   const full = {
     size: 0,
-    lines: [],
+    last: 0,
+    patterns: new Set<string>(),
     append: () => {
       throw Object.assign(new Error('no space'), { code: 'ENOSPC' });
     },
     retract: () => undefined,
   };
-  const jobs = new JobStore(db, full as unknown as Journal);
+  const changes = new Changes(db, full as unknown as Journal);
+  const jobs = new JobStore(changes);
   const app = makeApp({
     jobs,
-    library: new Library(db),
+    library: new Library(changes),
     photos: new PhotoStore(db, photos.path),
     log: pino({ level: 'silent' }),
   });

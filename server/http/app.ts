@@ -115,6 +115,10 @@ export function makeApp({ jobs, library, photos, log, web }: AppParts): Express 
     // The page has the document already unless somebody else's edits were merged in.
     res.json(saved.merged ? saved : { revision: saved.revision, merged: false });
   });
+  api.post('/jobs/:id/settlement', async (req, res) => {
+    const { revision } = await jobs.settle(req.params.id);
+    res.json({ revision });
+  });
   api.get('/jobs/:id/events', async (req, res) => {
     res.json(await jobs.events(req.params.id));
   });

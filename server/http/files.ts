@@ -51,6 +51,11 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
     const { job } = await load(idOf(req.params));
     download(res, `${fileStem(job)}.json`, 'application/json', writeJobFile(job));
   });
+  // As it stands in the database, for a job that cannot be read: nothing of it is looked at.
+  routes.get('/raw.json', async (req, res) => {
+    const id = idOf(req.params);
+    download(res, `${id} raw.json`, 'application/json', `${JSON.stringify(await jobs.raw(id), null, 2)}\n`);
+  });
   routes.get('/cut-list.csv', async (req, res) => {
     const { job, plan } = await load(idOf(req.params));
     download(res, `${fileStem(job)} cut-list.csv`, 'text/csv; charset=utf-8', cutListCsv(job, plan));

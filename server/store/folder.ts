@@ -1,13 +1,16 @@
-import { cpSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { chmodSync, cpSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { FINISHED_PHOTOS, finishedEvents, finishedJob } from '#demo/finished';
 import { DEMO_JOBS } from '#demo/jobs';
+import { beginAnew, isOvergrown } from './begin-anew';
+import { Changes } from './changes';
 import { NewerSchemaError, openDatabase } from './database';
 import { JobStore } from './jobs';
 import { Journal } from './journal';
 import { Library } from './library';
 import { holdFolder } from './lock';
 import { PhotoStore, hashOf } from './photos';
+import { replay, stamp } from './replay';
 
 export interface OpenFolder {
   readonly jobs: JobStore;
@@ -15,22 +18,35 @@ export interface OpenFolder {
   readonly photos: PhotoStore;
   /** Acknowledged changes that came back from the journal. */
   readonly replayed: number;
+  /** What a person must know of the folder, in words for the terminal. */
+  readonly warnings: readonly string[];
   readonly close: () => Promise<void>;
 }
 
+export interface FolderOptions {
+  /** The database a new folder begins from. */
+  readonly template: string;
+  /** Pictures of the demo world. */
+  readonly demoPhotos: string;
+  /** A new folder begins without the demo world. */
+  readonly empty: boolean;
+  /** The database is put by and made anew from the journal. */
+  readonly rebuild: boolean;
+}
+
+/** How often it is asked whether the journal has grown. */
+const LOOK_MS = 30_000;
+
 /**
- * Opens a data folder for this process alone. A new one begins as a copy of `template`, with the demo
- * world (its pictures are in `demoPhotos`) unless `empty`. Throws with a message fit for the terminal when it is held, newer or damaged.
+ * Opens a data folder for this process alone. A new one begins as a copy of `template`, with the demo world unless
+ * `empty`. Throws with a message fit for the terminal when it is held, newer or damaged.
  */
-export async function openFolder(
-  folder: string,
-  template: string,
-  demoPhotos: string,
-  empty: boolean,
-): Promise<OpenFolder> {
+export async function openFolder(folder: string, options: FolderOptions): Promise<OpenFolder> {
+  const { template, demoPhotos, empty, rebuild } = options;
   let release: () => void;
   try {
-    mkdirSync(folder, { recursive: true });
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    ownerOnly(folder);
     release = holdFolder(folder);
   } catch (error) {
     throw inWords(error, folder);
@@ -38,27 +54,48 @@ export async function openFolder(
   try {
     const home = join(folder, 'db');
     const journal = Journal.open(join(folder, 'journal.ndjson'));
+    // Its size is not known before it has been read, but for one that has just been begun.
+    const justBegun = journal.size > 0;
+    if (rebuild && existsSync(home)) {
+      if (justBegun)
+        throw new Error(
+          `the journal in ${folder} holds nothing, so nothing can be made anew from it; the database is left as it is`,
+        );
+      renameSync(home, `${home}.damaged-${stamp()}`);
+    }
     const fresh = !existsSync(home);
     if (fresh) {
       // Copied beside and renamed, so that a start cut short leaves no half database.
       rmSync(`${home}.new`, { recursive: true, force: true });
       cpSync(template, `${home}.new`, { recursive: true });
+      ownerOnly(`${home}.new`);
       renameSync(`${home}.new`, home);
     } else if (!existsSync(join(home, 'PG_VERSION')))
       throw new DamagedFolderError(folder, 'its version mark is missing');
     const db = await openDatabase(home).catch((error: unknown) => {
       throw error instanceof NewerSchemaError ? error : new DamagedFolderError(folder, reasonOf(error));
     });
-    const jobs = new JobStore(db, journal);
-    const replayed = await jobs.replay();
+    const changes = new Changes(db, journal);
+    const { changes: replayed, warnings } = await replay(changes);
+    const jobs = new JobStore(changes);
     const photos = new PhotoStore(db, join(folder, 'photographs'));
-    if (fresh && !empty && journal.size === 0) await stockDemo(jobs, photos, demoPhotos);
+    if (fresh && !justBegun) await photos.recount();
+    if (fresh && justBegun && !empty) await stockDemo(jobs, photos, demoPhotos);
+    const grown = () => {
+      if (isOvergrown(journal)) beginAnew(changes).catch((error: unknown) => console.error(inWords(error, folder)));
+    };
+    grown();
+    const looking = setInterval(grown, LOOK_MS);
     return {
       jobs,
-      library: new Library(db),
+      library: new Library(changes),
       photos,
       replayed,
+      warnings,
       close: async () => {
+        clearInterval(looking);
+        // What is being written is written to its end.
+        await changes.alone(() => Promise.resolve());
         await db.close();
         journal.close();
         release();
@@ -70,10 +107,16 @@ export async function openFolder(
   }
 }
 
+/** Customers' names are in it: nobody else of this machine reads a folder that is ours. */
+function ownerOnly(folder: string): void {
+  const { mode, uid } = statSync(folder);
+  if (uid === process.getuid?.() && (mode & 0o077) !== 0) chmodSync(folder, 0o700);
+}
+
 export class DamagedFolderError extends Error {
   constructor(folder: string, reason: string) {
     super(
-      `the database in ${folder} cannot be opened (${reason}); it is left as it is. Restore the folder from a copy, or choose another with --data.`,
+      `the database in ${folder} cannot be opened (${reason}); it is left as it is. The journal beside it holds every change that was acknowledged: start once with --rebuild to make the database anew from it (the damaged one is kept beside as db.damaged-…), or choose another folder with --data.`,
     );
     this.name = 'DamagedFolderError';
   }

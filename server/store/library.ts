@@ -1,21 +1,20 @@
-import type { PGlite } from '@electric-sql/pglite';
+import type { PGlite, Transaction } from '@electric-sql/pglite';
 import type { Pattern } from '#core/craft/pattern';
 import { upgradeGear, type GearItem } from '#core/gear/gear';
 import { upgradePattern } from '#core/craft/upgrade';
 import { contentHash } from '#core/gear/hash';
+import type { Changes } from './changes';
 
 /** Gear shelf and craft patterns: what jobs copy from. */
 export class Library {
-  constructor(private readonly db: PGlite) {}
+  constructor(private readonly changes: Changes) {}
 
   async shelf(): Promise<GearItem[]> {
-    const { rows } = await this.db.query<{ item: GearItem }>('select item from shelf order by position');
-    // A folder in use may hold items of an earlier version.
-    return rows.map((row) => upgradeGear(row.item));
+    return (await readShelf(this.changes.db)).items;
   }
 
   async patterns(): Promise<{ pattern: Pattern; hash: string }[]> {
-    const { rows } = await this.db.query<{ pattern: Pattern; hash: string }>(
+    const { rows } = await this.changes.db.query<{ pattern: Pattern; hash: string }>(
       'select pattern, hash from patterns order by id',
     );
     // A folder in use may hold patterns of an earlier version.
@@ -34,20 +33,39 @@ export class Library {
   }
 
   /** Puts items and patterns on the shelf; one with the same id is replaced when it differs. */
-  async stock(items: readonly GearItem[], patterns: readonly Pattern[]): Promise<void> {
-    await this.db.transaction(async (tx) => {
-      for (const [position, item] of items.entries())
-        await tx.query(
-          `insert into shelf (id, position, hash, item) values ($1, $2, $3, $4)
-           on conflict (id) do update set position = $2, hash = $3, item = $4 where shelf.hash <> $3`,
-          [item.id, position, contentHash(item), JSON.stringify(item)],
-        );
-      for (const pattern of patterns)
-        await tx.query(
-          `insert into patterns (id, hash, pattern) values ($1, $2, $3)
-           on conflict (id) do update set hash = $2, pattern = $3 where patterns.hash <> $2`,
-          [pattern.id, contentHash(pattern), JSON.stringify(pattern)],
-        );
-    });
+  stock(items: readonly GearItem[], patterns: readonly Pattern[]): Promise<void> {
+    return this.changes.alone(() =>
+      this.changes.write([{ kind: 'shelf', items, patterns }], (tx) => stockRows(tx, items, patterns)),
+    );
   }
+}
+
+/** Everything on the shelf, in its order, as this version writes it. */
+export async function readShelf(db: PGlite | Transaction): Promise<{ items: GearItem[]; patterns: Pattern[] }> {
+  const { rows: items } = await db.query<{ item: GearItem }>('select item from shelf order by position');
+  const { rows: patterns } = await db.query<{ pattern: Pattern }>('select pattern from patterns order by id');
+  return {
+    // A folder in use may hold items of an earlier version.
+    items: items.map((row) => upgradeGear(row.item)),
+    patterns: patterns.map(({ pattern }) => upgradePattern(pattern) as Pattern),
+  };
+}
+
+export async function stockRows(
+  tx: Transaction,
+  items: readonly GearItem[],
+  patterns: readonly Pattern[],
+): Promise<void> {
+  for (const [position, item] of items.entries())
+    await tx.query(
+      `insert into shelf (id, position, hash, item) values ($1, $2, $3, $4)
+       on conflict (id) do update set position = $2, hash = $3, item = $4 where shelf.hash <> $3`,
+      [item.id, position, contentHash(item), JSON.stringify(item)],
+    );
+  for (const pattern of patterns)
+    await tx.query(
+      `insert into patterns (id, hash, pattern) values ($1, $2, $3)
+       on conflict (id) do update set hash = $2, pattern = $3 where patterns.hash <> $2`,
+      [pattern.id, contentHash(pattern), JSON.stringify(pattern)],
+    );
 }

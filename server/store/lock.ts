@@ -10,6 +10,9 @@ export class FolderHeldError extends Error {
   }
 }
 
+/** Which start of the machine this is: process ids and times count anew from it. */
+const BOOT = readIfThere('/proc/sys/kernel/random/boot_id')?.trim() ?? '';
+
 /** When the process began, so that a process id used again by another process is not taken for the holder. */
 function startOf(pid: number): string {
   try {
@@ -19,7 +22,8 @@ function startOf(pid: number): string {
   }
 }
 
-function isAlive(pid: number, start: string): boolean {
+function isAlive(pid: number, start: string, boot: string): boolean {
+  if (boot !== '' && BOOT !== '' && boot !== BOOT) return false;
   try {
     process.kill(pid, 0);
   } catch (error) {
@@ -29,6 +33,12 @@ function isAlive(pid: number, start: string): boolean {
   return now === '' || start === '' || now === start;
 }
 
+/** Who holds it by a lock's own words; undefined when they are none: no Haltrik that lives writes such a lock. */
+function holderIn(lock: string): { pid: number; start: string; boot: string } | undefined {
+  const [, pid, start = '', boot = ''] = /^(\d{1,9}) ?(\d*) ?([0-9a-f-]*)\n$/.exec(lock) ?? [];
+  return Number(pid) > 0 ? { pid: Number(pid), start, boot } : undefined;
+}
+
 /**
  * Takes the folder for this process; PGlite itself lets a second process in and is corrupted by it.
  * The lock file appears whole or not at all (link), and one left by a dead process is taken over.
@@ -36,9 +46,9 @@ function isAlive(pid: number, start: string): boolean {
  */
 export function holdFolder(folder: string): () => void {
   const lock = join(folder, 'lock');
-  const mine = `${process.pid} ${startOf(process.pid)}\n`;
+  const mine = `${process.pid} ${startOf(process.pid)} ${BOOT}\n`;
   const draft = join(folder, `lock.${process.pid}`);
-  writeFileSync(draft, mine);
+  writeFileSync(draft, mine, { flush: true });
   try {
     for (;;) {
       try {
@@ -49,8 +59,8 @@ export function holdFolder(folder: string): () => void {
       }
       const found = readIfThere(lock);
       if (found === undefined) continue;
-      const [pid = '', start = ''] = found.trim().split(' ');
-      if (isAlive(Number(pid), start)) throw new FolderHeldError(folder, Number(pid));
+      const holder = holderIn(found);
+      if (holder && isAlive(holder.pid, holder.start, holder.boot)) throw new FolderHeldError(folder, holder.pid);
       // Moved aside before it is dropped: if somebody else was quicker, what we moved is theirs, and goes back.
       const aside = join(folder, `lock.stale.${process.pid}`);
       try {
@@ -61,7 +71,7 @@ export function holdFolder(folder: string): () => void {
       if (readIfThere(aside) !== found) {
         linkSync(aside, lock);
         unlinkSync(aside);
-        throw new FolderHeldError(folder, Number(readIfThere(lock)?.split(' ')[0] ?? 0));
+        throw new FolderHeldError(folder, holderIn(readIfThere(lock) ?? '')?.pid ?? 0);
       }
       unlinkSync(aside);
     }
@@ -76,7 +86,9 @@ export function holdFolder(folder: string): () => void {
 function readIfThere(path: string): string | undefined {
   try {
     return readFileSync(path, 'utf8');
-  } catch {
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'EISDIR')
+      throw new Error(`${path} is a folder; it is in the way of the lock: move it away`, { cause: error });
     return undefined;
   }
 }

@@ -66,4 +66,28 @@ export const MIGRATIONS: readonly string[] = [
   -- The summary has gained where the next thing is done, and planner 0.5.0 finds more.
   update jobs set summary = null;
   `,
+  `
+  -- How far this database is in the journal; one row.
+  create table journal_mark (
+    generation text,
+    n bigint not null,
+    at bigint not null
+  );
+  insert into journal_mark values (null, 0, 0);
+  -- Why a job is set aside: something of it could not be read. It takes no edit until somebody has settled it.
+  alter table jobs add column trouble text;
+  -- Events count in the order they came in; a device's clock is a label.
+  alter table events add column seq bigint;
+  update events set seq = ranked.place
+    from (select job_id, id, row_number() over (order by job_id, done_at, id) as place from events) ranked
+    where ranked.job_id = events.job_id and ranked.id = events.id;
+  create sequence events_seq owned by events.seq;
+  select setval('events_seq', coalesce((select max(seq) from events), 0) + 1, false);
+  alter table events alter column seq set default nextval('events_seq'), alter column seq set not null;
+  drop index events_in_order;
+  create index events_in_order on events (job_id, seq);
+  -- Pictures no event names are kept for a while: theirs may still be on its way.
+  alter table photographs add column kept_at timestamptz not null default now();
+  update jobs set summary = null;
+  `,
 ];

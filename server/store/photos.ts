@@ -6,6 +6,7 @@ import {
   mkdirSync,
   openSync,
   readFileSync,
+  readdirSync,
   renameSync,
   rmSync,
   writeSync,
@@ -65,16 +66,30 @@ export class PhotoStore {
       fsyncSync(folder);
       closeSync(folder);
     }
-    await this.db.query(
-      'insert into photographs (hash, mime, bytes) values ($1, $2, $3) on conflict (hash) do nothing',
-      [hash, mime, bytes.length],
-    );
+    await this.#count(hash, mime, bytes.length);
   }
 
   read(hash: string): Photo | undefined {
     if (!/^[0-9a-f]{64}$/.test(hash) || !existsSync(this.#path(hash))) return undefined;
     const bytes = readFileSync(this.#path(hash));
     return { mime: mimeOf(bytes) ?? 'application/octet-stream', bytes };
+  }
+
+  /** Counts the pictures there are anew, for a database that has just been made. */
+  async recount(): Promise<void> {
+    if (!existsSync(this.folder)) return;
+    for (const hash of readdirSync(this.folder).filter((name) => /^[0-9a-f]{64}$/.test(name))) {
+      const photo = this.read(hash)!;
+      await this.#count(hash, photo.mime, photo.bytes.length);
+    }
+  }
+
+  async #count(hash: string, mime: string, bytes: number): Promise<void> {
+    await this.db.query(
+      `insert into photographs (hash, mime, bytes) values ($1, $2, $3)
+       on conflict (hash) do update set kept_at = now()`,
+      [hash, mime, bytes],
+    );
   }
 
   /** Drops pictures that no event of any job names any more. Returns how many went. */

@@ -1,4 +1,4 @@
-import { readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { TOURER_JOB } from '#demo/jobs';
@@ -86,6 +86,8 @@ test('a save acknowledged but missing from the database comes back from the jour
     TOURER_JOB.title,
     JSON.stringify(TOURER_JOB),
   ]);
+  // What the database had of the journal went with it: the demo world's jobs and nothing since.
+  await db.query('update journal_mark set generation = null, n = n - 1, at = 0');
   await db.close();
   const again = await startServer(folder.path);
   expect(await read(again)).toMatchObject({ revision: 2, job: { title: 'Kept by the journal' } });
@@ -146,11 +148,53 @@ describe('a folder that cannot be used', () => {
     folder.drop();
   }, 60000);
 
-  test('a journal damaged in its middle is named by its line', async () => {
+  test('a journal damaged in its middle, the database whole: it starts, and keeps starting', async () => {
     const folder = await used();
     const path = join(folder.path, 'journal.ndjson');
-    writeFileSync(path, `{"kind":\n${readFileSync(path, 'utf8')}`);
-    expect(await failure(folder.path)).toMatch(/journal .* is damaged at line 1; it is left as it is/);
+    const bytes = readFileSync(path);
+    for (const part of [0.2, 0.5, 0.8]) bytes[Math.floor(bytes.length * part)]! ^= 0x80;
+    writeFileSync(path, bytes);
+    for (let round = 0; round < 3; round++) {
+      const server = await startServer(folder.path);
+      const rows = (await (await fetch(`${server.url}/api/jobs`)).json()) as { trouble?: string }[];
+      expect(rows).toHaveLength(6);
+      expect(rows.filter((row) => row.trouble !== undefined)).toEqual([]);
+      const { revision } = await read(server);
+      const answer = await post(server, `/jobs/${id}/saves`, {
+        base: revision,
+        saveId: `s${round}`,
+        operations: [{ op: 'setTitle', title: `Round ${round}` }],
+      });
+      expect(answer.status).toBe(200);
+      await server.stop();
+    }
+    folder.drop();
+  }, 60000);
+
+  test('the database damaged: --rebuild makes it anew from the journal and keeps the old one beside', async () => {
+    const folder = await used();
+    const server = await startServer(folder.path);
+    await post(server, `/jobs/${id}/saves`, {
+      base: 1,
+      saveId: 's',
+      operations: [{ op: 'setTitle', title: 'Kept by the journal' }],
+    });
+    await server.stop();
+    writeFileSync(join(folder.path, 'db', 'global', 'pg_control'), 'this is not a control file');
+    expect(await failure(folder.path)).toMatch(/start once with --rebuild/);
+    const again = await startServer(folder.path, ['--rebuild']);
+    expect(await read(again)).toMatchObject({ revision: 2, job: { title: 'Kept by the journal' } });
+    expect(((await (await fetch(`${again.url}/api/jobs`)).json()) as unknown[]).length).toBe(6);
+    expect(((await (await fetch(`${again.url}/api/shelf`)).json()) as unknown[]).length).toBeGreaterThan(20);
+    await again.stop();
+    expect(readdirSync(folder.path).filter((name) => name.startsWith('db.damaged-'))).toHaveLength(1);
+    folder.drop();
+  }, 60000);
+
+  test('is its owner’s alone to read', async () => {
+    const folder = await used();
+    for (const name of ['', 'db', 'journal.ndjson', 'photographs'])
+      expect([name, statSync(join(folder.path, name)).mode & 0o077]).toEqual([name, 0]);
     folder.drop();
   }, 60000);
 

@@ -1,0 +1,59 @@
+import { setImmediate } from 'node:timers/promises';
+import { readShelf } from './library';
+import { setMark, type Changes } from './changes';
+import type { JournalDraft } from './journal';
+import { eventsOf, selectRaw } from './rows';
+
+/** The journal is begun anew when it has grown so much since it last was, and is at least so large, bytes. */
+const GROWN = 4;
+const LEAST = 32 * 1024 * 1024;
+
+export const isOvergrown = ({ size, begunAt }: { readonly size: number; readonly begunAt: number }): boolean =>
+  size > Math.max(LEAST, GROWN * begunAt);
+
+/**
+ * Begins the journal anew from the state of everything, a job at a time while others are changed; what was changed
+ * meanwhile is written once more before the new file takes the old one's place. A crash leaves one or the other, whole.
+ */
+export async function beginAnew(changes: Changes, keep?: string): Promise<void> {
+  const { db, journal } = changes;
+  if (!journal || changes.touched) return;
+  const draft = journal.draft();
+  changes.touched = new Set();
+  try {
+    await changes.alone(async () => draft.write({ kind: 'shelf', ...(await readShelf(db)) }));
+    const { rows } = await db.query<{ id: string }>('select id from jobs order by id');
+    for (const { id } of rows) {
+      await changes.alone(() => writeState(changes, draft, id));
+      // The database answers without ever letting go of the thread.
+      await setImmediate();
+    }
+    await changes.alone(async () => {
+      draft.last = Math.max(draft.last, journal.last);
+      for (const id of changes.touched!) await writeState(changes, draft, id);
+      if (changes.shelfTouched) draft.write({ kind: 'shelf', ...(await readShelf(db)) });
+      journal.replaceBy(draft, keep);
+      await setMark(db, { generation: journal.generation!, n: journal.last, at: journal.size });
+    });
+  } catch (error) {
+    draft.abandon();
+    throw error;
+  } finally {
+    changes.touched = undefined;
+    changes.shelfTouched = false;
+  }
+}
+
+async function writeState({ db }: Changes, draft: JournalDraft, id: string): Promise<void> {
+  const found = await selectRaw(db, id);
+  if (!found) {
+    draft.write({ kind: 'delete', job: id, revision: 0 });
+    return;
+  }
+  // As it stands, whether it can be read or not.
+  const { revision, document, hash, pattern, trouble } = found;
+  if (!draft.patterns.has(hash)) draft.write({ kind: 'pattern', hash, pattern });
+  draft.write({ kind: 'state', job: id, revision, document, pattern: hash, ...(trouble === null ? {} : { trouble }) });
+  const events = await eventsOf(db, id);
+  if (events.length) draft.write({ kind: 'events', job: id, events });
+}

@@ -1,0 +1,79 @@
+import type { PGlite, Transaction } from '@electric-sql/pglite';
+import type { Journal, JournalEntry } from './journal';
+
+/** How far the database is in the journal: which file, the last line it has, and where the next begins. */
+export interface Mark {
+  readonly generation: string | null;
+  readonly n: number;
+  readonly at: number;
+}
+
+/** Saves between two times the database is tidied: each leaves the row before it behind. */
+const TIDY_AFTER = 1000;
+
+/**
+ * The one way anything of a data folder is changed: one change after another, each in the journal, on the disk, before
+ * the database commits and before anybody is told.
+ */
+export class Changes {
+  #queue: Promise<unknown> = Promise.resolve();
+  #untidied = 0;
+  /** Jobs changed while the journal is being begun anew. */
+  touched: Set<string> | undefined;
+  shelfTouched = false;
+
+  constructor(
+    readonly db: PGlite,
+    readonly journal: Journal | undefined,
+  ) {}
+
+  /** Runs when nothing else does. */
+  alone<T>(work: () => Promise<T>): Promise<T> {
+    const result = this.#queue.then(work);
+    this.#queue = result.catch(() => undefined);
+    return result;
+  }
+
+  /** A change, within `alone`: both the journal and the database have it, or neither. */
+  async write(entries: readonly JournalEntry[], change: (tx: Transaction) => Promise<void>): Promise<void> {
+    const { db, journal } = this;
+    const before = journal && { size: journal.size, last: journal.last };
+    let appended = false;
+    try {
+      await db.transaction(async (tx) => {
+        await change(tx);
+        if (!journal) return;
+        journal.append(...entries);
+        appended = true;
+        await setMark(tx, { generation: journal.generation!, n: journal.last, at: journal.size });
+      });
+    } catch (error) {
+      if (appended) journal!.retract(before!);
+      throw error;
+    }
+    for (const entry of entries)
+      if ('job' in entry) this.touched?.add(entry.job);
+      else if (entry.kind === 'shelf') this.shelfTouched = true;
+    if (++this.#untidied >= TIDY_AFTER) await this.tidy();
+  }
+
+  /** Gives back what past revisions of rows take; within `alone`. */
+  async tidy(): Promise<void> {
+    this.#untidied = 0;
+    await this.db.exec('vacuum jobs; vacuum journal_mark; checkpoint');
+  }
+}
+
+export async function readMark(db: PGlite | Transaction): Promise<Mark> {
+  const { rows } = await db.query<{ generation: string | null; n: string | number; at: string | number }>(
+    'select generation, n, at from journal_mark',
+  );
+  const [mark] = rows;
+  return mark
+    ? { generation: mark.generation, n: Number(mark.n), at: Number(mark.at) }
+    : { generation: null, n: 0, at: 0 };
+}
+
+export async function setMark(db: PGlite | Transaction, { generation, n, at }: Mark): Promise<void> {
+  await db.query('update journal_mark set generation = $1, n = $2, at = $3', [generation, n, at]);
+}
