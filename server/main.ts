@@ -38,6 +38,7 @@ async function main(): Promise<void> {
     demoPhotos: resolve(dist, 'photographs'),
     empty,
     rebuild,
+    onTrouble: (error) => log.error({ err: error }, 'nothing is lost, but'),
   });
   for (const warning of folder.warnings) log.warn(warning);
   if (folder.replayed)

@@ -25,6 +25,8 @@ export class Changes {
   constructor(
     readonly db: PGlite,
     readonly journal: Journal | undefined,
+    /** Told of what goes wrong and loses nothing. */
+    private readonly onTrouble: (error: unknown) => void = () => undefined,
   ) {}
 
   /** Runs when nothing else does. */
@@ -54,13 +56,18 @@ export class Changes {
     for (const entry of entries)
       if ('job' in entry) this.touched?.add(entry.job);
       else if (entry.kind === 'shelf') this.shelfTouched = true;
-    if (++this.#untidied >= TIDY_AFTER) await this.tidy();
+    if (++this.#untidied >= TIDY_AFTER) await this.#tidy();
   }
 
-  /** Gives back what past revisions of rows take; within `alone`. */
-  async tidy(): Promise<void> {
+  /** Gives back what past states of rows take. The change it follows stands whether this goes or not. */
+  async #tidy(): Promise<void> {
     this.#untidied = 0;
-    await this.db.exec('vacuum jobs; vacuum journal_mark; checkpoint');
+    try {
+      // Each by itself: several in one go would be one transaction, and tidying cannot be part of one.
+      for (const statement of ['vacuum jobs', 'vacuum journal_mark', 'checkpoint']) await this.db.exec(statement);
+    } catch (error) {
+      this.onTrouble(error);
+    }
   }
 }
 

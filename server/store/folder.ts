@@ -32,6 +32,8 @@ export interface FolderOptions {
   readonly empty: boolean;
   /** The database is put by and made anew from the journal. */
   readonly rebuild: boolean;
+  /** Told of what goes wrong while it is open and loses nothing. */
+  readonly onTrouble: (error: unknown) => void;
 }
 
 /** How often it is asked whether the journal has grown. */
@@ -42,7 +44,7 @@ const LOOK_MS = 30_000;
  * `empty`. Throws with a message fit for the terminal when it is held, newer or damaged.
  */
 export async function openFolder(folder: string, options: FolderOptions): Promise<OpenFolder> {
-  const { template, demoPhotos, empty, rebuild } = options;
+  const { template, demoPhotos, empty, rebuild, onTrouble } = options;
   let release: () => void;
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
@@ -75,14 +77,14 @@ export async function openFolder(folder: string, options: FolderOptions): Promis
     const db = await openDatabase(home).catch((error: unknown) => {
       throw error instanceof NewerSchemaError ? error : new DamagedFolderError(folder, reasonOf(error));
     });
-    const changes = new Changes(db, journal);
+    const changes = new Changes(db, journal, onTrouble);
     const { changes: replayed, warnings } = await replay(changes);
     const jobs = new JobStore(changes);
     const photos = new PhotoStore(db, join(folder, 'photographs'));
     if (fresh && !justBegun) await photos.recount();
     if (fresh && justBegun && !empty) await stockDemo(jobs, photos, demoPhotos);
     const grown = () => {
-      if (isOvergrown(journal)) beginAnew(changes).catch((error: unknown) => console.error(inWords(error, folder)));
+      if (isOvergrown(journal)) beginAnew(changes).catch((error: unknown) => onTrouble(inWords(error, folder)));
     };
     grown();
     const looking = setInterval(grown, LOOK_MS);
