@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import * as v from 'valibot';
-import { BayEvent, inOrder } from '#core/job/events';
+import { BayEvent } from '#core/job/events';
 import { JobError, problemsOf, type Job } from '#core/job/job';
 import { readJobFile, writeJobFile } from './job-file';
 
@@ -19,7 +19,7 @@ const Events = v.array(BayEvent);
 export function writeBundle({ job, events, photos }: Bundle): Uint8Array {
   const files: Record<string, Uint8Array> = {
     'job.json': strToU8(writeJobFile(job)),
-    'events.json': strToU8(`${JSON.stringify(inOrder(events), null, 1)}\n`),
+    'events.json': strToU8(`${JSON.stringify(events, null, 1)}\n`),
   };
   for (const [hash, bytes] of [...photos].sort(([a], [b]) => (a < b ? -1 : 1))) files[`photographs/${hash}`] = bytes;
   return zipSync(files, { mtime: new Date(Date.UTC(2026, 0, 1, 12)) });

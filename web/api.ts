@@ -22,6 +22,9 @@ export interface JobRow {
   readonly sealedAt: string | null;
   readonly next: string;
   readonly nextAt: Station;
+  /** Why it could not be planned, or is set aside; absent where all is well. */
+  readonly unplanned?: string;
+  readonly trouble?: string;
 }
 
 export interface StoredJob {
@@ -51,6 +54,9 @@ export class RefusedError extends Error {
     super(body.detail ?? body.title ?? `the server refused (${status})`);
   }
 }
+
+/** What the server says for now and may not a little later: what was sent is not at fault. */
+export const isForNow = (status: number): boolean => status >= 500 || [401, 403, 408, 423, 425, 429].includes(status);
 
 /** The server did not answer at all. */
 export class AwayError extends Error {
@@ -99,6 +105,7 @@ export const api = {
     call<{ revision: number; merged: boolean; job?: Job }>('POST', `${at(id)}/saves`, { base, saveId, operations }),
   remove: (id: string, revision: number) =>
     call<undefined>('DELETE', at(id), undefined, { 'if-match': `"${revision}"` }),
+  settle: (id: string) => call<{ revision: number }>('POST', `${at(id)}/settlement`),
   events: (id: string) => call<BayEvent[]>('GET', `${at(id)}/events`),
   addEvents: (id: string, events: readonly BayEvent[]) =>
     call<{ taken: number }>('POST', `${at(id)}/events`, { events }),

@@ -1,4 +1,4 @@
-import { inOrder, type BayEvent } from '../job/events';
+import type { BayEvent } from '../job/events';
 import { stepHash, workMinutes, type BuildPlan, type Step } from './step';
 
 export interface FastenerCount {
@@ -58,7 +58,7 @@ export interface BuildState {
   readonly strays: readonly Extract<BayEvent, { kind: 'tick' }>[];
 }
 
-/** Where the work stands: what the bay's events say of the plan's steps. Later events win. */
+/** Where the work stands: what the bay's events, in the order they count, say of the plan's steps. Later ones win. */
 export function buildState(build: BuildPlan, events: readonly BayEvent[]): BuildState {
   const ticks = new Map<string, Extract<BayEvent, { kind: 'tick' }>>();
   const checks = new Map<string, Map<string, boolean>>();
@@ -66,7 +66,7 @@ export function buildState(build: BuildPlan, events: readonly BayEvent[]): Build
   const times = new Map<string, number>();
   const notes = new Map<string, { at: string; text: string }[]>();
   const photos = new Map<string, Extract<BayEvent, { kind: 'photo' }>>();
-  for (const e of inOrder(events)) {
+  for (const e of events) {
     if (e.kind === 'tick') ticks.set(e.step, e);
     else if (e.kind === 'check')
       checks.set(e.step, (checks.get(e.step) ?? new Map<string, boolean>()).set(e.check, e.done));

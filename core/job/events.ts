@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { Id, Text, ranged } from '../gear/gear';
 import { line } from '../text/text';
+import { Instant } from '../units/instant';
 import { Hash, StepId } from './job';
 
 const Count = v.pipe(v.number(), v.integer('expected a whole number'), ranged(0, 200, 'fasteners'));
@@ -14,8 +15,8 @@ export const PhotoSubject = v.variant('kind', [
 const base = {
   /** Made by the device, so that an event sent twice is one event. */
   id: Id,
-  /** When it was done, by the device's clock. */
-  at: v.pipe(v.string(), v.isoTimestamp('expected a time as 2026-11-25T14:00:00.000Z')),
+  /** When it was done, by the device's clock: a label. What counts is the order the server received events in. */
+  at: Instant,
   by: line(60),
 };
 
@@ -53,9 +54,3 @@ export const BayEvent = v.variant('kind', [
   }),
 ]);
 export type BayEvent = v.InferOutput<typeof BayEvent>;
-
-/** The order events count in: by the time they were done, and by id where two devices agree on it. */
-export function inOrder(events: readonly BayEvent[]): BayEvent[] {
-  const key = (e: BayEvent) => `${e.at} ${e.id}`;
-  return [...events].sort((a, b) => (key(a) < key(b) ? -1 : 1));
-}

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { MATERIAL_IDS, PatternOnce, patternFaults, type Pattern } from '../craft/pattern';
 import { FuseHolder, GearItem, Id, Text, isFed, ranged } from '../gear/gear';
 import { line, lines, name } from '../text/text';
+import { Instant } from '../units/instant';
 import { fitCraft } from '../craft/measures';
 import { contentHash } from '../gear/hash';
 import { GAUGES, INSULATION_IDS, WIRE_STANDARD_IDS } from '../tables/conductors';
@@ -160,7 +161,7 @@ export const StepMinutes = ranged(0, 960, 'minutes');
 
 /** What hand-over keeps: the plan as it was reckoned that day, and by whom. */
 export const Seal = v.strictObject({
-  at: v.pipe(v.string(), v.isoTimestamp('expected a time as 2026-11-25T14:00:00.000Z')),
+  at: Instant,
   by: Title,
   planner: line(40),
   /** The plan as it was; `hash` proves it whole. */

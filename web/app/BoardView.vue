@@ -87,6 +87,17 @@ function forget(): void {
   title.value = customer.value = error.value = titleError.value = '';
 }
 
+/** A job that was set aside takes edits again, as it stands. */
+async function settle(row: JobRow): Promise<void> {
+  try {
+    await api.settle(row.id);
+    error.value = '';
+  } catch (reason) {
+    error.value = `“${row.title}” cannot be taken as it stands: ${reason instanceof Error ? reason.message : String(reason)}`;
+  }
+  await library.loadJobs();
+}
+
 const dropping = ref<JobRow>();
 async function drop(): Promise<void> {
   const row = dropping.value!;
@@ -129,8 +140,8 @@ async function drop(): Promise<void> {
     </header>
     <main>
       <h2 class="visually-hidden">Jobs</h2>
-      <p v-if="library.failure" class="say" role="alert">
-        The jobs cannot be shown: {{ library.failure }}.
+      <p v-if="library.jobsFailure" class="say" role="alert">
+        The jobs cannot be shown: {{ library.jobsFailure }}.
         <BButton size="sm" variant="primary" @click="library.loadJobs()">Try again</BButton>
       </p>
       <template v-if="library.jobs">
@@ -148,7 +159,7 @@ async function drop(): Promise<void> {
         </p>
       </template>
       <p v-if="error && !making" class="say field-error" role="alert">{{ error }}</p>
-      <p v-if="!library.jobs && !library.failure" class="say" role="status">Fetching jobs…</p>
+      <p v-if="!library.jobs && !library.jobsFailure" class="say" role="status">Fetching jobs…</p>
       <div v-else-if="library.jobs && !library.jobs.length" class="say">
         <p>No jobs yet. A job is one craft, one customer, one piece of work.</p>
         <BButton variant="primary" @click="making = true">Begin the first job</BButton>
@@ -159,7 +170,29 @@ async function drop(): Promise<void> {
       </p>
       <ol v-else class="jobs">
         <li v-for="row in shown" :key="row.id" class="job" :data-job="row.id">
-          <RouterLink :to="`/jobs/${row.id}/${row.nextAt}`" class="link">
+          <div v-if="row.trouble ?? row.unplanned" class="troubled" data-testid="troubled">
+            <span class="title">{{ row.title }}</span>
+            <p v-if="row.trouble" class="bad">Set aside: {{ row.trouble }}.</p>
+            <p v-else class="bad">It cannot be planned: {{ row.unplanned }}.</p>
+            <div class="ends">
+              <BButton v-if="row.trouble" size="sm" variant="primary" @click="settle(row)"
+                >Take it as it stands</BButton
+              >
+              <RouterLink
+                v-if="!row.unplanned"
+                class="btn btn-sm btn-outline-secondary"
+                :to="`/jobs/${row.id}/${row.nextAt}`"
+                >Look at it</RouterLink
+              >
+              <a
+                class="btn btn-sm btn-outline-secondary"
+                :href="`/api/jobs/${encodeURIComponent(row.id)}/export/raw.json`"
+                download
+                >File as it stands</a
+              >
+            </div>
+          </div>
+          <RouterLink v-else :to="`/jobs/${row.id}/${row.nextAt}`" class="link">
             <CraftSilhouette v-if="patternOf(row)" :pattern="patternOf(row)!" :w="300" :h="200" />
             <span v-else class="blank" />
             <span class="text">
@@ -213,6 +246,10 @@ async function drop(): Promise<void> {
         </div>
         <fieldset>
           <legend class="form-label">Craft</legend>
+          <p v-if="library.patternsFailure" class="field-error" role="alert">
+            The crafts cannot be shown: {{ library.patternsFailure }}.
+            <BButton size="sm" variant="outline-secondary" @click="library.loadPatterns()">Try again</BButton>
+          </p>
           <label
             v-for="{ pattern } in library.patterns"
             :key="pattern.id"
@@ -380,5 +417,13 @@ main {
   .pattern {
     flex-wrap: wrap;
   }
+}
+.troubled {
+  flex: 1;
+  padding: 10px 16px;
+}
+.troubled .bad {
+  margin: 4px 0 8px;
+  overflow-wrap: anywhere;
 }
 </style>

@@ -37,6 +37,9 @@ const keepCopy = () =>
 const putMine = () => {
   trouble.value = job.putMine() ?? '';
 };
+const tryAside = () => {
+  trouble.value = job.tryAside() ?? '';
+};
 const leave = () =>
   go(async () => {
     await bay.forget();
@@ -96,12 +99,16 @@ const rows = computed(() => {
     <BButton size="sm" variant="outline-secondary" @click="keepCopy">Keep mine as a new job</BButton>
     <p v-if="trouble" class="field-error">{{ trouble }}</p>
   </div>
-  <div v-else-if="job.save.is === 'refused'" class="banner" role="alert">
-    <p>
-      <b>The server refused this save.</b> {{ job.save.reason }}. Undo the last step and go on, or open the job again.
-    </p>
-    <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
-    <BButton size="sm" variant="outline-secondary" @click="go(job.takeTheirs)">Open what is saved</BButton>
+  <div v-else-if="job.aside.length" class="banner" role="alert" data-testid="aside">
+    <div class="says">
+      <p>
+        <b>{{ job.aside.length === 1 ? 'A change was' : `${job.aside.length} changes were` }} refused by the server</b>
+        and set aside; everything else is saved.
+      </p>
+      <p v-for="(a, i) in job.aside" :key="i" class="small">{{ inUnits(a.words.join('; ')) }} — {{ a.reason }}</p>
+    </div>
+    <BButton size="sm" variant="primary" @click="tryAside">Try again</BButton>
+    <BButton size="sm" variant="outline-secondary" @click="go(job.dropAside)">Discard</BButton>
     <p v-if="trouble" class="field-error">{{ trouble }}</p>
   </div>
 

@@ -116,13 +116,11 @@ const saveText = computed(() => {
     case 'saving':
       return 'Saving…';
     case 'away':
-      return 'Not saved: server away; kept on this device';
+      return `Not saved: ${save.why ?? 'server away'}; kept on this device`;
     case 'conflict':
       return 'Not saved: changed elsewhere';
     case 'gone':
       return 'Not saved: deleted elsewhere';
-    case 'refused':
-      return 'Not saved: refused';
   }
   return '';
 });

@@ -51,8 +51,8 @@ const SCALE = 0.32;
     </header>
     <main>
       <p v-if="said" role="status">{{ said }}</p>
-      <p v-if="library.failure" class="field-error" role="alert">
-        The shelf cannot be shown: {{ library.failure }}.
+      <p v-if="library.shelfFailure" class="field-error" role="alert">
+        The shelf cannot be shown: {{ library.shelfFailure }}.
         <BButton size="sm" variant="outline-secondary" @click="library.loadShelf()">Try again</BButton>
       </p>
       <p v-else-if="library.shelf.length && !kinds.length">Nothing on the shelf matches “{{ search }}”.</p>

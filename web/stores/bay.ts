@@ -5,8 +5,9 @@ import { del, get, set, update } from 'idb-keyval';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { buildState, type Step, stepHash } from '#core/build/index';
-import { inOrder, type BayEvent } from '#core/job/events';
-import { AwayError, RefusedError, api, newId } from '../api';
+import type { BayEvent } from '#core/job/events';
+import { cleanedAll } from '#core/text/text';
+import { AwayError, RefusedError, api, isForNow, newId } from '../api';
 import { shrink } from './shrink';
 import { useJob } from './job';
 
@@ -19,6 +20,12 @@ export type NewEvent = Kept<BayEvent>;
 /** Keys on this device: events and pictures that the server has not acknowledged, and the last events seen. */
 const pendingKey = (job: string) => `haltrik-pending/${job}`;
 const seenKey = (job: string) => `haltrik-events/${job}`;
+/** Entries the server would not have: the others went on. */
+const asideKey = (job: string) => `haltrik-aside-entries/${job}`;
+export interface AsideEntry {
+  readonly event: BayEvent;
+  readonly reason: string;
+}
 const photoKey = (hash: string) => `haltrik-photo/${hash}`;
 
 /**
@@ -30,7 +37,9 @@ export const useBay = defineStore('bay', () => {
   const events = shallowRef<BayEvent[]>([]);
   const waiting = shallowRef<BayEvent[]>([]);
   const away = shallowRef(false);
-  const refused = shallowRef<string>();
+  /** What the server says where it answers and cannot take entries now. */
+  const why = shallowRef<string>();
+  const aside = shallowRef<readonly AsideEntry[]>([]);
   /** The server has no such job any more. */
   const gone = shallowRef(false);
   /** Pictures of this device not yet on the server, as addresses the page can show. */
@@ -41,18 +50,23 @@ export const useBay = defineStore('bay', () => {
   let sending: Promise<void> | undefined;
 
   const state = computed(() => (job.plan ? buildState(job.plan.build, events.value) : undefined));
-  const merge = (...lists: readonly (readonly BayEvent[])[]) =>
-    inOrder([...new Map(lists.flat().map((e) => [e.id, e])).values()]);
+  /** Entries in the order they count: as the server received them, then what it has not yet. */
+  const merge = (...lists: readonly (readonly BayEvent[])[]) => [
+    ...new Map(lists.flat().map((e) => [e.id, e])).values(),
+  ];
 
   async function open(id: string): Promise<void> {
     clearTimeout(timer);
     open_ = id;
     // Emptied at once: what waits of the job before must not be sent to this one. It is kept, and goes with its own.
     events.value = waiting.value = [];
-    refused.value = undefined;
+    why.value = undefined;
     gone.value = false;
+    aside.value = [];
     const [pending, seen] = [await get<BayEvent[]>(pendingKey(id)), await get<BayEvent[]>(seenKey(id))];
+    const left = (await get<AsideEntry[]>(asideKey(id))) ?? [];
     if (open_ !== id) return;
+    aside.value = left;
     waiting.value = merge(pending ?? [], waiting.value);
     events.value = merge(seen ?? [], waiting.value);
     await refresh();
@@ -76,7 +90,9 @@ export const useBay = defineStore('bay', () => {
 
   async function add(...made: NewEvent[]): Promise<void> {
     const id = open_!;
-    const whole = made.map((e): BayEvent => ({ ...e, id: newId(), at: new Date().toISOString(), by: by.value }));
+    const whole = made.map((e): BayEvent =>
+      cleanedAll({ ...e, id: newId(), at: new Date().toISOString(), by: by.value }),
+    );
     events.value = merge(events.value, whole);
     waiting.value = [...waiting.value, ...whole];
     await update<BayEvent[]>(pendingKey(id), (kept = []) => [...kept, ...whole]);
@@ -90,31 +106,64 @@ export const useBay = defineStore('bay', () => {
 
   async function sendAll(): Promise<void> {
     clearTimeout(timer);
+    // So many go one by one: something among them was refused.
+    let single = 0;
     while (waiting.value.length && open_ !== undefined) {
       const id = open_;
-      const batch = waiting.value.slice(0, 200);
+      const batch = waiting.value.slice(0, single > 0 ? 1 : 200);
       try {
         for (const e of batch) if (e.kind === 'photo') await sendPhoto(e.photo);
         await api.addEvents(id, batch);
       } catch (error) {
-        if (error instanceof RefusedError && error.status < 500) {
-          // What a job before this one was told is not said of this one.
-          if (open_ === id) {
-            refused.value = error.message;
-            gone.value = error.status === 404;
-          }
+        // What a job before this one was told is not said of this one.
+        if (open_ !== id) return;
+        if (error instanceof RefusedError && error.status === 404) {
+          gone.value = true;
           return;
         }
+        if (error instanceof RefusedError && !isForNow(error.status)) {
+          if (batch.length > 1) single = batch.length;
+          else {
+            single = Math.max(0, single - 1);
+            await leaveOut(id, batch[0]!, error.message);
+          }
+          continue;
+        }
         away.value = true;
+        why.value = error instanceof RefusedError ? error.message : undefined;
         timer = setTimeout(() => void send(), RETRY_MS);
         return;
       }
       away.value = false;
-      refused.value = undefined;
+      why.value = undefined;
+      single = Math.max(0, single - batch.length);
       const taken = new Set(batch.map((e) => e.id));
       await update<BayEvent[]>(pendingKey(id), (kept = []) => kept.filter((e) => !taken.has(e.id)));
       if (open_ === id) waiting.value = waiting.value.filter((e) => !taken.has(e.id));
     }
+  }
+
+  /** An entry the server will not have is put by with its reason; what is behind it goes on. */
+  async function leaveOut(id: string, event: BayEvent, reason: string): Promise<void> {
+    await update<AsideEntry[]>(asideKey(id), (kept = []) => [...kept, { event, reason }]);
+    await update<BayEvent[]>(pendingKey(id), (kept = []) => kept.filter((e) => e.id !== event.id));
+    if (open_ !== id) return;
+    aside.value = [...aside.value, { event, reason }];
+    waiting.value = waiting.value.filter((e) => e.id !== event.id);
+    events.value = events.value.filter((e) => e.id !== event.id);
+  }
+  /** What was put by is sent once more, as it was. */
+  async function tryAside(): Promise<void> {
+    const again = aside.value.map(({ event }) => event);
+    await dropAside();
+    events.value = merge(events.value, again);
+    waiting.value = [...waiting.value, ...again];
+    await update<BayEvent[]>(pendingKey(open_!), (kept = []) => [...kept, ...again]);
+    await send();
+  }
+  async function dropAside(): Promise<void> {
+    aside.value = [];
+    await del(asideKey(open_!));
   }
 
   async function sendPhoto(hash: string): Promise<void> {
@@ -158,7 +207,10 @@ export const useBay = defineStore('bay', () => {
     events,
     waiting,
     away,
-    refused,
+    why,
+    aside,
+    tryAside,
+    dropAside,
     by,
     state,
     open,

@@ -1,25 +1,47 @@
 import { defineStore } from 'pinia';
+import * as v from 'valibot';
 import { computed, ref, shallowRef } from 'vue';
-import { besideTheirs, clashes, type Clash } from '#core/job/clash';
+import { besideTheirs, clashes, pathWords, valueWords, type Clash } from '#core/job/clash';
+import { changesBetween } from '#core/job/diff';
 import { bySeverity, findingBasis, type Finding, type Subject } from '#core/findings/finding';
 import { contentHash } from '#core/gear/hash';
-import type { Job, Why } from '#core/job/job';
+import { problemsOf, type Job, type Why } from '#core/job/job';
 import { overruleKey, whyNot, type OverruleKind } from '#core/job/overrules';
-import { OperationError, applyAll, describe, undoOf, type Operation } from '#core/job/operations';
+import {
+  Operation as OperationSchema,
+  OperationError,
+  applyAll,
+  describe,
+  undoOf,
+  type Operation,
+} from '#core/job/operations';
+import { cleanedAll } from '#core/text/text';
 import { isDayFinding, planOf, type Ledger, type Plan } from '#core/plan';
-import { AwayError, RefusedError, api, newId, type StoredJob } from '../api';
+import { AwayError, RefusedError, api, isForNow, newId, type StoredJob } from '../api';
 import { planner } from '../workers';
-import { dropEdits, keepEdits, leftEdits, tellAtHand, type KeptEdits, type SentEdits } from './kept-edits';
+import {
+  asideOf,
+  dropEdits,
+  keepAside,
+  keepEdits,
+  leftEdits,
+  nextEdits,
+  tellAtHand,
+  type AsideEdit,
+  type Edit,
+  type KeptEdits,
+  type SentEdits,
+} from './kept-edits';
 
 export type SaveState =
   | { is: 'saved'; at: Date | undefined }
   | { is: 'waiting' }
   | { is: 'saving' }
-  | { is: 'away' }
+  /** It does not answer, or cannot save now: the edits are kept on this device and tried again. */
+  | { is: 'away'; why: string | undefined }
   | { is: 'conflict'; reason: string; newest: StoredJob; base: StoredJob | undefined }
   /** Somebody has deleted the job. */
-  | { is: 'gone' }
-  | { is: 'refused'; reason: string };
+  | { is: 'gone' };
 
 interface Step {
   readonly label: string;
@@ -33,6 +55,14 @@ const EMPTY_VIEW = { bounds: [0, 0, 1, 1], strokes: [] } satisfies Job['craft'][
 export function withoutDrawing(job: Job): Job {
   const pattern = { ...job.craft.pattern, drawing: { side: EMPTY_VIEW, top: EMPTY_VIEW } };
   return { ...job, craft: { ...job.craft, pattern } };
+}
+
+/** An operation as the server takes it: its texts cleaned, its figures in their ranges. Throws OperationError. */
+function asTaken(operation: Operation): Operation {
+  const parsed = v.safeParse(OperationSchema, operation.op === 'restore' ? operation : cleanedAll(operation));
+  if (parsed.success) return parsed.output;
+  const [first] = problemsOf(parsed.issues, operation.op);
+  throw new OperationError(operation.op, `${first!.path}: ${first!.expected}`);
 }
 
 const SAVE_AFTER_MS = 250;
@@ -62,7 +92,11 @@ export const useJob = defineStore('job', () => {
   let latest: Job | undefined;
   let revision = 0;
   /** Made here, not yet acknowledged by the server. */
-  let waiting: Operation[] = [];
+  let waiting: Edit[] = [];
+  /** So many of what waits go one by one: something among them was refused. */
+  let single = 0;
+  /** Edits the server would not have; the others went on. */
+  const aside = shallowRef<readonly AsideEdit[]>([]);
   let sending: SentEdits | undefined;
   /** Edits that this device has not yet put by, so that closing the page would lose them. */
   const unkept = ref(0);
@@ -120,6 +154,7 @@ export const useJob = defineStore('job', () => {
       const stored = await api.job(id);
       revision = stored.revision;
       latest = stored.job;
+      aside.value = await asideOf(id);
       for (const { key, edits } of await leftEdits(id)) await goOn(key, edits);
       await replan(true);
     } catch (error) {
@@ -136,7 +171,7 @@ export const useJob = defineStore('job', () => {
     ({ base: revision, sending } = edits);
     waiting = [...edits.waiting];
     await flush();
-    const made = () => [...(sending?.operations ?? []), ...waiting];
+    const made = () => [...(sending?.edits ?? []), ...waiting].flat();
     const now = save.value as SaveState;
     if (now.is === 'saved') {
       const newest = await api.job(stored.job.id);
@@ -184,14 +219,18 @@ export const useJob = defineStore('job', () => {
     selected.value = failure.value = wrong.value = undefined;
     save.value = { is: 'saved', at: undefined };
     waiting = [];
+    single = 0;
+    aside.value = [];
     sending = undefined;
   }
 
   /** Does operations as one step that undo takes back whole. Returns what was wrong, if anything. */
-  function edit(operations: readonly Operation[], label = describe(operations[0]!)): string | undefined {
+  function edit(made: readonly Operation[], label = describe(made[0]!)): string | undefined {
+    let operations = made;
     const before = latest!;
     let after: Job;
     try {
+      operations = operations.map(asTaken);
       after = applyAll(before, operations);
     } catch (error) {
       if (!(error instanceof OperationError)) throw error;
@@ -213,7 +252,7 @@ export const useJob = defineStore('job', () => {
 
   function take(after: Job, operations: readonly Operation[]): void {
     latest = after;
-    waiting.push(...operations);
+    waiting.push([...operations]);
     void putBy();
     void replan(false);
     if (save.value.is === 'conflict' || save.value.is === 'gone') return;
@@ -259,23 +298,26 @@ export const useJob = defineStore('job', () => {
     while (latest && (sending || waiting.length)) {
       // An answer that was lost is asked for again under the same id; the server knows it.
       if (!sending) {
-        sending = { saveId: newId(), operations: waiting.splice(0, 500), base: revision };
+        const edits = single > 0 ? waiting.slice(0, 1) : nextEdits(waiting);
+        waiting = waiting.slice(edits.length);
+        single = Math.max(0, single - 1);
+        sending = { saveId: newId(), edits, base: revision };
         void putBy();
       }
       save.value = { is: 'saving' };
       try {
-        const answer = await api.save(latest.id, sending.base, sending.saveId, sending.operations);
+        const answer = await api.save(latest.id, sending.base, sending.saveId, sending.edits.flat());
         revision = answer.revision;
         sending = undefined;
         void putBy();
         if (answer.merged && answer.job) {
           // Where what waits no longer fits on theirs, the server says so when it is sent.
-          latest = tried(answer.job, waiting) ?? latest;
+          latest = tried(answer.job, waiting.flat()) ?? latest;
           void replan(true);
         }
       } catch (error) {
-        if (error instanceof AwayError || (error instanceof RefusedError && error.status >= 500)) {
-          save.value = { is: 'away' };
+        if (error instanceof AwayError || (error instanceof RefusedError && isForNow(error.status))) {
+          save.value = { is: 'away', why: error instanceof RefusedError ? error.message : undefined };
           schedule(RETRY_MS);
           return;
         }
@@ -288,11 +330,78 @@ export const useJob = defineStore('job', () => {
           save.value = { is: 'gone' };
           return;
         }
-        save.value = { is: 'refused', reason: error instanceof Error ? error.message : String(error) };
-        return;
+        if (!(error instanceof RefusedError) || !sending) throw error;
+        if (!(await leaveOut(sending, error.message))) return;
       }
     }
     save.value = { is: 'saved', at: new Date() };
+  }
+
+  /**
+   * A save was refused: its edits go one by one, and the one that will not go is set aside with its words. False when
+   * the server went away meanwhile.
+   */
+  async function leaveOut({ edits }: SentEdits, reason: string): Promise<boolean> {
+    if (edits.length > 1) {
+      waiting = [...edits, ...waiting];
+      single = edits.length;
+      sending = undefined;
+      void putBy();
+      return true;
+    }
+    const { id } = latest!;
+    let stored: StoredJob;
+    try {
+      stored = await api.job(id);
+    } catch (error) {
+      if (!(error instanceof AwayError || error instanceof RefusedError)) throw error;
+      save.value = { is: 'away', why: error.message };
+      schedule(RETRY_MS);
+      return false;
+    }
+    if (latest?.id !== id) return false;
+    const left: AsideEdit[] = [{ edit: edits[0]!, words: wordsOf(stored.job, edits[0]!), reason }];
+    const fit: Edit[] = [];
+    let doc = stored.job;
+    for (const edit of waiting) {
+      const after = tried(doc, edit);
+      if (after) fit.push(edit);
+      else left.push({ edit, words: wordsOf(doc, edit), reason: 'it rests on what was refused' });
+      doc = after ?? doc;
+    }
+    aside.value = [...aside.value, ...left];
+    await keepAside(id, aside.value);
+    ({ revision } = stored);
+    latest = doc;
+    waiting = fit;
+    sending = undefined;
+    await putBy();
+    void replan(true);
+    return true;
+  }
+
+  /** What an edit changes, and to what. */
+  function wordsOf(from: Job, edit: Edit): string[] {
+    const after = tried(from, edit);
+    const changed = after ? changesBetween(from, after).filter(({ path }) => path[0] !== 'added') : [];
+    return changed.length
+      ? changed.slice(0, 5).map(({ path, to }) => `${pathWords(after!, path)}: ${valueWords(after!, path, to)}`)
+      : edit.map(describe);
+  }
+
+  /** Edits that were set aside are done again, on what is saved now. Returns what was wrong, if anything. */
+  function tryAside(): string | undefined {
+    const again = aside.value;
+    void dropAside();
+    for (const { edit: operations } of again) {
+      const wrongNow = edit(operations);
+      if (wrongNow !== undefined) return wrongNow;
+    }
+    return undefined;
+  }
+  function dropAside(): Promise<void> {
+    aside.value = [];
+    return keepAside(latest!.id, []);
   }
 
   /** What both have changed, after a conflict, for a person to choose; empty when an edit of ours no longer applies. */
@@ -310,7 +419,7 @@ export const useJob = defineStore('job', () => {
     if (!after) return 'what you changed no longer fits what is saved';
     latest = after;
     revision = newest.revision;
-    waiting = [...operations];
+    waiting = operations.length ? [operations] : [];
     sending = undefined;
     void putBy();
     // Steps back are steps from what is shown now.
@@ -342,7 +451,7 @@ export const useJob = defineStore('job', () => {
   /** After a conflict: ours is put over theirs where both have changed the same. Returns what was wrong, if anything. */
   function putMine(): string | undefined {
     const { value } = save;
-    return value.is === 'conflict' ? settle(value, [...(sending?.operations ?? []), ...waiting]) : undefined;
+    return value.is === 'conflict' ? settle(value, [...(sending?.edits ?? []), ...waiting].flat()) : undefined;
   }
 
   /** After a conflict, or when the job is gone: ours goes on as a job of its own. Returns its id. */
@@ -413,6 +522,9 @@ export const useJob = defineStore('job', () => {
     keepAsCopy,
     letGo,
     unkept,
+    aside,
+    tryAside,
+    dropAside,
     findingsFor,
     select,
   };

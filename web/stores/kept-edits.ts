@@ -2,10 +2,13 @@ import { del, get, keys, set } from 'idb-keyval';
 import type { Operation } from '#core/job/operations';
 import { AwayError, RefusedError, api, newId } from '../api';
 
+/** What was done as one step: it is saved whole, or set aside whole. */
+export type Edit = readonly Operation[];
+
 /** A save that has been sent, or is about to be: under its id the server takes it once, however often it is sent. */
 export interface SentEdits {
   readonly saveId: string;
-  readonly operations: Operation[];
+  readonly edits: readonly Edit[];
   readonly base: number;
 }
 
@@ -14,11 +17,34 @@ export interface KeptEdits {
   /** The revision they were made on. */
   readonly base: number;
   readonly sending: SentEdits | undefined;
-  readonly waiting: readonly Operation[];
+  readonly waiting: readonly Edit[];
   readonly at: string;
 }
 
-const PREFIX = 'haltrik-edits/';
+/** An edit the server would not have, put by with its words so that what came after it can go on. */
+export interface AsideEdit {
+  readonly edit: Edit;
+  /** What it changed, to what. */
+  readonly words: readonly string[];
+  readonly reason: string;
+}
+
+/** Most operations in one save. */
+const MOST = 500;
+
+/** The first edits of a list that go in one save: at least one. */
+export function nextEdits(waiting: readonly Edit[]): Edit[] {
+  let operations = 0;
+  const fit = waiting.findIndex((edit) => (operations += edit.length) > MOST);
+  return waiting.slice(0, fit === -1 ? undefined : Math.max(1, fit));
+}
+
+const asideKey = (job: string) => `haltrik-aside/${job}`;
+export const asideOf = async (job: string): Promise<AsideEdit[]> => (await get<AsideEdit[]>(asideKey(job))) ?? [];
+export const keepAside = (job: string, edits: readonly AsideEdit[]): Promise<void> =>
+  edits.length ? set(asideKey(job), edits) : del(asideKey(job));
+
+const PREFIX = 'haltrik-edits/2/';
 const tab = newId();
 /** Without locks a page is taken for closed when it has kept nothing for so long. */
 const QUIET_MS = 60_000;
@@ -73,7 +99,7 @@ export async function forgetEdits(job: string): Promise<void> {
 /** The save that sends what was kept, first what had been sent before; undefined when that is all. */
 export function nextSave({ base, sending, waiting }: KeptEdits): SentEdits | undefined {
   if (sending) return sending;
-  return waiting.length ? { saveId: newId(), operations: waiting.slice(0, 500), base } : undefined;
+  return waiting.length ? { saveId: newId(), edits: nextEdits(waiting), base } : undefined;
 }
 
 /**
@@ -88,9 +114,9 @@ export async function sendLeftEdits(): Promise<string[]> {
     try {
       for (let save = nextSave(rest); save; save = nextSave(rest)) {
         // Under its id before it goes, so that a lost answer can be asked for again.
-        const after = rest.sending ? rest.waiting : rest.waiting.slice(save.operations.length);
+        const after = rest.sending ? rest.waiting : rest.waiting.slice(save.edits.length);
         await set(key, { ...rest, sending: save, waiting: after });
-        const { revision } = await api.save(job, save.base, save.saveId, save.operations);
+        const { revision } = await api.save(job, save.base, save.saveId, save.edits.flat());
         rest = { ...rest, base: revision, sending: undefined, waiting: after };
         await set(key, rest);
       }

@@ -5,6 +5,7 @@ import { PHASES, type Phase, type Step } from '#core/build/index';
 import { layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { twoViews } from '#core/drawing/sheet';
+import type { BayEvent } from '#core/job/events';
 import { craftOf } from '#core/job/job';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
@@ -99,6 +100,25 @@ useEventListener(window, 'keydown', (event) => {
   else return;
   event.preventDefault();
 });
+
+/** What an entry says, for a person who made it. */
+function entryWords(event: BayEvent): string {
+  const step = 'step' in event ? (steps.value.find((s) => s.step.id === event.step)?.step.title ?? event.step) : '';
+  switch (event.kind) {
+    case 'tick':
+      return `${step}: ${event.done ? 'done' : 'not done'}`;
+    case 'check':
+      return `${step}: ${event.check} ${event.done ? 'checked' : 'not checked'}`;
+    case 'count':
+      return `${step}: fasteners counted`;
+    case 'time':
+      return `${step}: ${event.minutes} min`;
+    case 'note':
+      return `${step}: note “${event.text}”`;
+    case 'photo':
+      return `photo “${event.caption}”`;
+  }
+}
 </script>
 
 <template>
@@ -169,13 +189,28 @@ useEventListener(window, 'keydown', (event) => {
             >{{ state.strays.length }} done {{ state.strays.length === 1 ? 'step is' : 'steps are' }} no longer in the
             plan.</template
           >
-          <template v-if="bay.refused">Not taken by the server: {{ bay.refused }}.</template>
-          <template v-else-if="bay.away"
-            >Server away: {{ bay.waiting.length }} {{ bay.waiting.length === 1 ? 'entry waits' : 'entries wait' }} on
-            this device.</template
+          <template v-if="bay.away"
+            >{{ bay.why ?? 'Server away' }}: {{ bay.waiting.length }}
+            {{ bay.waiting.length === 1 ? 'entry waits' : 'entries wait' }} on this device.</template
           >
           <template v-else>Everything is on the server.</template>
         </p>
+        <div v-if="bay.aside.length" class="aside" role="alert" data-testid="aside-entries">
+          <p>
+            <b
+              >{{ bay.aside.length === 1 ? 'An entry was' : `${bay.aside.length} entries were` }} refused by the
+              server</b
+            >
+            and set aside; the others are on it.
+          </p>
+          <p v-for="{ event, reason } in bay.aside" :key="event.id" class="small">
+            {{ entryWords(event) }} — {{ reason }}
+          </p>
+          <div class="ends">
+            <BButton size="sm" variant="primary" @click="bay.tryAside()">Try again</BButton>
+            <BButton size="sm" variant="outline-secondary" @click="bay.dropAside()">Discard</BButton>
+          </div>
+        </div>
         <p v-if="!state.next && !store.job!.seal" class="finished" data-testid="finished">
           <b>Every step is done.</b>
           <RouterLink class="btn btn-primary btn-sm" :to="{ params: { station: 'handover' } }">Hand over</RouterLink>

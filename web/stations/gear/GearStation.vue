@@ -291,8 +291,8 @@ useEventListener(window, 'keydown', (event) => {
         <p v-if="!Object.keys(store.job!.gear).length" class="teach">
           Take a head unit, an amplifier and speakers off the shelf. Press one, then its place; or drag it there.
         </p>
-        <p v-if="library.failure" class="field-error" role="alert">
-          The shelf cannot be shown: {{ library.failure }}.
+        <p v-if="library.shelfFailure" class="field-error" role="alert">
+          The shelf cannot be shown: {{ library.shelfFailure }}.
           <BButton size="sm" variant="outline-secondary" @click="library.loadShelf()">Try again</BButton>
         </p>
         <ul>
