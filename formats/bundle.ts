@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, zipSync, type Zippable } from 'fflate';
+import { unpacked } from './unpack';
 import * as v from 'valibot';
-import { BayEvent } from '#core/job/events';
+import { BayEvent, MOST_EVENTS } from '#core/job/events';
 import { JobError, problemsOf, type Job } from '#core/job/job';
 import { readJobFile, writeJobFile } from './job-file';
 
@@ -12,31 +13,32 @@ export interface Bundle {
   readonly photos: ReadonlyMap<string, Uint8Array>;
 }
 
-const MOST_BYTES = 512 * 1024 * 1024;
-const Events = v.array(BayEvent);
+/** What was read of a file: events may name photographs that it lacks. */
+export interface ReadBundle extends Bundle {
+  readonly missing: readonly string[];
+}
+
+const Events = v.pipe(v.array(BayEvent), v.maxLength(MOST_EVENTS, `expected ${MOST_EVENTS} entries at most`));
+
+/** Pictures are packed already. */
+const STORED = { level: 0 } as const;
 
 /** job.json, events.json and photographs/HASH in one zip; the same bundle gives the same bytes. */
 export function writeBundle({ job, events, photos }: Bundle): Uint8Array {
-  const files: Record<string, Uint8Array> = {
+  const files: Zippable = {
     'job.json': strToU8(writeJobFile(job)),
     'events.json': strToU8(`${JSON.stringify(events, null, 1)}\n`),
   };
-  for (const [hash, bytes] of [...photos].sort(([a], [b]) => (a < b ? -1 : 1))) files[`photographs/${hash}`] = bytes;
+  for (const [hash, bytes] of [...photos].sort(([a], [b]) => (a < b ? -1 : 1)))
+    files[`photographs/${hash}`] = [bytes, STORED];
   return zipSync(files, { mtime: new Date(Date.UTC(2026, 0, 1, 12)) });
 }
 
 /** Reads a whole job. Throws JobError naming every path inside the zip that cannot be taken. */
-export function readBundle(bytes: Uint8Array): Bundle {
-  let size = 0;
+export function readBundle(bytes: Uint8Array): ReadBundle {
   let files: Record<string, Uint8Array>;
   try {
-    files = unzipSync(bytes, {
-      filter: ({ originalSize }) => {
-        size += originalSize;
-        if (size > MOST_BYTES) throw new Error('over 512 MB unpacked');
-        return true;
-      },
-    });
+    files = unpacked(bytes, (name) => name === 'job.json' || name === 'events.json' || name.startsWith('photographs/'));
   } catch (error) {
     throw fault('(the file)', `expected a zip; ${error instanceof Error ? error.message : 'it cannot be read'}`);
   }
@@ -66,11 +68,13 @@ export function readBundle(bytes: Uint8Array): Bundle {
       problems.push({ path: name, expected: 'expected the picture its name is the hash of; it has been changed' });
     photos.set(hash, data);
   }
-  for (const hash of new Set(events.flatMap((e) => (e.kind === 'photo' ? [e.photo] : []))))
-    if (!photos.has(hash))
-      problems.push({ path: `photographs/${hash}`, expected: 'expected this picture; events name it' });
   if (!job || problems.length) throw new JobError(problems);
-  return { job, events, photos };
+  return { job, events, photos, missing: missingOf(events, photos) };
 }
+
+/** Photographs that events name and nobody has. */
+export const missingOf = (events: readonly BayEvent[], photos: ReadonlyMap<string, unknown>): string[] => [
+  ...new Set(events.flatMap((e) => (e.kind === 'photo' && !photos.has(e.photo) ? [e.photo] : []))),
+];
 
 const fault = (path: string, expected: string) => new JobError([{ path, expected }]);

@@ -215,7 +215,22 @@ describe('whole job', () => {
       }),
     );
     expect(all).toEqual(['job.json: title', `photographs/${hashOf(PNG)}`]);
-    expect(problems(spoilt((f) => delete f[`photographs/${hashOf(PNG)}`]))).toEqual([`photographs/${hashOf(PNG)}`]);
+  });
+  test('a job with a picture missing goes out and comes in, and says so', () => {
+    const without = spoilt((f) => delete f[`photographs/${hashOf(PNG)}`]);
+    expect(readBundle(without)).toMatchObject({ events, missing: [hashOf(PNG)] });
+    expect(readBundle(writeBundle({ job: TOURER_JOB, events, photos: new Map() })).missing).toEqual([hashOf(PNG)]);
+    expect(readBundle(zip).missing).toEqual([]);
+  });
+  test('cut off anywhere, or saying less than it holds, it is refused and takes no more than its due', () => {
+    for (const part of [0.1, 0.3, 0.5, 0.7, 0.9])
+      expect(problems(zip.subarray(0, Math.floor(zip.length * part))).length).toBeGreaterThan(0);
+    // Three hundred megabytes of nothing, said to be ten bytes.
+    const bomb = Buffer.from(zipSync({ 'job.json': new Uint8Array(300_000_000) }));
+    for (const at of [22, bomb.readUInt32LE(bomb.length - 6) + 24]) bomb.writeUInt32LE(10, at);
+    const begun = process.memoryUsage().rss;
+    expect(() => readBundle(bomb)).toThrow(/over 256 MB unpacked/);
+    expect(process.memoryUsage().rss - begun).toBeLessThan(700e6);
   });
 });
 

@@ -27,6 +27,7 @@ import {
 } from '#core/units/shown';
 import { SHEET } from '#core/drawing/sheet';
 import { drawingSvg } from './drawing-svg';
+import { forSheet } from './pictures';
 
 const require = createRequire(import.meta.url);
 const FONTS = {
@@ -38,14 +39,15 @@ const MARGIN = 42;
 const FOOT = 40;
 
 export interface SheetPhoto {
-  readonly bytes: Uint8Array;
+  /** JPEG, PNG or WebP; undefined where it is missing. */
+  readonly bytes: Uint8Array | undefined;
   readonly caption: string;
 }
 
 /**
  * The job sheet: gear, circuits, feeds, cut list, steps, fasteners, findings, overrules, photographs and the
- * drawing, A4. A sealed job gives the sheet of the day it was sealed. `photos` are JPEG or PNG; lengths are in the
- * given units, tools and fasteners in their own.
+ * drawing, A4. A sealed job gives the sheet of the day it was sealed. A photograph that will not be drawn leaves its
+ * frame; lengths are in the given units, tools and fasteners in their own.
  */
 export async function jobSheetPdf(
   job: Job,
@@ -54,6 +56,7 @@ export async function jobSheetPdf(
   units: UnitSystem = 'metric',
 ): Promise<Buffer> {
   const plan = wholePlan(job);
+  const pictures = await drawable(photos);
   const doc = new PDFDocument({
     size: 'A4',
     margins: { top: MARGIN, left: MARGIN, right: MARGIN, bottom: MARGIN + FOOT },
@@ -77,12 +80,19 @@ export async function jobSheetPdf(
   findings(pen, plan);
   steps(pen, plan, events);
   fasteners(pen, job, plan, events);
-  pen.photographs(photos);
+  pen.photographs(pictures);
   pen.signatures(job);
   pen.feet(job);
   doc.end();
   await ended;
   return Buffer.concat(chunks);
+}
+
+/** Photographs as the PDF takes them: JPEGs of our own making, whatever they were. */
+async function drawable(photos: readonly SheetPhoto[]): Promise<SheetPhoto[]> {
+  const made: SheetPhoto[] = [];
+  for (const { bytes, caption } of photos) made.push({ caption, bytes: bytes && (await forSheet(Buffer.from(bytes))) });
+  return made;
 }
 
 class Pen {
@@ -205,7 +215,17 @@ class Pen {
       const { y } = this.doc;
       photos.slice(i, i + 2).forEach((photo, k) => {
         const x = MARGIN + k * (w + 12);
-        this.doc.image(Buffer.from(photo.bytes), x, y, { fit: [w, h] });
+        if (photo.bytes) this.doc.image(Buffer.from(photo.bytes), x, y, { fit: [w, h] });
+        else
+          this.doc
+            .rect(x, y, w, h)
+            .lineWidth(0.5)
+            .stroke()
+            .fontSize(9)
+            .text('This photograph is missing or cannot be drawn.', x + 8, y + h / 2 - 6, {
+              width: w - 16,
+              align: 'center',
+            });
         this.doc
           .font('text')
           .fontSize(8)

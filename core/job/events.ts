@@ -53,4 +53,6 @@ export const BayEvent = v.variant('kind', [
     kept: v.boolean(),
   }),
 ]);
+/** Most entries of one job: thirty a step over years of it. */
+export const MOST_EVENTS = 50_000;
 export type BayEvent = v.InferOutput<typeof BayEvent>;

@@ -145,7 +145,6 @@ export function makeApp({ jobs, library, photos, log, web }: AppParts): Express 
   });
   api.delete('/jobs/:id', async (req, res) => {
     await jobs.remove(req.params.id, ifMatch(req));
-    await photos.sweep();
     res.status(204).end();
   });
   api.get('/shelf', async (_req, res) => {

@@ -1,16 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import express, { Router, type Response } from 'express';
-import type { Job } from '#core/job/job';
+import { JobError, type Job } from '#core/job/job';
 import { planOf } from '#core/plan';
 import { FEED_CASES, casesOf } from '#core/power/index';
 import { buildState } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
-import { readBundle, writeBundle, type Bundle } from '#formats/bundle';
+import { readBundle, writeBundle, type ReadBundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv, readShelfCsv } from '#formats/csv';
 import { fileStem } from '#formats/file-name';
 import { drawingSvg } from '#formats/drawing-svg';
 import { readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
+import { proven } from '#formats/pictures';
 import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
 import type { JobStore } from '../store/jobs';
@@ -26,11 +27,11 @@ export function download(res: Response, name: string, type: string, body: string
 }
 
 /** Photographs that still stand, in the order they were taken. */
-function photosOf(job: Job, events: readonly BayEvent[], photos: PhotoStore): (SheetPhoto & { mime: string })[] {
-  return buildState(planOf(job).build, events).photos.flatMap(({ photo, caption }) => {
-    const found = photos.read(photo);
-    return found ? [{ caption, ...found }] : [];
-  });
+function photosOf(job: Job, events: readonly BayEvent[], photos: PhotoStore): SheetPhoto[] {
+  return buildState(planOf(job).build, events).photos.map(({ photo, caption }) => ({
+    caption,
+    bytes: photos.read(photo)?.bytes,
+  }));
 }
 
 function unitsOf(asked: unknown): UnitSystem {
@@ -90,8 +91,7 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
     });
   routes.get('/sheet.pdf', async (req, res) => {
     const { job, events } = await load(idOf(req.params));
-    const shown = photosOf(job, events, photos).filter((p) => p.mime !== 'image/webp');
-    const pdf = await jobSheetPdf(job, events, shown, unitsOf(req.query['units']));
+    const pdf = await jobSheetPdf(job, events, photosOf(job, events, photos), unitsOf(req.query['units']));
     download(res, `${fileStem(job)} sheet.pdf`, 'application/pdf', pdf);
   });
   routes.get('/whole.zip', async (req, res) => {
@@ -133,14 +133,21 @@ export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStor
     const isZip = bytes.subarray(0, 2).toString() === 'PK';
     const text = isZip ? '' : bytes.toString('utf8');
     if (isZip || /^\s*[{[]/.test(text.replace(/^\uFEFF/, ''))) {
-      const bundle: Bundle = isZip
+      const bundle: ReadBundle = isZip
         ? readBundle(bytes)
-        : { job: readJobFile(text.replace(/^\uFEFF/, '')), events: [], photos: new Map() };
+        : { job: readJobFile(text.replace(/^\uFEFF/, '')), events: [], photos: new Map(), missing: [] };
       res.json(await takeJob(bundle, look));
     } else res.json(await takeShelf(text, look));
   });
 
-  async function takeJob({ job, events, photos: pictures }: Bundle, look: boolean): Promise<Preview> {
+  async function takeJob({ job, events, photos: pictures, missing }: ReadBundle, look: boolean): Promise<Preview> {
+    // Every picture is proven before any is kept.
+    for (const [hash, picture] of pictures)
+      await proven(Buffer.from(picture)).catch((error: unknown) => {
+        throw new JobError([
+          { path: `photographs/${hash}`, expected: error instanceof Error ? error.message : String(error) },
+        ]);
+      });
     const taken = await jobs.has(job.id);
     const id = taken ? randomUUID() : job.id;
     if (!look) {
@@ -154,6 +161,9 @@ export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStor
       lines: [
         `“${job.title}”, ${job.customer || 'no customer named'}: ${job.craft.pattern.name}`,
         `${Object.keys(job.gear).length} pieces of gear, ${events.length} entries from the bay, ${pictures.size} photographs`,
+        ...(missing.length
+          ? [`${missing.length} photographs that its entries name are not in the file; it comes in without them`]
+          : []),
         job.seal ? `sealed ${job.seal.at.slice(0, 10)} by ${job.seal.by}` : 'not sealed',
         ...(taken ? ['A job of this id is here already: it comes in as a copy of its own.'] : []),
       ],

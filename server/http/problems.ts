@@ -1,7 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 import { JobError } from '#core/job/job';
 import { OperationError } from '#core/job/operations';
-import { BadPhotoError } from '../store/photos';
+import { BadPhotoError } from '#formats/pictures';
 import { JobExistsError, NoSuchJobError, SaveConflictError, SetAsideError, StaleRevisionError } from '../store/jobs';
 
 /** A request refused, as RFC 9457 has it; `more` members are sent along. */

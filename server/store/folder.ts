@@ -36,6 +36,9 @@ export interface FolderOptions {
   readonly onTrouble: (error: unknown) => void;
 }
 
+/** A picture that no event names is kept so long: its event may still be on a device. */
+const KEEP_HOURS = 24 * 14;
+
 /** How often it is asked whether the journal has grown. */
 const LOOK_MS = 30_000;
 
@@ -82,6 +85,7 @@ export async function openFolder(folder: string, options: FolderOptions): Promis
     const jobs = new JobStore(changes);
     const photos = new PhotoStore(db, join(folder, 'photographs'));
     if (fresh && !justBegun) await photos.recount();
+    await photos.sweep(KEEP_HOURS);
     if (fresh && justBegun && !empty) await stockDemo(jobs, photos, demoPhotos);
     const grown = () => {
       if (isOvergrown(journal)) beginAnew(changes).catch((error: unknown) => onTrouble(inWords(error, folder)));

@@ -13,23 +13,13 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
-
-export class BadPhotoError extends Error {}
-
-/** First bytes of the kinds of picture taken in. */
-const KINDS: readonly [mime: string, is: (b: Buffer) => boolean][] = [
-  ['image/jpeg', (b) => b.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff]))],
-  ['image/png', (b) => b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))],
-  ['image/webp', (b) => b.subarray(0, 4).toString() === 'RIFF' && b.subarray(8, 12).toString() === 'WEBP'],
-];
+import { BadPhotoError, mimeOf, proven } from '#formats/pictures';
 
 export interface Photo {
   readonly mime: string;
   readonly bytes: Buffer;
 }
 
-/** The kind of a picture by its first bytes, whatever it is called; undefined when it is none we take. */
-export const mimeOf = (bytes: Buffer): string | undefined => KINDS.find(([, is]) => is(bytes))?.[0];
 export const hashOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
 
 /** Photographs: files named by the hash of their bytes, on the disk before they are acknowledged. */
@@ -43,10 +33,9 @@ export class PhotoStore {
     return join(this.folder, hash);
   }
 
-  /** Throws BadPhotoError when the bytes are no picture, or not the ones of that name. */
+  /** Throws BadPhotoError when the bytes are no whole picture, or not the one of that name. */
   async keep(hash: string, bytes: Buffer): Promise<void> {
-    const mime = mimeOf(bytes);
-    if (!mime) throw new BadPhotoError('expected a JPEG, PNG or WebP picture');
+    const mime = await proven(bytes);
     if (hashOf(bytes) !== hash) throw new BadPhotoError('expected the SHA-256 of the picture as its name');
     if (!existsSync(this.#path(hash))) {
       mkdirSync(this.folder, { recursive: true });
@@ -92,12 +81,16 @@ export class PhotoStore {
     );
   }
 
-  /** Drops pictures that no event of any job names any more. Returns how many went. */
-  async sweep(): Promise<number> {
+  /**
+   * Drops pictures that no event of any job names any more. Those kept within the last `hours` stay: the event that
+   * names one comes after it, and the line may have been down between the two. Returns how many went.
+   */
+  async sweep(hours: number): Promise<number> {
     const { rows } = await this.db.query<{ hash: string }>(
-      `delete from photographs where not exists
+      `delete from photographs where kept_at <= now() - make_interval(hours => $1) and not exists
          (select 1 from events where event->>'kind' = 'photo' and event->>'photo' = photographs.hash)
        returning hash`,
+      [hours],
     );
     for (const { hash } of rows) rmSync(this.#path(hash), { force: true });
     return rows.length;
