@@ -6,7 +6,7 @@ import { planOf, wholePlan } from '#core/plan';
 import { cite } from '#core/tables/source';
 import { readBundle, writeBundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv } from '#formats/csv';
-import { drawingSvg } from '#formats/drawing-svg';
+import { drawingSvg } from '#formats/drawing';
 import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 import { jobFileSchema, readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf } from '#formats/job-sheet';

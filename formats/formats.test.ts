@@ -19,7 +19,7 @@ import { planJob } from '#core/plan';
 import { arbitraryOf } from '../tests/support/arbitrary';
 import { readBundle, writeBundle } from './bundle';
 import { cutListCsv, fastenersCsv, readShelfCsv, shelfCsv } from './csv';
-import { drawingSvg } from './drawing-svg';
+import { drawingSvg } from './drawing';
 import { fileStem } from './file-name';
 import { jobSheetPdf } from './job-sheet';
 import { hashOf } from '../server/store/photos';

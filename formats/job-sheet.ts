@@ -1,7 +1,6 @@
 import { gaugeName } from '#core/tables/conductors';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
-import svgToPdf from 'svg-to-pdfkit';
 import { PHASES, buildState, fastenerLedger, notReady, type Step } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
@@ -26,7 +25,7 @@ import {
   type UnitSystem,
 } from '#core/units/shown';
 import { SHEET } from '#core/drawing/sheet';
-import { drawingSvg } from './drawing-svg';
+import { drawOnPage } from './drawing';
 import { forSheet } from './pictures';
 
 const require = createRequire(import.meta.url);
@@ -71,7 +70,7 @@ export async function jobSheetPdf(
   doc.registerFont('strong', FONTS.strong);
   const pen = new Pen(doc, units);
   pen.titleBlock(job, plan);
-  pen.drawing(drawingSvg(job, plan));
+  pen.drawing(job, plan);
   gear(pen, job, plan);
   circuits(pen, job, plan);
   feeds(pen, job, plan);
@@ -139,18 +138,14 @@ class Pen {
     doc.moveDown(0.6);
   }
 
-  drawing(svg: string): void {
+  drawing(job: Job, plan: Plan): void {
     const { doc } = this;
     const height = (this.width * SHEET.h) / SHEET.w;
     this.room(height);
     const { y } = doc;
     const scale = this.width / SHEET.w;
-    doc.save().translate(MARGIN, y).scale(scale);
-    svgToPdf(doc, svg, 0, 0, {
-      assumePt: true,
-      fontCallback: (_family, bold) => (bold ? 'strong' : 'text'),
-    });
-    doc.restore();
+    drawOnPage(doc, job, plan, { x: MARGIN, y, scale, fonts: { plain: 'text', strong: 'strong' } });
+    doc.fillColor('black').strokeColor('black');
     doc.x = MARGIN;
     doc.y = y + height + 8;
   }

@@ -16,7 +16,9 @@ export interface Projection {
   readonly view: ViewName;
   /** Sheet pixels per millimetre. */
   readonly scale: number;
-  /** SVG transform from the view's millimetres (y up) to the sheet. */
+  /** From the view's millimetres (y up) to the sheet: a, b, c, d, e, f of x′ = a·x + c·y + e, y′ = b·x + d·y + f. */
+  readonly matrix: readonly [number, number, number, number, number, number];
+  /** The same as an SVG transform. */
   readonly transform: string;
   readonly to: (point: Vec3) => Px;
   readonly bounds: Box;
@@ -31,6 +33,7 @@ export function project(pattern: Pattern, view: ViewName, box: Box, scale?: numb
   return {
     view,
     scale: k,
+    matrix: [k, 0, 0, -k, x0, y0],
     transform: `translate(${x0} ${y0}) scale(${k} ${-k})`,
     to: ([x, y, z]) => [x0 + k * x, y0 - k * (view === 'side' ? z : y)],
     bounds: { x: x0 + k * left, y: y0 - k * top, w: k * (right - left), h: k * (top - bottom) },

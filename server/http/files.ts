@@ -8,7 +8,7 @@ import type { BayEvent } from '#core/job/events';
 import { readBundle, writeBundle, type ReadBundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv, readShelfCsv } from '#formats/csv';
 import { fileStem } from '#formats/file-name';
-import { drawingSvg } from '#formats/drawing-svg';
+import { drawingSvg } from '#formats/drawing';
 import { readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
 import { proven } from '#formats/pictures';

@@ -8,7 +8,7 @@ import type { Job } from '#core/job/job';
 import { planJob } from '#core/plan';
 import { casesOf } from '#core/power/index';
 import { cutListCsv, fastenersCsv } from '#formats/csv';
-import { drawingSvg } from '#formats/drawing-svg';
+import { drawingSvg } from '#formats/drawing';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 
