@@ -5,11 +5,16 @@ import { build as buildWeb } from 'vite';
 import { ROOT, run } from './setup.mjs';
 
 const dist = join(ROOT, 'dist');
-for (const part of ['server.js', 'haltrik-cli.js', 'template.js', 'template', 'web', 'photographs'])
+for (const part of ['server.js', 'worker.js', 'haltrik-cli.js', 'template.js', 'template', 'web', 'photographs'])
   rmSync(join(dist, part), { recursive: true, force: true });
 
 await build({
-  entryPoints: { server: 'server/main.ts', 'haltrik-cli': 'cli/main.ts', template: 'server/template.ts' },
+  entryPoints: {
+    server: 'server/main.ts',
+    'haltrik-cli': 'cli/main.ts',
+    template: 'server/template.ts',
+    worker: 'server/work/worker.ts',
+  },
   absWorkingDir: ROOT,
   outdir: dist,
   bundle: true,

@@ -5,6 +5,7 @@ import { parseArgs } from 'node:util';
 import { pino } from 'pino';
 import { makeApp } from './http/app';
 import { openFolder } from './store/folder';
+import { Pool } from './work/pool';
 
 const USAGE = `usage: npm start -- [--port 4310] [--data ./data] [--empty] [--rebuild]
   --port   port on 127.0.0.1; 0 takes a free one   (or HALTRIK_PORT)
@@ -27,28 +28,36 @@ function readArguments() {
   return { port, data: resolve(values.data), empty: values.empty, rebuild: values.rebuild };
 }
 
+/** Longest that stopping may take, ms. */
+const STOP_MS = 4500;
+
 async function main(): Promise<void> {
   // Customers' names are in what is written: nobody else reads it.
   process.umask(0o077);
   const { port, data, empty, rebuild } = readArguments();
   const dist = dirname(fileURLToPath(import.meta.url));
   const log = pino({ level: process.env['HALTRIK_LOG'] ?? 'warn' });
+  const pool = new Pool(new URL('./worker.js', import.meta.url));
   const folder = await openFolder(data, {
     template: resolve(dist, 'template'),
     demoPhotos: resolve(dist, 'photographs'),
     empty,
     rebuild,
+    run: pool.run,
     onTrouble: (error) => log.error({ err: error }, 'nothing is lost, but'),
   });
   for (const warning of folder.warnings) log.warn(warning);
   if (folder.replayed)
     log.warn(`${folder.replayed} acknowledged changes were missing from the database and came back from the journal`);
 
-  const server = createServer(makeApp({ ...folder, log, web: resolve(dist, 'web') }));
+  const server = createServer(makeApp({ ...folder, log, web: resolve(dist, 'web'), run: pool.run }));
   let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
+    // Whatever hangs: what was acknowledged is on the disk, and nobody waits for ever.
+    setTimeout(() => process.exit(1), STOP_MS).unref();
+    void pool.close();
     server.close(() => {
       folder.close().then(
         () => process.exit(0),

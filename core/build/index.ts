@@ -1,6 +1,7 @@
 export { fastenerLedger, type FastenerLine } from './fasteners';
 export {
   buildState,
+  standingPhotos,
   notReady,
   type BuildState,
   type FastenerBalance,

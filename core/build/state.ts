@@ -58,6 +58,13 @@ export interface BuildState {
   readonly strays: readonly Extract<BayEvent, { kind: 'tick' }>[];
 }
 
+/** Photographs nobody has struck out, in the order they were taken. */
+export function standingPhotos(events: readonly BayEvent[]): Extract<BayEvent, { kind: 'photo' }>[] {
+  const photos = new Map<string, Extract<BayEvent, { kind: 'photo' }>>();
+  for (const e of events) if (e.kind === 'photo') photos.set(`${e.subject.kind}/${e.subject.id}/${e.photo}`, e);
+  return [...photos.values()].filter(({ kept }) => kept);
+}
+
 /** Where the work stands: what the bay's events, in the order they count, say of the plan's steps. Later ones win. */
 export function buildState(build: BuildPlan, events: readonly BayEvent[]): BuildState {
   const ticks = new Map<string, Extract<BayEvent, { kind: 'tick' }>>();
@@ -65,7 +72,6 @@ export function buildState(build: BuildPlan, events: readonly BayEvent[]): Build
   const counts = new Map<string, Extract<BayEvent, { kind: 'count' }>>();
   const times = new Map<string, number>();
   const notes = new Map<string, { at: string; text: string }[]>();
-  const photos = new Map<string, Extract<BayEvent, { kind: 'photo' }>>();
   for (const e of events) {
     if (e.kind === 'tick') ticks.set(e.step, e);
     else if (e.kind === 'check')
@@ -74,7 +80,6 @@ export function buildState(build: BuildPlan, events: readonly BayEvent[]): Build
       counts.set(`${e.step} ${e.fastener}`, { ...counts.get(`${e.step} ${e.fastener}`), ...e });
     else if (e.kind === 'time') times.set(e.step, (times.get(e.step) ?? 0) + e.minutes);
     else if (e.kind === 'note') notes.set(e.step, [...(notes.get(e.step) ?? []), { at: e.at, text: e.text }]);
-    else photos.set(`${e.subject.kind}/${e.subject.id}/${e.photo}`, e);
   }
   const byId = new Map(build.steps.map((step) => [step.id, step]));
   const isTicked = (id: string) => ticks.get(id)?.done === true;
@@ -128,7 +133,7 @@ export function buildState(build: BuildPlan, events: readonly BayEvent[]): Build
     open: outs
       .filter((off) => isTicked(off.step.id) && !isTicked(`on:${off.step.id.slice('off:'.length)}`))
       .map((off) => off.step.subject.id),
-    photos: [...photos.values()].filter((p) => p.kept),
+    photos: standingPhotos(events),
     strays: [...ticks.values()].filter((t) => t.done && !byId.has(t.step)),
   };
 }

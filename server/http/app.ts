@@ -17,6 +17,7 @@ import type { Library } from '../store/library';
 import type { PhotoStore } from '../store/photos';
 import { shelfCsv } from '#formats/csv';
 import { download, exportRoutes, importRoutes } from './files';
+import { runHere, type Run } from '../work/tasks';
 import { ownPagesOnly, ownRequestsOnly } from './guard';
 import { Problem, sendProblem } from './problems';
 
@@ -49,12 +50,14 @@ export interface AppParts {
   readonly library: Library;
   readonly photos: PhotoStore;
   readonly log: Logger;
+  /** Runs what takes long; here and now where it is not said. */
+  readonly run?: Run;
   /** Folder of the built web application; absent in tests of the API. */
   readonly web?: string;
 }
 
 /** The HTTP application: JSON under /api, the built web application beside it. */
-export function makeApp({ jobs, library, photos, log, web }: AppParts): Express {
+export function makeApp({ jobs, library, photos, log, web, run = runHere }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -138,8 +141,8 @@ export function makeApp({ jobs, library, photos, log, web }: AppParts): Express 
     // Its name is the hash of its bytes: it can never be another.
     res.set('Cache-Control', 'private, max-age=31536000, immutable').type(photo.mime).send(photo.bytes);
   });
-  api.use('/jobs/:id/export', exportRoutes(jobs, photos));
-  api.use('/imports', importRoutes(jobs, library, photos));
+  api.use('/jobs/:id/export', exportRoutes(jobs, photos, run));
+  api.use('/imports', importRoutes(jobs, library, photos, run));
   api.get('/shelf.csv', async (_req, res) => {
     download(res, 'shelf.csv', 'text/csv; charset=utf-8', shelfCsv(await library.shelf()));
   });

@@ -1,22 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import express, { Router, type Response } from 'express';
-import { JobError, type Job } from '#core/job/job';
-import { planOf } from '#core/plan';
-import { FEED_CASES, casesOf } from '#core/power/index';
-import { buildState } from '#core/build/index';
+import { JobError } from '#core/job/job';
+import { FEED_CASES } from '#core/power/index';
+import { standingPhotos } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
-import { readBundle, writeBundle, type ReadBundle } from '#formats/bundle';
-import { cutListCsv, fastenersCsv, readShelfCsv } from '#formats/csv';
+import type { ReadBundle } from '#formats/bundle';
 import { fileStem } from '#formats/file-name';
-import { drawingSvg } from '#formats/drawing';
-import { readJobFile, writeJobFile } from '#formats/job-file';
-import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
+import { writeJobFile } from '#formats/job-file';
+import type { SheetPhoto } from '#formats/job-sheet';
 import { proven } from '#formats/pictures';
-import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
 import type { JobStore } from '../store/jobs';
 import type { Library } from '../store/library';
 import type { PhotoStore } from '../store/photos';
+import type { Run } from '../work/tasks';
 import { Problem } from './problems';
 
 export function download(res: Response, name: string, type: string, body: string | Uint8Array): void {
@@ -27,11 +24,8 @@ export function download(res: Response, name: string, type: string, body: string
 }
 
 /** Photographs that still stand, in the order they were taken. */
-function photosOf(job: Job, events: readonly BayEvent[], photos: PhotoStore): SheetPhoto[] {
-  return buildState(planOf(job).build, events).photos.map(({ photo, caption }) => ({
-    caption,
-    bytes: photos.read(photo)?.bytes,
-  }));
+function photosOf(events: readonly BayEvent[], photos: PhotoStore): SheetPhoto[] {
+  return standingPhotos(events).map(({ photo, caption }) => ({ caption, bytes: photos.read(photo)?.bytes }));
 }
 
 function unitsOf(asked: unknown): UnitSystem {
@@ -41,11 +35,11 @@ function unitsOf(asked: unknown): UnitSystem {
 }
 
 /** Everything a job can be taken away as. */
-export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
+export function exportRoutes(jobs: JobStore, photos: PhotoStore, run: Run): Router {
   const routes = Router({ mergeParams: true });
   const load = async (id: string) => {
     const { job } = await jobs.read(id);
-    return { job, plan: planOf(job), events: await jobs.events(id) };
+    return { job, events: await jobs.events(id) };
   };
   const idOf = (params: unknown) => (params as { id: string }).id;
   routes.get('/job.json', async (req, res) => {
@@ -58,40 +52,36 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
     download(res, `${id} raw.json`, 'application/json', `${JSON.stringify(await jobs.raw(id), null, 2)}\n`);
   });
   routes.get('/cut-list.csv', async (req, res) => {
-    const { job, plan } = await load(idOf(req.params));
-    download(res, `${fileStem(job)} cut-list.csv`, 'text/csv; charset=utf-8', cutListCsv(job, plan));
+    const { job } = await load(idOf(req.params));
+    download(res, `${fileStem(job)} cut-list.csv`, 'text/csv; charset=utf-8', await run('cutList', job));
   });
   routes.get('/fasteners.csv', async (req, res) => {
-    const { job, plan, events } = await load(idOf(req.params));
-    download(res, `${fileStem(job)} fasteners.csv`, 'text/csv; charset=utf-8', fastenersCsv(job, plan, events));
+    const { job, events } = await load(idOf(req.params));
+    download(res, `${fileStem(job)} fasteners.csv`, 'text/csv; charset=utf-8', await run('fasteners', job, events));
   });
   routes.get('/drawing.svg', async (req, res) => {
-    const { job, plan } = await load(idOf(req.params));
-    download(res, `${fileStem(job)} drawing.svg`, 'image/svg+xml', drawingSvg(job, plan));
+    const { job } = await load(idOf(req.params));
+    download(res, `${fileStem(job)} drawing.svg`, 'image/svg+xml', await run('drawing', job));
   });
   routes.get('/circuits.cir', async (req, res) => {
-    const { job, plan } = await load(idOf(req.params));
-    download(res, `${fileStem(job)} circuits.cir`, 'text/plain; charset=utf-8', circuitsNetlist(job, plan));
+    const { job } = await load(idOf(req.params));
+    download(res, `${fileStem(job)} circuits.cir`, 'text/plain; charset=utf-8', await run('circuits', job));
   });
   for (const feedCase of FEED_CASES)
     routes.get(`/feeds-${feedCase.id}.cir`, async (req, res) => {
-      const { job, plan } = await load(idOf(req.params));
-      if (!casesOf(job).includes(feedCase))
+      const { job } = await load(idOf(req.params));
+      const netlist = await run('feeds', job, feedCase.id);
+      if (netlist === undefined)
         throw new Problem(
           404,
           'Not of this craft',
           'The craft of this job has no shore charger, so it is never on one.',
         );
-      download(
-        res,
-        `${fileStem(job)} feeds-${feedCase.id}.cir`,
-        'text/plain; charset=utf-8',
-        feedsNetlist(job, plan, feedCase),
-      );
+      download(res, `${fileStem(job)} feeds-${feedCase.id}.cir`, 'text/plain; charset=utf-8', netlist);
     });
   routes.get('/sheet.pdf', async (req, res) => {
     const { job, events } = await load(idOf(req.params));
-    const pdf = await jobSheetPdf(job, events, photosOf(job, events, photos), unitsOf(req.query['units']));
+    const pdf = await run('sheet', job, events, photosOf(events, photos), unitsOf(req.query['units']));
     download(res, `${fileStem(job)} sheet.pdf`, 'application/pdf', pdf);
   });
   routes.get('/whole.zip', async (req, res) => {
@@ -102,10 +92,13 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore): Router {
         return e.kind === 'photo' && found ? [[e.photo, found.bytes] as const] : [];
       }),
     );
-    download(res, `${fileStem(job)}.zip`, 'application/zip', writeBundle({ job, events, photos: bytes }));
+    download(res, `${fileStem(job)}.zip`, 'application/zip', await run('writeWhole', { job, events, photos: bytes }));
   });
   return routes;
 }
+
+/** Problems of a file that are told: whoever mends the first of so many will see the rest. */
+const MOST_PROBLEMS = 200;
 
 interface Preview {
   readonly kind: 'job' | 'shelf';
@@ -119,9 +112,9 @@ interface Preview {
  * Files in: looked at first (`?look=1` writes nothing), then taken whole or not at all. A job whose id is
  * taken comes in under a new one.
  */
-export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStore): Router {
+export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStore, run: Run): Router {
   const routes = Router();
-  routes.post('/', express.raw({ type: () => true, limit: '512mb' }), async (req, res) => {
+  routes.post('/', express.raw({ type: () => true, limit: '256mb' }), async (req, res) => {
     const bytes: unknown = req.body;
     if (!Buffer.isBuffer(bytes) || !bytes.length)
       throw new Problem(
@@ -134,8 +127,8 @@ export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStor
     const text = isZip ? '' : bytes.toString('utf8');
     if (isZip || /^\s*[{[]/.test(text.replace(/^\uFEFF/, ''))) {
       const bundle: ReadBundle = isZip
-        ? readBundle(bytes)
-        : { job: readJobFile(text.replace(/^\uFEFF/, '')), events: [], photos: new Map(), missing: [] };
+        ? await run('readWhole', bytes)
+        : { job: await run('readJob', text.replace(/^\uFEFF/, '')), events: [], photos: new Map(), missing: [] };
       res.json(await takeJob(bundle, look));
     } else res.json(await takeShelf(text, look));
   });
@@ -171,10 +164,12 @@ export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStor
   }
 
   async function takeShelf(text: string, look: boolean): Promise<Preview> {
-    const { items, problems } = readShelfCsv(text);
+    const { items, problems } = await run('readShelf', text);
     if (problems.length)
       throw new Problem(422, 'The shelf table is not taken', `${problems.length} problems; nothing was changed`, {
-        problems: problems.map((p) => ({ path: `row ${p.row}, ${p.column}`, expected: p.expected })),
+        problems: problems
+          .slice(0, MOST_PROBLEMS)
+          .map((p) => ({ path: `row ${p.row}, ${p.column}`, expected: p.expected })),
       });
     const { added, replaced, same } = await library.compare(items);
     if (!look) await library.stock(items, []);

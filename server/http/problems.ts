@@ -2,6 +2,7 @@ import type { NextFunction, Request, Response } from 'express';
 import { JobError } from '#core/job/job';
 import { OperationError } from '#core/job/operations';
 import { BadPhotoError } from '#formats/pictures';
+import { TookTooLongError } from '../work/tasks';
 import { JobExistsError, NoSuchJobError, SaveConflictError, SetAsideError, StaleRevisionError } from '../store/jobs';
 
 /** A request refused, as RFC 9457 has it; `more` members are sent along. */
@@ -24,6 +25,8 @@ function asProblem(error: unknown): Problem {
     return new Problem(422, 'The operation does not apply', error.message, { operation: error.operation });
   if (error instanceof BadPhotoError) return new Problem(422, 'The photograph is not taken', error.message);
   if (error instanceof NoSuchJobError) return new Problem(404, 'No such job', error.message);
+  if (error instanceof TookTooLongError)
+    return new Problem(422, 'Too much for this server', `what was asked was ended: ${error.message}`);
   if (error instanceof SetAsideError) return new Problem(423, 'The job is set aside', error.message);
   if (error instanceof JobExistsError) return new Problem(409, 'The job exists', error.message);
   if (error instanceof StaleRevisionError) return new Problem(412, 'Changed since', error.message);

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { FINISHED_PHOTOS, finishedEvents, finishedJob } from '#demo/finished';
 import { DEMO_JOBS } from '#demo/jobs';
 import { beginAnew, isOvergrown } from './begin-anew';
+import type { Run } from '../work/tasks';
 import { Changes } from './changes';
 import { NewerSchemaError, openDatabase } from './database';
 import { JobStore } from './jobs';
@@ -32,6 +33,8 @@ export interface FolderOptions {
   readonly empty: boolean;
   /** The database is put by and made anew from the journal. */
   readonly rebuild: boolean;
+  /** Runs what takes long. */
+  readonly run: Run;
   /** Told of what goes wrong while it is open and loses nothing. */
   readonly onTrouble: (error: unknown) => void;
 }
@@ -47,7 +50,7 @@ const LOOK_MS = 30_000;
  * `empty`. Throws with a message fit for the terminal when it is held, newer or damaged.
  */
 export async function openFolder(folder: string, options: FolderOptions): Promise<OpenFolder> {
-  const { template, demoPhotos, empty, rebuild, onTrouble } = options;
+  const { template, demoPhotos, empty, rebuild, run, onTrouble } = options;
   let release: () => void;
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
@@ -82,7 +85,7 @@ export async function openFolder(folder: string, options: FolderOptions): Promis
     });
     const changes = new Changes(db, journal, onTrouble);
     const { changes: replayed, warnings } = await replay(changes);
-    const jobs = new JobStore(changes);
+    const jobs = new JobStore(changes, run);
     const photos = new PhotoStore(db, join(folder, 'photographs'));
     if (fresh && !justBegun) await photos.recount();
     await photos.sweep(KEEP_HOURS);

@@ -1,13 +1,12 @@
 import { setImmediate } from 'node:timers/promises';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import { OperationError, applyAll, type Operation } from '#core/job/operations';
-import type { Station } from '#core/findings/finding';
 import type { BayEvent } from '#core/job/events';
 import { clashes, pathWords } from '#core/job/clash';
 import { JobError, type Job } from '#core/job/job';
 import { parseJob } from '#core/job/parse';
-import { buildState } from '#core/build/index';
-import { wholePlan } from '#core/plan';
+import type { JobSummary } from '../work/summary';
+import { runHere, type Run } from '../work/tasks';
 import type { Changes } from './changes';
 import type { JournalEntry } from './journal';
 import {
@@ -26,25 +25,6 @@ import {
 export interface StoredJob {
   readonly job: Job;
   readonly revision: number;
-}
-
-/** What the Board shows of a job. Kept beside the document, so that listing opens only what was edited since. */
-export interface JobSummary {
-  readonly craft: string;
-  readonly patternId: string;
-  readonly gear: number;
-  readonly stops: number;
-  readonly cautions: number;
-  readonly hours: number;
-  /** Steps done of all. */
-  readonly done: number;
-  readonly steps: number;
-  readonly sealedAt: string | null;
-  readonly next: string;
-  /** The station where that is done. */
-  readonly nextAt: Station;
-  /** Why it could not be planned; absent where it could. */
-  readonly unplanned?: string;
 }
 
 export interface JobRow extends JobSummary {
@@ -87,33 +67,6 @@ export class SaveConflictError extends Error {
 /** How many of the last saves are held in memory: what two people at one job are apart. */
 const RECENT = 40;
 
-export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
-  const plan = wholePlan(job);
-  const items = Object.values(job.gear);
-  const first = plan.findings.find((f) => f.severity !== 'note' && f.accepted === undefined);
-  const state = buildState(plan.build, events);
-  const begun = state.done > 0 || events.length > 0;
-  const [next, nextAt] = ((): [string, Station] => {
-    if (job.seal) return ['Handed over', 'handover'];
-    if (!items.length) return ['Choose gear and put it on the craft', 'gear'];
-    if (first?.severity === 'stop' || (first && !begun)) return [`${first.title}: ${first.reason}`, first.station];
-    return state.next ? [state.next.step.title, 'build'] : ['Hand over: seal the job', 'handover'];
-  })();
-  return {
-    craft: job.craft.pattern.name,
-    patternId: job.craft.pattern.id,
-    gear: items.length,
-    stops: plan.ledger.stops,
-    cautions: plan.findings.filter((f) => f.severity === 'caution' && f.accepted === undefined).length,
-    hours: state.minutesLeft / 60,
-    done: state.done,
-    steps: state.steps.length,
-    sealedAt: job.seal?.at ?? null,
-    next,
-    nextAt,
-  };
-}
-
 const noSummary = (reason: string): JobSummary => ({
   craft: '',
   patternId: '',
@@ -137,7 +90,10 @@ export class JobStore {
   #recent: readonly StoredJob[] = [];
   readonly #db: PGlite;
 
-  constructor(private readonly changes: Changes) {
+  constructor(
+    private readonly changes: Changes,
+    private readonly run: Run = runHere,
+  ) {
     this.#db = changes.db;
   }
 
@@ -148,7 +104,7 @@ export class JobStore {
     );
     // A save leaves the summary open: nobody waits for it but who looks at the Board.
     for (const { id } of open) {
-      await this.changes.alone(() => this.#summarise(id));
+      await this.#summarise(id);
       // The database answers without ever letting go of the thread: others get their turn.
       await setImmediate();
     }
@@ -165,16 +121,37 @@ export class JobStore {
   }
 
   async #summarise(id: string): Promise<void> {
-    const { rows } = await this.#db.query('select 1 from jobs where id = $1 and summary is null', [id]);
-    if (!rows.length) return;
+    // Saves go on while it is planned: what was planned counts only where nothing has changed since.
+    const found = await this.changes.alone(async () => {
+      const { rows } = await this.#db.query<{ changed: string }>(
+        'select changed_at::text as changed from jobs where id = $1 and summary is null',
+        [id],
+      );
+      return rows[0] && { changed: rows[0].changed, events: await eventsOf(this.#db, id) };
+    });
+    if (!found) return;
     let summary: JobSummary;
     try {
       const { job } = (await selectJob(this.#db, id))!;
-      summary = summarise(job, await eventsOf(this.#db, id));
+      summary = await this.run('summary', job, found.events);
     } catch (error) {
-      summary = noSummary(error instanceof Error ? error.message : String(error));
+      summary = noSummary((await this.#fault(id)) ?? (error instanceof Error ? error.message : String(error)));
     }
-    await this.#db.query('update jobs set summary = $2 where id = $1', [id, JSON.stringify(summary)]);
+    await this.#db.query('update jobs set summary = $2 where id = $1 and changed_at::text = $3', [
+      id,
+      JSON.stringify(summary),
+      found.changed,
+    ]);
+  }
+
+  /** What the schema says of a job that cannot be planned; undefined where it has nothing to say. */
+  async #fault(id: string): Promise<string | undefined> {
+    try {
+      parseJob(await this.raw(id));
+      return undefined;
+    } catch (error) {
+      return error instanceof JobError ? error.message.split('\n')[0] : undefined;
+    }
   }
 
   /** Throws NoSuchJobError; SetAsideError where it cannot be read. */

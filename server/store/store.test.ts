@@ -11,7 +11,8 @@ import { OperationError, applyAll, undoOf, type Operation } from '#core/job/oper
 import { planJob } from '#core/plan';
 import type { PGlite } from '@electric-sql/pglite';
 import { NewerSchemaError, migrate, openDatabase } from './database';
-import { JobExistsError, JobStore, NoSuchJobError, SaveConflictError, StaleRevisionError, summarise } from './jobs';
+import { JobExistsError, JobStore, NoSuchJobError, SaveConflictError, StaleRevisionError } from './jobs';
+import { summarise } from '../work/summary';
 import { Changes } from './changes';
 import { Journal } from './journal';
 import { Library } from './library';

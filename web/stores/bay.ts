@@ -138,6 +138,8 @@ export const useBay = defineStore('bay', () => {
       why.value = undefined;
       single = Math.max(0, single - batch.length);
       const taken = new Set(batch.map((e) => e.id));
+      // The server keeps a picture only as long as something names it: ours goes when what names it is there.
+      for (const e of batch) if (e.kind === 'photo') await del(photoKey(e.photo));
       await update<BayEvent[]>(pendingKey(id), (kept = []) => kept.filter((e) => !taken.has(e.id)));
       if (open_ === id) waiting.value = waiting.value.filter((e) => !taken.has(e.id));
     }
@@ -170,7 +172,6 @@ export const useBay = defineStore('bay', () => {
     const picture = await get<Blob>(photoKey(hash));
     if (!picture) return;
     await api.keepPhoto(hash, picture);
-    await del(photoKey(hash));
   }
 
   /** Puts everything done on this job down for a copy of it as well: it is sent when the copy is opened. */

@@ -1,0 +1,92 @@
+import { Worker } from 'node:worker_threads';
+import { JobError } from '#core/job/job';
+import { TookTooLongError, type Run } from './tasks';
+import type { Answer, Ask } from './worker';
+
+/** Longest a task may take, ms, and most memory it may want, MB. */
+const MOST_MS = 20_000;
+const MOST_MB = 768;
+
+interface Waiting {
+  readonly ask: Ask;
+  readonly done: (value: unknown) => void;
+  readonly failed: (error: Error) => void;
+}
+
+/**
+ * A thread beside the one that answers requests. Tasks go one after another; one that goes on too long or wants too
+ * much is ended with its thread, and the next gets a new one.
+ */
+export class Pool {
+  readonly #open: Waiting[] = [];
+  #worker: Worker | undefined;
+  #busy = false;
+  #closed = false;
+
+  constructor(
+    private readonly file: URL,
+    private readonly mostMs = MOST_MS,
+  ) {}
+
+  readonly run: Run = (name, ...args) =>
+    new Promise((done, failed) => {
+      if (this.#closed) {
+        failed(new Error('the server is stopping'));
+        return;
+      }
+      this.#open.push({ ask: { name, args }, done: done as (value: unknown) => void, failed });
+      this.#next();
+    });
+
+  #next(): void {
+    if (this.#busy) return;
+    const task = this.#open.shift();
+    if (!task) return;
+    this.#busy = true;
+    const worker = (this.#worker ??= this.#begin());
+    worker.ref();
+    const end = (settle: () => void, fresh: boolean) => {
+      clearTimeout(timer);
+      worker.removeAllListeners();
+      if (fresh) {
+        if (this.#worker === worker) this.#worker = undefined;
+        void worker.terminate();
+      } else worker.unref();
+      this.#busy = false;
+      settle();
+      this.#next();
+    };
+    const timer = setTimeout(
+      () => end(() => task.failed(new TookTooLongError(`it took longer than ${this.mostMs / 1000} s`)), true),
+      this.mostMs,
+    );
+    worker.once('message', (answer: Answer) =>
+      end(() => {
+        if (answer.ok) task.done(answer.value);
+        else task.failed(answer.problems ? new JobError(answer.problems) : new Error(answer.message));
+      }, false),
+    );
+    worker.once('error', (error: NodeJS.ErrnoException) =>
+      end(
+        () =>
+          task.failed(
+            error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new TookTooLongError('it wanted too much memory') : error,
+          ),
+        true,
+      ),
+    );
+    worker.postMessage(task.ask);
+  }
+
+  #begin(): Worker {
+    const worker = new Worker(this.file, { resourceLimits: { maxOldGenerationSizeMb: MOST_MB } });
+    worker.unref();
+    return worker;
+  }
+
+  async close(): Promise<void> {
+    this.#closed = true;
+    for (const { failed } of this.#open.splice(0)) failed(new Error('the server is stopping'));
+    await this.#worker?.terminate();
+  }
+}
