@@ -133,7 +133,7 @@ const CoverWay = v.strictObject({
   minutes: v.strictObject({ off: ranged(0, 240, 'minutes'), on: ranged(0, 240, 'minutes') }),
   /** What is open before it, and how far. */
   after: Opened,
-  fasteners: v.record(Id, Fastener),
+  fasteners: v.pipe(v.record(Id, Fastener), v.maxEntries(40, 'expected 40 kinds of fastener at most')),
   /** Connectors and hoses that come apart: each is a thing to put back. */
   plugs: v.record(Id, Text),
   hoses: v.record(Id, Text),
@@ -181,21 +181,25 @@ export type Stroke = v.InferOutput<typeof Stroke>;
 const View = v.strictObject({
   /** Bounds in craft mm: [left, bottom, right, top]. Side view: x and z; top view: x and y. */
   bounds: v.tuple([Millimetre, Millimetre, Millimetre, Millimetre]),
-  strokes: v.array(Stroke),
+  strokes: v.pipe(v.array(Stroke), v.maxLength(3000, 'expected 3000 strokes at most')),
 });
+
+/** Entries by id, so many at most: a craft has fewer, and every one is weighed when a wire is laid. */
+const few = <T extends v.GenericSchema>(most: number, what: string, entry: T) =>
+  v.pipe(v.record(Id, entry), v.maxEntries(most, `expected ${most} ${what} at most`));
 
 export const Pattern = v.strictObject({
   version: v.literal(PATTERN_VERSION, `expected ${PATTERN_VERSION}`),
   id: Id,
   name: Text,
   kind: v.picklist(['motorcycle', 'sideBySide', 'boat', 'recreationalVehicle']),
-  bodies: v.record(Id, v.strictObject({ name: Text })),
-  places: v.record(Id, Place),
-  junctions: v.record(Id, Junction),
-  legs: v.record(Id, Leg),
-  joints: v.record(Id, Joint),
-  covers: v.record(Id, Cover),
-  measures: v.record(Id, Measure),
+  bodies: few(20, 'bodies', v.strictObject({ name: Text })),
+  places: few(150, 'places', Place),
+  junctions: few(200, 'junctions', Junction),
+  legs: few(400, 'legs', Leg),
+  joints: few(12, 'joints', Joint),
+  covers: few(60, 'covers', Cover),
+  measures: few(20, 'measures', Measure),
   /** Settings that are lost when the battery is off, as this kind of craft has them: offered at Intake. */
   usualMemories: v.record(Id, v.strictObject({ name: Text, relearn: Text })),
   /** Where the battery posts are and where a switched source can be tapped: keys of places. */

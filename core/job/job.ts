@@ -37,6 +37,7 @@ import {
   USUAL_DAY,
   usualDay,
 } from './supply';
+import { LIMITS, limitWords, type Limited } from './limits';
 import { numbered } from './order';
 import { supplyFaults } from './supply-faults';
 import { usualSupply } from './usual-supply';
@@ -178,6 +179,10 @@ export const JobTitle = name(120, 'expected a title');
 export const Wishes = lines(2000);
 export const CraftNote = lines(400);
 
+/** Entries by id, no more than are planned while a person waits. */
+const few = <T extends v.GenericSchema>(what: Limited, entry: T) =>
+  v.pipe(v.record(Id, entry), v.maxEntries(LIMITS[what][0], limitWords(what)));
+
 const Shape = v.strictObject({
   format: v.literal('haltrik-job', 'expected "haltrik-job"'),
   version: v.literal(JOB_VERSION, `expected ${JOB_VERSION}`),
@@ -193,12 +198,12 @@ const Shape = v.strictObject({
     note: CraftNote,
     /** This craft's own measures, mm; one that is missing is the pattern's. */
     measures: v.record(Id, ranged(1, 30000, 'mm')),
-    existing: v.record(Id, Existing),
-    lamps: v.record(Id, HiddenLamp),
-    memories: v.record(Id, Memory),
+    existing: few('existing', Existing),
+    lamps: few('lamps', HiddenLamp),
+    memories: few('memories', Memory),
     nominalVolts: v.picklist(NOMINAL_SYSTEMS, 'expected 12 or 24 V'),
-    batteries: v.record(Id, Battery),
-    ties: v.record(Id, Tie),
+    batteries: few('batteries', Battery),
+    ties: few('ties', Tie),
     charging: Charging,
     shore: v.nullable(Shore),
     solar: v.nullable(Solar),
@@ -209,10 +214,10 @@ const Shape = v.strictObject({
     hull: v.nullable(v.picklist(MATERIAL_IDS)),
   }),
   settings: Settings,
-  gear: v.record(Id, PlacedGear),
+  gear: few('gear', PlacedGear),
   /** Output (gear/channel, or gear/a+b bridged) → what hangs on it. */
   circuits: v.record(OutputKey, Wiring),
-  zones: v.record(Id, Zone),
+  zones: few('zones', Zone),
   speakers: v.record(Id, SpeakerChoice),
   sources: v.record(Id, SourceChoice),
   /** Channels kept free for later, and for what. */
@@ -263,6 +268,16 @@ function pathItems(root: unknown, path: string[]) {
 export function jobFaults(job: Job): Fault[] {
   const faults: Fault[] = [];
   const { pattern } = job.craft;
+  for (const [what, path, entries] of [
+    ['gear', ['gear'], job.gear],
+    ['batteries', ['craft', 'batteries'], job.craft.batteries],
+    ['ties', ['craft', 'ties'], job.craft.ties],
+    ['existing', ['craft', 'existing'], job.craft.existing],
+    ['lamps', ['craft', 'lamps'], job.craft.lamps],
+    ['memories', ['craft', 'memories'], job.craft.memories],
+    ['zones', ['zones'], job.zones],
+  ] as const)
+    if (Object.keys(entries).length > LIMITS[what][0]) faults.push({ path: [...path], expected: limitWords(what) });
   for (const fault of patternFaults(pattern))
     faults.push({ path: ['craft', 'pattern', ...fault.path.split('.')], expected: fault.expected });
   for (const [id, mm] of Object.entries(job.craft.measures)) {

@@ -1,5 +1,6 @@
-import { passesOn } from '../gear/gear';
+import { isFed, passesOn } from '../gear/gear';
 import type { Job } from './job';
+import { DEEPEST_FEED, MOST_FED } from './limits';
 import { FIRST_BATTERY } from './supply';
 
 type Fault = { path: string[]; expected: string };
@@ -46,21 +47,37 @@ export function supplyFaults(job: Job): Fault[] {
     ['turnOn', 'through'],
     'expected a relay or switch module of this job',
   );
+  need(
+    Object.values(job.gear).filter(({ item }) => isFed(item)).length <= MOST_FED,
+    ['gear'],
+    `expected ${MOST_FED} pieces at most that draw power or pass it on`,
+  );
   for (const [id, { from }] of Object.entries(job.feeds)) {
     if (from === null || Object.hasOwn(batteries, from)) continue;
     const path = ['feeds', id, 'from'];
     const item = job.gear[from]?.item;
     if (!item || !passesOn(item)) need(false, path, 'expected a battery, or gear that passes power on');
-    else need(!inCircle(job, id), path, 'expected a feed that does not come round to itself');
+    else {
+      const depth = depthOf(job, id);
+      need(depth !== undefined, path, 'expected a feed that does not come round to itself');
+      need(
+        depth === undefined || depth <= DEEPEST_FEED,
+        path,
+        `expected ${DEEPEST_FEED} pieces at most between it and its battery`,
+      );
+    }
   }
   return faults;
 }
 
-function inCircle(job: Job, gear: string): boolean {
+/** How many pieces gear is fed through; undefined where it comes round to itself. */
+function depthOf(job: Job, gear: string): number | undefined {
   const seen = new Set<string>();
-  for (let at = job.feeds[gear]?.from; at !== null && at !== undefined && !seen.has(at); at = job.feeds[at]?.from) {
-    if (at === gear) return true;
+  for (let at = job.feeds[gear]?.from; at !== null && at !== undefined; at = job.feeds[at]?.from) {
+    if (at === gear) return undefined;
+    // A ring further on is told of those that are in it.
+    if (seen.has(at) || Object.hasOwn(job.craft.batteries, at)) break;
     seen.add(at);
   }
-  return false;
+  return seen.size;
 }

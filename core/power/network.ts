@@ -115,7 +115,16 @@ export function solveNetwork(network: Network): Solution {
 /** A part whose state has to be found: a supply that gives one way or only so much, or a diode. */
 type Valve = { readonly supply: Supply } | { readonly diode: Resistor };
 
-/** Finds the state of every valve: by stepping from one state to the next, else by trying all of them. */
+/** Most beginnings, most steps from each, and most states tried where none leads to one that holds. */
+const FEW_STATES = 512;
+const MOST_ROUNDS = 40;
+const MOST_STEPS = 40;
+const MOST_TRIALS = 60_000;
+
+/**
+ * Finds the state of every valve: by stepping from one state to the next, all that want another at once; where that
+ * goes round in circles, some of them at a time, by the throw of a coin that falls the same every time; else by trying.
+ */
 function settle(network: Network, valves: readonly Valve[]): Solution {
   if (!valves.length) return solveStates(network, new Map());
   const held = new Map<string, Supply>();
@@ -139,7 +148,30 @@ function settle(network: Network, valves: readonly Valve[]): Solution {
     const sags = next.some((state, i) => state === 'limited' && states[i] !== 'limited');
     states = sags ? next.map((state) => (state === 'idle' ? 'gives' : state)) : next;
   }
+  // Whoever wants another state may have it, by the throw of a coin: what goes round in circles together does not apart.
+  let coin = 1;
+  const throws = () => (coin = (coin * 48271) % 2147483647) / 2147483647;
+  const starts = [...startsOf(valves), ...[...tried].map((key) => key.split(',') as SupplyState[])];
+  // Where there are few states, trying them all is sooner done.
+  const rounds = valves.reduce((product, valve) => product * optionsOf(valve).length, 1) > FEW_STATES ? MOST_ROUNDS : 0;
+  for (let round = 0; round < rounds; round++) {
+    let at = starts[round] ?? valves.map((valve) => optionsOf(valve)[Math.floor(throws() * optionsOf(valve).length)]!);
+    let solution = tryStates(network, valves, at);
+    for (let step = 0; solution && step < MOST_STEPS; step++) {
+      const found = solution;
+      const wants = valves.map((valve, i) => wantedState(found, valve, at[i]!));
+      if (wants.every((state, i) => state === at[i])) return solution;
+      const next = at.map((state, i) => (wants[i] === state || throws() < 0.5 ? state : wants[i]!));
+      const after = tryStates(network, valves, next);
+      // Where no part would have a supply left, another throw.
+      if (!after) continue;
+      at = next;
+      solution = after;
+    }
+  }
+  let trials = 0;
   for (const trial of allStates(valves)) {
+    if (++trials > MOST_TRIALS) break;
     const solution = tryStates(network, valves, trial);
     if (solution && valves.every((valve, i) => wantedState(solution, valve, trial[i]!) === trial[i])) return solution;
   }
@@ -190,10 +222,17 @@ function wantedState(solution: Solved, valve: Valve, state: SupplyState): Supply
   return at >= volts - NO_VOLTS ? 'idle' : 'gives';
 }
 
+/** Where to begin: everything given, and every diode shut. */
+const startsOf = (valves: readonly Valve[]): SupplyState[][] => [
+  valves.map((valve) => ('diode' in valve ? 'idle' : 'gives')),
+  valves.map(() => 'gives'),
+];
+
+const optionsOf = (valve: Valve): SupplyState[] =>
+  'supply' in valve && valve.supply.mostA !== undefined ? ['gives', 'limited', 'idle'] : ['gives', 'idle'];
+
 function* allStates(valves: readonly Valve[]): Generator<SupplyState[]> {
-  const options = valves.map((valve): SupplyState[] =>
-    'supply' in valve && valve.supply.mostA !== undefined ? ['gives', 'limited', 'idle'] : ['gives', 'idle'],
-  );
+  const options = valves.map(optionsOf);
   const count = options.reduce((product, { length }) => product * length, 1);
   for (let n = 0; n < count; n++) {
     let rest = n;

@@ -47,7 +47,7 @@ export class Pool {
     worker.ref();
     const end = (settle: () => void, fresh: boolean) => {
       clearTimeout(timer);
-      worker.removeAllListeners();
+      worker.off('message', onMessage).off('error', onError).off('exit', onExit);
       if (fresh) {
         if (this.#worker === worker) this.#worker = undefined;
         void worker.terminate();
@@ -60,26 +60,28 @@ export class Pool {
       () => end(() => task.failed(new TookTooLongError(`it took longer than ${this.mostMs / 1000} s`)), true),
       this.mostMs,
     );
-    worker.once('message', (answer: Answer) =>
+    const onMessage = (answer: Answer) =>
       end(() => {
         if (answer.ok) task.done(answer.value);
         else task.failed(answer.problems ? new JobError(answer.problems) : new Error(answer.message));
-      }, false),
-    );
-    worker.once('error', (error: NodeJS.ErrnoException) =>
-      end(
-        () =>
-          task.failed(
-            error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new TookTooLongError('it wanted too much memory') : error,
-          ),
-        true,
-      ),
-    );
+      }, false);
+    const onError = (error: NodeJS.ErrnoException) =>
+      end(() => {
+        const spent = error.code === 'ERR_WORKER_OUT_OF_MEMORY';
+        task.failed(spent ? new TookTooLongError('it wanted too much memory') : error);
+      }, true);
+    const onExit = () => end(() => task.failed(new Error('the thread ended')), true);
+    worker.once('message', onMessage).once('error', onError).once('exit', onExit);
     worker.postMessage(task.ask);
   }
 
   #begin(): Worker {
     const worker = new Worker(this.file, { resourceLimits: { maxOldGenerationSizeMb: MOST_MB } });
+    // Whatever it dies of between two tasks is nobody's: the next task gets another.
+    worker.on('error', () => undefined);
+    worker.on('exit', () => {
+      if (this.#worker === worker) this.#worker = undefined;
+    });
     worker.unref();
     return worker;
   }

@@ -1,0 +1,19 @@
+/**
+ * Most of each that a job may hold: far more than any craft has, and no more than is planned while a person waits.
+ * What the schema says in words stands here once.
+ */
+export const LIMITS = {
+  gear: [64, 'pieces of gear'],
+  batteries: [6, 'batteries'],
+  ties: [8, 'ties between batteries'],
+  existing: [100, 'existing circuits'],
+  lamps: [60, 'lamps'],
+  memories: [60, 'settings'],
+  zones: [20, 'zones'],
+} as const satisfies Record<string, readonly [number, string]>;
+/** Most pieces of gear that have a feed, and most that one is fed through from its battery. */
+export const MOST_FED = 20;
+export const DEEPEST_FEED = 4;
+export type Limited = keyof typeof LIMITS;
+
+export const limitWords = (what: Limited): string => `expected ${LIMITS[what][0]} ${LIMITS[what][1]} at most`;

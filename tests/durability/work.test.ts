@@ -1,0 +1,64 @@
+import { TOURER_JOB } from '#demo/jobs';
+import { JobError } from '#core/job/job';
+import { jobSheetPdf } from '#formats/job-sheet';
+import { Pool } from '../../server/work/pool';
+import { TookTooLongError } from '../../server/work/tasks';
+import { startServer, tempFolder } from '../support/server';
+
+const WORKER = new URL('../../dist/worker.js', import.meta.url);
+
+describe('the thread beside the server', () => {
+  test('gives what would be given here, and an error as the error it was', async () => {
+    const pool = new Pool(WORKER);
+    const [drawing, netlist, sheet] = await Promise.all([
+      pool.run('drawing', TOURER_JOB),
+      pool.run('feeds', TOURER_JOB, 'shoreMusic'),
+      pool.run('sheet', TOURER_JOB, [], [], 'inch'),
+    ]);
+    expect(drawing).toMatch(/^<svg /);
+    expect(netlist).toBeUndefined();
+    expect(Buffer.from(sheet).length).toBeCloseTo((await jobSheetPdf(TOURER_JOB, [], [], 'inch')).length, -3);
+    const refused = await pool.run('readJob', '{"format":"other"}').catch((error: unknown) => error);
+    expect(refused).toBeInstanceOf(JobError);
+    expect((refused as JobError).problems.map(({ path }) => path)).toContain('format');
+    await pool.close();
+    await expect(pool.run('drawing', TOURER_JOB)).rejects.toThrow(/stopping/);
+  }, 30_000);
+
+  test('what goes on too long is ended, and what comes after it is done', async () => {
+    const pool = new Pool(WORKER, 1500);
+    // A table of so many rows that it takes many seconds to say what is wrong with each.
+    const rows = `kind,id,name\n${'tuba,x,y\n'.repeat(400_000)}`;
+    const long = pool.run('readShelf', rows);
+    const after = pool.run('drawing', TOURER_JOB);
+    await expect(long).rejects.toBeInstanceOf(TookTooLongError);
+    expect(await after).toMatch(/^<svg /);
+    await pool.close();
+  }, 30_000);
+});
+
+test('while a heavy file is looked at the server answers others, and stops when it is told to', async () => {
+  const folder = tempFolder();
+  const server = await startServer(folder.path);
+  const rows = `kind,id,name\n${'tuba,x,y\n'.repeat(400_000)}`;
+  const heavy = fetch(`${server.url}/api/imports?look=1`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: rows,
+  }).catch(() => undefined);
+  await new Promise((done) => setTimeout(done, 500));
+  let worst = 0;
+  for (let i = 0; i < 20; i++) {
+    const begun = performance.now();
+    expect((await fetch(`${server.url}/api/health`)).status).toBe(200);
+    worst = Math.max(worst, performance.now() - begun);
+  }
+  // Generous, for a busy machine: on the thread that answers it would be many seconds.
+  expect(worst).toBeLessThan(1500);
+  const begun = performance.now();
+  server.process.kill('SIGTERM');
+  await new Promise((done) => server.process.once('exit', done));
+  expect(performance.now() - begun).toBeLessThan(5500);
+  await heavy;
+  folder.drop();
+}, 60_000);
