@@ -343,6 +343,26 @@ describe('a damaged journal', () => {
     expect(row.trouble).toMatch(/may be missing/);
   });
 
+  test('the last line of all: set aside only where the database has not got it', async () => {
+    const db = await made();
+    const older = keep(await db.clone()) as PGlite;
+    await older.query("update jobs set revision = 2, title = 'Second title' where id = $1", [id]);
+    await older.query('delete from revisions where job_id = $1 and revision = 3', [id]);
+    // What a power cut took: the last change, and with it that it was there.
+    await older.query('update journal_mark set n = n - 1, at = 0');
+    spoil('Third title');
+    const copy = readFileSync(path);
+    await db.query('update journal_mark set at = 0');
+    const whole = await opened(db);
+    expect(whole.warnings[0]).toMatch(/the database has what it said/);
+    expect((await whole.jobs.list()).every((row) => row.trouble === undefined)).toBe(true);
+    expect((await whole.jobs.read(id)).job.title).toBe('Third title');
+    writeFileSync(path, copy);
+    const short = await opened(older);
+    expect(short.warnings[0]).toMatch(/what it said is lost unless/);
+    expect((await short.jobs.list()).find((row) => row.id === id)!.trouble).toMatch(/may be missing/);
+  });
+
   test('a job whose beginning is gone is told, and the workshop opens', async () => {
     await made();
     spoil('"saveId":"s1"');

@@ -34,7 +34,8 @@ export async function replay(changes: Changes): Promise<Replayed> {
     const mark = await readMark(db);
     const near = journal.generation === mark.generation && journal.beginsLineAt(mark.at);
     const back = new Replay(db, mark.n, journal.path);
-    await back.run(journal.lines(near ? mark.at : 0, near ? mark.n : 0));
+    const from = near ? mark.n : 0;
+    await back.run(journal.lines(near ? mark.at : 0, from), from);
     warnings.push(...back.warnings);
     // Journals of the first version kept no number, and their databases no mark.
     const lacks = mark.generation !== null && journal.last < mark.n;
@@ -79,13 +80,15 @@ class Replay {
     private readonly path: string,
   ) {}
 
-  async run(lines: Iterable<JournalLine>): Promise<void> {
+  /** `from`: number of the line before the first of these. */
+  async run(lines: Iterable<JournalLine>, from: number): Promise<void> {
     let batch: JournalEntry[] = [];
     let bad: Extract<JournalLine, { ok: false }>[] = [];
     let number = 0;
+    let last = from;
     const judge = (next: number | undefined) => {
-      // What stands before a line the database has is in the database.
-      const missing = next === undefined || next > this.mark + 1;
+      // What stands before a line the database has is in the database; at the end the lines are counted.
+      const missing = (next ?? last + bad.length + 1) > this.mark + 1;
       for (const line of bad) this.#damage(line, number, missing);
       bad = [];
     };
@@ -99,6 +102,7 @@ class Replay {
         continue;
       }
       if (bad.length) judge(line.n === 0 ? undefined : line.n);
+      last = Math.max(last, line.n);
       if (line.n > 0 && line.n <= this.mark) continue;
       batch.push(line.entry);
       if (batch.length >= BATCH) {
@@ -108,6 +112,7 @@ class Replay {
     }
     if (bad.length) judge(undefined);
     await this.#take(batch);
+    if (this.#suspects.size && !this.#loaded) await this.#load();
     for (const job of this.#suspects)
       if (this.#revisions.has(job) && !this.#troubled.has(job))
         await this.#trouble(
