@@ -8,7 +8,7 @@ export const LIMITS = {
   ties: [8, 'ties between batteries'],
   existing: [100, 'existing circuits'],
   lamps: [60, 'lamps'],
-  memories: [60, 'settings'],
+  memories: [100, 'settings'],
   zones: [20, 'zones'],
 } as const satisfies Record<string, readonly [number, string]>;
 /** Most pieces of gear that have a feed, and most that one is fed through from its battery. */
