@@ -1,29 +1,17 @@
 import type { Pattern } from '#core/craft/pattern';
-import type { Station } from '#core/findings/finding';
 import type { GearItem } from '#core/gear/gear';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import type { Operation } from '#core/job/operations';
+import type { JobSummary } from '#core/summary';
 
-export interface JobRow {
+export interface JobRow extends JobSummary {
   readonly id: string;
   readonly title: string;
   readonly customer: string;
   readonly revision: number;
   readonly changedAt: string;
-  readonly craft: string;
-  readonly patternId: string;
-  readonly gear: number;
-  readonly stops: number;
-  readonly cautions: number;
-  readonly hours: number;
-  readonly done: number;
-  readonly steps: number;
-  readonly sealedAt: string | null;
-  readonly next: string;
-  readonly nextAt: Station;
-  /** Why it could not be planned, or is set aside; absent where all is well. */
-  readonly unplanned?: string;
+  /** Why it is set aside; absent where it is not. */
   readonly trouble?: string;
 }
 

@@ -25,7 +25,10 @@ export function ownRequestsOnly(req: Request, _res: Response, next: NextFunction
   next();
 }
 
-/** What another site's page may not reach, though it may lead a person to this one. Stands before what it guards, however that is spelt. */
+/**
+ * What another site's page may not reach, though it may lead a person to this one. Stands before what it guards,
+ * however that is spelt.
+ */
 export function ownPagesOnly(req: Request, _res: Response, next: NextFunction): void {
   if (req.headers['sec-fetch-site'] === 'cross-site')
     throw new Problem(403, 'Foreign origin', 'another site may not use this server');

@@ -5,7 +5,7 @@ import type { BayEvent } from '#core/job/events';
 import { clashes, pathWords } from '#core/job/clash';
 import { JobError, type Job } from '#core/job/job';
 import { parseJob } from '#core/job/parse';
-import type { JobSummary } from '../work/summary';
+import type { JobSummary } from '#core/summary';
 import { runHere, type Run } from '../work/tasks';
 import type { Changes } from './changes';
 import type { JournalEntry } from './journal';
@@ -67,7 +67,8 @@ export class SaveConflictError extends Error {
 /** How many of the last saves are held in memory: what two people at one job are apart. */
 const RECENT = 40;
 
-const noSummary = (reason: string): JobSummary => ({
+/** Of a job that was changed again while it was being planned: the next look finds it. */
+const JUST_CHANGED: JobSummary = {
   craft: '',
   patternId: '',
   gear: 0,
@@ -77,8 +78,12 @@ const noSummary = (reason: string): JobSummary => ({
   done: 0,
   steps: 0,
   sealedAt: null,
-  next: `It cannot be planned: ${reason}`,
+  next: 'Changed just now',
   nextAt: 'intake',
+};
+const noSummary = (reason: string): JobSummary => ({
+  ...JUST_CHANGED,
+  next: `It cannot be planned: ${reason}`,
   unplanned: reason,
 });
 
@@ -115,7 +120,7 @@ export class JobStore {
     );
     return rows.map(({ summary, trouble, ...row }) => ({
       ...row,
-      ...(summary ?? noSummary('it has just been changed')),
+      ...(summary ?? JUST_CHANGED),
       ...(trouble === null ? {} : { trouble }),
     }));
   }

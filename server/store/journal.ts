@@ -5,6 +5,7 @@ import {
   fstatSync,
   fsyncSync,
   ftruncateSync,
+  linkSync,
   openSync,
   readSync,
   renameSync,
@@ -275,7 +276,8 @@ export class Journal {
   /** Puts a finished draft in this file's place; the old one is kept beside it where `keep` gives it a name. */
   replaceBy(draft: JournalDraft, keep?: string): void {
     draft.finish();
-    if (keep !== undefined) renameSync(this.path, keep);
+    // Linked, not moved: at no moment is there no journal.
+    if (keep !== undefined) linkSync(this.path, keep);
     renameSync(draft.path, this.path);
     syncFolder(this.path);
     closeSync(this.#file);

@@ -12,7 +12,7 @@ import { planJob } from '#core/plan';
 import type { PGlite } from '@electric-sql/pglite';
 import { NewerSchemaError, migrate, openDatabase } from './database';
 import { JobExistsError, JobStore, NoSuchJobError, SaveConflictError, StaleRevisionError } from './jobs';
-import { summarise } from '../work/summary';
+import { summarise } from '#core/summary';
 import { Changes } from './changes';
 import { Journal } from './journal';
 import { Library } from './library';

@@ -9,7 +9,7 @@ import { drawingSvg } from '#formats/drawing';
 import { readJobFile } from '#formats/job-file';
 import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
 import { circuitsNetlist, feedsNetlist } from '#formats/spice';
-import { summarise, type JobSummary } from './summary';
+import { summarise, type JobSummary } from '#core/summary';
 
 /** What takes long, or may with what strangers send: nothing of it runs where requests are answered. */
 export const TASKS = {

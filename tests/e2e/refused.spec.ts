@@ -99,11 +99,26 @@ test('a step of several operations is refused whole: nothing of it is half saved
   await page.getByLabel(/Fuse holder/).selectOption({ index: 0 });
   await expect(page.getByTestId('aside')).toBeVisible();
   await saved(page);
-  await page.getByTestId('aside').getByRole('button', { name: 'Discard' }).click();
-  await expect(page.getByTestId('aside')).toHaveCount(0);
   await expect(page.getByLabel(/Fuse holder/)).not.toHaveValue('');
+  // Somebody takes the amplifier out meanwhile: what was set aside no longer fits, and is not lost by trying.
+  const { revision } = await stored(server.url);
+  await fetch(`${server.url}/api${JOB}/saves`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ base: revision, saveId: 'theirs', operations: [{ op: 'removeGear', id: 'amp' }] }),
+  });
+  await page.unrouteAll();
   await page.reload();
-  await expect(page.getByTestId('aside')).toHaveCount(0);
+  const aside = page.getByTestId('aside');
+  await aside.getByRole('button', { name: 'Try again' }).click();
+  await expect(aside).toContainText('gear amp is no longer in the job');
+  await page.reload();
+  await expect(aside).toContainText('gear amp is no longer in the job');
+  await aside.getByRole('button', { name: 'Discard' }).click();
+  await expect(aside).toHaveCount(0);
+  await page.reload();
+  await expect(page.locator('[data-ledger=load] strong')).not.toHaveText('…');
+  await expect(aside).toHaveCount(0);
 });
 
 test('an entry of the bay that is refused is set aside; the ones behind it are on the server', async ({

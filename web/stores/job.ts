@@ -389,15 +389,18 @@ export const useJob = defineStore('job', () => {
       : edit.map(describe);
   }
 
-  /** Edits that were set aside are done again, on what is saved now. Returns what was wrong, if anything. */
+  /**
+   * Edits that were set aside are done again, on what is saved now; what does not fit stays aside. Returns what was
+   * wrong, if anything.
+   */
   function tryAside(): string | undefined {
-    const again = aside.value;
-    void dropAside();
-    for (const { edit: operations } of again) {
-      const wrongNow = edit(operations);
-      if (wrongNow !== undefined) return wrongNow;
-    }
-    return undefined;
+    const still = aside.value.flatMap((one) => {
+      const reason = edit(one.edit);
+      return reason === undefined ? [] : [{ ...one, reason }];
+    });
+    aside.value = still;
+    void keepAside(latest!.id, still);
+    return still[0]?.reason;
   }
   function dropAside(): Promise<void> {
     aside.value = [];

@@ -1,8 +1,8 @@
-import { buildState } from '#core/build/index';
-import type { Station } from '#core/findings/finding';
-import type { BayEvent } from '#core/job/events';
-import type { Job } from '#core/job/job';
-import { wholePlan } from '#core/plan';
+import { buildState } from './build/index';
+import type { Station } from './findings/finding';
+import type { BayEvent } from './job/events';
+import type { Job } from './job/job';
+import { wholePlan } from './plan';
 
 /** What the Board shows of a job. Kept beside the document, so that listing opens only what was edited since. */
 export interface JobSummary {
