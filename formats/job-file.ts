@@ -1,6 +1,6 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { JobError, JobShape, type Job } from '#core/job/job';
-import { parseJob } from '#core/job/parse';
+import { readJob } from '#core/read-job';
 
 /** Reads a job file. Throws JobError naming the path in the file and what is expected there. */
 export function readJobFile(text: string): Job {
@@ -11,7 +11,7 @@ export function readJobFile(text: string): Job {
     const reason = error instanceof Error ? error.message : 'not JSON';
     throw new JobError([{ path: '(the file)', expected: `expected JSON; ${reason}` }]);
   }
-  return parseJob(input);
+  return readJob(input);
 }
 
 /** Writes a job file: JSON, two spaces, a line end. */

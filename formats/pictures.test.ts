@@ -2,38 +2,11 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { TOURER_JOB } from '#demo/jobs';
 import { jobSheetPdf } from './job-sheet';
+import { chunk, head, png, pngMagic, rows } from '../tests/support/png';
 import { BadPhotoError, forSheet, proven } from './pictures';
-
-const MAGIC = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
-/** A PNG chunk, by the standard (ISO/IEC 15948): length, type, data, CRC; `length` says otherwise. */
-function chunk(type: string, data: Buffer, length = data.length): Buffer {
-  const head = Buffer.alloc(4);
-  head.writeUInt32BE(length >>> 0);
-  const body = Buffer.concat([Buffer.from(type), data]);
-  const tail = Buffer.alloc(4);
-  tail.writeUInt32BE(crc32(body));
-  return Buffer.concat([head, body, tail]);
-}
-/** The head of a picture of eight bits, red, green, blue and alpha. */
-function head(width: number, height: number): Buffer {
-  const data = Buffer.alloc(13);
-  data.writeUInt32BE(width, 0);
-  data.writeUInt32BE(height, 4);
-  data.set([8, 6, 0, 0, 0], 8);
-  return chunk('IHDR', data);
-}
-const END = chunk('IEND', Buffer.alloc(0));
-const png = (...chunks: Buffer[]) => Buffer.concat([MAGIC, ...chunks, END]);
-const rows = (count: number, width: number, filter = 0) =>
-  deflateSync(
-    Buffer.concat(
-      Array.from({ length: count }, () => Buffer.concat([Buffer.from([filter]), Buffer.alloc(4 * width, 90)])),
-    ),
-  );
 
 const photo = () =>
   sharp({ create: { width: 640, height: 480, channels: 3, background: '#336699' } })
@@ -67,12 +40,12 @@ describe('hostile or broken pictures', () => {
     ['a PNG with a chunk of less than nothing', () => png(head(2, 2), chunk('IDAT', rows(2, 2), -12))],
     [
       'a PNG with a text of two gigabytes',
-      () => Buffer.concat([MAGIC, head(2, 2), chunk('tEXt', Buffer.from('x'), 0x7fffffff)]),
+      () => Buffer.concat([pngMagic, head(2, 2), chunk('tEXt', Buffer.from('x'), 0x7fffffff)]),
     ],
     ['a PNG with fewer lines than it says', () => png(head(40, 400), chunk('IDAT', rows(3, 40)))],
     ['the first bytes of a JPEG alone', () => Buffer.from([0xff, 0xd8, 0xff])],
     ['a JPEG cut off in its middle', async () => (await photo()).subarray(0, 900)],
-    ['the first bytes of a PNG and text', () => Buffer.concat([MAGIC, Buffer.from('and so on')])],
+    ['the first bytes of a PNG and text', () => Buffer.concat([pngMagic, Buffer.from('and so on')])],
     [
       'a page that begins as a JPEG',
       () => Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.from('<html><script>x</script>')]),

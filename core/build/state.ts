@@ -79,7 +79,11 @@ export function buildState(build: BuildPlan, events: readonly BayEvent[]): Build
     else if (e.kind === 'count')
       counts.set(`${e.step} ${e.fastener}`, { ...counts.get(`${e.step} ${e.fastener}`), ...e });
     else if (e.kind === 'time') times.set(e.step, (times.get(e.step) ?? 0) + e.minutes);
-    else if (e.kind === 'note') notes.set(e.step, [...(notes.get(e.step) ?? []), { at: e.at, text: e.text }]);
+    else if (e.kind === 'note') {
+      const list = notes.get(e.step) ?? [];
+      list.push({ at: e.at, text: e.text });
+      notes.set(e.step, list);
+    }
   }
   const byId = new Map(build.steps.map((step) => [step.id, step]));
   const isTicked = (id: string) => ticks.get(id)?.done === true;

@@ -244,7 +244,8 @@ const Shape = v.strictObject({
 export const Job = v.pipe(
   Shape,
   v.rawCheck(({ dataset, addIssue }) => {
-    if (!dataset.typed) return;
+    // What refers to what is asked of a document whose every part is well formed.
+    if (!dataset.typed || dataset.issues) return;
     for (const fault of jobFaults(dataset.value))
       addIssue({ message: fault.expected, path: pathItems(dataset.value, fault.path) });
   }),
@@ -411,7 +412,7 @@ export function problemsOf(
     const path = v.getDotPath(issue) ?? root;
     if (issue.type === 'strict_object' && issue.expected === 'never')
       return { path, expected: 'expected no such member' };
-    if (issue.type === 'strict_object' && issue.received === 'undefined')
+    if (/^(strict|loose)_object$/.test(issue.type) && issue.received === 'undefined')
       return { path, expected: 'expected this member; it is missing' };
     // Valibot's own words begin so; ours say what is expected from the start.
     if (issue.message.startsWith('Invalid '))

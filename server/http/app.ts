@@ -9,7 +9,7 @@ import * as v from 'valibot';
 import { Id } from '#core/gear/gear';
 import { borderFault } from '#core/text/border';
 import { problemsOf } from '#core/job/job';
-import { parseJob } from '#core/job/parse';
+import { readJob } from '#core/read-job';
 import { BayEvent } from '#core/job/events';
 import { Operation } from '#core/job/operations';
 import type { JobStore } from '../store/jobs';
@@ -99,7 +99,7 @@ export function makeApp({ jobs, library, photos, log, web, run = runHere }: AppP
   });
   api.post('/jobs', express.json({ limit: '4mb' }), async (req, res) => {
     const body = checked(v.strictObject({ saveId: Id, job: v.unknown() }), req.body);
-    const stored = await jobs.create(parseJob(body.job), body.saveId);
+    const stored = await jobs.create(readJob(body.job), body.saveId);
     res.status(201).location(`/api/jobs/${stored.job.id}`).set('ETag', `"${stored.revision}"`).json(stored);
   });
   api.get('/jobs/:id', async (req, res) => {

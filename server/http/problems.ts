@@ -44,7 +44,11 @@ function asProblem(error: unknown): Problem {
   // What the database cannot hold, should any get so far: bad text, a figure out of range, JSON that is none.
   if (code !== undefined && /^22[0-9A-Z]{3}$/.test(code))
     return new Problem(422, 'The database cannot hold this', message ?? 'a text or figure it cannot hold');
-  if (code === 'ENOSPC') return new Problem(507, 'Disk full', 'the disk of the data folder is full; nothing was saved');
+  if (code === '23505')
+    return new Problem(422, 'Used before', 'saveId: expected one that no other save of this job has had');
+  // 53100: the same disk, told by the database.
+  if (code === 'ENOSPC' || code === 'EDQUOT' || code === '53100')
+    return new Problem(507, 'Disk full', 'the disk of the data folder is full; nothing was saved');
   if (code === 'EROFS' || code === 'EACCES')
     return new Problem(507, 'Folder cannot be written', 'the data folder cannot be written; nothing was saved');
   return new Problem(500, 'Something failed here', 'the server could not do this; its log says why');

@@ -1,15 +1,16 @@
 import { setImmediate } from 'node:timers/promises';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import { OperationError, applyAll, type Operation } from '#core/job/operations';
-import type { BayEvent } from '#core/job/events';
+import { MOST_EVENTS, type BayEvent } from '#core/job/events';
 import { clashes, pathWords } from '#core/job/clash';
 import { JobError, type Job } from '#core/job/job';
-import { parseJob } from '#core/job/parse';
+import { readJob } from '#core/read-job';
 import type { JobSummary } from '#core/summary';
 import { runHere, type Run } from '../work/tasks';
 import type { Changes } from './changes';
 import type { JournalEntry } from './journal';
 import {
+  eventCount,
   eventsOf,
   insertEvents,
   insertJob,
@@ -152,7 +153,7 @@ export class JobStore {
   /** What the schema says of a job that cannot be planned; undefined where it has nothing to say. */
   async #fault(id: string): Promise<string | undefined> {
     try {
-      parseJob(await this.raw(id));
+      readJob(await this.raw(id));
       return undefined;
     } catch (error) {
       return error instanceof JobError ? error.message.split('\n')[0] : undefined;
@@ -195,7 +196,7 @@ export class JobStore {
     return this.changes.alone(async () => {
       const found = await selectRaw(this.#db, id);
       if (!found) throw new NoSuchJobError(`no job ${id}`);
-      const job = parseJob(whole(found.document, found.pattern));
+      const job = readJob(whole(found.document, found.pattern));
       const { revision } = found;
       const entries = keptAs(this.changes.journal, job, (kept) => ({ kind: 'state', revision, ...kept }));
       this.#newest = undefined;
@@ -250,7 +251,7 @@ export class JobStore {
       let job: Job;
       try {
         applied = applyAll(newest.job, operations);
-        job = parseJob(applied);
+        job = readJob(applied);
       } catch (error) {
         if (!(error instanceof OperationError || error instanceof JobError)) throw error;
         if (base === newest.revision) throw error;
@@ -284,7 +285,11 @@ export class JobStore {
     return this.changes.alone(async () => {
       if (!(await this.has(id))) throw new NoSuchJobError(`no job ${id}`);
       const newest = this.#newest;
-      await this.#write([{ kind: 'events', job: id, events }], (tx) => insertEvents(tx, id, events));
+      await this.#write([{ kind: 'events', job: id, events }], async (tx) => {
+        await insertEvents(tx, id, events);
+        if ((await eventCount(tx, id)) > MOST_EVENTS)
+          throw new JobError([{ path: 'events', expected: `expected ${MOST_EVENTS} entries of a job at most` }]);
+      });
       this.#newest = newest;
     });
   }

@@ -361,6 +361,8 @@ describe('a damaged journal', () => {
     const short = await opened(older);
     expect(short.warnings[0]).toMatch(/what it said is lost unless/);
     expect((await short.jobs.list()).find((row) => row.id === id)!.trouble).toMatch(/may be missing/);
+    // Both damaged files are kept, though both starts fell into one second.
+    expect(readdirSync(folder).filter((name) => /\.old-/.test(name))).toHaveLength(2);
   });
 
   test('a job whose beginning is gone is told, and the workshop opens', async () => {

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
+  existsSync,
   appendFileSync,
   closeSync,
   fstatSync,
@@ -277,7 +278,7 @@ export class Journal {
   replaceBy(draft: JournalDraft, keep?: string): void {
     draft.finish();
     // Linked, not moved: at no moment is there no journal.
-    if (keep !== undefined) linkSync(this.path, keep);
+    if (keep !== undefined) linkSync(this.path, freeName(keep));
     renameSync(draft.path, this.path);
     syncFolder(this.path);
     closeSync(this.#file);
@@ -301,6 +302,7 @@ export class JournalDraft {
   readonly generation = randomUUID();
   readonly patterns = new Set<string>();
   readonly #file: number;
+  #closed = false;
   size = 0;
 
   constructor(
@@ -324,11 +326,12 @@ export class JournalDraft {
   finish(): void {
     fsyncSync(this.#file);
     closeSync(this.#file);
+    this.#closed = true;
   }
 
-  /** It will not be finished. */
+  /** It will not take anybody's place. */
   abandon(): void {
-    closeSync(this.#file);
+    if (!this.#closed) closeSync(this.#file);
     rmSync(this.path, { force: true });
   }
 }
@@ -340,6 +343,11 @@ export function setAside(journal: string, bytes: Uint8Array): void {
 
 function writeAll(file: number, bytes: Uint8Array): void {
   for (let done = 0; done < bytes.length;) done += writeSync(file, bytes, done);
+}
+
+/** Nothing that was kept is written over: two starts may fall into one second. */
+function freeName(path: string): string {
+  for (let n = 1, free = path; ; free = `${path}-${++n}`) if (!existsSync(free)) return free;
 }
 
 function syncFolder(path: string): void {

@@ -90,4 +90,8 @@ export const MIGRATIONS: readonly string[] = [
   alter table photographs add column kept_at timestamptz not null default now();
   update jobs set summary = null;
   `,
+  `
+  -- A picture no event names is passed by once before it goes: the clock may have jumped since it came.
+  alter table photographs add column passed_by boolean not null default false;
+  `,
 ];

@@ -76,22 +76,24 @@ export class PhotoStore {
   async #count(hash: string, mime: string, bytes: number): Promise<void> {
     await this.db.query(
       `insert into photographs (hash, mime, bytes) values ($1, $2, $3)
-       on conflict (hash) do update set kept_at = now()`,
+       on conflict (hash) do update set kept_at = now(), passed_by = false`,
       [hash, mime, bytes],
     );
   }
 
   /**
    * Drops pictures that no event of any job names any more. Those kept within the last `hours` stay: the event that
-   * names one comes after it, and the line may have been down between the two. Returns how many went.
+   * names one comes after it, and the line may have been down between the two. One goes only when that time has passed
+   * twice, as the machine's clock may have jumped once. Returns how many went.
    */
   async sweep(hours: number): Promise<number> {
+    const unnamed = `kept_at <= now() - make_interval(hours => $1) and not exists
+      (select 1 from events where event->>'kind' = 'photo' and event->>'photo' = photographs.hash)`;
     const { rows } = await this.db.query<{ hash: string }>(
-      `delete from photographs where kept_at <= now() - make_interval(hours => $1) and not exists
-         (select 1 from events where event->>'kind' = 'photo' and event->>'photo' = photographs.hash)
-       returning hash`,
+      `delete from photographs where passed_by and ${unnamed} returning hash`,
       [hours],
     );
+    await this.db.query(`update photographs set passed_by = true, kept_at = now() where ${unnamed}`, [hours]);
     for (const { hash } of rows) rmSync(this.#path(hash), { force: true });
     return rows.length;
   }

@@ -3,12 +3,12 @@ import type { Pattern } from '#core/craft/pattern';
 import { contentHash } from '#core/gear/hash';
 import { JobError, type Job } from '#core/job/job';
 import { OperationError, applyAll } from '#core/job/operations';
-import { parseJob } from '#core/job/parse';
+import { readJob } from '#core/read-job';
 import { beginAnew } from './begin-anew';
 import { readMark, setMark, type Changes } from './changes';
 import { setAside, type JournalEntry, type JournalLine } from './journal';
 import { stockRows } from './library';
-import { insertEvents, insertJob, putPattern, selectJob, selectRaw, updateJob, whole } from './rows';
+import { eventCount, insertEvents, insertJob, putPattern, selectJob, selectRaw, updateJob, whole } from './rows';
 
 export interface Replayed {
   /** Acknowledged changes that came back. */
@@ -214,7 +214,7 @@ class Replay {
     let job: Job;
     let trouble = entry.kind === 'state' ? (entry.trouble ?? null) : null;
     try {
-      job = parseJob(document);
+      job = readJob(document);
     } catch (error) {
       if (!(error instanceof JobError)) throw error;
       // As it stands, so that it can be taken out and put right.
@@ -270,7 +270,7 @@ class Replay {
         : (await selectJob(tx, entry.job))!;
     let job: Job;
     try {
-      job = parseJob(applyAll(found.job, entry.operations));
+      job = readJob(applyAll(found.job, entry.operations));
     } catch (error) {
       if (!(error instanceof OperationError || error instanceof JobError)) throw error;
       setAside(this.path, Buffer.from(JSON.stringify(entry)));
@@ -287,13 +287,6 @@ class Replay {
     this.#newest = { job, revision: entry.revision };
     this.count++;
   }
-}
-
-async function eventCount(tx: Transaction, job: string): Promise<number> {
-  const { rows } = await tx.query<{ count: number }>('select count(*)::int as count from events where job_id = $1', [
-    job,
-  ]);
-  return rows[0]!.count;
 }
 
 /** The document of an entry, whole: those of the first version hold their pattern, later ones its hash. */

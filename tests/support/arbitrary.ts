@@ -78,7 +78,7 @@ function string(part: Part): fc.Arbitrary<string> {
     ? text(part, pattern?.source.includes('\\n|') ?? true)
     : pattern.source.includes('(?!')
       ? IDS
-      : fc.stringMatching(pattern);
+      : fc.stringMatching(new RegExp(pattern.source, pattern.flags.replace('i', '')));
   return pattern ? made.filter((words) => pattern.test(words)) : made;
 }
 
@@ -94,7 +94,15 @@ function number(part: Part): fc.Arbitrary<number> {
   );
 }
 
-function build(part: Part): fc.Arbitrary<unknown> {
+const DEEPEST = 2;
+const isNested = (part: Part): boolean =>
+  part.type === 'lazy' ||
+  [part.wrapped, part.item, part.value, ...(part.pipe ?? []), ...Object.values(part.entries ?? {})].some(
+    (inner) => inner !== undefined && inner !== part && isNested(inner),
+  );
+
+/** `depth`: how many schemas that hold themselves it stands within; within the deepest only plain ones are made. */
+function build(part: Part, depth = 0): fc.Arbitrary<unknown> {
   const base = part.pipe?.[0] && part.pipe[0] !== part ? part.pipe[0] : part;
   switch (base.type) {
     case 'string':
@@ -108,23 +116,34 @@ function build(part: Part): fc.Arbitrary<unknown> {
     case 'picklist':
       return fc.constantFrom(...(base.options as readonly unknown[]));
     case 'nullable':
-      return fc.option(build(base.wrapped!), { nil: null });
+      return fc.option(build(base.wrapped!, depth), { nil: null });
     case 'optional':
-      return build(base.wrapped!);
+      return build(base.wrapped!, depth);
     case 'array':
-      return fc.array(build(base.item!), {
+      return fc.array(build(base.item!, depth), {
         minLength: requirement<number>(part, 'min_length') ?? 0,
         maxLength: Math.min(requirement<number>(part, 'max_length') ?? 4, 6),
       });
     case 'tuple':
-      return fc.tuple(...base.items!.map(build));
+      return fc.tuple(...base.items!.map((item) => build(item, depth)));
     case 'record':
-      return fc.dictionary(build(base.key!) as fc.Arbitrary<string>, build(base.value!), { maxKeys: 4 });
+      return fc.dictionary(build(base.key!) as fc.Arbitrary<string>, build(base.value!, depth), { maxKeys: 4 });
     case 'variant':
-      return fc.oneof(...(base.options as readonly Part[]).map(build));
+      return fc.oneof(
+        ...(base.options as readonly Part[])
+          .filter((option) => depth < DEEPEST || !isNested(option))
+          .map((option) => build(option, depth)),
+      );
+    case 'lazy':
+      return build(base.getter!(undefined), depth + 1);
     case 'strict_object':
+    case 'loose_object':
     case 'object':
-      return fc.record(Object.fromEntries(Object.entries(base.entries!).map(([key, entry]) => [key, build(entry)])));
+      return fc.record(
+        Object.fromEntries(Object.entries(base.entries!).map(([key, entry]) => [key, build(entry, depth)])),
+      );
+    case 'unknown':
+      return fc.jsonValue({ maxDepth: 2 });
     default:
       throw new Error(`no values are made for a schema of type ${base.type}`);
   }

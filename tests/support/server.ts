@@ -13,6 +13,8 @@ export interface Running {
   readonly stop: () => Promise<number | null>;
   /** Ends it at once, as kill -9 does, and waits. */
   readonly kill: () => Promise<void>;
+  /** What it has printed so far. */
+  readonly printed: () => string;
 }
 
 /** A data folder for one test, taken away by `drop`. */
@@ -21,12 +23,26 @@ export function tempFolder(): { path: string; drop: () => void } {
   return { path, drop: () => rmSync(path, { recursive: true, force: true }) };
 }
 
+interface Start {
+  /** Added to its environment. */
+  readonly env?: Readonly<Record<string, string>>;
+  /** It is killed at once after so many milliseconds, ready or not. */
+  readonly killAfter?: number;
+}
+
 /** Starts the built server. Rejects with what it printed when it ends before it is ready. */
-export function startServer(data: string, more: readonly string[] = [], port = 0): Promise<Running> {
+export function startServer(
+  data: string,
+  more: readonly string[] = [],
+  port = 0,
+  { env = {}, killAfter }: Start = {},
+): Promise<Running> {
   const begun = performance.now();
   const child = spawn(process.execPath, ['dist/server.js', '--data', data, '--port', String(port), ...more], {
     stdio: ['ignore', 'pipe', 'pipe'],
+    env: { ...process.env, ...env },
   });
+  if (killAfter !== undefined) setTimeout(() => child.kill('SIGKILL'), killAfter);
   const ended = new Promise<number | null>((done) => child.once('exit', (code) => done(code)));
   return new Promise((resolve, reject) => {
     let printed = '';
@@ -47,6 +63,7 @@ export function startServer(data: string, more: readonly string[] = [], port = 0
           child.kill('SIGKILL');
           await ended;
         },
+        printed: () => printed,
       });
     };
     child.stdout.on('data', read);

@@ -1,0 +1,11 @@
+import { JobError, type Job } from './job/job';
+import { parseJob } from './job/parse';
+import { sealFaults } from './sealed-plan';
+
+/** A job from outside, with the plan it was sealed with: checked whole. Throws JobError naming each path. */
+export function readJob(input: unknown): Job {
+  const job = parseJob(input);
+  const faults = sealFaults(job);
+  if (faults.length) throw new JobError(faults);
+  return job;
+}

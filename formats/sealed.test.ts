@@ -1,0 +1,110 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { finishedEvents, finishedJob } from '#demo/finished';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { contentHash } from '#core/gear/hash';
+import { JobError, type Job } from '#core/job/job';
+import { sealOf } from '#core/job/seal';
+import { planJob, planOf } from '#core/plan';
+import { readJob } from '#core/read-job';
+import { summarise } from '#core/summary';
+import { anyJob } from '../tests/support/any-job';
+import { cutListCsv, fastenersCsv } from './csv';
+import { drawingSvg } from './drawing';
+import { jobSheetPdf } from './job-sheet';
+import { circuitsNetlist } from './spice';
+
+const sealed = (job: Job, plan: unknown = planJob(job)): unknown => {
+  const seal = sealOf(plan as { planner: string }, '2026-11-25T08:00:00.000Z', 'Tester', 0);
+  return JSON.parse(JSON.stringify({ ...job, seal }));
+};
+const problems = (input: unknown): string[] => {
+  try {
+    readJob(input);
+    return [];
+  } catch (error) {
+    if (!(error instanceof JobError)) throw error;
+    return error.problems.map(({ path, expected }) => `${path}: ${expected}`);
+  }
+};
+
+test('a plan that was made here is taken sealed: of every demo job, of an older planner, of 120 random jobs', () => {
+  for (const job of DEMO_JOBS) expect(problems(sealed(job))).toEqual([]);
+  expect(problems(finishedJob(3))).toEqual([]);
+  expect(problems(JSON.parse(readFileSync('tests/sealed/launch-0.4.0.json', 'utf8')))).toEqual([]);
+  fc.assert(
+    fc.property(anyJob, ({ job }) => {
+      expect(problems(sealed(job))).toEqual([]);
+    }),
+    { numRuns: 120, seed: 12 },
+  );
+});
+
+test('a plan that was made up is refused by its path', () => {
+  expect(problems(sealed(TOURER_JOB, { planner: '0.5.0', runs: [], findings: [] }))).toContain(
+    'seal.plan.ledger: expected this member; it is missing',
+  );
+  expect(problems(sealed(TOURER_JOB, { planner: '0.2.0', runs: [null], findings: [null] }))).toEqual([
+    'seal.plan: expected a plan as planner 0.2.0 makes them',
+  ]);
+  const plan = planJob(TOURER_JOB);
+  const ghost = { ...plan, power: { ...plan.power, feeds: { toString: plan.power.feeds['amp'] } } };
+  expect(problems(sealed(TOURER_JOB, ghost))).toEqual([
+    'seal.plan.power.feeds.toString: expected gear of this job, not toString',
+  ]);
+});
+
+/** Every place in a value that holds something, as a path. */
+function* places(value: unknown, path: readonly string[] = []): Generator<readonly string[]> {
+  if (path.length) yield path;
+  if (typeof value === 'object' && value !== null)
+    for (const [key, inner] of Object.entries(value)) yield* places(inner, [...path, key]);
+}
+function withAt(value: unknown, [key, ...rest]: readonly string[], put: unknown): unknown {
+  if (key === undefined) return put;
+  const copy = (Array.isArray(value) ? [...(value as unknown[])] : { ...(value as object) }) as Record<string, unknown>;
+  copy[key] = withAt(copy[key], rest, put);
+  if (copy[key] === undefined && !Array.isArray(copy)) delete copy[key];
+  return copy;
+}
+
+test('whatever one thing in a sealed plan is made into: it is refused, or everything that reads it still can', async () => {
+  const events = finishedEvents(() => '0'.repeat(64));
+  const job = finishedJob(events.length);
+  const plan = JSON.parse(JSON.stringify(planOf(job))) as object;
+  const all = [...places(plan)];
+  const wrong = [null, {}, [], 'x', -1, undefined, [null], { a: null }];
+  let taken = 0;
+  let refused = 0;
+  const failed: string[] = [];
+  for (let n = 0; n < 160; n++) {
+    // Spread over the whole plan by a step that shares no factor with its length.
+    const path = all[(n * 7919) % all.length]!;
+    const put = wrong[n % wrong.length];
+    const changed = withAt(plan, path, put) as { planner: string };
+    const seal = { ...job.seal!, plan: changed, hash: contentHash(changed) };
+    let read: Job;
+    try {
+      read = readJob(JSON.parse(JSON.stringify({ ...job, seal })));
+    } catch (error) {
+      if (!(error instanceof JobError)) throw error;
+      refused++;
+      continue;
+    }
+    taken++;
+    try {
+      const of = planOf(read);
+      summarise(read, events);
+      cutListCsv(read, of);
+      fastenersCsv(read, of, events);
+      drawingSvg(read, of);
+      circuitsNetlist(read, of);
+      if (n % 8 === 0) await jobSheetPdf(read, events, []);
+    } catch (error) {
+      failed.push(`${path.join('.')} as ${JSON.stringify(put)}: ${(error as Error).message}`);
+    }
+  }
+  expect(failed).toEqual([]);
+  expect(taken).toBeGreaterThan(20);
+  expect(refused).toBeGreaterThan(40);
+}, 120_000);

@@ -1,0 +1,32 @@
+import { jobFiles, pictures, tables, zips } from '../torture/files';
+import { flips, tears } from '../torture/damage';
+import { clocks, locks, six } from '../torture/folder';
+import { kills } from '../torture/kills';
+import type { How, Outcome } from '../torture/outcome';
+import { requestsChanged } from '../torture/requests';
+
+/** The short form of `npm run torture`; a full disk is tried there alone, as it takes a disk of its own. */
+const SHORT: [string, (how: How) => Promise<Outcome>, number][] = [
+  ['kill -9', kills, 12],
+  ['flips', flips, 8],
+  ['tears', tears, 4],
+  ['locks', locks, 6],
+  ['clocks', clocks, 4],
+  ['six', six, 2],
+  ['requests', requestsChanged, 2500],
+  ['pictures', pictures, 30],
+  ['zips', zips, 19],
+  ['jobs', jobFiles, 30],
+  ['tables', tables, 15],
+];
+
+test.each(SHORT)(
+  'torture, in short: %s',
+  async (_, attack, rounds) => {
+    const { tried, faults } = await attack({ seed: 7, rounds, patience: 8 });
+    // How long anything takes is nothing a busy machine can be held to; the long form measures it.
+    expect(faults).toEqual([]);
+    expect(tried).toBeGreaterThanOrEqual(rounds);
+  },
+  300_000,
+);
