@@ -1,4 +1,4 @@
-import { eliminate, multiply, solvePositive } from './sparse';
+import { eliminate, multiply, solvePositive, type Elimination } from './sparse';
 
 /**
  * A resistor between two nodes, Ω > 0. With `diodeVolts` it passes current from a to b only, and loses that
@@ -126,7 +126,11 @@ const MOST_TRIALS = 60_000;
  * goes round in circles, some of them at a time, by the throw of a coin that falls the same every time; else by trying.
  */
 function settle(network: Network, valves: readonly Valve[]): Solution {
-  if (!valves.length) return solveStates(network, new Map());
+  const frame = new Frame(network, valves);
+  if (!valves.length) {
+    const found = frame.solve([]);
+    return found ? frame.solution(found) : { state: 'collapsed' };
+  }
   const held = new Map<string, Supply>();
   for (const supply of network.supplies) {
     const other = held.get(supply.node);
@@ -140,10 +144,10 @@ function settle(network: Network, valves: readonly Valve[]): Solution {
   const tried = new Set<string>();
   while (!tried.has(states.join())) {
     tried.add(states.join());
-    const solution = tryStates(network, valves, states);
-    if (!solution) break;
-    const next = valves.map((valve, i) => wantedState(solution, valve, states[i]!));
-    if (next.every((state, i) => state === states[i])) return solution;
+    const found = frame.try(states);
+    if (!found) break;
+    const next = frame.wanted(found);
+    if (next.every((state, i) => state === states[i])) return frame.solution(found);
     // What has reached its limit no longer holds the others off.
     const sags = next.some((state, i) => state === 'limited' && states[i] !== 'limited');
     states = sags ? next.map((state) => (state === 'idle' ? 'gives' : state)) : next;
@@ -156,47 +160,25 @@ function settle(network: Network, valves: readonly Valve[]): Solution {
   const rounds = valves.reduce((product, valve) => product * optionsOf(valve).length, 1) > FEW_STATES ? MOST_ROUNDS : 0;
   for (let round = 0; round < rounds; round++) {
     let at = starts[round] ?? valves.map((valve) => optionsOf(valve)[Math.floor(throws() * optionsOf(valve).length)]!);
-    let solution = tryStates(network, valves, at);
-    for (let step = 0; solution && step < MOST_STEPS; step++) {
-      const found = solution;
-      const wants = valves.map((valve, i) => wantedState(found, valve, at[i]!));
-      if (wants.every((state, i) => state === at[i])) return solution;
+    let found = frame.try(at);
+    for (let step = 0; found && step < MOST_STEPS; step++) {
+      const wants = frame.wanted(found);
+      if (wants.every((state, i) => state === at[i])) return frame.solution(found);
       const next = at.map((state, i) => (wants[i] === state || throws() < 0.5 ? state : wants[i]!));
-      const after = tryStates(network, valves, next);
+      const after = frame.try(next);
       // Where no part would have a supply left, another throw.
       if (!after) continue;
       at = next;
-      solution = after;
+      found = after;
     }
   }
   let trials = 0;
   for (const trial of allStates(valves)) {
     if (++trials > MOST_TRIALS) break;
-    const solution = tryStates(network, valves, trial);
-    if (solution && valves.every((valve, i) => wantedState(solution, valve, trial[i]!) === trial[i])) return solution;
+    const found = frame.try(trial);
+    if (found && frame.wanted(found).every((state, i) => state === trial[i])) return frame.solution(found);
   }
   return { state: 'collapsed' };
-}
-
-/** A solution in these states; undefined when it collapses, or a part is left without a supply. */
-function tryStates(network: Network, valves: readonly Valve[], states: readonly SupplyState[]): Solved | undefined {
-  const known = new Map<string, SupplyState>();
-  valves.forEach((valve, i) => known.set('supply' in valve ? valve.supply.name : valve.diode.name, states[i]!));
-  const holding = new Set<string>();
-  for (const { name, node, ohm } of network.supplies) {
-    if (ohm > 0 || (known.get(name) ?? 'gives') !== 'gives') continue;
-    // Two that hold one node each at volts of its own cannot both be right.
-    if (holding.has(node)) return undefined;
-    holding.add(node);
-  }
-  try {
-    const solution = solveStates(network, known);
-    return solution.state === 'solved' ? solution : undefined;
-  } catch (error) {
-    // Loose with everything switched on is loose; else it is only this trial that leaves a part without a supply.
-    if (error instanceof RangeError && states.some((state) => state !== 'gives')) return undefined;
-    throw error;
-  }
 }
 
 /**
@@ -205,22 +187,6 @@ function tryStates(network: Network, valves: readonly Valve[], states: readonly 
  */
 const NO_AMPS = 1e-6;
 const NO_VOLTS = 1e-8;
-
-/** The state a valve would be in at these volts. */
-function wantedState(solution: Solved, valve: Valve, state: SupplyState): SupplyState {
-  if ('diode' in valve) {
-    const { a, b, name, diodeVolts } = valve.diode;
-    const over = solution.volts.get(a)! - solution.volts.get(b)! - diodeVolts!;
-    if (state === 'gives') return solution.amps.get(name)! < -NO_AMPS ? 'idle' : 'gives';
-    return over > NO_VOLTS ? 'gives' : 'idle';
-  }
-  const { name, node, volts, ohm, mostA = Number.MAX_VALUE, oneWay } = valve.supply;
-  const at = solution.volts.get(node)!;
-  const { amps } = solution.supplies.get(name)!;
-  if (state === 'gives') return amps > mostA + NO_AMPS ? 'limited' : oneWay && amps < -NO_AMPS ? 'idle' : 'gives';
-  if (state === 'limited') return at > volts - mostA * ohm + NO_VOLTS ? 'gives' : 'limited';
-  return at >= volts - NO_VOLTS ? 'idle' : 'gives';
-}
 
 /** Where to begin: everything given, and every diode shut. */
 const startsOf = (valves: readonly Valve[]): SupplyState[][] => [
@@ -244,159 +210,300 @@ function* allStates(valves: readonly Valve[]): Generator<SupplyState[]> {
   }
 }
 
-/** The network with every valve in a state that is given: plain supplies, resistors and loads. */
-function solveStates(given: Network, states: ReadonlyMap<string, SupplyState>): Solution {
-  const stateOf = (name: string) => states.get(name) ?? 'gives';
-  const limited = given.supplies.filter(({ name }) => stateOf(name) === 'limited');
-  const network: Network = states.size
-    ? {
-        ground: given.ground,
-        supplies: given.supplies.filter(({ name }) => stateOf(name) === 'gives'),
-        resistors: given.resistors.filter(
-          ({ name, diodeVolts }) => diodeVolts === undefined || stateOf(name) === 'gives',
-        ),
-        loads: given.loads,
-      }
-    : given;
-  const nodes = [
-    ...new Set([
-      ...network.supplies.map((s) => s.node),
-      ...network.resistors.flatMap((r) => [r.a, r.b]),
-      ...network.loads.flatMap((l) => [l.plus, l.minus]),
-      ...limited.map(({ node }) => node),
-    ]),
-  ];
-  // Ground and what an ideal source holds are known; only the rest is solved for.
-  const known = new Map<string, number>([[network.ground, 0]]);
-  for (const { node, volts, ohm } of network.supplies) if (ohm === 0) known.set(node, volts);
-  const index = new Map(nodes.filter((node) => !known.has(node)).map((node, i) => [node, i]));
-  const n = index.size;
-  const at = (node: string) => index.get(node) ?? -1;
-
-  const pairs = [
-    ...network.resistors.map(({ a, b }) => [at(a), at(b)] as const),
-    ...network.loads.map(({ plus, minus }) => [at(plus), at(minus)] as const),
-  ].filter(([i, j]) => i >= 0 && j >= 0 && i !== j);
-  const plan = eliminate(n, pairs);
-  const base = new Float64Array(plan.entries);
-  const injected = new Float64Array(n);
-  const stamp = (m: Float64Array, i: number, j: number, siemens: number) => {
-    if (i === j) return;
-    if (i >= 0) m[i]! += siemens;
-    if (j >= 0) m[j]! += siemens;
-    if (i >= 0 && j >= 0) m[plan.at(i, j)]! -= siemens;
-  };
-  const conduct = (a: string, b: string, siemens: number) => {
-    stamp(base, at(a), at(b), siemens);
-    if (at(a) >= 0) injected[at(a)]! += siemens * (known.get(b) ?? 0);
-    if (at(b) >= 0) injected[at(b)]! += siemens * (known.get(a) ?? 0);
-  };
-  for (const { a, b, ohm, diodeVolts } of network.resistors) {
-    conduct(a, b, 1 / ohm);
-    if (!diodeVolts) continue;
-    if (at(a) >= 0) injected[at(a)]! += diodeVolts / ohm;
-    if (at(b) >= 0) injected[at(b)]! -= diodeVolts / ohm;
-  }
-  for (const { node, volts, ohm } of network.supplies) {
-    if (ohm === 0) continue;
-    conduct(node, network.ground, 1 / ohm);
-    if (at(node) >= 0) injected[at(node)]! += volts / ohm;
-  }
-  // Steady currents belong to the linear part: where no supply holds any volts they are what raises them.
-  const inject = (node: string, amps: number) => {
-    if (at(node) >= 0) injected[at(node)]! += amps;
-  };
-  for (const { node, mostA } of limited) inject(node, mostA!);
-  for (const { plus, minus, siemens, amps } of network.loads) {
-    if (siemens) conduct(plus, minus, siemens);
-    if (!amps) continue;
-    inject(plus, -amps);
-    inject(minus, amps);
-  }
-
-  const volts = solvePositive(plan, base, injected);
-  if (!volts) throw new RangeError('part of the network hangs loose: no path to a supply');
-  const of = (node: string) => known.get(node) ?? volts[at(node)]!;
-  const ends = network.loads.map(({ plus, minus }) => ({
-    plus: at(plus),
-    minus: at(minus),
-    // What is known at either end does not move.
-    fixed: (known.get(plus) ?? 0) - (known.get(minus) ?? 0),
-  }));
-  const highest = Math.max(...given.supplies.map((s) => s.volts));
-
-  for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
-    const jacobian = base.slice();
-    const drawn = multiply(plan, base, volts);
-    const residual = injected.map((x, i) => x - drawn[i]!);
-    for (const [k, load] of network.loads.entries()) {
-      const { plus, minus, fixed } = ends[k]!;
-      const u = fixed + (plus >= 0 ? volts[plus]! : 0) - (minus >= 0 ? volts[minus]! : 0);
-      if (!load.watts) {
-        if (u <= 0 && load.amps) return { state: 'collapsed' };
-        continue;
-      }
-      if (u <= 0 || u > 2 * highest) return { state: 'collapsed' };
-      const amps = load.watts / u;
-      if (plus >= 0) residual[plus]! -= amps;
-      if (minus >= 0) residual[minus]! += amps;
-      // d(P/u)/du = −P/u²: a constant-power load looks like a negative conductance.
-      stamp(jacobian, plus, minus, -load.watts / (u * u));
-    }
-    const step = solvePositive(plan, jacobian, residual);
-    // On the working branch of a feed the matrix is positive definite (volts above the working ones only
-    // make it more so), so a pivot that is not positive means that there is no working state.
-    if (!step) return { state: 'collapsed' };
-    let largest = 0;
-    for (let i = 0; i < n; i++) {
-      volts[i]! += step[i]!;
-      largest = Math.max(largest, Math.abs(step[i]!));
-    }
-    if (largest < 1e-9) return solved(given, network, of, stateOf, iteration);
-  }
-  return { state: 'collapsed' };
+/** What was found with the valves in these states. */
+interface Found {
+  readonly states: readonly SupplyState[];
+  /** Volts of each node; NaN where nothing that is switched on leads to it. */
+  readonly volts: Float64Array;
+  /** Amperes of each resistor from a to b, of each load, and out of each supply. */
+  readonly amps: Float64Array;
+  readonly loadAmps: Float64Array;
+  readonly supplyAmps: Float64Array;
+  readonly iterations: number;
 }
 
-function solved(
-  given: Network,
-  network: Network,
-  of: (node: string) => number,
-  stateOf: (name: string) => SupplyState,
-  iterations: number,
-): Solution {
-  const volts = new Map<string, number>([[network.ground, 0]]);
-  for (const { a, b } of network.resistors) volts.set(a, of(a)).set(b, of(b));
-  for (const { plus, minus } of network.loads) volts.set(plus, of(plus)).set(minus, of(minus));
-  for (const { node } of network.supplies) volts.set(node, of(node));
-  const amps = new Map(network.resistors.map((r) => [r.name, (of(r.a) - of(r.b) - (r.diodeVolts ?? 0)) / r.ohm]));
-  if (network !== given) for (const { name } of given.resistors) if (!amps.has(name)) amps.set(name, 0);
-  const drawn = new Map(
-    network.loads.map((l) => {
-      const u = of(l.plus) - of(l.minus);
-      return [l.name, l.watts / u + l.amps + l.siemens * u] as const;
-    }),
-  );
-  // What an ideal source gives is whatever leaves its node by the others.
-  const leaving = (node: string) =>
-    network.resistors.reduce(
-      (sum, r) => sum + (r.a === node ? amps.get(r.name)! : r.b === node ? -amps.get(r.name)! : 0),
-      0,
-    ) +
-    network.loads.reduce(
-      (sum, l) => sum + (l.plus === node ? drawn.get(l.name)! : l.minus === node ? -drawn.get(l.name)! : 0),
-      0,
-    ) -
-    network.supplies.reduce((sum, s) => sum + (s.node === node && s.ohm > 0 ? (s.volts - of(node)) / s.ohm : 0), 0) -
-    given.supplies.reduce((sum, s) => sum + (s.node === node && stateOf(s.name) === 'limited' ? s.mostA! : 0), 0);
-  const supplies = new Map(
-    given.supplies.map(({ name, node, volts: set, ohm, mostA }) => {
-      const state = stateOf(name);
-      if (!volts.has(node)) volts.set(node, 0);
-      const gives =
-        state === 'idle' ? 0 : state === 'limited' ? mostA! : ohm > 0 ? (set - of(node)) / ohm : leaving(node);
-      return [name, { amps: gives, state }] as const;
-    }),
-  );
-  for (const { name } of given.supplies) if (stateOf(name) === 'limited') drawn.delete(name);
-  return { state: 'solved', volts, amps, loadAmps: drawn, supplies, iterations };
+/** Which rows are solved for while these nodes are held, and how they are eliminated. */
+interface Rows {
+  readonly rowOf: Int32Array;
+  readonly plan: Elimination;
+}
+
+/** A network compiled for trying its valves in one state after another: only numbers change between two tries. */
+class Frame {
+  readonly #nodes: string[] = [];
+  readonly #ground: number;
+  readonly #ends: { readonly a: Int32Array; readonly b: Int32Array };
+  readonly #loads: { readonly plus: Int32Array; readonly minus: Int32Array };
+  readonly #supplyNodes: Int32Array;
+  /** The valve of each supply and resistor; −1 where it has none. */
+  readonly #valveOfSupply: readonly number[];
+  readonly #valveOfResistor: readonly number[];
+  readonly #highest: number;
+  /** By the supplies that hold their nodes. */
+  readonly #rows = new Map<string, Rows>();
+
+  constructor(
+    private readonly network: Network,
+    valves: readonly Valve[],
+  ) {
+    const index = new Map<string, number>();
+    const at = (node: string) => {
+      const known = index.get(node);
+      if (known !== undefined) return known;
+      index.set(node, this.#nodes.push(node) - 1);
+      return this.#nodes.length - 1;
+    };
+    const { ground, supplies, resistors, loads } = network;
+    this.#ground = at(ground);
+    this.#supplyNodes = Int32Array.from(supplies, ({ node }) => at(node));
+    this.#ends = { a: Int32Array.from(resistors, ({ a }) => at(a)), b: Int32Array.from(resistors, ({ b }) => at(b)) };
+    this.#loads = {
+      plus: Int32Array.from(loads, ({ plus }) => at(plus)),
+      minus: Int32Array.from(loads, ({ minus }) => at(minus)),
+    };
+    const valveOf = new Map(valves.map((valve, i) => ['supply' in valve ? valve.supply : valve.diode, i] as const));
+    this.#valveOfSupply = supplies.map((supply) => valveOf.get(supply) ?? -1);
+    this.#valveOfResistor = resistors.map((resistor) => valveOf.get(resistor) ?? -1);
+    this.#highest = Math.max(...supplies.map((s) => s.volts));
+  }
+
+  /** A solution in these states; undefined when it collapses, or a part is left without a supply. */
+  try(states: readonly SupplyState[]): Found | undefined {
+    const holding = new Set<number>();
+    for (const [i, { ohm }] of this.network.supplies.entries()) {
+      if (ohm > 0 || this.#stateOfSupply(states, i) !== 'gives') continue;
+      // Two that hold one node each at volts of its own cannot both be right.
+      if (holding.has(this.#supplyNodes[i]!)) return undefined;
+      holding.add(this.#supplyNodes[i]!);
+    }
+    try {
+      return this.solve(states);
+    } catch (error) {
+      // Loose with everything switched on is loose; else it is only this trial that leaves a part without a supply.
+      if (error instanceof RangeError && states.some((state) => state !== 'gives')) return undefined;
+      throw error;
+    }
+  }
+
+  #stateOfSupply(states: readonly SupplyState[], supply: number): SupplyState {
+    return states[this.#valveOfSupply[supply]!] ?? 'gives';
+  }
+  #isOpen(states: readonly SupplyState[], resistor: number): boolean {
+    return (states[this.#valveOfResistor[resistor]!] ?? 'gives') === 'gives';
+  }
+
+  /** The state each valve would be in at the volts found. */
+  wanted({ states, volts, amps, supplyAmps }: Found): SupplyState[] {
+    const { supplies, resistors } = this.network;
+    const wants = [...states];
+    for (const [i, valve] of this.#valveOfResistor.entries()) {
+      if (valve < 0) continue;
+      const over = volts[this.#ends.a[i]!]! - volts[this.#ends.b[i]!]! - resistors[i]!.diodeVolts!;
+      wants[valve] =
+        states[valve] === 'gives' ? (amps[i]! < -NO_AMPS ? 'idle' : 'gives') : over > NO_VOLTS ? 'gives' : 'idle';
+    }
+    for (const [i, valve] of this.#valveOfSupply.entries()) {
+      if (valve < 0) continue;
+      const { volts: set, ohm, mostA = Number.MAX_VALUE, oneWay } = supplies[i]!;
+      const at = volts[this.#supplyNodes[i]!]!;
+      const gives = supplyAmps[i]!;
+      const state = states[valve]!;
+      if (state === 'gives')
+        wants[valve] = gives > mostA + NO_AMPS ? 'limited' : oneWay && gives < -NO_AMPS ? 'idle' : 'gives';
+      else if (state === 'limited') wants[valve] = at > set - mostA * ohm + NO_VOLTS ? 'gives' : 'limited';
+      else wants[valve] = at >= set - NO_VOLTS ? 'idle' : 'gives';
+    }
+    return wants;
+  }
+
+  /** The rows to solve for while these nodes are held: of the whole network, so that a diode may open and shut in it. */
+  #rowsFor(held: readonly number[]): Rows {
+    const key = held.join();
+    const known = this.#rows.get(key);
+    if (known) return known;
+    const rowOf = new Int32Array(this.#nodes.length);
+    for (const node of held) rowOf[node] = -1;
+    let n = 0;
+    for (let node = 0; node < rowOf.length; node++) if (rowOf[node] === 0) rowOf[node] = n++;
+    const pairs: [number, number][] = [];
+    const join = (a: Int32Array, b: Int32Array) => {
+      for (let i = 0; i < a.length; i++) {
+        const [x, y] = [rowOf[a[i]!]!, rowOf[b[i]!]!];
+        if (x >= 0 && y >= 0 && x !== y) pairs.push([x, y]);
+      }
+    };
+    join(this.#ends.a, this.#ends.b);
+    join(this.#loads.plus, this.#loads.minus);
+    const rows: Rows = { rowOf, plan: eliminate(n, pairs) };
+    this.#rows.set(key, rows);
+    return rows;
+  }
+
+  /** With every valve in a state that is given: plain supplies, resistors and loads. Undefined when it collapses. */
+  solve(states: readonly SupplyState[]): Found | undefined {
+    const { supplies, resistors, loads } = this.network;
+    const { a, b } = this.#ends;
+    const { plus, minus } = this.#loads;
+    const supplyNodes = this.#supplyNodes;
+    // Ground and what an ideal source holds are known; only the rest is solved for.
+    const volts = new Float64Array(this.#nodes.length);
+    const held = [this.#ground];
+    supplies.forEach(({ volts: set, ohm }, i) => {
+      if (ohm > 0 || this.#stateOfSupply(states, i) !== 'gives') return;
+      volts[supplyNodes[i]!] = set;
+      held.push(supplyNodes[i]!);
+    });
+    volts[this.#ground] = 0;
+    const { rowOf, plan } = this.#rowsFor(held);
+    const { n } = plan;
+    const base = new Float64Array(plan.entries);
+    const injected = new Float64Array(n);
+    const reached = new Uint8Array(this.#nodes.length);
+    reached[this.#ground] = 1;
+    const stamp = (m: Float64Array, i: number, j: number, siemens: number) => {
+      if (i === j) return;
+      if (i >= 0) m[i]! += siemens;
+      if (j >= 0) m[j]! += siemens;
+      if (i >= 0 && j >= 0) m[plan.at(i, j)]! -= siemens;
+    };
+    const conduct = (from: number, to: number, siemens: number) => {
+      const [i, j] = [rowOf[from]!, rowOf[to]!];
+      stamp(base, i, j, siemens);
+      if (i >= 0 && j < 0) injected[i]! += siemens * volts[to]!;
+      if (j >= 0 && i < 0) injected[j]! += siemens * volts[from]!;
+    };
+    const inject = (node: number, amps: number) => {
+      if (rowOf[node]! >= 0) injected[rowOf[node]!]! += amps;
+    };
+    for (let r = 0; r < resistors.length; r++) {
+      if (!this.#isOpen(states, r)) continue;
+      const { ohm, diodeVolts } = resistors[r]!;
+      reached[a[r]!] = reached[b[r]!] = 1;
+      conduct(a[r]!, b[r]!, 1 / ohm);
+      if (!diodeVolts) continue;
+      inject(a[r]!, diodeVolts / ohm);
+      inject(b[r]!, -diodeVolts / ohm);
+    }
+    supplies.forEach(({ volts: set, ohm, mostA }, i) => {
+      const state = this.#stateOfSupply(states, i);
+      if (state === 'idle') return;
+      reached[supplyNodes[i]!] = 1;
+      // Steady currents belong to the linear part: where no supply holds any volts they are what raises them.
+      if (state === 'limited') inject(supplyNodes[i]!, mostA!);
+      else if (ohm > 0) {
+        conduct(supplyNodes[i]!, this.#ground, 1 / ohm);
+        inject(supplyNodes[i]!, set / ohm);
+      }
+    });
+    for (let k = 0; k < loads.length; k++) {
+      const { siemens, amps } = loads[k]!;
+      reached[plus[k]!] = reached[minus[k]!] = 1;
+      if (siemens) conduct(plus[k]!, minus[k]!, siemens);
+      if (!amps) continue;
+      inject(plus[k]!, -amps);
+      inject(minus[k]!, amps);
+    }
+    // A node that nothing leads to is left out: a row of its own that says nought.
+    for (let node = 0; node < reached.length; node++) if (!reached[node] && rowOf[node]! >= 0) base[rowOf[node]!] = 1;
+
+    const solved = solvePositive(plan, base, injected);
+    if (!solved) throw new RangeError('part of the network hangs loose: no path to a supply');
+    const rise = (k: number) => volts[plus[k]!]! - volts[minus[k]!]!;
+    const spread = () => {
+      for (let node = 0; node < rowOf.length; node++) if (rowOf[node]! >= 0) volts[node] = solved[rowOf[node]!]!;
+    };
+    spread();
+
+    for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
+      const jacobian = base.slice();
+      const drawn = multiply(plan, base, solved);
+      const residual = injected.map((x, i) => x - drawn[i]!);
+      for (let k = 0; k < loads.length; k++) {
+        const { watts, amps: steady } = loads[k]!;
+        const u = rise(k);
+        if (!watts) {
+          if (u <= 0 && steady) return undefined;
+          continue;
+        }
+        if (u <= 0 || u > 2 * this.#highest) return undefined;
+        const amps = watts / u;
+        const [i, j] = [rowOf[plus[k]!]!, rowOf[minus[k]!]!];
+        if (i >= 0) residual[i]! -= amps;
+        if (j >= 0) residual[j]! += amps;
+        // d(P/u)/du = −P/u²: a constant-power load looks like a negative conductance.
+        stamp(jacobian, i, j, -watts / (u * u));
+      }
+      const step = solvePositive(plan, jacobian, residual);
+      // On the working branch of a feed the matrix is positive definite (volts above the working ones only
+      // make it more so), so a pivot that is not positive means that there is no working state.
+      if (!step) return undefined;
+      let largest = 0;
+      for (let i = 0; i < n; i++) {
+        solved[i]! += step[i]!;
+        largest = Math.max(largest, Math.abs(step[i]!));
+      }
+      spread();
+      if (largest >= 1e-9) continue;
+      // A supply that gives nothing, on a node nothing leads to, stands at no volts.
+      for (const node of supplyNodes) if (!reached[node]) reached[node] = 1;
+      for (let node = 0; node < reached.length; node++) if (!reached[node]) volts[node] = NaN;
+      return this.#found(states, volts, iteration);
+    }
+    return undefined;
+  }
+
+  #found(states: readonly SupplyState[], volts: Float64Array, iterations: number): Found {
+    const { supplies, resistors, loads } = this.network;
+    const { a, b } = this.#ends;
+    const { plus, minus } = this.#loads;
+    const amps = Float64Array.from(resistors, ({ ohm, diodeVolts = 0 }, r) =>
+      this.#isOpen(states, r) ? (volts[a[r]!]! - volts[b[r]!]! - diodeVolts) / ohm : 0,
+    );
+    const loadAmps = Float64Array.from(loads, ({ watts, amps: steady, siemens }, k) => {
+      const u = volts[plus[k]!]! - volts[minus[k]!]!;
+      return watts / u + steady + siemens * u;
+    });
+    const supplyAmps = Float64Array.from(supplies, ({ volts: set, ohm, mostA }, i) => {
+      const state = this.#stateOfSupply(states, i);
+      if (state === 'idle') return 0;
+      if (state === 'limited') return mostA!;
+      return ohm > 0 ? (set - volts[this.#supplyNodes[i]!]!) / ohm : NaN;
+    });
+    // What an ideal source gives is whatever leaves its node by the others.
+    supplies.forEach((_, i) => {
+      if (!Number.isNaN(supplyAmps[i]!)) return;
+      const node = this.#supplyNodes[i]!;
+      let leaving = 0;
+      for (let r = 0; r < amps.length; r++) leaving += a[r] === node ? amps[r]! : b[r] === node ? -amps[r]! : 0;
+      for (let k = 0; k < loadAmps.length; k++)
+        leaving += plus[k] === node ? loadAmps[k]! : minus[k] === node ? -loadAmps[k]! : 0;
+      supplies.forEach(({ ohm, volts: set, mostA }, s) => {
+        if (this.#supplyNodes[s] !== node) return;
+        const state = this.#stateOfSupply(states, s);
+        if (state === 'limited') leaving -= mostA!;
+        else if (state === 'gives' && ohm > 0) leaving -= (set - volts[node]!) / ohm;
+      });
+      supplyAmps[i] = leaving;
+    });
+    return { states, volts, amps, loadAmps, supplyAmps, iterations };
+  }
+
+  /** What was found, by name. */
+  solution({ states, volts, amps, loadAmps, supplyAmps, iterations }: Found): Solution {
+    const { supplies, resistors, loads } = this.network;
+    const byNode = new Map<string, number>();
+    this.#nodes.forEach((node, i) => {
+      if (!Number.isNaN(volts[i]!)) byNode.set(node, volts[i]!);
+    });
+    return {
+      state: 'solved',
+      volts: byNode,
+      amps: new Map(resistors.map(({ name }, i) => [name, amps[i]!])),
+      loadAmps: new Map(loads.map(({ name }, i) => [name, loadAmps[i]!])),
+      supplies: new Map(
+        supplies.map(({ name }, i) => [name, { amps: supplyAmps[i]!, state: this.#stateOfSupply(states, i) }]),
+      ),
+      iterations,
+    };
+  }
 }

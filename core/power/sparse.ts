@@ -15,6 +15,8 @@ export interface Elimination {
   readonly first: Int32Array;
   readonly column: Int32Array;
   readonly entry: Int32Array;
+  /** Entries that eliminating changes, in the order it does: pair after pair of the columns left of each row. */
+  readonly changed: Int32Array;
 }
 
 /**
@@ -63,7 +65,20 @@ export function eliminate(n: number, pairs: readonly (readonly [number, number])
     degree = Math.max(0, degree - 1);
   }
   const at = (i: number, j: number) => (i === j ? i : places.get(i * n + j)!);
-  return { n, entries, at, order, first, column: Int32Array.from(column), entry: Int32Array.from(entry) };
+  const changed: number[] = [];
+  for (let k = 0; k < n; k++)
+    for (let a = first[k]!; a < first[k + 1]!; a++)
+      for (let b = first[k]!; b < a; b++) changed.push(at(column[a]!, column[b]!));
+  return {
+    n,
+    entries,
+    at,
+    order,
+    first,
+    column: Int32Array.from(column),
+    entry: Int32Array.from(entry),
+    changed: Int32Array.from(changed),
+  };
 }
 
 /** The matrix times a vector. */
@@ -90,12 +105,13 @@ export function multiply(
  * not positive definite. `values` and `right` are left as they are.
  */
 export function solvePositive(
-  { n, order, first, column, entry, at }: Elimination,
+  { n, order, first, column, entry, changed }: Elimination,
   values: Float64Array,
   right: Float64Array,
 ): Float64Array | undefined {
   const m = values.slice();
   const x = right.slice();
+  let change = 0;
   for (let k = 0; k < n; k++) {
     const i = order[k]!;
     const pivot = m[i]!;
@@ -105,7 +121,7 @@ export function solvePositive(
       const factor = m[entry[a]!]! / pivot;
       x[j]! -= factor * x[i]!;
       m[j]! -= factor * m[entry[a]!]!;
-      for (let b = first[k]!; b < a; b++) m[at(j, column[b]!)]! -= factor * m[entry[b]!]!;
+      for (let b = first[k]!; b < a; b++) m[changed[change++]!]! -= factor * m[entry[b]!]!;
     }
   }
   for (let k = n - 1; k >= 0; k--) {
