@@ -49,42 +49,45 @@ function findOrder(pattern: Pattern, open: Readonly<Record<string, CoverState>>)
   const drives = covers.map(({ way }) => drivesOf(way));
   if (covers.length > MOST_PROVEN) return nearest(covers, before, drives);
 
-  interface Reached {
-    readonly changes: number;
-    readonly last: number;
-    readonly from: string | undefined;
-  }
-  const start = '0|';
-  let layer = new Map<string, Reached>([[start, { changes: 0, last: -1, from: undefined }]]);
-  const seen = new Map(layer);
+  // A state is the set of opened covers and the tool in the hand, 0 for none yet; each belongs to one size of set.
+  const tools = [...new Set(drives.flat())];
+  const hands = tools.length + 1;
+  const steps = drives.map((own) =>
+    ['', ...tools].map((hand) =>
+      endings(own, hand).map(([tool, cost]) => [tools.indexOf(tool as Drive) + 1, cost] as const),
+    ),
+  );
+  const states = hands << covers.length;
+  const changes = new Int16Array(states).fill(-1);
+  const lastOf = new Int8Array(states).fill(-1);
+  const fromOf = new Int32Array(states).fill(-1);
+  changes[0] = 0;
+  let layer = [0];
   for (let n = 0; n < covers.length; n++) {
-    const next = new Map<string, Reached>();
-    for (const [key, { changes }] of layer) {
-      const bar = key.indexOf('|');
-      const set = Number(key.slice(0, bar));
-      const hand = key.slice(bar + 1);
+    const next: number[] = [];
+    for (const state of layer) {
+      const set = Math.floor(state / hands);
+      const hand = state % hands;
       for (let i = 0; i < covers.length; i++) {
         if (set & (1 << i) || (before[i]! & ~set) !== 0) continue;
-        for (const [tool, cost] of endings(drives[i]!, hand)) {
-          const to = `${set | (1 << i)}|${tool}`;
-          const total = changes + cost;
-          if (total < (next.get(to)?.changes ?? Number.MAX_VALUE)) next.set(to, { changes: total, last: i, from: key });
+        for (const [tool, cost] of steps[i]![hand]!) {
+          const to = (set | (1 << i)) * hands + tool;
+          const total = changes[state]! + cost;
+          if (changes[to]! < 0) next.push(to);
+          else if (changes[to]! <= total) continue;
+          changes[to] = total;
+          lastOf[to] = i;
+          fromOf[to] = state;
         }
       }
     }
-    for (const [key, reached] of next) seen.set(key, reached);
     layer = next;
   }
-  let best: string | undefined;
-  for (const [key, { changes }] of layer) if (best === undefined || changes < layer.get(best)!.changes) best = key;
+  let best = layer[0];
+  for (const state of layer) if (changes[state]! < changes[best!]!) best = state;
   const order: OpenedCover[] = [];
-  const toolChanges = best === undefined ? 0 : layer.get(best)!.changes;
-  for (let key = best; key !== undefined;) {
-    const { last, from } = seen.get(key)!;
-    if (last >= 0) order.unshift(covers[last]!);
-    key = from;
-  }
-  return { covers: order, toolChanges, proven: true };
+  for (let state = best ?? -1; state > 0; state = fromOf[state]!) order.unshift(covers[lastOf[state]!]!);
+  return { covers: order, toolChanges: best === undefined ? 0 : changes[best]!, proven: true };
 }
 
 /** Tools a cover can end on, and the changes it takes from the one in the hand. */
