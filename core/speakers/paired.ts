@@ -9,7 +9,7 @@ import { outputVolts } from './load';
 import { matesOf, renamed } from './mates';
 import type { Output } from './outputs';
 import { amplifierChannels, compareRanks, misfitOf, ranked, stepOf, swapped, type Merits, type Rank } from './rank';
-import { FAR, bandsFit, settingOf, wayList, worthOn, type Ground } from './space';
+import { FAR, bandsFit, largestGroup, settingOf, wayList, worthOn, type Ground } from './space';
 
 /** Mates, or one speaker that has none. */
 interface Item {
@@ -89,7 +89,7 @@ export function searchPaired(
   const items = itemsOf(job, ground);
   const slots = slotsOf(job, ground);
   const keys: string[] = [];
-  const list = optionsOf(job, ground, bars, leadOhm, items, slots, keys);
+  const { list, whole } = optionsOf(job, ground, bars, leadOhm, items, slots, keys);
   const everything = 2 ** items.length - 1;
   const none: PairedResult = { best: [], examined: 0, steps: 0, complete: true, bound: [] };
   if (!items.length) return none;
@@ -137,7 +137,7 @@ export function searchPaired(
   const found: { path: Option[]; rank: Rank; shape: string }[] = [];
   let examined = 0;
   let steps = 0;
-  let complete = true;
+  let complete = whole;
 
   const spread = () => {
     let widest = 0;
@@ -327,7 +327,10 @@ function slotsOf(job: Job, { open, bassChannels, pins }: Ground): Slot[] {
   });
 }
 
-/** Every way to put some items on one slot that the bars let stand. */
+/**
+ * Every way to put some items on one slot that the bars let stand; of very many items only groups as large as can all
+ * be listed, and then not the `whole` of them.
+ */
 function optionsOf(
   job: Job,
   ground: Ground,
@@ -336,7 +339,7 @@ function optionsOf(
   items: readonly Item[],
   slots: readonly Slot[],
   keys: string[],
-): Option[] {
+): { readonly list: Option[]; readonly whole: boolean } {
   const { facts, pins, bassChannels, modelOf, sideOf, most, keyOf, frontOf } = ground;
   const list: Option[] = [];
   const controls = items.map(({ speakers }) =>
@@ -409,10 +412,13 @@ function optionsOf(
 
   const mates = items.flatMap(({ speakers }, i) => (speakers.length === 2 ? [i] : []));
   const lone = items.flatMap(({ speakers }, i) => (speakers.length === 1 ? [i] : []));
+  const channels = slots.reduce((sum, { singles }) => sum + singles.length, 0);
+  const mostMates = largestGroup(mates.length, most, slots.length);
+  const mostLone = largestGroup(lone.length, most, channels);
   slots.forEach((slot, s) => {
     const { left, right, bridged, singles, source } = slot;
     if (left && right)
-      for (const group of groupsOf(mates, most)) {
+      for (const group of groupsOf(mates, mostMates)) {
         const lefts = group.map((i) => items[i]!.speakers[0]!);
         const rights = group.map((i) => items[i]!.speakers[1]!);
         if (bars.has('zones') && zonesOf(lefts) > 1) continue;
@@ -444,7 +450,7 @@ function optionsOf(
     // Sides let go: mates together on one output.
     if (!bars.has('sides'))
       for (const output of [...singles, ...(bridged ? [bridged] : [])])
-        for (const group of groupsOf(mates, most >> 1)) {
+        for (const group of groupsOf(mates, Math.min(mostMates, most >> 1))) {
           const ids = group.flatMap((i) => items[i]!.speakers);
           if (bars.has('zones') && zonesOf(ids) > 1) continue;
           for (const way of waysOf(source, ids))
@@ -461,7 +467,7 @@ function optionsOf(
     // One by one: on a channel, or on the bridged pair.
     for (const output of [...singles, ...(bridged ? [bridged] : [])]) {
       const takes = output.bridged ? 3 : output === singles[0] ? 1 : 2;
-      for (const group of groupsOf(lone, most)) {
+      for (const group of groupsOf(lone, mostLone)) {
         const ids = group.map((i) => items[i]!.speakers[0]!);
         if (bars.has('zones') && zonesOf(ids) > 1) continue;
         if (bars.has('sides') && ids.some((id) => sideOf(id) !== undefined && output.side !== sideOf(id))) continue;
@@ -472,7 +478,7 @@ function optionsOf(
       }
     }
   });
-  return list;
+  return { list, whole: mostMates >= Math.min(most, mates.length) && mostLone >= Math.min(most, lone.length) };
 }
 
 function withMoved(facts: Ground['facts'], positions: Readonly<Record<string, string | null>>): Ground['facts'] {

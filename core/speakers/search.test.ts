@@ -338,6 +338,22 @@ describe('the search for a wiring', () => {
     expect(() => searchWirings({ ...many, gear }, LEAD, { keep: 1, budget: 10 })).toThrow(/25 speakers are more than/);
   });
 
+  test('sixteen speakers all unlike, on twelve channels: wired, and not said to be the best there is', () => {
+    const job = jobWith([], 4);
+    const gear: Job['gear'] = {};
+    for (const [id, item] of Object.entries({ amp: 'weir-4-45', amp2: 'weir-4-100', head: 'kingcup-3' }))
+      gear[id] = { item: shelfItem(item), itemHash: '', place: null, there: null };
+    for (let i = 0; i < 16; i++) {
+      const item = { ...(shelfItem('wren-100') as Speaker), id: `own-${i}`, sensitivity: 86 + i / 5 };
+      gear[`s${i}`] = { item, itemHash: '', place: PLACES[i % PLACES.length]!, there: null };
+    }
+    const { best, proven, steps } = searchWirings({ ...job, gear }, LEAD, { keep: 3, budget: 20_000 });
+    expect(proven).toBe(false);
+    expect(steps).toBeLessThan(20_000 + 5000);
+    const wired = best[0]!.circuits.flatMap(({ wiring }) => speakersOf(wiring));
+    expect(new Set(wired).size).toBe(16);
+  });
+
   test('nothing to wire gives nothing', () => {
     const none = searchWirings(jobWith([], 4), LEAD, { keep: 5, budget: 10 });
     expect(none).toMatchObject({ best: [], examined: 0, proven: true });

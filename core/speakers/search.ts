@@ -82,6 +82,10 @@ export function searchWirings(job: Job, leadOhm: LeadOhm, options: SearchOptions
   return { ...found, examined: found.examined + spent.examined, steps: found.steps + spent.steps };
 }
 
+/** Outputs tried in giving seats out, and branches passed over, that take as long as a branch looked at. */
+const TRIED_A_STEP = 8;
+const PASSED_A_STEP = 64;
+
 /** With sides let go, every wiring of so many speakers is gone through; of more, those that keep mates together. */
 const MOST_APART = 6;
 
@@ -149,7 +153,7 @@ function searchAll(
     const limit = worst();
     // Seats and mates are given out last: what cannot come in without them need not be.
     if (limit && compareRanks(bound(0), limit) >= 0) return;
-    const seated = labelled(job, space, mates, path);
+    const seated = labelled(job, space, mates, path, (tried) => (state.steps += tried / TRIED_A_STEP));
     if (!seated) return;
     const rank = ranked(order, {
       pairs: seated.pairs,
@@ -212,6 +216,7 @@ function searchAll(
   const open = (left: number, behind: number, weight: number) =>
     frames.push({ left, choices: byFirst[31 - Math.clz32(left & -left)]!, at: 0, behind, weight });
   open(everyone, 0, 1);
+  let told = 0;
   while (frames.length) {
     const frame = frames.at(-1)!;
     if (frame.at >= frame.choices.length) {
@@ -225,7 +230,10 @@ function searchAll(
     }
     const i = frame.at++;
     const option = frame.choices[i]!;
-    if ((option.mask & frame.left) !== option.mask) continue;
+    if ((option.mask & frame.left) !== option.mask) {
+      state.steps += 1 / PASSED_A_STEP;
+      continue;
+    }
     state.steps++;
     const left = frame.left & ~option.mask;
     const share = frame.weight / frame.choices.length;
@@ -234,7 +242,10 @@ function searchAll(
     const limit = worst();
     if (!fits || left === 0 || (limit && compareRanks(bound(left), limit) >= 0)) takeBack();
     else open(left, frame.behind + share * i, share);
-    if (options.onProgress && state.steps % 8192 === 0) options.onProgress(frame.behind + share * i, state.examined);
+    if (options.onProgress && state.steps >= told + 8192) {
+      told = state.steps;
+      options.onProgress(frame.behind + share * i, state.examined);
+    }
   }
   return {
     best: found.map(({ options: chosen, rank }) => {
@@ -244,7 +255,7 @@ function searchAll(
       return { ...resolve(job, leadOhm, wired, positions), rank };
     }),
     examined: state.examined,
-    steps: state.steps,
+    steps: Math.round(state.steps),
     proven: !state.cut && space.whole,
     bound: !state.cut && space.whole && found[0] ? found[0].rank : root,
   };

@@ -17,7 +17,7 @@ import {
 import { outputVolts } from './load';
 import { outputsOf, type Output } from './outputs';
 import { heardWith, jointsOf, misfitOf, sitsFront, stepOf } from './rank';
-import { seriesParallel } from './trees';
+import { treesOf, type Tree } from './trees';
 
 /** Outputs that are all alike to a group: one source, one side. */
 export interface Class {
@@ -296,11 +296,16 @@ const bitCount = (mask: number): number => {
   return count;
 };
 
-/** Whether a wiring can stand on any output of a source: not below the least load of all, nor unlike in series where that is barred. */
-export function worthOn(open: readonly Output[], source: string, bars: ReadonlySet<Bar>) {
+/** What a wiring must be to stand on any output of a source: others are not gone into. */
+interface Worth {
+  /** Unlike speakers may be in series. */
+  readonly unlike: boolean;
+  /** The least load of all its outputs, Ω; 0 where none bars. */
+  readonly leastOhm: number;
+}
+export function worthOn(open: readonly Output[], source: string, bars: ReadonlySet<Bar>): Worth {
   const least = open.reduce((ohm, output) => (output.source === source ? Math.min(ohm, output.minOhm) : ohm), FAR);
-  return (nominalOhm: number, unlike: boolean): boolean =>
-    !(unlike && bars.has('alike')) && !(bars.has('minimum') && nominalOhm < least - 1e-9);
+  return { unlike: !bars.has('alike'), leastOhm: bars.has('minimum') ? least - 1e-9 : 0 };
 }
 
 /** What the filter of an output is set to for these: all of it for full range and whole sets, else their band. */
@@ -343,13 +348,15 @@ export interface Way {
   readonly sits: Option['sits'];
 }
 
+const SPLIT: Tree = { wire: (members) => ({ split: [...members] }), serial: [] };
+
 export function wayList(
   job: Job,
   ids: readonly string[],
   facts: ReadonlyMap<string, SpeakerFacts>,
   leadOhm: (gear: string) => number,
   modelOf: (id: string) => string,
-  worth: (nominalOhm: number, unlike: boolean) => boolean = () => true,
+  worth: Worth = { unlike: true, leastOhm: 0 },
 ): Way[] {
   const forms = ids.map((id) => {
     const { item } = facts.get(id)!;
@@ -367,15 +374,19 @@ export function wayList(
   const seats = new Set(ids.map((id) => sitsFront(job, id)).filter((seat) => seat !== undefined));
   const sits = seats.size === 2 ? 3 : seats.has(true) ? 0 : seats.has(false) ? 1 : 2;
   const seen = new Set<string>();
+  const models = ids.map(modelOf);
+  const isMixed = (mask: number) => new Set(models.filter((_, i) => mask & (1 << i))).size > 1;
   return sets.flatMap((chosen): Way[] => {
     const moved = chosen.filter((form) => form.moved);
     const positions = Object.fromEntries(moved.map(({ id, position }) => [id, position]));
     const own = moved.length ? withPositions(facts, positions) : facts;
     const leaves = chosen.map(({ wiring }) => wiring);
-    const trees = isSet(ids, facts) ? [{ split: leaves }] : seriesParallel(leaves);
-    return trees.flatMap((wiring): Way[] => {
-      const unlike = unlikeInSeries(wiring, modelOf);
-      if (!worth(nominalOf(wiring, own), unlike)) return [];
+    const trees: readonly Tree[] = isSet(ids, facts) ? [SPLIT] : treesOf(leaves.length);
+    return trees.flatMap((tree): Way[] => {
+      const unlike = tree.serial.some(isMixed);
+      if (unlike && !worth.unlike) return [];
+      const wiring = tree.wire(leaves);
+      if (worth.leastOhm > 0 && nominalOf(wiring, own) < worth.leastOhm) return [];
       const load = loadOf(wiring, own, leadOhm);
       const joints = jointsOf({ wiring });
       // Wirings that come to the same for every speaker and for the output are one.

@@ -18,6 +18,7 @@ import { Changes } from '../store/changes';
 import { JobStore } from '../store/jobs';
 import { Library } from '../store/library';
 import { PhotoStore } from '../store/photos';
+import { limitJob } from '../../tests/support/limit-job';
 import { tempFolder } from '../../tests/support/server';
 import { makeApp } from './app';
 
@@ -104,6 +105,34 @@ test.each<[string, unknown, number, string | undefined]>([
   expect((no.body as { problems: { path: string }[] }).problems.map((p) => p.path)).toContain(path);
 });
 
+test('a job that holds all it may is planned, sealed and taken out', async () => {
+  const job = limitJob();
+  await call().post('/api/jobs').send({ saveId: 's1', job }).expect(201);
+  const seal = sealOf(planJob(job), '2026-11-25T08:00:00.000Z', 'Tester', 0);
+  const operations = [{ op: 'sealJob', seal }];
+  expect(JSON.stringify(operations).length).toBeGreaterThan(500_000);
+  await call().post(`/api/jobs/${job.id}/saves`).send({ base: 1, saveId: 's2', operations }).expect(200);
+  await call().get(`/api/jobs/${job.id}/export/sheet.pdf`).expect(200);
+  const whole = await call().get(`/api/jobs/${job.id}/export/job.json`).expect(200);
+  await call().post('/api/imports?look=1').set('content-type', 'application/json').send(whole.text).expect(200);
+  const rows = (await call().get('/api/jobs').expect(200)).body as { id: string; sealedAt: string | null }[];
+  expect(rows.find((row) => row.id === job.id)!.sealedAt).toBe(seal.at);
+  await call().delete(`/api/jobs/${job.id}`).set('if-match', '"2"').expect(204);
+});
+
+test('a seal that was made up is refused by its path', async () => {
+  await call()
+    .post('/api/jobs')
+    .send({ saveId: 's1', job: { ...TOURER_JOB, id: 'made-up' } })
+    .expect(201);
+  const seal = sealOf({ planner: '0.5.0' }, '2026-11-25T08:00:00.000Z', 'Tester', 0);
+  const operations = [{ op: 'sealJob', seal: { ...seal, plan: { ...seal.plan, runs: [], findings: [] } } }];
+  const refused = await call().post('/api/jobs/made-up/saves').send({ base: 1, saveId: 's2', operations }).expect(422);
+  expect(JSON.stringify(refused.body)).toMatch(/seal/);
+  expect((await call().get('/api/jobs/made-up').expect(200)).body).toMatchObject({ revision: 1, job: { seal: null } });
+  await call().delete('/api/jobs/made-up').set('if-match', '"1"').expect(204);
+});
+
 test('bad operations, bad JSON, large bodies and unknown addresses are problem documents', async () => {
   const op = await call()
     .post(`/api/jobs/${id}/saves`)
@@ -113,7 +142,7 @@ test('bad operations, bad JSON, large bodies and unknown addresses are problem d
   await call().post(`/api/jobs/${id}/saves`).set('content-type', 'application/json').send('{"base":').expect(400);
   await call()
     .post(`/api/jobs/${id}/saves`)
-    .send({ base: 1, saveId: 'x', operations: [], pad: 'x'.repeat(1_200_000) })
+    .send({ base: 1, saveId: 'x', operations: [], pad: 'x'.repeat(4_200_000) })
     .expect(413);
   const lost = await call().get('/api/nothing').expect(404);
   expect(lost.headers['content-type']).toMatch('application/problem+json');

@@ -112,7 +112,7 @@ export function makeApp({ jobs, library, photos, log, web, run = runHere }: AppP
     if (!stored) throw new Problem(404, 'No such revision', `no revision ${revision} of ${id}`);
     res.json(stored);
   });
-  api.post('/jobs/:id/saves', express.json({ limit: '1mb' }), async (req, res) => {
+  api.post('/jobs/:id/saves', express.json({ limit: '4mb' }), async (req, res) => {
     const saved = await jobs.save(req.params.id, checked(SaveBody, req.body));
     res.set('ETag', `"${saved.revision}"`);
     // The page has the document already unless somebody else's edits were merged in.

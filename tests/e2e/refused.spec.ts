@@ -205,3 +205,26 @@ test('a job that is set aside, or cannot be planned, stands on the Board with it
   await server.stop();
   folder.drop();
 });
+
+test('a station that cannot be drawn says so in its place; the others go on', async ({ page, server }) => {
+  await page.route('**/api/jobs/tourer-handed-over', async (route) => {
+    const answer = await route.fetch();
+    const body = (await answer.json()) as { job: { seal: { plan: { power: { feeds: Record<string, object> } } } } };
+    // What no server gives out: a sealed plan with a hole in it.
+    for (const feed of Object.values(body.job.seal.plan.power.feeds))
+      Object.assign(feed, { states: null, stretches: null });
+    return route.fulfill({ response: answer, json: body });
+  });
+  await page.goto(`${server.url}/jobs/tourer-handed-over/gear`);
+  await page.getByRole('link', { name: /Power/ }).click();
+  const failed = page.getByTestId('station-failed');
+  await expect(failed).toContainText('Power could not be drawn');
+  await expect(failed).toContainText('Nothing of the job is lost');
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
+  await failed.getByRole('button', { name: 'Draw it again' }).click();
+  await expect(failed).toBeVisible();
+  await page.getByRole('link', { name: /Gear/ }).click();
+  await expect(failed).toHaveCount(0);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Gear');
+  await expect(page.locator('svg').first()).toBeVisible();
+});

@@ -116,7 +116,7 @@ const rows = computed(() => {
     <p><b>Not done.</b> {{ job.wrong }}.</p>
     <BButton size="sm" variant="outline-secondary" @click="job.wrong = undefined">Close</BButton>
   </div>
-  <div v-else-if="job.job?.seal && station !== 'handover'" class="banner sealed">
+  <section v-else-if="job.job?.seal && station !== 'handover'" class="banner sealed" aria-label="Sealed">
     <p>
       <b>Sealed</b> {{ new Date(job.job.seal.at).toLocaleDateString('en-GB') }}: it shows what was computed that day and
       takes no edit; entries from the bay are still kept.
@@ -124,7 +124,7 @@ const rows = computed(() => {
     <RouterLink class="btn btn-sm btn-outline-secondary" :to="{ params: { station: 'handover' } }"
       >Hand over</RouterLink
     >
-  </div>
+  </section>
 </template>
 
 <style scoped>

@@ -22,6 +22,7 @@ import { useKeptFocus } from './kept-focus';
 import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
 import PageUnavailable from './PageUnavailable.vue';
+import StationBoundary from './StationBoundary.vue';
 import { STATION_NAMES, STATION_NUMBERS, stationKey } from './stations';
 import { useTheme } from './theme';
 import { useTyped } from './typed';
@@ -254,12 +255,14 @@ onBeforeUnmount(() => {
 
     <JobBanner :station="station" />
 
-    <div v-if="job.failure" class="message">
+    <main v-if="job.failure" class="message">
       <p><b>This job cannot be opened.</b> {{ job.failure }}.</p>
       <BButton variant="primary" @click="openJob(id)">Try again</BButton>
       <BButton variant="outline-secondary" @click="router.push('/')">Go to the Board</BButton>
-    </div>
-    <component :is="VIEWS[station]" v-else-if="job.job && job.plan" :key="station" />
+    </main>
+    <StationBoundary v-else-if="job.job && job.plan" :key="station" :name="STATION_NAMES[station]">
+      <component :is="VIEWS[station]" />
+    </StationBoundary>
     <p v-else class="message" role="status">Laying out the sheet…</p>
 
     <LedgerStrip :ledger="job.plan?.ledger" :was="job.was">

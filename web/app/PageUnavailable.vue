@@ -22,13 +22,13 @@ async function again(): Promise<void> {
 </script>
 
 <template>
-  <div class="message" role="alert">
-    <p>
+  <main class="message">
+    <p role="alert">
       <b>This page could not be loaded.</b>
       {{ away ? 'The server still does not answer.' : 'The server did not answer.' }} Nothing of the job is lost.
     </p>
     <BButton variant="primary" :disabled="trying" @click="again">Try again</BButton>
-  </div>
+  </main>
 </template>
 
 <style scoped>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { onErrorCaptured, ref, watch } from 'vue';
+import { useJob } from '../stores/job';
+
+/** Stands around a station: one that fails to draw says so in its place, and the rest of the page goes on. */
+const props = defineProps<{ name: string }>();
+const job = useJob();
+const failed = ref<string>();
+
+/** Vue's own numbers for what a press does, as the built application has them, and its words in the unbuilt one. */
+const BY_A_PRESS = /#runtime-[56]$|event handler/;
+onErrorCaptured((error, _, info) => {
+  if (BY_A_PRESS.test(info)) return true;
+  console.error(error);
+  failed.value = error.message;
+  return false;
+});
+// What it failed on may be gone with the next edit.
+watch([() => job.plan, () => props.name], () => (failed.value = undefined));
+</script>
+
+<template>
+  <main v-if="failed !== undefined" class="failed" data-testid="station-failed">
+    <p role="alert">
+      <b>{{ name }} could not be drawn:</b> {{ failed }}. Nothing of the job is lost, and the other stations can be
+      opened.
+    </p>
+    <BButton variant="primary" @click="failed = undefined">Draw it again</BButton>
+    <BButton v-if="job.past.length" variant="outline-secondary" @click="job.undo()"
+      >Undo: {{ job.past.at(-1)!.label }}</BButton
+    >
+    <a v-if="job.job" class="btn btn-outline-secondary" :href="`/api/jobs/${job.job.id}/export/raw.json`"
+      >Take the job out as it is kept</a
+    >
+  </main>
+  <slot v-else />
+</template>
+
+<style scoped>
+.failed {
+  padding: 48px;
+  max-width: 760px;
+  font-size: 17px;
+}
+.failed > :not(p) {
+  margin-right: 8px;
+}
+@media (max-width: 760px) {
+  .failed {
+    padding: 24px 14px;
+  }
+}
+</style>
