@@ -3,6 +3,7 @@ import { flips, tears } from '../torture/damage';
 import { clocks, locks, six } from '../torture/folder';
 import { kills } from '../torture/kills';
 import type { How, Outcome } from '../torture/outcome';
+import { largeJournal } from '../torture/large';
 import { requestsChanged } from '../torture/requests';
 
 /** The short form of `npm run torture`; a full disk is tried there alone, as it takes a disk of its own. */
@@ -18,6 +19,7 @@ const SHORT: [string, (how: How) => Promise<Outcome>, number][] = [
   ['zips', zips, 19],
   ['jobs', jobFiles, 30],
   ['tables', tables, 15],
+  ['a large journal', largeJournal, 8],
 ];
 
 test.each(SHORT)(

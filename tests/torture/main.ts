@@ -3,6 +3,7 @@ import { flips, tears } from './damage';
 import { jobFiles, pictures, tables, zips } from './files';
 import { clocks, fullDisk, locks, six } from './folder';
 import { kills } from './kills';
+import { largeJournal } from './large';
 import { requestsChanged } from './requests';
 import type { How, Outcome } from './outcome';
 
@@ -20,6 +21,8 @@ const ATTACKS: Readonly<Record<string, readonly [(how: How) => Promise<Outcome>,
   zips: [zips, 40],
   jobs: [jobFiles, 40],
   tables: [tables, 20],
+  // Megabytes.
+  journal: [largeJournal, 1024],
 };
 
 const { values } = parseArgs({
