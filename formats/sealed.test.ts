@@ -54,6 +54,25 @@ test('a plan that was made up is refused by its path', () => {
   ]);
 });
 
+test('what a sealed plan names must be in its job and its craft', () => {
+  const plan = planJob(TOURER_JOB);
+  const [run, ...runs] = plan.runs;
+  const way = { ...run!.way!, legs: [...run!.way!.legs, 'nowhere'] };
+  expect(problems(sealed(TOURER_JOB, { ...plan, runs: [{ ...run, way }, ...runs] }))).toEqual([
+    'seal.plan.runs.0.way.legs: expected legs of this craft, not nowhere',
+  ]);
+  const { teardown } = plan.build;
+  const covers = teardown.covers.map((opened) => ({ ...opened, cover: 'lid' }));
+  expect(
+    problems(sealed(TOURER_JOB, { ...plan, build: { ...plan.build, teardown: { ...teardown, covers } } })),
+  ).toContain('seal.plan.build.teardown.covers.0: expected a cover of this craft, not lid');
+  const [key, circuit] = Object.entries(plan.speakers.circuits)[0]!;
+  const circuits = { [key]: { ...circuit, speakers: [{ ...circuit.speakers[0]!, gear: 'ghost' }] } };
+  expect(problems(sealed(TOURER_JOB, { ...plan, speakers: { ...plan.speakers, circuits } }))).toEqual([
+    `seal.plan.speakers.circuits.${key}: expected gear of this job, not ghost`,
+  ]);
+});
+
 /** Every place in a value that holds something, as a path. */
 function* places(value: unknown, path: readonly string[] = []): Generator<readonly string[]> {
   if (path.length) yield path;

@@ -712,3 +712,18 @@ test('an id that every record has anyway is refused by its path', () => {
       parseJob({ ...TOURER_JOB, gear: { ...TOURER_JOB.gear, [name]: { ...placed, place: null } } }).gear[name]!.item,
     ).toEqual(TOURER_JOB.gear[id]!.item);
 });
+
+test('a document with a key that is malformed is refused by its path, and nothing is asked of what refers to it', () => {
+  const wiring = { coil: { gear: 'fairing-left', coil: 0 } };
+  const paths = (input: unknown) => {
+    try {
+      parseJob(input);
+      return [];
+    } catch (error) {
+      if (!(error instanceof JobError)) throw error;
+      return error.problems.map(({ path }) => path);
+    }
+  };
+  expect(paths({ ...TOURER_JOB, circuits: { amp: wiring } })).toEqual(['circuits.amp']);
+  expect(paths({ ...TOURER_JOB, ways: { 'feed:': ['x'] }, circuits: {} })).toEqual(['ways.feed:']);
+});

@@ -21,6 +21,7 @@ import { PhotoStore } from '../store/photos';
 import { limitJob } from '../../tests/support/limit-job';
 import { tempFolder } from '../../tests/support/server';
 import { makeApp } from './app';
+import { sendProblem } from './problems';
 
 let db: PGlite;
 let server: Server;
@@ -368,4 +369,23 @@ describe('files', () => {
     await call().put('/api/photographs/abc').set('content-type', 'image/png').send(Buffer.from('x')).expect(422);
     await call().get('/api/photographs/abc').expect(404);
   });
+});
+
+test.each([
+  ['ENOSPC', 507, 'Disk full'],
+  ['53100', 507, 'Disk full'],
+  ['23505', 422, 'Used before'],
+  ['22021', 422, 'The database cannot hold this'],
+  ['57014', 500, 'Something failed here'],
+])('%s of the disk or the database is told as what it is', (code, status, title) => {
+  const sent: { status?: number; body?: string } = {};
+  const res = {
+    headersSent: false,
+    status: (given: number) => ((sent.status = given), res),
+    type: () => res,
+    send: (body: string) => ((sent.body = body), res),
+  };
+  sendProblem(Object.assign(new Error('raw words'), { code }), {} as never, res as never, () => undefined);
+  expect(sent.status).toBe(status);
+  expect((JSON.parse(sent.body!) as { title: string }).title).toBe(title);
 });

@@ -5,7 +5,7 @@ import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { SHELF, shelfItem } from '#demo/shelf';
 import type { Pattern } from '#core/craft/pattern';
 import { contentHash } from '#core/gear/hash';
-import type { BayEvent } from '#core/job/events';
+import { MOST_EVENTS, type BayEvent } from '#core/job/events';
 import { JOB_VERSION, newJob } from '#core/job/job';
 import { OperationError, applyAll, undoOf, type Operation } from '#core/job/operations';
 import { planJob } from '#core/plan';
@@ -206,6 +206,27 @@ describe('saves', () => {
         await store.save(id, { base: 2, saveId: 'e', operations: [{ op: 'setWishes', wishes: 'Loud' }] }),
       ).toMatchObject({ revision: 4, merged: true });
     });
+  });
+
+  test('as many entries as a job may have come back in their order, and one more is refused and not half kept', async () => {
+    const entry = (n: number): BayEvent => ({
+      id: `e${n}`,
+      at: '2026-11-25T08:00:00.000Z',
+      by: '',
+      kind: 'time',
+      step: 'off:cover/cowl',
+      minutes: n % 900,
+    });
+    const all = Array.from({ length: MOST_EVENTS }, (_, n) => entry(n));
+    await store.createWhole(TOURER_JOB, all, 's1');
+    const read = await store.events(id);
+    expect(read.map((event) => event.id)).toEqual(all.map((event) => event.id));
+    // One that is there already is no more than before.
+    await store.addEvents(id, [entry(7)]);
+    const lines = linesOf().length;
+    await expect(store.addEvents(id, [entry(MOST_EVENTS)])).rejects.toThrow(/50000 entries of a job at most/);
+    expect(linesOf()).toHaveLength(lines);
+    expect(await store.events(id)).toHaveLength(MOST_EVENTS);
   });
 
   test('deleting asks for the revision seen', async () => {
