@@ -63,6 +63,31 @@ describe('the network', () => {
     expect(solveNetwork(simple(most * 50)).state).toBe('collapsed');
   });
 
+  test('beside a battery on one node an ideal source gives what is left of the load, or takes what is over', () => {
+    const of = (amps: number) =>
+      solveNetwork({
+        ground: 'g',
+        supplies: [
+          { name: 'held', node: 'n', volts: 12, ohm: 0 },
+          { name: 'battery', node: 'n', volts: 12.6, ohm: 0.1 },
+        ],
+        resistors: [{ name: 'r', a: 'n', b: 'm', ohm: 0.5 }],
+        loads: [{ name: 'l', plus: 'm', minus: 'g', watts: 0, amps, siemens: 0 }],
+      });
+    // The battery brings (12.6 − 12) ÷ 0.1 = 6 A whatever is drawn.
+    for (const [amps, left] of [
+      [2, -4],
+      [6, 0],
+      [10, 4],
+    ] as const) {
+      const s = of(amps);
+      if (s.state !== 'solved') throw new Error('collapsed');
+      expect(s.supplies.get('battery')!.amps).toBeCloseTo(6, 9);
+      expect(s.supplies.get('held')!.amps).toBeCloseTo(left, 9);
+      expect(s.volts.get('m')).toBeCloseTo(12 - 0.5 * amps, 9);
+    }
+  });
+
   test('constant current and conductance are Ohm’s law', () => {
     const s = solveNetwork({
       ...simple(0),

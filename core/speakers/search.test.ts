@@ -12,6 +12,8 @@ import { outputsOf, type Output } from './outputs';
 import { compareRanks, rankOf, type Rank } from './rank';
 import { proposeWiring } from './propose';
 import { searchWirings } from './search';
+import { labelled } from './seats';
+import type { Class, Option } from './space';
 import { seriesParallel } from './trees';
 
 const LEAD = () => 0.06;
@@ -352,6 +354,20 @@ describe('the search for a wiring', () => {
     expect(steps).toBeLessThan(20_000 + 5000);
     const wired = best[0]!.circuits.flatMap(({ wiring }) => speakersOf(wiring));
     expect(new Set(wired).size).toBe(16);
+  });
+
+  test('among outputs that are alike a speaker stays on the one it hangs on', () => {
+    const job = jobWith(['wren-100'], 4);
+    const [front, rear] = outputsOf('amp', job.gear['amp']!.item as Amplifier).filter(({ side }) => side === 'left');
+    const outputs = [front!, rear!].map((output) => ({ ...output, front: undefined }));
+    const wiring: Wiring = { coil: { gear: 's0', coil: 0 } };
+    const chosen = [{ class: 0, wiring, setting: 'full' } as Option];
+    const given = (circuits: Job['circuits']) =>
+      labelled({ ...job, circuits }, { classes: [{ outputs } as unknown as Class], filters: false }, [], chosen)!
+        .outputs[0]!.key;
+    expect(given({})).toBe(front!.key);
+    expect(given({ [rear!.key]: wiring })).toBe(rear!.key);
+    expect(given({ [front!.key]: wiring })).toBe(front!.key);
   });
 
   test('nothing to wire gives nothing', () => {
