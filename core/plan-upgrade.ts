@@ -18,7 +18,9 @@ type OldSpeakers = Omit<Plan['speakers'], 'zones'> & { readonly level?: number }
  */
 export function upgradePlan(plan: Plan): Plan {
   if (plan.planner === '0.2.0') return upgradeSteps(upgradePower(upgradeSpeakers(plan)));
-  if (plan.planner === '0.3.0') return upgradeSteps(upgradePower(plan));
+  // The first plans of 0.3.0 still had circuits of one channel and no zones.
+  if (plan.planner === '0.3.0')
+    return upgradeSteps(upgradePower('zones' in plan.speakers ? plan : upgradeSpeakers(plan)));
   return plan.planner === '0.4.0' ? upgradeSteps(plan) : plan;
 }
 
@@ -32,6 +34,8 @@ function upgradeSteps(plan: Plan): Plan {
     runs: plan.runs.map((run) => ({ ...run, fished: [] })),
     power: {
       ...power,
+      // Its first plans had the watts of what draws with the speakers alone.
+      audioWatts: (power as Partial<Plan['power']>).audioWatts ?? each(power.feeds, ({ audioWatts }) => audioWatts),
       feeds: each(power.feeds, (feed) => ({
         ...feed,
         item: upgradeGear(feed.item) as Feed['item'],

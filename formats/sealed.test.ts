@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import fc from 'fast-check';
 import { finishedEvents, finishedJob } from '#demo/finished';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
@@ -28,10 +28,9 @@ const problems = (input: unknown): string[] => {
   }
 };
 
-test('a plan that was made here is taken sealed: of every demo job, of an older planner, of 120 random jobs', () => {
+test('a plan that was made here is taken sealed: of every demo job, and of 120 random jobs', () => {
   for (const job of DEMO_JOBS) expect(problems(sealed(job))).toEqual([]);
   expect(problems(finishedJob(3))).toEqual([]);
-  expect(problems(JSON.parse(readFileSync('tests/sealed/launch-0.4.0.json', 'utf8')))).toEqual([]);
   fc.assert(
     fc.property(anyJob, ({ job }) => {
       expect(problems(sealed(job))).toEqual([]);
@@ -39,6 +38,19 @@ test('a plan that was made here is taken sealed: of every demo job, of an older 
     { numRuns: 120, seed: 12 },
   );
 });
+
+// Written by the commits that had these planners.
+test.each(readdirSync('tests/sealed'))(
+  '%s, really sealed then, is taken, listed, drawn and put on a sheet',
+  async (file) => {
+    const job = readJob(JSON.parse(readFileSync(`tests/sealed/${file}`, 'utf8')));
+    const plan = planOf(job);
+    expect(summarise(job, [])).toMatchObject({ next: 'Handed over', sealedAt: job.seal!.at });
+    expect(cutListCsv(job, plan).split('\n').length).toBeGreaterThan(1);
+    expect(drawingSvg(job, plan)).toMatch(/^<svg /);
+    expect((await jobSheetPdf(job, [], [])).length).toBeGreaterThan(10_000);
+  },
+);
 
 test('a plan that was made up is refused by its path', () => {
   expect(problems(sealed(TOURER_JOB, { planner: '0.5.0', runs: [], findings: [] }))).toContain(

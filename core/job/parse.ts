@@ -45,15 +45,35 @@ type Loose = Record<string, unknown>;
  * pattern, which many documents share.
  */
 function withFitText({ seal, gear, craft, ...rest }: Loose): Loose {
-  const { pattern, ...said } = (typeof craft === 'object' && craft !== null ? craft : {}) as Loose;
+  const { pattern, batteries, ...said } = (typeof craft === 'object' && craft !== null ? craft : {}) as Loose;
   return {
     ...cleanedAll(rest),
-    ...(craft === undefined ? {} : { craft: { ...cleanedAll(said), ...(pattern === undefined ? {} : { pattern }) } }),
+    ...(craft === undefined
+      ? {}
+      : {
+          craft: {
+            ...cleanedAll(said),
+            ...(batteries === undefined ? {} : { batteries: renamedSwitches(cleanedAll(batteries)) }),
+            ...(pattern === undefined ? {} : { pattern }),
+          },
+        }),
     // Text is all that version 5 lacks; an older document is raised in what else it lacks.
     ...(rest['version'] === 5 ? { version: JOB_VERSION } : {}),
     ...(gear === undefined ? {} : { gear: upgradePlaced(gear) }),
     ...(seal === undefined ? {} : { seal }),
   };
+}
+
+/** For a while a battery's switch was called its master switch. */
+function renamedSwitches(batteries: unknown): unknown {
+  if (typeof batteries !== 'object' || batteries === null) return batteries;
+  return Object.fromEntries(
+    Object.entries(batteries as Loose).map(([id, battery]) => {
+      if (typeof battery !== 'object' || battery === null || !('masterSwitch' in battery)) return [id, battery];
+      const { masterSwitch, ...rest } = battery;
+      return [id, { ...rest, batterySwitch: masterSwitch }];
+    }),
+  );
 }
 
 function raised(job: Loose, craft: Loose, batteries: unknown, battery: unknown): unknown {
