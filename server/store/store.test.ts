@@ -220,7 +220,8 @@ describe('saves', () => {
     const all = Array.from({ length: MOST_EVENTS }, (_, n) => entry(n));
     await store.createWhole(TOURER_JOB, all, 's1');
     const read = await store.events(id);
-    expect(read.map((event) => event.id)).toEqual(all.map((event) => event.id));
+    expect(read).toHaveLength(all.length);
+    expect(read.findIndex((event, n) => event.id !== all[n]!.id)).toBe(-1);
     // One that is there already is no more than before.
     await store.addEvents(id, [entry(7)]);
     const lines = linesOf().length;

@@ -15,50 +15,6 @@ const post = (server: Running, path: string, body: unknown) =>
 const read = async (server: Running) =>
   (await (await fetch(`${server.url}/api/jobs/${id}`)).json()) as { revision: number; job: { title: string } };
 
-test('kill -9 while saving, 20 times: no acknowledged save is lost', async () => {
-  const folder = tempFolder();
-  let acknowledged = 1;
-  let sent = 0;
-  for (let round = 0; round < 20; round++) {
-    const server = await startServer(folder.path);
-    const found = await read(server);
-    // Everything that was said to be saved is there; one save more may be, whose answer was cut off.
-    expect(found.revision).toBeGreaterThanOrEqual(acknowledged);
-    expect(found.revision).toBeLessThanOrEqual(acknowledged + 1);
-    acknowledged = found.revision;
-    let running = true;
-    const saving = (async () => {
-      while (running) {
-        const saveId = `r${round}-${++sent}`;
-        try {
-          const answer = await post(server, `/jobs/${id}/saves`, {
-            base: acknowledged,
-            saveId,
-            operations: [{ op: 'setTitle', title: `Save ${sent}` }],
-          });
-          const body = (await answer.json()) as { revision: number };
-          expect(answer.status).toBe(200);
-          acknowledged = body.revision;
-        } catch (error) {
-          // The line going dead is what the kill does; anything before it is a fault.
-          if (running) throw error;
-          return;
-        }
-      }
-    })();
-    await new Promise((done) => setTimeout(done, 120 + ((round * 37) % 150)));
-    running = false;
-    await server.kill();
-    await saving;
-  }
-  const last = await startServer(folder.path);
-  expect((await read(last)).revision).toBeGreaterThanOrEqual(acknowledged);
-  // Every round got to save before it was killed.
-  expect(acknowledged).toBeGreaterThan(20);
-  expect(await last.stop()).toBe(0);
-  folder.drop();
-}, 240000);
-
 test('a second server on the same folder is refused and the first goes on', async () => {
   const folder = tempFolder();
   const first = await startServer(folder.path);

@@ -8,16 +8,16 @@ import { requestsChanged } from '../torture/requests';
 
 /** The short form of `npm run torture`; a full disk is tried there alone, as it takes a disk of its own. */
 const SHORT: [string, (how: How) => Promise<Outcome>, number][] = [
-  ['kill -9', kills, 12],
-  ['flips', flips, 8],
+  ['kill -9', kills, 8],
+  ['flips', flips, 6],
   ['tears', tears, 4],
-  ['locks', locks, 6],
+  ['locks', locks, 4],
   ['clocks', clocks, 4],
-  ['six', six, 2],
-  ['requests', requestsChanged, 2500],
-  ['pictures', pictures, 30],
-  ['zips', zips, 19],
-  ['jobs', jobFiles, 30],
+  ['six', six, 1],
+  ['requests', requestsChanged, 2000],
+  ['pictures', pictures, 22],
+  ['zips', zips, 12],
+  ['jobs', jobFiles, 20],
   ['tables', tables, 15],
   ['a large journal', largeJournal, 8],
 ];
