@@ -7,10 +7,13 @@ const props = defineProps<{ name: string }>();
 const job = useJob();
 const failed = ref<string>();
 
-/** Vue's own numbers for what a press does, as the built application has them, and its words in the unbuilt one. */
-const BY_A_PRESS = /#runtime-[56]$|event handler/;
+/**
+ * What a press does, and a station that cannot be fetched, which has words of its own: Vue's numbers for them, as the
+ * built application has them, and its words in the unbuilt one.
+ */
+const NOT_DRAWING = /#runtime-(5|6|13)$|event handler|async component loader/;
 onErrorCaptured((error, _, info) => {
-  if (BY_A_PRESS.test(info)) return true;
+  if (NOT_DRAWING.test(info)) return true;
   console.error(error);
   failed.value = error.message;
   return false;
