@@ -288,7 +288,7 @@ class Frame {
   #stateOfSupply(states: readonly SupplyState[], supply: number): SupplyState {
     return states[this.#valveOfSupply[supply]!] ?? 'gives';
   }
-  #isOpen(states: readonly SupplyState[], resistor: number): boolean {
+  #conducts(states: readonly SupplyState[], resistor: number): boolean {
     return (states[this.#valveOfResistor[resistor]!] ?? 'gives') === 'gives';
   }
 
@@ -316,7 +316,7 @@ class Frame {
     return wants;
   }
 
-  /** The rows to solve for while these nodes are held: of the whole network, so that a diode may open and shut in it. */
+  /** The rows to solve for while these nodes are held: of the whole network, so that a diode may conduct or not in it. */
   #rowsFor(held: readonly number[]): Rows {
     const key = held.join();
     const known = this.#rows.get(key);
@@ -376,7 +376,7 @@ class Frame {
       if (rowOf[node]! >= 0) injected[rowOf[node]!]! += amps;
     };
     for (let r = 0; r < resistors.length; r++) {
-      if (!this.#isOpen(states, r)) continue;
+      if (!this.#conducts(states, r)) continue;
       const { ohm, diodeVolts } = resistors[r]!;
       reached[a[r]!] = reached[b[r]!] = 1;
       conduct(a[r]!, b[r]!, 1 / ohm);
@@ -457,7 +457,7 @@ class Frame {
     const { a, b } = this.#ends;
     const { plus, minus } = this.#loads;
     const amps = Float64Array.from(resistors, ({ ohm, diodeVolts = 0 }, r) =>
-      this.#isOpen(states, r) ? (volts[a[r]!]! - volts[b[r]!]! - diodeVolts) / ohm : 0,
+      this.#conducts(states, r) ? (volts[a[r]!]! - volts[b[r]!]! - diodeVolts) / ohm : 0,
     );
     const loadAmps = Float64Array.from(loads, ({ watts, amps: steady, siemens }, k) => {
       const u = volts[plus[k]!]! - volts[minus[k]!]!;

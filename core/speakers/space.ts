@@ -296,13 +296,15 @@ const bitCount = (mask: number): number => {
   return count;
 };
 
-/** What a wiring must be to stand on any output of a source: others are not gone into. */
+/** What a wiring must be to be gone into. */
 interface Worth {
   /** Unlike speakers may be in series. */
   readonly unlike: boolean;
   /** The least load of all its outputs, Ω; 0 where none bars. */
   readonly leastOhm: number;
 }
+
+/** What is worth wiring on a source: not below the least load of all its outputs, nor unlike in series where that is barred. */
 export function worthOn(open: readonly Output[], source: string, bars: ReadonlySet<Bar>): Worth {
   const least = open.reduce((ohm, output) => (output.source === source ? Math.min(ohm, output.minOhm) : ohm), FAR);
   return { unlike: !bars.has('alike'), leastOhm: bars.has('minimum') ? least - 1e-9 : 0 };

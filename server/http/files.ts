@@ -128,7 +128,7 @@ export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStor
     if (isZip || /^\s*[{[]/.test(text.replace(/^\uFEFF/, ''))) {
       const bundle: ReadBundle = isZip
         ? await run('readWhole', bytes)
-        : { job: await run('readJob', text.replace(/^\uFEFF/, '')), events: [], photos: new Map(), missing: [] };
+        : { job: await run('readJobFile', text.replace(/^\uFEFF/, '')), events: [], photos: new Map(), missing: [] };
       res.json(await takeJob(bundle, look));
     } else res.json(await takeShelf(text, look));
   });

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import {
-  existsSync,
   appendFileSync,
   closeSync,
+  existsSync,
   fstatSync,
   fsyncSync,
   ftruncateSync,

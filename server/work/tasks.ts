@@ -28,7 +28,7 @@ export const TASKS = {
   },
   writeWhole: (bundle: Bundle): Uint8Array => writeBundle(bundle),
   readWhole: (bytes: Uint8Array): ReadBundle => readBundle(bytes),
-  readJob: (text: string): Job => readJobFile(text),
+  readJobFile: (text: string): Job => readJobFile(text),
   readShelf: (text: string): ShelfRead => readShelfCsv(text),
 } as const;
 

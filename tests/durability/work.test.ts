@@ -18,7 +18,7 @@ describe('the thread beside the server', () => {
     expect(drawing).toMatch(/^<svg /);
     expect(netlist).toBeUndefined();
     expect(Buffer.from(sheet).length).toBeCloseTo((await jobSheetPdf(TOURER_JOB, [], [], 'inch')).length, -3);
-    const refused = await pool.run('readJob', '{"format":"other"}').catch((error: unknown) => error);
+    const refused = await pool.run('readJobFile', '{"format":"other"}').catch((error: unknown) => error);
     expect(refused).toBeInstanceOf(JobError);
     expect((refused as JobError).problems.map(({ path }) => path)).toContain('format');
     await pool.close();

@@ -14,7 +14,7 @@ import { chunk, head, png, pngMagic, rows } from '../support/png';
 import { startServer, tempFolder, type Running } from '../support/server';
 import { Dice } from './dice';
 import { limitJob } from '../support/limit-job';
-import { send } from './load';
+import { send, shotOf } from './load';
 import type { How, Outcome } from './outcome';
 import { watchHealth } from './requests';
 
@@ -303,6 +303,7 @@ async function each(
     if (waited > 500 * patience) fault(`health took ${waited} ms`);
     progress?.(round + 1);
   }
+  if (!taken || taken === rounds) faults.push(`${taken} of ${rounds} were taken: one kind alone was tried`);
   const exit = await server.stop();
   if (exit !== 0) faults.push(`it ended with ${exit}`);
   folder.drop();
@@ -329,16 +330,7 @@ export const pictures = (how: How): Promise<Outcome> =>
     const answer = await send(server, 'PUT', `/photographs/${hash}`, bytes, TYPES);
     const words = await answer.text();
     const more: string[] = [];
-    const entry = {
-      id: hash.slice(0, 20),
-      at: '2026-11-25T08:00:00.000Z',
-      by: '',
-      kind: 'photo',
-      subject: { kind: 'craft', id: 'craft' },
-      photo: hash,
-      caption: 'hostile',
-      kept: true,
-    };
+    const entry = shotOf(hash.slice(0, 20), hash, 'hostile');
     const named = await send(server, 'POST', `/jobs/${TOURER_JOB.id}/events`, { events: [entry] });
     if (named.status !== 200) more.push(`its entry: ${named.status}`);
     await named.text();

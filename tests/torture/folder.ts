@@ -6,7 +6,7 @@ import { setTimeout as later } from 'node:timers/promises';
 import { startServer, tempFolder, type Running } from '../support/server';
 import { tinyPng } from '../support/png';
 import { Dice } from './dice';
-import { Ledger, judge, send, work } from './load';
+import { Ledger, judge, send, shotOf, work } from './load';
 import type { How, Outcome } from './outcome';
 
 const PEOPLE = 4;
@@ -63,6 +63,7 @@ export async function fullDisk({ seed, rounds, progress }: How): Promise<Outcome
     for (const words of own.faults) ledger.fault(`round ${round} (${size} MB): ${words}`);
     progress?.(round + 1);
   }
+  if (!full && !ledger.faults.length) ledger.fault('no disk was ever full: nothing was tried');
   return {
     name: 'a full disk, and room made again',
     tried: rounds,
@@ -160,18 +161,7 @@ export async function clocks({ seed, rounds, progress }: How): Promise<Outcome> 
         if (ledger.jobs.has(job)) {
           const id = `clock-${round}`;
           await send(server, 'POST', `/jobs/${job}/events`, {
-            events: [
-              {
-                id,
-                at: new Date(Date.now() + off).toISOString(),
-                by: '',
-                kind: 'photo',
-                subject: { kind: 'craft', id: 'craft' },
-                photo: hash,
-                caption: '',
-                kept: true,
-              },
-            ],
+            events: [{ ...shotOf(id, hash), at: new Date(Date.now() + off).toISOString() }],
           });
           const there = (await (await send(server, 'GET', `/jobs/${job}/events`)).json()) as { id: string }[];
           order = there.map((event) => event.id);
@@ -189,6 +179,7 @@ export async function clocks({ seed, rounds, progress }: How): Promise<Outcome> 
     progress?.(round + 1);
   }
   folder.drop();
+  if (!order.length && rounds > 1) ledger.fault('no entry was ever sent after a jump: nothing was tried');
   return {
     name: 'the clock jumps',
     tried: rounds,

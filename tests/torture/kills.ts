@@ -38,6 +38,8 @@ export async function kills({ seed, rounds, progress }: How): Promise<Outcome> {
   const last = await startServer(folder.path);
   await judge(last, ledger, true);
   const exit = await last.stop();
+  if (ledger.acknowledged < 2 * rounds)
+    ledger.fault(`only ${ledger.acknowledged} acknowledged: nothing much was tried`);
   if (exit !== 0) ledger.fault(`the last stop ended with ${exit}`);
   folder.drop();
   return {

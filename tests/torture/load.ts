@@ -56,6 +56,18 @@ export const send = (
     ...(body === undefined ? {} : { body: Buffer.isBuffer(body) ? new Uint8Array(body) : JSON.stringify(body) }),
   });
 
+/** An entry that names a photograph of the craft. */
+export const shotOf = (id: string, photo: string, caption = '', kept = true) => ({
+  id,
+  at: '2026-11-25T08:00:00.000Z',
+  by: '',
+  kind: 'photo',
+  subject: { kind: 'craft', id: 'craft' },
+  photo,
+  caption,
+  kept,
+});
+
 let made = 0;
 const unique = (what: string) => `${what}-${process.pid}-${++made}`;
 
@@ -68,7 +80,7 @@ export async function work(server: Running, ledger: Ledger, dice: Dice, over: ()
     try {
       if (own.length === 0 || (act < 6 && own.length < 6)) await make(own);
       else if (act < 60) await save(dice.one(own));
-      else if (act < 84) await enter(dice.one(own));
+      else if (act < 84) await enter(dice.one(own), notes());
       else if (act < 92) await photograph(dice.one(own));
       else if (act < 95 && own.length > 2) await drop(own);
       else await look();
@@ -77,6 +89,17 @@ export async function work(server: Running, ledger: Ledger, dice: Dice, over: ()
       if (!over()) ledger.fault(`no answer while it runs: ${String((error as Error).cause ?? error)}`);
       return;
     }
+  }
+
+  function notes() {
+    return Array.from({ length: 1 + dice.below(3) }, () => ({
+      id: unique('e'),
+      at: '2026-11-25T08:00:00.000Z',
+      by: person,
+      kind: 'note',
+      step: 'off:cover/cowl',
+      text: 'seen',
+    }));
   }
 
   /** True when acknowledged. A full disk is a refusal, and nothing may have been written. */
@@ -125,18 +148,8 @@ export async function work(server: Running, ledger: Ledger, dice: Dice, over: ()
     known.words.set(said.revision, words);
   }
 
-  async function enter(job: string, more: object = {}): Promise<void> {
+  async function enter(job: string, events: readonly { readonly id: string }[]): Promise<void> {
     ledger.touched.add(job);
-    const count = 1 + dice.below(3);
-    const events = Array.from({ length: count }, () => ({
-      id: unique('e'),
-      at: '2026-11-25T08:00:00.000Z',
-      by: person,
-      kind: 'note',
-      step: 'off:cover/cowl',
-      text: 'seen',
-      ...more,
-    }));
     const sent = { path: `/jobs/${job}/events`, body: { events } };
     ledger.cutEvents.set(sent, job);
     const answer = await send(server, 'POST', sent.path, sent.body);
@@ -155,15 +168,7 @@ export async function work(server: Running, ledger: Ledger, dice: Dice, over: ()
     await answer.clone().text();
     if (!(await answered(answer, 'photograph', 204))) return;
     ledger.photos.add(hash);
-    await enter(job, {
-      kind: 'photo',
-      subject: { kind: 'craft', id: 'craft' },
-      photo: hash,
-      caption: '',
-      kept: true,
-      step: undefined,
-      text: undefined,
-    });
+    await enter(job, [shotOf(unique('e'), hash)]);
   }
 
   async function drop(list: string[]): Promise<void> {

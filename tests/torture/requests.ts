@@ -236,7 +236,7 @@ export function watchHealth(server: Running): () => Promise<number> {
          const begun = performance.now();
          const answer = await fetch(workerData).catch(() => undefined);
          if (answer) await answer.text();
-         worst = Math.max(worst, answer?.status === 200 ? performance.now() - begun : Infinity);
+         worst = Math.max(worst, answer?.status === 200 ? performance.now() - begun : Number.MAX_SAFE_INTEGER);
          await new Promise((done) => setTimeout(done, 25));
        }
        parentPort.postMessage(worst);
@@ -275,6 +275,10 @@ export async function requestsChanged({ seed, rounds, progress, patience = 1 }: 
   });
   await Promise.all(hands);
   const worst = await healthy();
+  const sum = (from: number, to: number) =>
+    [...statuses].reduce((all, [status, count]) => (status >= from && status < to ? all + count : all), 0);
+  const taken = sum(200, 400);
+  if (taken < rounds / 20) faults.push(`only ${taken} were taken: nothing much was tried`);
   if (!(worst <= 500 * patience)) faults.push(`health took ${worst} ms`);
   // What was let in is a job still: the Board has it, and it can be drawn.
   const rows = (await (await send(server, 'GET', '/jobs')).json()) as { id: string; unplanned?: string }[];
@@ -284,13 +288,11 @@ export async function requestsChanged({ seed, rounds, progress, patience = 1 }: 
   const exit = await server.stop();
   if (exit !== 0) faults.push(`it ended with ${exit}`);
   folder.drop();
-  const sum = (from: number, to: number) =>
-    [...statuses].reduce((all, [status, count]) => (status >= from && status < to ? all + count : all), 0);
   return {
     name: 'requests changed at random',
     tried: rounds,
     figures: {
-      taken: sum(200, 400),
+      taken,
       refused: sum(400, 500),
       '5xx': sum(500, 600),
       'longest wait for health, ms': worst,

@@ -33,7 +33,7 @@ watch([() => job.plan, () => props.name], () => (failed.value = undefined));
       >Undo: {{ job.past.at(-1)!.label }}</BButton
     >
     <a v-if="job.job" class="btn btn-outline-secondary" :href="`/api/jobs/${job.job.id}/export/raw.json`"
-      >Take the job out as it is kept</a
+      >File as it stands</a
     >
   </main>
   <slot v-else />
