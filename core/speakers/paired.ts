@@ -108,7 +108,7 @@ export function searchPaired(
           Number(slots[a.slot]!.isHead) - Number(slots[b.slot]!.isHead) ||
           a.joints - b.joints ||
           a.outOfSeat - b.outOfSeat ||
-          // Where all else is equal, what hangs somewhere already stays there.
+          // Where all else is equal, what is connected already stays there.
           Number(b.stays) - Number(a.stays) ||
           a.misfit - b.misfit,
       ),

@@ -356,7 +356,7 @@ describe('the search for a wiring', () => {
     expect(new Set(wired).size).toBe(16);
   });
 
-  test('among outputs that are alike a speaker stays on the one it hangs on', () => {
+  test('among outputs that are alike a speaker stays on the one it is connected to', () => {
     const job = jobWith(['wren-100'], 4);
     const [front, rear] = outputsOf('amp', job.gear['amp']!.item as Amplifier).filter(({ side }) => side === 'left');
     const outputs = [front!, rear!].map((output) => ({ ...output, front: undefined }));

@@ -103,7 +103,7 @@ export function labelled(
       for (const channel of seat.channels) busy.add(channel);
       for (const pair of seat.pairs) turned.set(pair, { by, setting, count: (turned.get(pair)?.count ?? 0) + 1 });
       outputs[i] = output;
-      // Where all else is equal, what hangs somewhere already stays there.
+      // Where all else is equal, what is connected already stays there.
       const stays = ids.some((id) => seat.there.has(id));
       give(n + 1, cost + swapped(output.front, fronts) + (stays ? 0 : MOVED));
       for (const channel of seat.channels) busy.delete(channel);
