@@ -78,6 +78,28 @@ test('typing at speed is never overwritten by a plan that comes back', async ({ 
   await expect(page.getByLabel('Customer')).toHaveValue('A rider of two');
 });
 
+test('readings of one circuit taken in one breath all stand', async ({ board: page, server }) => {
+  await page.goto(`${server.url}/jobs/river-launch/power`);
+  await page.locator('[data-part=turnOn]').click();
+  await page.locator('[data-candidate=bilge]').click();
+  const fields = [page.getByLabel('Key off'), page.getByLabel('At accessory'), page.getByLabel('At run')];
+  const inputs = await Promise.all(fields.map((field) => field.elementHandle()));
+  await page.evaluate((all) => {
+    for (const [i, element] of all.entries()) {
+      const input = element as HTMLInputElement;
+      input.value = ['12.6', '12.5', '12.4'][i]!;
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+    }
+  }, inputs);
+  await expect(page.locator('[data-candidate=bilge]')).toContainText('always live');
+  await saved(page);
+  await page.reload();
+  await page.locator('[data-part=turnOn]').click();
+  await page.locator('[data-candidate=bilge]').click();
+  for (const [i, volts] of ['12.6', '12.5', '12.4'].entries()) await expect(fields[i]!).toHaveValue(volts);
+});
+
 test('a note typed and not added goes with the step that Done is pressed on', async ({ board: page, server }) => {
   await page.goto(`${server.url}/jobs/tourer-four-speakers/build`);
   await page.getByLabel('Note', { exact: true }).fill('Negative was loose');

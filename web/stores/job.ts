@@ -16,7 +16,7 @@ import {
   type Operation,
 } from '#core/job/operations';
 import { cleanedAll } from '#core/text/text';
-import { isDayFinding, planOf, type Ledger, type Plan } from '#core/plan';
+import { isDayFinding, planJob, planOf, type Ledger, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, isForNow, newId, type StoredJob } from '../api';
 import { planner } from '../workers';
 import {
@@ -88,7 +88,10 @@ export const useJob = defineStore('job', () => {
   /** Edits refused so far. */
   const refusals = ref(0);
 
-  /** The document with every edit so far; `job` follows with its plan, so that the two always belong together. */
+  /**
+   * The document with every edit so far. `job` is the same one, shown with its plan: an edit made of what is shown
+   * must never be made of a document that an earlier edit has already left behind.
+   */
   let latest: Job | undefined;
   let revision = 0;
   /** Made here, not yet acknowledged by the server. */
@@ -103,18 +106,13 @@ export const useJob = defineStore('job', () => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let dayTimer: ReturnType<typeof setTimeout> | undefined;
   let planned = 0;
-  let planning: Promise<void> = Promise.resolve();
 
-  const replan = (keepWas: boolean) => (planning = planAgain(keepWas));
-
-  async function planAgain(keepWas: boolean): Promise<void> {
+  function replan(keepWas: boolean): void {
     const turn = ++planned;
     const current = latest!;
     try {
       // A sealed job shows what was computed that day.
-      const next = current.seal ? planOf(current) : await planner().plan(withoutDrawing(current));
-      // A newer edit is already being planned; its plan will do.
-      if (turn !== planned) return;
+      const next = current.seal ? planOf(current) : planJob(current);
       if (!keepWas) was.value = plan.value?.ledger;
       job.value = current;
       plan.value = next;
@@ -134,16 +132,18 @@ export const useJob = defineStore('job', () => {
       const whole = await planner().findings(withoutDrawing(job.value!), plan.value!);
       if (turn === planned) findings.value = whole;
     } catch (error) {
+      if (turn !== planned) return;
       failure.value = `its day could not be calculated: ${error instanceof Error ? error.message : String(error)}`;
     }
   }
-  /** Resolves when what is shown is planned from every edit made before the call. */
-  const settled = () => planning;
   /** Every finding of what is shown, its day's too: what is sealed must not wait for the hands to rest. */
   async function wholePlan(): Promise<Plan> {
-    await planning;
-    const whole = plan.value!;
-    return { ...whole, findings: await planner().findings(withoutDrawing(job.value!), whole) };
+    for (;;) {
+      const whole = plan.value!;
+      const findings = await planner().findings(withoutDrawing(job.value!), whole);
+      // An edit made meanwhile has its own.
+      if (plan.value === whole) return { ...whole, findings };
+    }
   }
 
   async function open(id: string): Promise<void> {
@@ -156,7 +156,7 @@ export const useJob = defineStore('job', () => {
       latest = stored.job;
       aside.value = await asideOf(id);
       for (const { key, edits } of await leftEdits(id)) await goOn(key, edits);
-      await replan(true);
+      replan(true);
     } catch (error) {
       latest = undefined;
       failure.value = error instanceof Error ? error.message : String(error);
@@ -210,7 +210,7 @@ export const useJob = defineStore('job', () => {
 
   function reset(): void {
     clearTimeout(timer);
-    // An answer still on its way from the planner is no longer wanted.
+    // A day still being simulated is no longer wanted.
     planned++;
     clearTimeout(dayTimer);
     latest = job.value = plan.value = was.value = undefined;
@@ -254,7 +254,7 @@ export const useJob = defineStore('job', () => {
     latest = after;
     waiting.push([...operations]);
     void putBy();
-    void replan(false);
+    replan(false);
     if (save.value.is === 'conflict' || save.value.is === 'gone') return;
     save.value = { is: 'waiting' };
     schedule(SAVE_AFTER_MS);
@@ -313,7 +313,7 @@ export const useJob = defineStore('job', () => {
         if (answer.merged && answer.job) {
           // Where what waits no longer fits on theirs, the server says so when it is sent.
           latest = tried(answer.job, waiting.flat()) ?? latest;
-          void replan(true);
+          replan(true);
         }
       } catch (error) {
         if (error instanceof AwayError || (error instanceof RefusedError && isForNow(error.status))) {
@@ -376,7 +376,7 @@ export const useJob = defineStore('job', () => {
     waiting = fit;
     sending = undefined;
     await putBy();
-    void replan(true);
+    replan(true);
     return true;
   }
 
@@ -410,7 +410,6 @@ export const useJob = defineStore('job', () => {
   /** What both have changed, after a conflict, for a person to choose; empty when an edit of ours no longer applies. */
   const clashing = computed<readonly Clash[]>(() => {
     const { value } = save;
-    // The document that goes with the plan is ours as well.
     return value.is === 'conflict' && value.base && job.value
       ? clashes(value.base.job, job.value, value.newest.job)
       : [];
@@ -428,7 +427,7 @@ export const useJob = defineStore('job', () => {
     // Steps back are steps from what is shown now.
     past.value = future.value = [];
     wrong.value = undefined;
-    void replan(true);
+    replan(true);
     save.value = waiting.length ? { is: 'waiting' } : { is: 'saved', at: new Date() };
     if (waiting.length) schedule(0);
     return undefined;
@@ -513,7 +512,6 @@ export const useJob = defineStore('job', () => {
     undo,
     redo,
     flush,
-    settled,
     wholePlan,
     findings,
     accept,

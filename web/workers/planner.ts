@@ -8,7 +8,6 @@ import { routesOfRun, type RouteProposals } from '#core/routing/index';
 import { proposeWiring, type WiringProposals } from '#core/speakers/index';
 
 const planner = {
-  plan: (job: Job): Plan => planJob(job),
   wirings: (job: Job, onProgress: (part: number, examined: number) => void): WiringProposals =>
     proposeWiring(job, leadsFromAnywhere(job), { onProgress }),
   /** Those of the plan and of its day. */

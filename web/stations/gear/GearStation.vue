@@ -98,9 +98,6 @@ const ranked = computed(() => {
 const newGearId = (k: GearKind) => `${k.toLowerCase()}-${crypto.randomUUID().slice(0, 6)}`;
 
 async function take(item: GearItem, moving?: string): Promise<void> {
-  // Places are ranked by what stands in them, the piece just put down among it; a list that is ranked anew
-  // under the hand would lose the focus.
-  await store.settled();
   hand.value = moving === undefined ? { item } : { item, moving };
   await nextTick();
   document.querySelector<HTMLElement>('[data-best-place]')?.focus();

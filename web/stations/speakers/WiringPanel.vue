@@ -43,7 +43,7 @@ function addZone(): void {
   zoneName.value = '';
   const id = crypto.randomUUID().slice(0, 8);
   store.edit([{ op: 'setZone', id, zone: { name, listener: null, mono: false, control: null } }], `add zone ${name}`);
-  void store.settled().then(() => store.select({ kind: 'zone', id }));
+  store.select({ kind: 'zone', id });
 }
 </script>
 
