@@ -24,14 +24,20 @@ module.exports = {
       name: 'described-below-computed',
       severity: 'error',
       from: { path: '^core/(gear|craft|job)/' },
-      to: { path: [`^core/${COMPUTED}/`, '^core/plan'] },
+      to: { path: [`^core/${COMPUTED}/`, '^core/(connections/|[a-z-]+\\.ts)'] },
+    },
+    {
+      name: 'connections-below-computed',
+      severity: 'error',
+      from: { path: '^core/connections/' },
+      to: { path: [`^core/${COMPUTED}/`, '^core/[a-z-]+\\.ts'] },
     },
     {
       name: 'chapters-apart',
       comment: 'a computed chapter sees no other; plan.ts hands results from one to the next',
       severity: 'error',
       from: { path: `^core/${COMPUTED}/` },
-      to: { path: `^core/(${COMPUTED}/|plan)`, pathNot: '^core/$1/' },
+      to: { path: `^core/(${COMPUTED}/|[a-z-]+\\.ts)`, pathNot: '^core/$1/' },
     },
     {
       name: 'chapters-by-their-door',

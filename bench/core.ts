@@ -4,7 +4,6 @@ import { shelfItem } from '#demo/shelf';
 import { buildState, orderCovers } from '#core/build/index';
 import type { Pattern } from '#core/craft/pattern';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
-import { planOf } from '#core/plan';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { accessOf, proposeRoutes } from '#core/routing/index';
 import { proposeWiring, searchWirings } from '#core/speakers/index';
@@ -12,6 +11,7 @@ import { dayFindings, gaugeAlternatives, planDay, solveNetwork, type Network } f
 import { planJob } from '#core/plan';
 import type { Job } from '#core/job/job';
 import { measure, type Row } from './measure';
+import { planOf } from '#core/shown';
 
 /** A ladder of blocks and constant-power loads with `nodes` nodes. */
 function ladder(nodes: number): Network {

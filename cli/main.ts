@@ -2,7 +2,6 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
 import { casesOf } from '#core/power/index';
-import { planOf, wholePlan } from '#core/plan';
 import { cite } from '#core/tables/source';
 import { readBundle, writeBundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv } from '#formats/csv';
@@ -11,6 +10,7 @@ import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 import { jobFileSchema, readJobFile, writeJobFile } from '#formats/job-file';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
+import { planOf, wholePlan } from '#core/shown';
 
 const USAGE = `usage: npm run -s haltrik -- plan JOB           the plan as JSON
        npm run -s haltrik -- check JOB          the findings; exit 1 when a stop is among them

@@ -13,7 +13,8 @@ import { applyAll, type Operation } from './job/operations';
 import { whyNot } from './job/overrules';
 import { sealOf } from './job/seal';
 import { mostLost, voltProfile } from './power/index';
-import { planJob, planOf, type Plan } from './plan';
+import { planJob, type Plan } from './plan';
+import { planOf } from './shown';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const rules = (job: Job) => planJob(job).findings.map((f) => f.rule);

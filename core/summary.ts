@@ -2,7 +2,7 @@ import { buildState } from './build/index';
 import type { Station } from './findings/finding';
 import type { BayEvent } from './job/events';
 import type { Job } from './job/job';
-import { wholePlan } from './plan';
+import { wholePlan } from './shown';
 
 /** What the Board shows of a job. Kept beside the document, so that listing opens only what was edited since. */
 export interface JobSummary {

@@ -6,7 +6,7 @@ import type { BayEvent } from '#core/job/events';
 import { problemsOf, type Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
 import { colourText } from '#core/tables/colours';
-import { endName } from '#core/routing/index';
+import { endName } from '#core/connections/runs';
 
 /** Text that a table program would take for a formula stands behind an apostrophe, and is read back without it. */
 const guarded = (cell: string | number): string | number =>

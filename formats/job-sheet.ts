@@ -7,8 +7,7 @@ import type { Job } from '#core/job/job';
 import { CHEMISTRIES, ROLES } from '#core/job/supply';
 import { OVERRULE_NAMES } from '#core/job/overrules';
 import { fusePlace, mostDrawn, mostLost } from '#core/power/index';
-import { wholePlan, type Plan } from '#core/plan';
-import { RUN_KIND_NAMES, endName } from '#core/routing/index';
+import { type Plan } from '#core/plan';
 import { CAUTIONS } from '#core/tables/cautions';
 import { DRIVES } from '#core/tables/fasteners';
 import { cite } from '#core/tables/source';
@@ -27,6 +26,8 @@ import {
 import { SHEET } from '#core/drawing/sheet';
 import { drawOnPage } from './drawing';
 import { forSheet } from './pictures';
+import { RUN_KIND_NAMES, endName } from '#core/connections/runs';
+import { wholePlan } from '#core/shown';
 
 const require = createRequire(import.meta.url);
 const FONTS = {
@@ -354,8 +355,8 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
       const full = mostDrawn(f);
       const lossy = mostLost(f);
       return [
-        `${plan.tags[f.gear] ?? ''} ${f.item.name}`,
-        plan.tags[f.feeder] ?? job.craft.batteries[f.feeder]?.name ?? f.feeder,
+        endName(job, f.gear, plan.tags),
+        plan.tags[f.feeder] ?? endName(job, f.feeder, plan.tags),
         `${gaugeName(f.gauge, job.settings.conductors)}${f.gaugePinned ? ' *' : ''}`,
         f.fuseA === undefined
           ? f.above

@@ -5,7 +5,7 @@ import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { contentHash } from '#core/gear/hash';
 import { JobError, type Job } from '#core/job/job';
 import { sealOf } from '#core/job/seal';
-import { planJob, planOf } from '#core/plan';
+import { planJob } from '#core/plan';
 import { readJob } from '#core/read-job';
 import { summarise } from '#core/summary';
 import { anyJob } from '../tests/support/any-job';
@@ -13,6 +13,7 @@ import { cutListCsv, fastenersCsv } from './csv';
 import { drawingSvg } from './drawing';
 import { jobSheetPdf } from './job-sheet';
 import { circuitsNetlist } from './spice';
+import { planOf } from '#core/shown';
 
 const sealed = (job: Job, plan: unknown = planJob(job)): unknown => {
   const seal = sealOf(plan as { planner: string }, '2026-11-25T08:00:00.000Z', 'Tester', 0);

@@ -1,28 +1,29 @@
+import { endName, type Run } from '../connections/runs';
 import type { Opened, Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
 import { craftOf, type Job } from '../job/job';
-import type { BuildRun, BuildSplice, Phase, Step, StepEnd } from './step';
+import type { BuildSplice, Phase, Step, StepEnd } from './step';
 import { coversFor, openedAlong } from '../craft/covers';
 import { orderCovers, type Teardown } from './teardown';
 
 export interface BuildSeen {
   readonly job: Job;
-  readonly runs: readonly BuildRun[];
+  readonly runs: readonly Run[];
   readonly splices: readonly BuildSplice[];
   readonly tags: Readonly<Record<string, string>>;
   readonly fuses: Readonly<Record<string, number | undefined>>;
   /** What is taken off power first, and put back last, in order. */
   readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
   /** Gauge of a run's conductors, in words. */
-  readonly wireOf: (run: BuildRun) => string;
+  readonly wireOf: (run: Run) => string;
   /** What ends each conductor at one end of a run, in the order of its conductors. */
-  readonly endsOf: (run: BuildRun, at: string) => readonly string[];
+  readonly endsOf: (run: Run, at: string) => readonly string[];
 }
 
 export type PlacedGear = [id: string, placed: Job['gear'][string]];
 
 /** What every run and every piece of gear needs open, fished legs as they were laid. */
-export function openedFor(job: Job, runs: readonly BuildRun[]): Opened[] {
+export function openedFor(job: Job, runs: readonly Run[]): Opened[] {
   const pattern = craftOf(job);
   const placesOf = (ids: readonly (string | null | undefined)[]) =>
     ids.flatMap((id) => (id !== null && id !== undefined && pattern.places[id] ? [pattern.places[id].covers] : []));
@@ -33,7 +34,7 @@ export function openedFor(job: Job, runs: readonly BuildRun[]): Opened[] {
 }
 
 /** What these runs need open: their legs, and the places they end at. */
-export function openedByRuns(pattern: Pattern, runs: readonly BuildRun[]): Opened[] {
+export function openedByRuns(pattern: Pattern, runs: readonly Run[]): Opened[] {
   return runs.flatMap((run) => {
     if (!run.way) return [];
     const ends = [run.fromPlace, run.toPlace].flatMap((id) => (id === undefined ? [] : [pattern.places[id]!.covers]));
@@ -50,7 +51,7 @@ export class Draft {
   readonly pattern: Pattern;
   readonly teardown: Teardown;
   /** Runs that have a way. */
-  readonly laid: readonly BuildRun[];
+  readonly laid: readonly Run[];
   /** Gear that is on the craft and takes part, and of it what is new. */
   readonly placed: readonly PlacedGear[];
   readonly fresh: readonly PlacedGear[];
@@ -73,7 +74,7 @@ export class Draft {
   }
 
   /** Minutes of fishing a run past covers that stay on. */
-  fishMinutes(run: BuildRun): number {
+  fishMinutes(run: Run): number {
     return run.fished.reduce((sum, id) => sum + (this.pattern.legs[id]!.fish?.minutes ?? 0), 0);
   }
 
@@ -104,16 +105,12 @@ export class Draft {
     return id;
   }
 
-  nameOf(id: string): string {
-    const battery = this.job.craft.batteries[id];
-    if (battery) return battery.name.toLowerCase();
-    if (id === 'frame') return 'frame';
-    if (id === 'switched') return this.pattern.places[this.pattern.switchedPlace]!.name.toLowerCase();
-    return `${this.seen.tags[id] ?? ''} ${this.job.gear[id]?.item.name ?? id}`.trim();
+  nameOf(end: string): string {
+    return endName(this.job, end, this.seen.tags, 'within');
   }
 
   /** Rows of a connect step: every conductor of these runs that ends here. */
-  endsAt(at: string, runs: readonly BuildRun[]): StepEnd[] {
+  endsAt(at: string, runs: readonly Run[]): StepEnd[] {
     return runs.flatMap((run) => {
       const ends = this.seen.endsOf(run, at);
       return run.conductors.map(({ colour, use }, i) => ({
@@ -127,7 +124,7 @@ export class Draft {
   }
 
   /** The terminal a conductor goes to, in words. */
-  private terminalOf(at: string, run: BuildRun, use: string, i: number): string {
+  private terminalOf(at: string, run: Run, use: string, i: number): string {
     if (Object.hasOwn(this.job.craft.batteries, at)) return run.kind === 'return' ? '− post' : '+ post';
     if (at === 'frame') return 'bare metal, paint off, star washer';
     if (at === 'switched') return 'the circuit it is tapped from';

@@ -10,14 +10,16 @@ export {
 } from './state';
 export {
   PHASES,
+  minutesByPhase,
   stepHash,
   workMinutes,
   type BuildPlan,
-  type BuildRun,
+  type Minutes,
   type Phase,
   type Step,
   type StepEnd,
 } from './step';
+export { minuteProposals } from './proposals';
 export { planBuild } from './steps';
 export { orderCovers, type OpenedCover, type Teardown } from './teardown';
 export { buildRules, intakeRules } from './rules';

@@ -1,10 +1,11 @@
+import type { Run } from '../connections/runs';
 import type { CoverWay } from '../craft/pattern';
 import { isPowered } from '../gear/gear';
 import { isFibre, materialName, materialOf } from '../job/material';
 import { colourText } from '../tables/colours';
 import { DRIVES } from '../tables/fasteners';
 import { openedByRuns, type Draft } from './draft';
-import type { BuildRun, StepFastener } from './step';
+import type { StepFastener } from './step';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
 const PULL_MINUTES = 4;
@@ -208,7 +209,7 @@ export function fit(d: Draft, safe: string): void {
 export function pull(d: Draft, safe: string): string[] {
   const { job, pattern } = d;
   const securing = SECURING[d.pick('securing')];
-  const groups = new Map<string, BuildRun[]>();
+  const groups = new Map<string, Run[]>();
   for (const run of d.laid) groups.set(`${run.from}>${run.to}`, [...(groups.get(`${run.from}>${run.to}`) ?? []), run]);
   const fromBattery = d.pick('start') === 'battery';
   const isBattery = (end: string) => Object.hasOwn(job.craft.batteries, end);
@@ -260,7 +261,7 @@ export function connect(d: Draft): string[] {
   const connects: string[] = [];
   const late = new Set(d.configured().flatMap(({ speakers }) => speakers));
   const minutesOf = (ends: number) => Math.ceil(ends * END_MINUTES[joint]);
-  const pulls = (runs: readonly BuildRun[]) => [...new Set(runs.map((run) => `pull:run/${run.from}-${run.to}`))];
+  const pulls = (runs: readonly Run[]) => [...new Set(runs.map((run) => `pull:run/${run.from}-${run.to}`))];
   for (const [gear, { item, place, there }] of d.placed) {
     const own = d.laid.filter((run) => run.from === gear || run.to === gear);
     const frame = own.filter((run) => run.from === 'frame');

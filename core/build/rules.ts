@@ -1,17 +1,18 @@
+import type { Run } from '../connections/runs';
 import type { Rule } from '../findings/finding';
 import { LAMP_ANSWERS, craftOf, type Job } from '../job/job';
-import { EARS } from '../job/zones';
+import { EARS } from '../connections/zones';
 import { EXISTING_USES, type Existing } from '../job/supply';
 import type { Operation } from '../job/operations';
 import { OVERRULE_NAMES, type Overrule } from '../job/overrules';
 import { COMMON_PRACTICE } from '../tables/source';
 import { colourText, type Insulated } from '../tables/colours';
-import type { BuildPlan, BuildRun } from './step';
+import type { BuildPlan } from './step';
 
 export interface BuildRulesSeen {
   readonly job: Job;
   readonly build: BuildPlan;
-  readonly runs: readonly BuildRun[];
+  readonly runs: readonly Run[];
   readonly overrules: readonly Overrule[];
 }
 type BuildRule = Rule<BuildRulesSeen, Operation>;

@@ -4,20 +4,6 @@ import type { Insulated } from '../tables/colours';
 import type { Drive } from '../tables/fasteners';
 import type { Teardown } from './teardown';
 
-/** What the steps need to know of a run. */
-export interface BuildRun {
-  readonly id: string;
-  readonly kind: string;
-  readonly from: string;
-  readonly to: string;
-  readonly fromPlace: string | undefined;
-  readonly toPlace: string | undefined;
-  readonly way: { readonly legs: readonly string[] } | undefined;
-  readonly fished: readonly string[];
-  readonly cutMm: number;
-  readonly conductors: readonly { readonly colour: Insulated; readonly use: string }[];
-}
-
 /** What the steps need to know of a splice at a speaker. */
 export interface BuildSplice {
   readonly speaker: string;
@@ -95,6 +81,15 @@ export interface Step {
 /** Minutes of work in a step: two people's count twice. */
 export const workMinutes = ({ minutes, second }: Pick<Step, 'minutes' | 'second'>): number =>
   minutes * (second ? 2 : 1);
+
+/** Minutes of work by phase; two people's count twice. */
+export type Minutes = Readonly<Record<Phase, number>>;
+
+export function minutesByPhase({ steps }: BuildPlan): Minutes {
+  const minutes = Object.fromEntries(Object.keys(PHASES).map((phase) => [phase, 0])) as Record<Phase, number>;
+  for (const step of steps) minutes[step.phase] += workMinutes(step);
+  return minutes;
+}
 
 export interface BuildPlan {
   readonly steps: readonly Step[];

@@ -1,9 +1,10 @@
 import type { Pattern } from '../craft/pattern';
 import { craftOf, type Job } from '../job/job';
 import { seatOf } from '../mounting/index';
-import { craftMap, jointPath, type CraftMap, type Run, type Way } from '../routing/index';
+import { craftMap, jointPath, type CraftMap } from '../routing/index';
 import type { Vec3 } from '../units/vectors';
 import type { Projection, Px } from './projection';
+import type { Run, Way } from '../connections/runs';
 
 export interface Lane {
   readonly run: Run;

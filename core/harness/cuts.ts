@@ -1,16 +1,8 @@
+import type { Run } from '../connections/runs';
 import type { Job } from '../job/job';
 import { colourText, type Insulated } from '../tables/colours';
-import { gaugeName, isMetricStandard, type Gauge } from '../tables/conductors';
-
-/** What the cut list needs to know of a run. */
-export interface CutRun {
-  readonly id: string;
-  readonly kind: string;
-  readonly from: string;
-  readonly to: string;
-  readonly cutMm: number;
-  readonly conductors: readonly { readonly colour: Insulated; readonly use: string }[];
-}
+import type { Gauge } from '../tables/conductors';
+import { gaugeWords } from './gauges';
 
 export interface Cut {
   readonly run: string;
@@ -38,29 +30,8 @@ export interface CutList {
   readonly wireM: number;
 }
 
-const isMetric = ({ settings }: Job) => isMetricStandard(settings.conductors);
-/** Speaker lead until the job says otherwise (common practice: 16 AWG or 1.5 mm²). */
-export const speakerLead = (job: Job): Gauge => (isMetric(job) ? '1.5mm2' : '16');
-/** Lead that carries a signal or a few milliamperes (common practice: 18 AWG or 0.75 mm²). */
-export const signalLead = (job: Job): Gauge => (isMetric(job) ? '0.75mm2' : '18');
-
-/** Gauge of a run's conductors; `feedGauge` tells it for feeds and returns. */
-export function runGauge(job: Job, run: CutRun, feedGauge: (run: CutRun) => Gauge | undefined): Gauge | undefined {
-  switch (run.kind) {
-    case 'feed':
-    case 'return':
-      return feedGauge(run);
-    case 'speaker':
-      return job.leadGauges[run.id] ?? speakerLead(job);
-    case 'line':
-      return undefined;
-    default:
-      return signalLead(job);
-  }
-}
-
 /** Every piece of wire to cut, and what it comes to by gauge and colour. */
-export function planCuts(job: Job, runs: readonly CutRun[], feedGauge: (run: CutRun) => Gauge | undefined): CutList {
+export function planCuts(job: Job, runs: readonly Run[], gaugeOf: (run: Run) => Gauge | undefined): CutList {
   const cuts = runs
     .filter((run) => run.cutMm > 0)
     .flatMap((run) =>
@@ -70,13 +41,13 @@ export function planCuts(job: Job, runs: readonly CutRun[], feedGauge: (run: Cut
         to: run.to,
         use,
         colour,
-        gauge: runGauge(job, run, feedGauge),
+        gauge: gaugeOf(run),
         lengthMm: run.cutMm,
       })),
     );
   const reels = new Map<string, Reel>();
   for (const cut of cuts) {
-    const what = `${cut.gauge ? gaugeName(cut.gauge, job.settings.conductors) : 'screened line pair'} ${colourText(cut.colour)}`;
+    const what = `${gaugeWords(job, cut.gauge)} ${colourText(cut.colour)}`;
     const reel = reels.get(what);
     reels.set(what, {
       what,

@@ -22,7 +22,7 @@ import {
   ownWiring,
   partOf,
   withoutSpeaker,
-} from './wiring';
+} from '../connections/wiring';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const problemsOf = (input: unknown) => {

@@ -59,10 +59,10 @@ export const whyNot = (proposal: Proposal, reason: string): Why => ({
   basis: basisOf(proposal),
 });
 
-/** Every value of the job that stands over a proposal. `proposalFor` finds what would be proposed for a key now. */
+/** Every value of the job that stands over a proposal. `proposals` are what would be proposed now, by key. */
 export function overrulesOf(
   job: Job,
-  proposalFor: (key: string) => Proposal | undefined,
+  proposals: Readonly<Record<string, Proposal>>,
   nameOf: (kind: OverruleKind, subject: string) => string | undefined,
 ): Overrule[] {
   const { conductors } = job.settings;
@@ -87,7 +87,7 @@ export function overrulesOf(
   return set.map(([kind, subject, value]) => {
     const key = overruleKey(kind, subject);
     const why = job.overrules[key];
-    const proposal = proposalFor(key);
+    const proposal = Object.hasOwn(proposals, key) ? proposals[key] : undefined;
     const state = !proposal ? 'orphaned' : why && why.basis !== basisOf(proposal) ? 'stale' : 'live';
     return {
       key,
@@ -100,6 +100,27 @@ export function overrulesOf(
       state,
     };
   });
+}
+
+/** A proposal for one thing a person may set. */
+export const proposal = (
+  kind: OverruleKind,
+  subject: string,
+  words: string | undefined,
+  inputs: Proposal['inputs'],
+): Proposal => ({ key: overruleKey(kind, subject), kind, subject, words, inputs });
+
+/** The job with nothing set over a proposal; the very same one when nothing is. */
+export function withoutOverrules(job: Job): Job {
+  const set =
+    Object.keys(job.ways).length > 0 ||
+    Object.keys(job.leadGauges).length > 0 ||
+    Object.values(job.feeds).some(({ gauge, fuseA }) => gauge !== null || fuseA !== null);
+  if (!set) return job;
+  const feeds = Object.fromEntries(
+    Object.entries(job.feeds).map(([id, choice]) => [id, { ...choice, gauge: null, fuseA: null }]),
+  );
+  return { ...job, feeds, ways: {}, leadGauges: {} };
 }
 
 /** A way in words: the names of its legs. */

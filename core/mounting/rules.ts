@@ -2,10 +2,10 @@ import type { Rule } from '../findings/finding';
 import type { Place } from '../craft/pattern';
 import { GEAR_KIND_NAMES, type Amplifier, type GearItem } from '../gear/gear';
 import { craftOf, type Job } from '../job/job';
-import { sourcesOf, type Input } from '../job/signal';
+import { sourcesOf, type Input } from '../connections/signal';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
-import { feederOf } from '../job/feeding';
+import { feederOf } from '../connections/feeding';
 import { COMMON_PRACTICE, memory, published } from '../tables/source';
 import { fitOf, rankPlaces } from './fit';
 

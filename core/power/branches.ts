@@ -1,5 +1,6 @@
 import { isPowered, passesOn, type FedGear, type PassingGear } from '../gear/gear';
-import { FRAME, batteryOf, gathererOf, gathersReturns, returnEnd } from '../job/feeding';
+import { FRAME, batteryOf, gathererOf, gathersReturns, returnEnd } from '../connections/feeding';
+import type { CommonRun, FeedRun } from '../connections/runs';
 import type { FeedChoice, Job } from '../job/job';
 import { ampacityOf, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
 import { smallestFuse, type FuseFamily } from '../tables/fuses';
@@ -16,28 +17,6 @@ export const contactOhm = (gauge: Gauge, standard: WireStandard): number =>
 export const FUSE_ALLOWANCE = 1.5;
 
 export type GaugeReason = 'least' | 'drop' | 'ampacity' | 'pinned' | 'thickest' | 'collapse';
-
-export interface FeedRun {
-  /**
-   * Cut lengths out and back, mm: the current runs the whole of what is cut. Back is to what gathers the
-   * return; 0 for gear that stands at it, or has none.
-   */
-  readonly outMm: number;
-  readonly backMm: number;
-  readonly engineSpace: boolean;
-  /** Loaded conductors that lie together where most do, its own among them. */
-  readonly together: number;
-}
-
-/** The one conductor that brings all returns from the common point to the battery. */
-export interface CommonRun {
-  /** Its run, and the gear that stands at the common point. */
-  readonly run: string;
-  readonly gear: string;
-  readonly backMm: number;
-  readonly engineSpace: boolean;
-  readonly together: number;
-}
 
 /** One feed while it is sized: gear, what feeds it, and the conductors between. */
 export interface Branch {

@@ -1,6 +1,6 @@
 import { isPowered, type GearItem } from '../gear/gear';
 import type { Job } from '../job/job';
-import { startBattery } from '../job/feeding';
+import { startBattery } from '../connections/feeding';
 import type { Engine } from '../job/supply';
 import type { Draw } from './demand';
 import type { Conversion, Network, Resistor, Supply } from './network';

@@ -2,7 +2,7 @@ import { judge, type Finding, type Rule } from '../findings/finding';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { usualDay } from '../job/supply';
-import { startBattery } from '../job/feeding';
+import { startBattery } from '../connections/feeding';
 import { COMMON_PRACTICE } from '../tables/source';
 import { isPowered } from '../gear/gear';
 import { contentHash } from '../gear/hash';

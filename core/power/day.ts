@@ -1,5 +1,5 @@
 import { isPowered } from '../gear/gear';
-import { batteryIds, soundBattery, startBattery } from '../job/feeding';
+import { batteryIds, soundBattery, startBattery } from '../connections/feeding';
 import type { Job } from '../job/job';
 import { LISTENING, type Segment } from '../job/supply';
 import { BEHAVIOUR, acceptance, coldFactor, sagAt } from '../tables/batteries';

@@ -1,5 +1,5 @@
 import { isFed, passesOn, type FedGear } from '../gear/gear';
-import { feederOf, soundBattery } from '../job/feeding';
+import { feederOf, soundBattery } from '../connections/feeding';
 import { NO_FEED_CHOICE, type FeedChoice, type Job } from '../job/job';
 import { sizesOf, type Ampacity, type Gauge } from '../tables/conductors';
 import type { FuseFamily } from '../tables/fuses';
@@ -24,8 +24,6 @@ import {
   voltsChain,
   type Branch,
   type CommonBranch,
-  type CommonRun,
-  type FeedRun,
   type GaugeReason,
   type Drawn,
   type Tree,
@@ -36,6 +34,7 @@ import { hoursToReserve } from './endurance';
 import { solveNetwork, type Network, type SupplyState } from './network';
 import { ampsThrough, commonCarries, voltsOf, type Solved } from './design';
 import { sizeBranches } from './sizing';
+import { endName, type CommonRun, type FeedRun } from '../connections/runs';
 
 export interface CommonReturn extends CommonRun {
   readonly gauge: Gauge;
@@ -449,7 +448,7 @@ export function fusePlace(
   tags: Readonly<Record<string, string>>,
   lengthOf: (mm: number) => string,
 ): string {
-  const from = job.craft.batteries[feeder]?.name ?? tags[feeder] ?? feeder;
+  const from = endName(job, feeder, tags, 'mark');
   if (!family) return 'none';
   if (!choice.holder) return `in a way of ${from}`;
   return fuseAtOf(choice) === 0 ? `on the + post of ${from}` : `${lengthOf(choice.fuseAtMm)} from ${from}`;

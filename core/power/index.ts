@@ -1,12 +1,4 @@
-export {
-  contactOhm,
-  FUSE_ALLOWANCE,
-  fuseAtOf,
-  hasReturn,
-  type CommonRun,
-  type FeedRun,
-  type GaugeReason,
-} from './branches';
+export { contactOhm, FUSE_ALLOWANCE, fuseAtOf, type GaugeReason } from './branches';
 export { gaugeAlternatives, type Alternative } from './alternatives';
 export { FEED_CASES, casesOf, closedTies, postOf, type FeedCase } from './cases';
 export { CRAFT_RULES, leastSize } from './craft-rules';
@@ -30,6 +22,7 @@ export {
   type SourceState,
 } from './feeds';
 export { feedFormulas, stateFormula, type FeedFigure, type Formula } from './formulas';
+export { feedGauges, fusesToFit, sourceVolts } from './handed-on';
 export { isolationOrder } from './isolation';
 export { planKeyOff, type KeyOff } from './keyoff';
 export {
@@ -42,6 +35,7 @@ export {
   type SupplyState,
 } from './network';
 export { profileMarks, voltProfile, voltsAt, type ProfileMark, type ProfilePoint } from './profile';
+export { feedProposals } from './proposals';
 export { proposeHolders, type HolderProposal } from './propose';
 export { powerRules } from './rules';
 export { supplyRules } from './supply-rules';

@@ -1,6 +1,6 @@
 import { taken } from '../job/choices';
 import type { Job } from '../job/job';
-import { batteryIds } from '../job/feeding';
+import { batteryIds } from '../connections/feeding';
 import { ringsOf } from './studs';
 
 /** How one battery is made safe, and put back, by the school of the job. */

@@ -1,7 +1,7 @@
 import { isPowered } from '../gear/gear';
-import { batteryIds, batteryOf, isAheadOfSwitch, soundBattery, startBattery } from '../job/feeding';
+import { batteryIds, batteryOf, isAheadOfSwitch, soundBattery, startBattery } from '../connections/feeding';
 import type { Job } from '../job/job';
-import { leadHeadUnit, sourcesOf, wakeOf } from '../job/signal';
+import { leadHeadUnit, sourcesOf, wakeOf } from '../connections/signal';
 import { BEHAVIOUR } from '../tables/batteries';
 import { hoursToReserve, reserveOf } from './endurance';
 

@@ -5,13 +5,14 @@ import type { FuseHolder } from '../gear/gear';
 import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { AWG_SIZES, ampacity, gaugeArea, ohmsPerMetre, sizesOf } from '../tables/conductors';
-import { contactOhm, type FeedRun } from './branches';
+import { contactOhm } from './branches';
 import { currentPart, drawOf } from './demand';
 import { hoursToReserve } from './endurance';
 import { planPower } from './feeds';
 import { solveNetwork, type Network } from './network';
 import { voltProfile, voltsAt } from './profile';
 import { proposeHolders } from './propose';
+import type { FeedRun } from '../connections/runs';
 
 const RUN: FeedRun = { outMm: 1500, backMm: 1500, engineSpace: true, together: 2 };
 const plan = (job: Job = TOURER_JOB, watts = 178, run: FeedRun | null = RUN) =>

@@ -1,3 +1,4 @@
+import { endName } from '../connections/runs';
 import type { Rule, Sighting } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
 import type { Battery } from '../job/supply';
@@ -118,10 +119,10 @@ export const powerRules: readonly PowerRule[] = [
         choice.from === null || choice.from === feeder
           ? undefined
           : {
-              reason: `${tag} was fed from ${seen.tags[choice.from] ?? choice.from}, which is bypassed; it is planned from ${seen.job.craft.batteries[feeder]!.name}.`,
+              reason: `${tag} was fed from ${endName(seen.job, choice.from, seen.tags, 'mark')}, which is bypassed; it is planned from ${endName(seen.job, feeder, seen.tags)}.`,
               figures: [{ name: 'ways bypassed', value: 1, unit: '' }],
               cure: {
-                label: `Feed it from ${seen.job.craft.batteries[feeder]!.name}`,
+                label: `Feed it from ${endName(seen.job, feeder, seen.tags)}`,
                 operations: [{ op: 'feedFrom', gear, from: null }],
               },
             },

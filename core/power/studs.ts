@@ -1,4 +1,4 @@
-import { batteryOf, commonPoint, fedOf, feederOf, returnEnd } from '../job/feeding';
+import { batteryOf, commonPoint, fedOf, feederOf, returnEnd } from '../connections/feeding';
 import type { Job } from '../job/job';
 import { hasReturn } from './branches';
 

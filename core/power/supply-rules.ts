@@ -9,9 +9,9 @@ import {
   isAheadOfSwitch,
   soundBattery,
   startBattery,
-} from '../job/feeding';
+} from '../connections/feeding';
 import type { Job } from '../job/job';
-import { triggerOf, wakeOf } from '../job/signal';
+import { triggerOf, wakeOf } from '../connections/signal';
 import { TIES, USUAL_TIE } from '../job/supply';
 import { COMMON_PRACTICE, memory } from '../tables/source';
 import { BEHAVIOUR } from '../tables/batteries';

@@ -9,7 +9,7 @@ import { sealOf } from '../job/seal';
 import type { Tie } from '../job/supply';
 import { contentHash } from '../gear/hash';
 import { findingBasis } from '../findings/finding';
-import { planJob, wholePlan } from '../plan';
+import { planJob } from '../plan';
 import { planKeyOff } from './keyoff';
 import { ampacity, isThinner, sizesOf, thinner } from '../tables/conductors';
 import { leastSize } from './craft-rules';
@@ -24,6 +24,7 @@ import { feedFormulas, stateFormula } from './formulas';
 import { isolationOrder } from './isolation';
 import { shortAtFuse, shortAtPost } from './short';
 import { ringsOf } from './studs';
+import { wholePlan } from '../shown';
 
 const jobOf = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
 const LAUNCH = jobOf('river-launch');

@@ -1,5 +1,6 @@
 import { isPowered } from '../gear/gear';
-import { FRAME } from '../job/feeding';
+import { FRAME } from '../connections/feeding';
+import type { Run } from '../connections/runs';
 import type { Job } from '../job/job';
 import type { Gauge } from '../tables/conductors';
 import { buttFor, ferruleFor, ringFor } from '../tables/terminals';
@@ -13,14 +14,6 @@ export interface Termination {
   readonly with: string;
 }
 
-interface PowerRun {
-  readonly id: string;
-  readonly kind: string;
-  readonly from: string;
-  readonly to: string;
-  readonly conductors: readonly { readonly use: string }[];
-}
-
 /** Pigtail of a head unit’s power plug (common practice). */
 const PIGTAIL: Gauge = '16';
 /** Leads of a speaker that has leads of its own (common practice). */
@@ -30,13 +23,9 @@ const SPEAKER_PIGTAIL: Gauge = '18';
 const LINE_PLUG = 'line plug';
 
 /** What ends every conductor of every run, by the sizes of both wires and what it goes to. */
-export function planTerminals<R extends PowerRun>(
-  job: Job,
-  runs: readonly R[],
-  gaugeOf: (run: R) => Gauge | undefined,
-): Termination[] {
+export function planTerminals(job: Job, runs: readonly Run[], gaugeOf: (run: Run) => Gauge | undefined): Termination[] {
   const tap = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
-  const end = (run: R, at: string, gauge: Gauge): string => {
+  const end = (run: Run, at: string, gauge: Gauge): string => {
     if (Object.hasOwn(job.craft.batteries, at) || at === FRAME) return ringFor(gauge);
     if (at === 'switched') return tap?.size ? buttFor(gauge, tap.size) : 'fuse tap or butt, by the size that is found';
     const item = job.gear[at]?.item;

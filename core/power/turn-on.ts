@@ -1,4 +1,4 @@
-import { leadHeadUnit, sourcesOf, triggerOf, wakeOf } from '../job/signal';
+import { leadHeadUnit, sourcesOf, triggerOf, wakeOf } from '../connections/signal';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
 import { fuseMargin } from './branches';

@@ -1,6 +1,7 @@
 import { coverMinutes, coversFor, isOpenEnough } from '../craft/covers';
 import type { Opened, Pattern } from '../craft/pattern';
-import { otherEnd, wayAlong, type CraftMap, type MapLeg, type Way } from './graph';
+import { otherEnd, wayAlong, type CraftMap, type MapLeg } from './graph';
+import type { Way } from '../connections/runs';
 
 /** How the job gets at its legs: by the school of covers, and what time and wire are worth. */
 export interface Access {

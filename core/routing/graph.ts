@@ -1,5 +1,6 @@
 import type { Leg, Pattern } from '../craft/pattern';
 import { HAZARDS } from '../craft/pattern';
+import type { Way } from '../connections/runs';
 import { polylineLength, type Vec3 } from '../units/vectors';
 import { jointNeed, type JointNeed } from './joint';
 
@@ -58,13 +59,6 @@ function drawMap(pattern: Pattern): CraftMap {
     for (const node of [leg.from, leg.to]) around.set(node, [...(around.get(node) ?? []), mapLeg]);
   }
   return { legs, at, legsAt: (node) => around.get(node) ?? [] };
-}
-
-export interface Way {
-  readonly legs: readonly string[];
-  /** Nodes passed, one more than legs. */
-  readonly nodes: readonly string[];
-  readonly lengthMm: number;
 }
 
 export const otherEnd = (leg: MapLeg, node: string): string => (leg.from === node ? leg.to : leg.from);

@@ -1,15 +1,7 @@
 export { axisDistance, jointNeed, jointPath, turned, type JointNeed } from './joint';
-export { craftMap, wayAlong, wayPoints, type CraftMap, type MapLeg, type Way } from './graph';
+export { craftMap, wayAlong, wayPoints, type CraftMap, type MapLeg } from './graph';
 export { proposeRoutes, routesOfRun, type RouteProposal, type RouteProposals } from './propose';
 export { cheapestRoute, type Access, type Route } from './access';
-export {
-  RUN_KIND_NAMES,
-  accessOf,
-  endName,
-  neededRuns,
-  planRuns,
-  type Conductor,
-  type Run,
-  type RunKind,
-} from './runs';
+export { accessOf, planRuns } from './runs';
+export { wayProposals } from './proposals';
 export { routingRules } from './rules';

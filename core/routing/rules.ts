@@ -4,7 +4,7 @@ import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { COMMON_PRACTICE } from '../tables/source';
 import { craftMap } from './graph';
-import { RUN_KIND_NAMES, endName, type Run } from './runs';
+import { RUN_KIND_NAMES, endName, type Run } from '../connections/runs';
 
 export interface RoutingSeen {
   readonly job: Job;

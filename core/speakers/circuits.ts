@@ -1,8 +1,8 @@
 import type { Band, Speaker } from '../gear/gear';
 import { coilsOf, membersOf, type Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
-import { sourcesOf } from '../job/signal';
-import { zoneCalled, zoneOf, type Listening } from '../job/zones';
+import { sourcesOf } from '../connections/signal';
+import { zoneCalled, zoneOf, type Listening } from '../connections/zones';
 import { craftOf } from '../job/job';
 import { distance } from '../units/vectors';
 import {

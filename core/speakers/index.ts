@@ -14,6 +14,7 @@ export { coilWatts, impedance, levelAt, outputVolts, sumLevels, type LoadModel }
 export { matesOf } from './mates';
 export { outputsOf, type Output } from './outputs';
 export { proposeWiring, type BarredWiring, type WiringProposal, type WiringProposals } from './propose';
+export { wiringProposals } from './proposals';
 export { rankOf, rankWords, type Rank } from './rank';
 export { speakerRules } from './rules';
 export { BARS, type Bar } from './bars';

@@ -1,7 +1,7 @@
 import { craftOf } from '../job/job';
 import { COMMON_PRACTICE } from '../tables/source';
 import type { Wiring } from '../job/circuit';
-import { controlOf } from '../job/signal';
+import { controlOf } from '../connections/signal';
 import { gaugeArea, gaugeName, isMetricStandard, sizesOf } from '../tables/conductors';
 import { short } from '../units/figures';
 import { nominalOf, speakerFacts, type SpeakerPlan, type SpeakerShare } from './circuits';

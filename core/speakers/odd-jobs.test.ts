@@ -3,10 +3,11 @@ import { shelfItem } from '#demo/shelf';
 import { speakersOf, type Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
-import { leadsFromAnywhere, planJob } from '../plan';
-import { rewire } from '../job/wiring';
+import { planJob } from '../plan';
+import { rewire } from '../connections/wiring';
 import { rankOf } from './rank';
 import { proposeWiring, type WiringProposal } from './propose';
+import { leadsFromAnywhere } from '../what-if';
 
 const demo = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
 const best = (job: Job): WiringProposal => {

@@ -1,7 +1,7 @@
 import { contentHash } from '../gear/hash';
 import { channelsOfOutput, speakersOf, type Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
-import { controlOf } from '../job/signal';
+import { controlOf } from '../connections/signal';
 import type { Bar } from './bars';
 import type { LeadOhm, Load } from './circuits';
 import { driven, heardAt, loadOf } from './circuits';

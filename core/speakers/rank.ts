@@ -1,8 +1,8 @@
 import type { Job } from '../job/job';
 import { craftOf } from '../job/job';
 import type { RankId } from '../job/circuit';
-import { heardOutputs, inputsOf, sourcesOf } from '../job/signal';
-import { netsOf } from '../job/wiring';
+import { heardOutputs, inputsOf, sourcesOf } from '../connections/signal';
+import { netsOf } from '../connections/wiring';
 import { matesOf, splitMates } from './mates';
 import type { Circuit, SpeakerShare } from './circuits';
 

@@ -5,8 +5,8 @@ import type { Amplifier, Speaker } from '../gear/gear';
 import { speakersOf, type Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
 import { applyAll } from '../job/operations';
-import { netsOf, rewire } from '../job/wiring';
-import { leadsFromAnywhere, planJob } from '../plan';
+import { netsOf, rewire } from '../connections/wiring';
+import { planJob } from '../plan';
 import { planCircuit, speakerFacts, type Circuit } from './circuits';
 import { outputsOf, type Output } from './outputs';
 import { compareRanks, rankOf, type Rank } from './rank';
@@ -15,6 +15,7 @@ import { searchWirings } from './search';
 import { labelled } from './seats';
 import type { Class, Option } from './space';
 import { seriesParallel } from './trees';
+import { leadsFromAnywhere } from '../what-if';
 
 const LEAD = () => 0.06;
 const PLACES = ['fairingLeft', 'fairingRight', 'pannierLeft', 'pannierRight', 'guardLeft', 'guardRight'];

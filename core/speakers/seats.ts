@@ -1,6 +1,6 @@
 import { channelsOfOutput, speakersOf } from '../job/circuit';
 import type { Job } from '../job/job';
-import { controlOf } from '../job/signal';
+import { controlOf } from '../connections/signal';
 import type { Output } from './outputs';
 import { sitsFront, swapped } from './rank';
 import { splitMates, type Mates } from './mates';

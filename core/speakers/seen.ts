@@ -1,7 +1,7 @@
 import type { Rule, Sighting } from '../findings/finding';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
-import type { Input } from '../job/signal';
+import type { Input } from '../connections/signal';
 import type { Circuit, SpeakerPlan } from './circuits';
 import type { Splice } from './splices';
 

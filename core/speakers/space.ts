@@ -1,8 +1,8 @@
 import { contentHash } from '../gear/hash';
 import { channelsOfOutput, membersOf, speakersOf, type Wiring } from '../job/circuit';
 import { craftOf, type Job } from '../job/job';
-import { controlOf, heardOutputs, inputsOf, sourcesOf } from '../job/signal';
-import { ownWiring } from '../job/wiring';
+import { controlOf, heardOutputs, inputsOf, sourcesOf } from '../connections/signal';
+import { ownWiring } from '../connections/wiring';
 import { MOST, type Bar } from './bars';
 import {
   driven,

@@ -1,5 +1,5 @@
 import type { Wiring } from '../job/circuit';
-import { join } from '../job/wiring';
+import { join } from '../connections/wiring';
 
 /** Every way to share out a list into two or more parts, each once. */
 function partitions<T>(items: readonly T[]): T[][][] {

@@ -1,6 +1,6 @@
 import { channelsOfOutput, speakersOf } from '../job/circuit';
 import type { Job } from '../job/job';
-import { controlOf, heardOutputs } from '../job/signal';
+import { controlOf, heardOutputs } from '../connections/signal';
 import { COMMON_PRACTICE } from '../tables/source';
 import { short } from '../units/figures';
 import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakersSeen, type SpeakerRule } from './seen';

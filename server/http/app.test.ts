@@ -11,7 +11,7 @@ import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { applyAll } from '#core/job/operations';
 import { sealOf } from '#core/job/seal';
-import { planJob, planOf } from '#core/plan';
+import { planJob } from '#core/plan';
 import { openDatabase } from '../store/database';
 import type { Journal } from '../store/journal';
 import { Changes } from '../store/changes';
@@ -22,6 +22,7 @@ import { limitJob } from '../../tests/support/limit-job';
 import { tempFolder } from '../../tests/support/server';
 import { makeApp } from './app';
 import { sendProblem } from './problems';
+import { planOf } from '#core/shown';
 
 let db: PGlite;
 let server: Server;

@@ -1,7 +1,6 @@
 import { casesOf, type FeedCase } from '#core/power/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
-import { planOf } from '#core/plan';
 import type { UnitSystem } from '#core/units/shown';
 import { readBundle, writeBundle, type Bundle, type ReadBundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv, readShelfCsv, type ShelfRead } from '#formats/csv';
@@ -10,6 +9,7 @@ import { readJobFile } from '#formats/job-file';
 import { jobSheetPdf, type SheetPhoto } from '#formats/job-sheet';
 import { circuitsNetlist, feedsNetlist } from '#formats/spice';
 import { summarise, type JobSummary } from '#core/summary';
+import { planOf } from '#core/shown';
 
 /** What takes long, or may with what strangers send: nothing of it runs where requests are answered. */
 export const TASKS = {

@@ -4,10 +4,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { applyAll } from '#core/job/operations';
-import { planJob, wholeFindings } from '#core/plan';
+import { planJob } from '#core/plan';
 import { casesOf, feedNetwork, solveNetwork, type Network } from '#core/power/index';
 import { feedDeck } from '#formats/spice';
 import { anyJob } from '../support/any-job';
+import { wholeFindings } from '#core/shown';
 
 /**
  * A feed network for ngspice that takes nothing from our own solution: every source and diode is a law of its own

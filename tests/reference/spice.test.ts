@@ -3,13 +3,14 @@ import { DEMO_JOBS, HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import type { Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
 import { applyAll, type Operation } from '#core/job/operations';
-import { leadResistance, planJob } from '#core/plan';
+import { planJob } from '#core/plan';
 import { casesOf, feedNetwork, solveNetwork, type Network, type Supply } from '#core/power/index';
 import { outputsOf, planCircuit, speakerFacts, type LoadModel } from '#core/speakers/index';
 import type { Amplifier, Speaker } from '#core/gear/gear';
 import { shelfItem } from '#demo/shelf';
 import { circuitsNetlist, feedDeck, feedsNetlist, speakerDeck } from '#formats/spice';
 import { operatingPoint, runNetlist } from './spice';
+import { leadResistance } from '#core/harness/index';
 
 /** Half a percent is what is promised; the figures agree far closer, and a tenth of that is asked here. */
 const PROMISE = 0.0005;

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
-import type { Ledger } from '#core/plan';
 import { figure } from '#core/units/figures';
 import { wireText, wireUnit } from './units';
+import type { Ledger } from '#core/ledger';
 
 /** The sheet's title block: the job's live figures, each change shown as was → is. */
 /** On a narrow screen the row is moved sideways, by keys as well. */

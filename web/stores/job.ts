@@ -16,7 +16,7 @@ import {
   type Operation,
 } from '#core/job/operations';
 import { cleanedAll } from '#core/text/text';
-import { isDayFinding, planJob, planOf, type Ledger, type Plan } from '#core/plan';
+import { planJob, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, isForNow, newId, type StoredJob } from '../api';
 import { planner } from '../workers';
 import {
@@ -32,6 +32,8 @@ import {
   type KeptEdits,
   type SentEdits,
 } from './kept-edits';
+import { isDayFinding, planOf } from '#core/shown';
+import type { Ledger } from '#core/ledger';
 
 export type SaveState =
   | { is: 'saved'; at: Date | undefined }

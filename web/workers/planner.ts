@@ -2,10 +2,12 @@ import { expose } from 'comlink';
 import type { Job } from '#core/job/job';
 import type { Finding } from '#core/findings/finding';
 import type { Operation } from '#core/job/operations';
-import { leadsFromAnywhere, planJob, wholeFindings, type Plan } from '#core/plan';
+import { planJob, type Plan } from '#core/plan';
 import { planDay, type DayPlan } from '#core/power/index';
 import { routesOfRun, type RouteProposals } from '#core/routing/index';
 import { proposeWiring, type WiringProposals } from '#core/speakers/index';
+import { wholeFindings } from '#core/shown';
+import { leadsFromAnywhere } from '#core/what-if';
 
 const planner = {
   wirings: (job: Job, onProgress: (part: number, examined: number) => void): WiringProposals =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { EARS } from '#core/job/zones';
+import { EARS } from '#core/connections/zones';
 import { computed, ref } from 'vue';
 import { LAMP_ANSWERS, type HiddenLamp } from '#core/job/job';
 import { useJob } from '../../stores/job';

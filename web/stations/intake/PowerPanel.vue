@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router';
-import { batteryIds } from '#core/job/feeding';
+import { batteryIds } from '#core/connections/feeding';
 import BatteryFields from '../../app/BatteryFields.vue';
 import FactField from '../../app/FactField.vue';
 import { useJob } from '../../stores/job';

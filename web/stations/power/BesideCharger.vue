@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="F extends { readonly at: string }">
 import { computed } from 'vue';
 import type { FactName } from '#core/job/facts';
-import { batteryIds } from '#core/job/feeding';
+import { batteryIds } from '#core/connections/feeding';
 import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import { useJob } from '../../stores/job';

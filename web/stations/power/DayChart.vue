@@ -14,7 +14,7 @@ import type { LineSeriesOption } from 'echarts/charts';
 import type { GridComponentOption, TooltipComponentOption } from 'echarts/components';
 import { SVGRenderer } from 'echarts/renderers';
 import VChart from 'vue-echarts';
-import { batteryIds } from '#core/job/feeding';
+import { batteryIds } from '#core/connections/feeding';
 import { ENGINES, LISTENING } from '#core/job/supply';
 import { reserveOf, type DayPlan } from '#core/power/index';
 import { figure, short } from '#core/units/figures';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
 import type { Amplifier } from '#core/gear/gear';
-import { batteryIds } from '#core/job/feeding';
+import { batteryIds } from '#core/connections/feeding';
 import { CHEMISTRIES, ENGINES, LISTENING, type Chemistry, type Segment } from '#core/job/supply';
 import { GIVES_UP_PART, PEUKERT_SOURCE, RATED_HOURS, type DayPlan, type Versus } from '#core/power/index';
 import { BATTERY_SOURCE, COLD_SOURCE } from '#core/tables/batteries';

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { endName } from '#core/connections/runs';
 import { computed, ref } from 'vue';
 import { isPowered, type FuseHolder } from '#core/gear/gear';
 import {
@@ -108,8 +109,6 @@ const ends = computed(() => {
     return own && !seen.has(key) && Boolean(seen.add(key));
   });
 });
-const endName = (at: string) =>
-  at === 'frame' ? 'frame' : (job.value.craft.batteries[at]?.name.toLowerCase() ?? tagOf(at));
 const kindOf = (run: string) => (run.startsWith('feed') ? '+' : '−');
 const boat = computed(() => job.value.craft.pattern.kind === 'boat');
 /** Whether a battery switch stands at what it is fed from. */
@@ -374,7 +373,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       <h3>Ends</h3>
       <dl>
         <div v-for="e in ends" :key="`${e.run}${e.at}`">
-          <dt>{{ kindOf(e.run) }} at {{ endName(e.at) }}</dt>
+          <dt>{{ kindOf(e.run) }} at {{ endName(job, e.at, store.plan!.tags, 'mark') }}</dt>
           <dd>{{ e.with }}</dd>
         </div>
       </dl>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { endName } from '#core/connections/runs';
 import { computed } from 'vue';
-import { feederOf, mayFeed, soundBattery } from '#core/job/feeding';
+import { feederOf, mayFeed, soundBattery } from '#core/connections/feeding';
 import PickField from '../../app/PickField.vue';
 import { useJob } from '../../stores/job';
 
@@ -9,14 +10,7 @@ const props = defineProps<{ gear: string }>();
 const store = useJob();
 const job = computed(() => store.job!);
 const names = computed(() =>
-  Object.fromEntries(
-    mayFeed(job.value, props.gear).map((id) => [
-      id,
-      Object.hasOwn(job.value.craft.batteries, id)
-        ? job.value.craft.batteries[id]!.name
-        : `${store.plan!.tags[id] ?? ''} ${job.value.gear[id]!.item.name}`,
-    ]),
-  ),
+  Object.fromEntries(mayFeed(job.value, props.gear).map((id) => [id, endName(job.value, id, store.plan!.tags)])),
 );
 const feedFrom = (from: string) =>
   store.edit([{ op: 'feedFrom', gear: props.gear, from: from === soundBattery(job.value) ? null : from }]);

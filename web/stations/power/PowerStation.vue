@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { endName } from '#core/connections/runs';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { isFed } from '#core/gear/gear';
-import { batteryIds, feederOf } from '#core/job/feeding';
+import { batteryIds, feederOf } from '#core/connections/feeding';
 import { craftOf } from '#core/job/job';
 import { layLanes } from '#core/drawing/lanes';
 import { project, type Px } from '#core/drawing/projection';
@@ -263,7 +264,7 @@ const mark = (id: string): string => {
 function noFeed(gear: string): { short: string; long: string } {
   const { there } = job.value.gear[gear]!;
   if (there === 'kept') {
-    const from = job.value.craft.batteries[feederOf(job.value, gear)]?.name ?? tag(feederOf(job.value, gear));
+    const from = endName(job.value, feederOf(job.value, gear), store.plan!.tags, 'mark');
     const fuse = power.value.feeds[gear]?.fuseA;
     return {
       short: fuse === undefined ? 'keeps the feed it has' : `keeps its feed, ${short(fuse)} A`,

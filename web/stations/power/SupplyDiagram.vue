@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import FitText from '../../drawing/FitText.vue';
 import { computed, ref } from 'vue';
-import { batteryIds, startBattery } from '#core/job/feeding';
+import { batteryIds, startBattery } from '#core/connections/feeding';
 import { TIES } from '#core/job/supply';
 import { casesOf, closedTies, meanSunA, type FeedCase } from '#core/power/index';
 import { figure, short } from '#core/units/figures';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { CHOICES, taken } from '#core/job/choices';
-import { batteryIds, startBattery } from '#core/job/feeding';
+import { batteryIds, startBattery } from '#core/connections/feeding';
 import { NEW_BATTERY } from '#core/job/supply';
 import { BEHAVIOUR } from '#core/tables/batteries';
 import { CRAFT_RULES } from '#core/power/index';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { WAKES, type Wake } from '#core/job/circuit';
-import { triggerOf, wakeOf } from '#core/job/signal';
+import { triggerOf, wakeOf } from '#core/connections/signal';
 import { LIVE, SWITCHED_LEAD_A } from '#core/power/index';
 import { buttFor } from '#core/tables/terminals';
 import { colourText } from '#core/tables/colours';

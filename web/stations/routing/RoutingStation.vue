@@ -3,7 +3,7 @@ import { craftOf } from '#core/job/job';
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { HAZARDS } from '#core/craft/pattern';
-import { RUN_KIND_NAMES, craftMap, endName, type Run, type RouteProposals, type Way } from '#core/routing/index';
+import { craftMap, type RouteProposals } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
 import { gaugeName, GAUGES, type Gauge } from '#core/tables/conductors';
 import FactField from '../../app/FactField.vue';
@@ -26,6 +26,7 @@ import { useJob, withoutDrawing } from '../../stores/job';
 import { planner } from '../../workers';
 import NeckView from './NeckView.vue';
 import { gaugeText, inches, lengthText, wireText, wireUnit } from '../../app/units';
+import { RUN_KIND_NAMES, endName, type Run, type Way } from '#core/connections/runs';
 
 const store = useJob();
 const router = useRouter();
@@ -49,9 +50,7 @@ const isLit = (run: Run) =>
     ? selected.value.id === run.id
     : litLeg.value === undefined || (run.way?.legs.includes(litLeg.value) ?? false);
 const names = (run: Run) => `${RUN_KIND_NAMES[run.kind].replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
-const short = (end: string) =>
-  store.job!.craft.batteries[end]?.name.toLowerCase() ??
-  (end === 'switched' ? 'accessory' : (store.plan!.tags[end] ?? end));
+const short = (end: string) => endName(store.job!, end, store.plan!.tags, 'mark');
 /** Places that are marked though no gear sits there: every battery's, and the switched source. */
 const marked = computed(() => {
   const { batteryPlace, switchedPlace } = pattern.value;

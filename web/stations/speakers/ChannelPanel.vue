@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { membersOf, type Wiring } from '#core/job/circuit';
-import { join, joiningOf, members, type Joining } from '#core/job/wiring';
+import { join, joiningOf, members, type Joining } from '#core/connections/wiring';
 import { BARS, type Circuit, type Output } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
 import { useJob } from '../../stores/job';

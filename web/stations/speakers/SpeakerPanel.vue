@@ -2,8 +2,7 @@
 import { computed } from 'vue';
 import type { Speaker } from '#core/gear/gear';
 import { NO_SPEAKER_CHOICE, speakersOf, type SpeakerChoice } from '#core/job/circuit';
-import { coilsNow, hang, joiningOf, jumperCoils, takeOff, type Joining } from '#core/job/wiring';
-import { speakersAfter } from '#core/plan';
+import { coilsNow, hang, joiningOf, jumperCoils, takeOff, type Joining } from '#core/connections/wiring';
 import type { Circuit, SpeakerShare } from '#core/speakers/index';
 import { colourText } from '#core/tables/colours';
 import { CUES, type CueId } from '#core/tables/polarity';
@@ -13,6 +12,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import ThereField from '../../app/ThereField.vue';
 import { useJob } from '../../stores/job';
 import type { SourceBlock } from './layout';
+import { speakersAfter } from '#core/what-if';
 
 /** One speaker: what it gets, what its lead goes by, and every output it could hang on with what would come of it. */
 const props = defineProps<{

@@ -2,8 +2,7 @@
 import { computed, ref } from 'vue';
 import type { Speaker } from '#core/gear/gear';
 import { craftOf } from '#core/job/job';
-import { hang, bridge, unbridge } from '#core/job/wiring';
-import { speakersAfter } from '#core/plan';
+import { hang, bridge, unbridge } from '#core/connections/wiring';
 import type { Circuit } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
 import { useDrag } from '../../app/dragging';
@@ -37,6 +36,7 @@ import {
   terminalAt,
   terminalY,
 } from './layout';
+import { speakersAfter } from '#core/what-if';
 
 const store = useJob();
 const pattern = computed(() => craftOf(store.job!));

@@ -2,7 +2,7 @@
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
 import { RANKS, speakersOf, type RankId, type Wiring } from '#core/job/circuit';
 import { WIRING_KEY, whyNot } from '#core/job/overrules';
-import { joiningOf, members, rewire } from '#core/job/wiring';
+import { joiningOf, members, rewire } from '#core/connections/wiring';
 import { BARS, rankWords, type WiringProposal, type WiringProposals } from '#core/speakers/index';
 import OverruleNote from '../../app/OverruleNote.vue';
 import { useJob } from '../../stores/job';

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { craftOf } from '#core/job/job';
 import { NO_SPEAKER_CHOICE, type Zone } from '#core/job/circuit';
-import { EARS } from '#core/job/zones';
+import { EARS } from '#core/connections/zones';
 import { figure } from '#core/units/figures';
 import { useJob } from '../../stores/job';
 

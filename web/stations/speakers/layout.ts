@@ -1,7 +1,7 @@
 import { channelsOfOutput } from '#core/job/circuit';
 import { craftOf, type Job } from '#core/job/job';
-import { sourcesOf } from '#core/job/signal';
-import { netsOf, type Net } from '#core/job/wiring';
+import { sourcesOf } from '#core/connections/signal';
+import { netsOf, type Net } from '#core/connections/wiring';
 import type { PoweredGear } from '#core/gear/gear';
 import { outputsOf, type Circuit, type Output } from '#core/speakers/index';
 import { SPEAKER_COLOUR, type Insulated } from '#core/tables/colours';

@@ -1,5 +1,5 @@
 import type { Vec3 } from '../units/vectors';
-import { craftOf, type Job } from './job';
+import { craftOf, type Job } from '../job/job';
 
 export interface Listening {
   /** Key of the zone; null for what belongs to none. */

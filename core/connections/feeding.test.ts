@@ -1,7 +1,7 @@
 import { TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { batteryOf, feederOf, feedersAbove, isAheadOfSwitch, mayFeed } from './feeding';
-import { applyAll, type Operation } from './operations';
+import { applyAll, type Operation } from '../job/operations';
 
 /** Battery → main block → second block → head unit. */
 const chained = (...more: Operation[]) =>

@@ -1,7 +1,7 @@
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
-import type { Job } from './job';
-import type { Wiring } from './circuit';
-import { applyAll } from './operations';
+import type { Job } from '../job/job';
+import type { Wiring } from '../job/circuit';
+import { applyAll } from '../job/operations';
 import { coilsNow, hang, jumperCoils, takeOff, wiringWith } from './wiring';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });

@@ -1,11 +1,13 @@
 import { TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
-import { neededRuns } from '../routing/index';
-import { leadResistance, leadsFromAnywhere, planJob } from '../plan';
+import { planJob } from '../plan';
 import { planRuns } from '../routing/index';
-import type { Job } from './job';
-import { applyAll, type Operation } from './operations';
+import type { Job } from '../job/job';
+import { applyAll, type Operation } from '../job/operations';
 import { heardOutputs, inputsOf, leadHeadUnit, sourcesOf } from './signal';
+import { neededRuns } from './runs';
+import { leadsFromAnywhere } from '../what-if';
+import { leadResistance } from '../harness/index';
 
 const after = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
 const runs = (job: Job) => neededRuns(job).map(({ id }) => id);

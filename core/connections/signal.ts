@@ -1,6 +1,6 @@
 import { isPowered, type Amplifier, type HeadUnit, type PoweredGear } from '../gear/gear';
-import { NO_SOURCE_CHOICE, channelsOfOutput, speakersOf, type Wake } from './circuit';
-import type { Job } from './job';
+import { NO_SOURCE_CHOICE, channelsOfOutput, speakersOf, type Wake } from '../job/circuit';
+import type { Job } from '../job/job';
 
 /** Where the sound of two channels of an amplifier comes from. */
 export interface Input {

@@ -1,7 +1,7 @@
 import type { Speaker } from '../gear/gear';
-import { type Job } from './job';
-import { channelsOfOutput, membersOf, speakersOf, type Wiring } from './circuit';
-import type { Operation } from './operations';
+import { type Job } from '../job/job';
+import { channelsOfOutput, membersOf, speakersOf, type Wiring } from '../job/circuit';
+import type { Operation } from '../job/operations';
 
 export type Joining = 'series' | 'parallel' | 'split';
 

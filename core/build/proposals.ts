@@ -1,0 +1,6 @@
+import { proposal, type Proposal } from '../job/overrules';
+import type { BuildPlan } from './step';
+
+/** The minutes each step is planned with. */
+export const minuteProposals = ({ steps }: BuildPlan): Proposal[] =>
+  steps.map(({ id, plannedMinutes }) => proposal('minutes', id, `${plannedMinutes} min`, [plannedMinutes]));

@@ -1,0 +1,210 @@
+import { isPowered } from '../gear/gear';
+import { speakersOf } from '../job/circuit';
+import { craftOf, type Job } from '../job/job';
+import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
+import type { Vec3 } from '../units/vectors';
+import { FRAME, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from './feeding';
+import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, wakeOf } from './signal';
+
+export type RunKind = 'feed' | 'return' | 'switched' | 'turnOn' | 'line' | 'speaker';
+
+export interface Conductor {
+  readonly colour: Insulated;
+  readonly use: string;
+}
+
+export interface RunNeed {
+  /** kind:from>to, from and to being gear or battery ids, or `switched`, `frame`. */
+  readonly id: string;
+  readonly kind: RunKind;
+  readonly from: string;
+  readonly to: string;
+  readonly conductors: readonly Conductor[];
+}
+
+/** A way along the legs of a craft. */
+export interface Way {
+  readonly legs: readonly string[];
+  /** Nodes passed, one more than legs. */
+  readonly nodes: readonly string[];
+  readonly lengthMm: number;
+}
+
+/** One cable between two ends of a job, as it lies; the same in every chapter. */
+export interface Run extends RunNeed {
+  readonly fromPlace: string | undefined;
+  readonly toPlace: string | undefined;
+  /** Undefined when an end has no place, or no way leads there. */
+  readonly way: Way | undefined;
+  /** Legs of it that are fished, their covers staying on. */
+  readonly fished: readonly string[];
+  readonly pinned: boolean;
+  /** The pinned way no longer leads there and the cheapest is used in its stead. */
+  readonly pinBroken: boolean;
+  readonly points: readonly Vec3[];
+  /** Along legs and joints, mm. */
+  readonly layMm: number;
+  /** Left at both ends so that the gear can be worked on, mm. */
+  readonly allowanceMm: number;
+  /** What to cut, mm, rounded up to the workshop's step. */
+  readonly cutMm: number;
+}
+
+/** What a feed asks of the runs out to its gear and back. */
+export interface FeedRun {
+  /**
+   * Cut lengths out and back, mm: the current runs the whole of what is cut. Back is to what gathers the
+   * return; 0 for gear that stands at it, or has none.
+   */
+  readonly outMm: number;
+  readonly backMm: number;
+  readonly engineSpace: boolean;
+  /** Loaded conductors that lie together where most do, its own among them. */
+  readonly together: number;
+}
+
+/** The one conductor that brings all returns from the common point to the battery. */
+export interface CommonRun {
+  /** Its run, and the gear that stands at the common point. */
+  readonly run: string;
+  readonly gear: string;
+  readonly backMm: number;
+  readonly engineSpace: boolean;
+  readonly together: number;
+}
+
+export const RUN_KIND_NAMES: Record<RunKind, string> = {
+  feed: 'Feed',
+  return: 'Return',
+  switched: 'Switched lead',
+  turnOn: 'Turn-on lead',
+  line: 'Line lead',
+  speaker: 'Speaker lead',
+};
+
+/** Every run this job's gear and circuits call for. */
+export function neededRuns(job: Job): RunNeed[] {
+  const needs = new Map<string, RunNeed & { readonly conductors: Conductor[] }>();
+  const add = (kind: RunKind, from: string, to: string, conductors: readonly Conductor[]) => {
+    const id = `${kind}:${from}>${to}`;
+    const there = needs.get(id);
+    if (there) there.conductors.push(...conductors);
+    else needs.set(id, { id, kind, from, to, conductors: [...conductors] });
+  };
+  const head = leadHeadUnit(job);
+  const common = commonPoint(job);
+  const inputs = inputsOf(job);
+
+  const { through, joined } = job.turnOn;
+  for (const [id, item] of fedOf(job)) {
+    // Gear the craft has already keeps the feed it has.
+    const colour = item.kind === 'headUnit' ? LEAD_COLOUR.constant : LEAD_COLOUR.feed;
+    add('feed', feederOf(job, id), id, [
+      { colour, use: item.kind === 'headUnit' && joined ? 'constant and switched +' : 'constant +' },
+    ]);
+    // A block without a return bus has nothing to bring home.
+    if (item.kind !== 'block' || gathersReturns(item)) {
+      const home = returnRun(job, id, common);
+      add('return', home.slice(home.indexOf(':') + 1, home.indexOf('>')), id, [
+        { colour: LEAD_COLOUR.ground, use: common === id ? 'common return −' : 'return −' },
+      ]);
+    }
+    const switched =
+      item.kind === 'headUnit'
+        ? !joined
+        : item.kind === 'amplifier'
+          ? wakeOf(job, id) === 'switched'
+          : triggerOf(job, id) === 'switched';
+    if (switched) add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
+  }
+  // A relay or module that stands in the turn-on lead has its run with what it turns on.
+  for (const [id, item] of fedOf(job))
+    if (head !== undefined && !isPowered(item) && triggerOf(job, id) === 'head' && id !== through)
+      add('turnOn', head, id, [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }]);
+  for (const [id, item] of sourcesOf(job)) {
+    if (item.kind === 'amplifier' && head !== undefined && wakeOf(job, id) === 'head') {
+      const wakes: Conductor[] = [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }];
+      if (through === null) add('turnOn', head, id, wakes);
+      else {
+        if (!needs.has(`turnOn:${head}>${through}`)) add('turnOn', head, through, wakes);
+        add('turnOn', through, id, wakes);
+      }
+    }
+    inputs
+      .filter((input) => input.amplifier === id)
+      .forEach((input, i) => {
+        const use = `line pair ${i + 1}, screened`;
+        if (input.kind === 'speaker')
+          for (const output of input.outputs) add('speaker', input.head, id, pairOf(job, output));
+        else add('line', input.from, id, [{ colour: LEAD_COLOUR.line, use }]);
+      });
+  }
+  for (const { from, head: source } of inputs)
+    if (from !== source && !needs.has(`line:${source}>${from}`))
+      add('line', source, from, [{ colour: LEAD_COLOUR.line, use: 'line pair 1, screened' }]);
+
+  for (const [key, wiring] of Object.entries(job.circuits)) {
+    const [source] = key.split('/') as [string, string];
+    if (job.gear[source]?.there === 'bypassed') continue;
+    const pair = pairOf(job, key);
+    const viaControl = new Set<string>();
+    for (const speaker of speakersOf(wiring)) {
+      if ((job.speakers[speaker]?.oldLeadOhm ?? null) !== null) continue;
+      const control = controlOf(job, speaker, 'speaker');
+      if (control !== undefined && !viaControl.has(control)) {
+        viaControl.add(control);
+        add('speaker', source, control, pair);
+      }
+      add('speaker', control ?? source, speaker, pair);
+    }
+  }
+  return [...needs.values()];
+}
+
+/** The two conductors of a speaker lead in its output's colours. */
+function pairOf(job: Job, output: string): Conductor[] {
+  const [source, ids] = output.split('/') as [string, string];
+  const item = job.gear[source]?.item;
+  const channels = item && isPowered(item) ? item.bank.channels : [];
+  const names = ids.split('+').map((id) => channels.find((c) => c.id === id)?.name ?? id);
+  const body = SPEAKER_COLOUR[channels.find((c) => c.id === ids.split('+')[0])?.seat ?? 'mono'];
+  // Bridged, the + of the first channel and the − of the second are used.
+  return [
+    { colour: { body }, use: `${names[0]} +` },
+    { colour: { body, stripe: 'black' }, use: `${names.at(-1)} −` },
+  ];
+}
+
+/** The place of a run's end; a frame return ends beside the gear it comes from. */
+export function endPlace(job: Job, end: string, other: string): string | undefined {
+  if (end === 'switched') return craftOf(job).switchedPlace;
+  if (end === FRAME) return endPlace(job, other, end);
+  const battery = job.craft.batteries[end];
+  if (battery) return battery.place ?? craftOf(job).batteryPlace;
+  return job.gear[end]?.place ?? undefined;
+}
+
+/** How an end is named: in full; in full within a sentence; within one by its mark on the drawing, where it has one. */
+export type EndWords = 'full' | 'within' | 'mark';
+
+/** Name of a run's end for a person. `tags` are the gear's marks on the drawing. */
+export function endName(
+  job: Job,
+  end: string,
+  tags: Readonly<Record<string, string>>,
+  words: EndWords = 'full',
+): string {
+  const item = job.gear[end]?.item;
+  if (item) return words === 'mark' ? (tags[end] ?? item.name) : `${tags[end] ?? ''} ${item.name}`.trim();
+  const name = fixedName(job, end, words);
+  // Words that are written in capitals stay so.
+  return words !== 'full' && /^\p{Lu}\p{Ll}/u.test(name) ? name[0]!.toLowerCase() + name.slice(1) : name;
+}
+
+/** Name of an end that is no gear; its id where the job has no such end any more. */
+function fixedName(job: Job, end: string, words: EndWords): string {
+  const { batteries, pattern } = job.craft;
+  if (end === FRAME) return 'Frame';
+  if (end === 'switched') return words === 'mark' ? 'Accessory' : pattern.places[pattern.switchedPlace]!.name;
+  return Object.hasOwn(batteries, end) ? batteries[end]!.name : end;
+}

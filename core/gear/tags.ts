@@ -1,0 +1,26 @@
+import type { GearItem, GearKind } from './gear';
+
+const TAG_LETTERS: Record<GearKind, string> = {
+  headUnit: 'H',
+  amplifier: 'A',
+  speaker: 'S',
+  fuseHolder: 'F',
+  zoneControl: 'Z',
+  block: 'D',
+  switchModule: 'M',
+  relay: 'R',
+  converter: 'C',
+};
+
+/** Short marks for gear, counted by kind in the order it is given: H1, A1, A2, S1 … */
+export function tagGear(gear: Readonly<Record<string, { readonly item: GearItem }>>): Record<string, string> {
+  const counts = new Map<string, number>();
+  return Object.fromEntries(
+    Object.entries(gear).map(([id, { item }]) => {
+      const letter = TAG_LETTERS[item.kind];
+      const count = (counts.get(letter) ?? 0) + 1;
+      counts.set(letter, count);
+      return [id, `${letter}${count}`];
+    }),
+  );
+}

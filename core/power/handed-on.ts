@@ -1,0 +1,34 @@
+import type { Job } from '../job/job';
+import type { Gauge } from '../tables/conductors';
+import { hasReturn } from './branches';
+import { highest, type PowerPlan } from './feeds';
+
+// What later chapters are told of the feeds.
+
+/** The size of each feed, whether its gear's current comes home by its own return, and the size of the common one. */
+export const feedGauges = ({ feeds, common }: PowerPlan) => ({
+  common: common && { run: common.run, gauge: common.gauge },
+  feeds: Object.fromEntries(
+    Object.values(feeds).map((feed): [string, { gauge: Gauge; returns: boolean }] => [
+      feed.gear,
+      { gauge: feed.gauge, returns: hasReturn(feed) },
+    ]),
+  ),
+});
+
+/** The fuses to be fitted, A, by gear: of every new feed that has a place for one. Undefined where none is large enough. */
+export const fusesToFit = (job: Job, { feeds }: PowerPlan): Record<string, number | undefined> =>
+  Object.fromEntries(
+    Object.values(feeds).flatMap(({ gear, family, feeder, fuseA, there }) =>
+      !there && (family !== undefined || Object.hasOwn(job.craft.batteries, feeder)) ? [[gear, fuseA] as const] : [],
+    ),
+  );
+
+/** Volts at a source with the engine off, and the most it gets at full output: what unregulated gear gives goes by them. */
+export const sourceVolts =
+  ({ feeds }: PowerPlan) =>
+  (source: string) => {
+    const feed = feeds[source];
+    const most = feed && highest(feed);
+    return most && { volts: feed.states.restFull!.deviceVolts, most: most.volts, mostIn: most.in };
+  };

@@ -1,0 +1,40 @@
+import { join } from './connections/wiring';
+import { sourcesOf } from './connections/signal';
+import type { Speaker } from './gear/gear';
+import { leadResistance } from './harness/index';
+import type { Job } from './job/job';
+import { applyAll, type Operation } from './job/operations';
+import type { Plan } from './plan';
+import { sourceVolts } from './power/index';
+import { planRuns } from './routing/index';
+import { planSpeakers, type SpeakerPlan } from './speakers/index';
+
+/**
+ * Out-and-back resistance of a speaker’s lead from any source, Ω, whatever is connected where now: what a search for
+ * wirings counts with.
+ */
+export function leadsFromAnywhere(job: Job): (source: string, speaker: string) => number {
+  const speakers = Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'speaker');
+  const leads = new Map<string, number>();
+  for (const [source, { bank }] of sourcesOf(job)) {
+    // Every coil of every speaker at once on one output: each speaker's lead is then asked for.
+    const all = speakers.flatMap((gear) =>
+      (job.gear[gear]!.item as Speaker).coils.map((_, coil) => ({ coil: { gear, coil } })),
+    );
+    if (!all.length) break;
+    const trial = { ...job, circuits: { [`${source}/${bank.channels[0]!.id}`]: join('parallel', all) } };
+    const lead = leadResistance(trial, planRuns(trial));
+    for (const speaker of speakers) leads.set(`${source}>${speaker}`, lead(source, speaker));
+  }
+  return (source, speaker) => leads.get(`${source}>${speaker}`) ?? 0;
+}
+
+/**
+ * What the speakers of a job would get after these edits, the volts at the sources being as they are now. Of a sealed
+ * job too: nothing of it is changed by asking.
+ */
+export function speakersAfter(job: Job, plan: Plan, operations: readonly Operation[]): SpeakerPlan {
+  const after = applyAll({ ...job, seal: null }, operations);
+  const runs = planRuns(after);
+  return planSpeakers(after, leadResistance(after, runs), sourceVolts(plan.power));
+}
