@@ -78,6 +78,22 @@ test('typing at speed is never overwritten by a plan that comes back', async ({ 
   await expect(page.getByLabel('Customer')).toHaveValue('A rider of two');
 });
 
+test('the row of stations stays where it was moved to, whatever is edited', async ({ board: page, server }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.url}/jobs/tourer-four-speakers/intake`);
+  const tabs = page.getByRole('navigation', { name: 'Stations' });
+  const left = () => tabs.evaluate((row) => row.scrollLeft);
+  await expect(page.getByLabel('Customer')).toBeVisible();
+  await tabs.evaluate((row) => (row.scrollLeft = 150));
+  await page.getByLabel('Customer').fill('A rider of three');
+  await page.getByLabel('Customer').press('Enter');
+  await saved(page);
+  expect(await left()).toBe(150);
+  // Another station is brought into sight.
+  await page.getByRole('link', { name: /Hand over/ }).click();
+  await expect.poll(left).toBeGreaterThan(150);
+});
+
 test('readings of one circuit taken in one breath all stand', async ({ board: page, server }) => {
   await page.goto(`${server.url}/jobs/river-launch/power`);
   await page.locator('[data-part=turnOn]').click();

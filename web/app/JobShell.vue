@@ -59,16 +59,14 @@ function openJob(id: string): void {
 watch(() => props.id, openJob, { immediate: true });
 void library.loadShelf();
 const tabRow = useTemplateRef<HTMLElement>('tabRow');
+// Sources apart: a list made anew would be another one at every edit, and have the page laid out again each time.
+watch([() => props.station, () => job.plan !== undefined], async () => {
+  await nextTick();
+  const here = tabRow.value?.querySelector<HTMLElement>('.here');
+  if (here) tabRow.value!.scrollLeft = here.offsetLeft - (tabRow.value!.clientWidth - here.offsetWidth) / 2;
+});
 watch(
-  () => [props.station, job.plan !== undefined] as const,
-  async () => {
-    await nextTick();
-    const here = tabRow.value?.querySelector<HTMLElement>('.here');
-    if (here) tabRow.value!.scrollLeft = here.offsetLeft - (tabRow.value!.clientWidth - here.offsetWidth) / 2;
-  },
-);
-watch(
-  () => [job.job?.title, props.station] as const,
+  [() => job.job?.title, () => props.station],
   ([title, station]) => {
     document.title = title ? `${title} · ${STATION_NAMES[station]} · Haltrik` : 'Haltrik';
   },

@@ -2,18 +2,18 @@
 import { computed } from 'vue';
 import { OVERRULE_NAMES, whyNot } from '#core/job/overrules';
 import { useJob } from '../stores/job';
-import { useTyped } from './typed';
+import TextField from './TextField.vue';
 
 /** A value a person set over the plan: what was proposed then and is now, how it stands, and why. */
 const props = defineProps<{ of: string; named?: boolean }>();
 const store = useJob();
 const overrule = computed(() => store.plan!.overrules.find((o) => o.key === props.of));
-const { typed: reason, taken } = useTyped(() => overrule.value?.why?.reason ?? '');
-function keep(): void {
+const reason = computed(() => overrule.value?.why?.reason ?? '');
+function keep(text: string): string | undefined {
   const proposal = store.plan!.proposals[props.of];
-  const text = reason.value.trim();
-  taken();
-  if (proposal) store.edit([{ op: 'giveReason', key: props.of, why: whyNot(proposal, text) }], 'give a reason');
+  return proposal
+    ? store.edit([{ op: 'giveReason', key: props.of, why: whyNot(proposal, text.trim()) }], 'give a reason')
+    : undefined;
 }
 </script>
 
@@ -29,17 +29,17 @@ function keep(): void {
       {{ overrule.why ? (overrule.why.then ?? 'nothing') : 'not kept' }}, now {{ overrule.proposedNow ?? 'nothing' }}.
     </p>
     <template v-if="!store.job!.seal">
-      <input
+      <TextField
         v-if="overrule.state !== 'orphaned'"
-        v-model="reason"
-        class="form-control"
-        maxlength="400"
+        :label="`Why ${OVERRULE_NAMES[overrule.kind].toLowerCase()} ${overrule.value}`"
+        bare
+        :shown="reason"
+        :max="400"
         placeholder="Why"
-        :aria-label="`Why ${OVERRULE_NAMES[overrule.kind].toLowerCase()} ${overrule.value}`"
-        @change="keep"
+        :take="keep"
       />
       <div class="ends">
-        <BButton v-if="overrule.state === 'stale'" size="sm" variant="outline-secondary" @click="keep"
+        <BButton v-if="overrule.state === 'stale'" size="sm" variant="outline-secondary" @click="keep(reason)"
           >It still stands</BButton
         >
         <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'dropOverrule', key: of }])">{{

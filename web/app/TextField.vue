@@ -5,6 +5,8 @@ import { useTyped } from './typed';
 /** Words of the job. What is being typed is never overwritten, and is taken when the field is left or Enter pressed. */
 const props = defineProps<{
   label: string;
+  /** The label is heard, not seen: what stands around the field says it. */
+  bare?: boolean;
   shown: string;
   max: number;
   rows?: number;
@@ -24,7 +26,7 @@ function read(): void {
 
 <template>
   <div class="wide">
-    <label class="form-label" :for="id">{{ label }}</label>
+    <label :class="bare ? 'visually-hidden' : 'form-label'" :for="id">{{ label }}</label>
     <component
       :is="rows ? 'textarea' : 'input'"
       :id="id"

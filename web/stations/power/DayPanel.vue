@@ -9,6 +9,7 @@ import { cite } from '#core/tables/source';
 import { figure } from '#core/units/figures';
 import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
+import TextField from '../../app/TextField.vue';
 import { useJob } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
 import { clock } from '#core/units/figures';
@@ -37,12 +38,8 @@ const move = (i: number, by: number) => {
   set({ segments: list });
 };
 const drop = (i: number) => set({ segments: segments.value.filter((_, n) => n !== i) });
-const named = (event: Event, i: number) => {
-  const input = event.target as HTMLInputElement;
-  const name = input.value.trim();
-  if (name) setSegment(i, { name });
-  else input.value = segments.value[i]!.name;
-};
+const named = (name: string, i: number) =>
+  name.trim() ? setSegment(i, { name: name.trim() }) : 'a part of the day needs one.';
 const engines = computed(() =>
   store.job!.craft.shore ? ENGINES : { off: ENGINES.off, idle: ENGINES.idle, cruise: ENGINES.cruise },
 );
@@ -160,12 +157,12 @@ function setMode(mode: string): void {
       <li v-for="(s, i) in segments" :key="i" class="segment" :data-segment="i">
         <div class="fields">
           <div class="wide head">
-            <input
-              class="form-control"
-              maxlength="80"
-              :value="s.name"
-              :aria-label="`Name of part ${i + 1}`"
-              @change="named($event, i)"
+            <TextField
+              :label="`Name of part ${i + 1}`"
+              bare
+              :shown="s.name"
+              :max="80"
+              :take="(name) => named(name, i)"
             />
             <BButton
               size="sm"
@@ -293,5 +290,8 @@ function setMode(mode: string): void {
 .head {
   display: flex;
   gap: 4px;
+}
+.head > :first-child {
+  flex: 1;
 }
 </style>

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { membersOf, type Wiring } from '#core/job/circuit';
 import { join, joiningOf, members, type Joining } from '#core/connections/wiring';
 import { BARS, type Circuit, type Output } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
+import TextField from '../../app/TextField.vue';
 import { useJob } from '../../stores/job';
 
 /** One output with what hangs on it, or free, or kept for later. */
 const props = defineProps<{ output: Output; circuit: Circuit | undefined; name: string }>();
 const store = useJob();
 const reserved = computed(() => store.job!.reserved[props.output.key]);
-const what = ref(reserved.value ?? '');
 const input = computed(() =>
   store.plan!.inputs.find(({ channels }) =>
     props.output.channels.some((id) => channels.includes(`${props.output.source}/${id}`)),
@@ -44,10 +44,8 @@ const rejoin = (wiring: Wiring) =>
 /** Members with nothing joined deeper than a speaker's own coils. */
 const flat = (wiring: Wiring): Wiring[] =>
   'coil' in wiring || members(wiring).length === 1 ? [wiring] : membersOf(wiring).flatMap(flat);
-function keep(): void {
-  const text = what.value.trim();
-  store.edit([{ op: 'reserveChannel', channel: props.output.key, what: text || null }]);
-}
+const keep = (what: string) =>
+  store.edit([{ op: 'reserveChannel', channel: props.output.key, what: what.trim() || null }]);
 </script>
 
 <template>
@@ -111,14 +109,12 @@ function keep(): void {
       >
     </fieldset>
     <template v-if="!output.bridged">
-      <label class="form-label" for="reserved">Keep it free for</label>
-      <input
-        id="reserved"
-        v-model="what"
-        class="form-control"
-        maxlength="80"
+      <TextField
+        label="Keep it free for"
+        :shown="reserved ?? ''"
+        :max="80"
         placeholder="a pair that comes later"
-        @change="keep"
+        :take="keep"
       />
       <p v-if="reserved" class="small">Proposals leave it alone: {{ BARS.reserved }}.</p>
     </template>

@@ -4,6 +4,7 @@ import { craftOf } from '#core/job/job';
 import { NO_SPEAKER_CHOICE, type Zone } from '#core/job/circuit';
 import { EARS } from '#core/connections/zones';
 import { figure } from '#core/units/figures';
+import TextField from '../../app/TextField.vue';
 import { useJob } from '../../stores/job';
 
 /** One zone: who listens, how it is turned, which speakers belong to it. */
@@ -19,11 +20,7 @@ const tag = (gear: string) => store.plan!.tags[gear] ?? gear;
 const set = (part: Partial<Zone>) => store.edit([{ op: 'setZone', id: props.id, zone: { ...zone.value, ...part } }]);
 const zoneOf = (gear: string) => (store.job!.speakers[gear] ?? NO_SPEAKER_CHOICE).zone;
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
-function rename(event: Event): void {
-  const name = valueOf(event).trim();
-  if (name) set({ name });
-  else (event.target as HTMLInputElement).value = zone.value.name;
-}
+const rename = (name: string) => (name.trim() ? set({ name: name.trim() }) : 'a zone needs one.');
 function strike(): void {
   store.edit([{ op: 'setZone', id: props.id, zone: null }], `strike out ${zone.value.name}`);
   store.select(undefined);
@@ -34,10 +31,7 @@ function strike(): void {
   <section>
     <h2>Zone {{ zone.name }}</h2>
     <div class="fields">
-      <div class="wide">
-        <label class="form-label" for="zone-name">Name</label>
-        <input id="zone-name" class="form-control" maxlength="80" :value="zone.name" @change="rename" />
-      </div>
+      <TextField :key="id" label="Name" :shown="zone.name" :max="80" :take="rename" />
       <div class="wide">
         <label class="form-label" for="zone-listener">Who listens</label>
         <select
