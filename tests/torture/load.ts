@@ -26,7 +26,8 @@ export class Ledger {
   readonly events = new Map<string, Set<string>>();
   /** Entries whose answer never came, and their job. */
   readonly cutEvents = new Map<Sent, string>();
-  readonly photos = new Set<string>();
+  /** Pictures by hash, with the job they were sent for: once that is deleted they may go. */
+  readonly photos = new Map<string, string>();
   readonly deleted = new Set<string>();
   /** Jobs something was sent of since they were last judged. */
   readonly touched = new Set<string>();
@@ -167,7 +168,7 @@ export async function work(server: Running, ledger: Ledger, dice: Dice, over: ()
     const answer = await send(server, 'PUT', `/photographs/${hash}`, bytes, { 'content-type': 'image/png' });
     await answer.clone().text();
     if (!(await answered(answer, 'photograph', 204))) return;
-    ledger.photos.add(hash);
+    ledger.photos.set(hash, job);
     await enter(job, [shotOf(unique('e'), hash)]);
   }
 
@@ -177,6 +178,7 @@ export async function work(server: Running, ledger: Ledger, dice: Dice, over: ()
     const known = ledger.jobs.get(id)!;
     ledger.jobs.delete(id);
     ledger.perhaps.set(id, undefined);
+    for (const [hash, job] of ledger.photos) if (job === id) ledger.photos.delete(hash);
     const answer = await send(server, 'DELETE', `/jobs/${id}`, undefined, { 'if-match': `"${revision}"` });
     await answer.clone().text();
     ledger.perhaps.delete(id);
@@ -290,7 +292,7 @@ export async function judge(server: Running, ledger: Ledger, whole = false): Pro
     for (const id of ids) if (!there.includes(id)) ledger.fault(`${job}: event ${id} is lost`);
   }
   ledger.touched.clear();
-  for (const hash of [...ledger.photos].slice(whole ? 0 : -10)) {
+  for (const hash of [...ledger.photos.keys()].slice(whole ? 0 : -10)) {
     const answer = await send(server, 'GET', `/photographs/${hash}`);
     const bytes = Buffer.from(await answer.arrayBuffer());
     if (answer.status !== 200 || createHash('sha256').update(bytes).digest('hex') !== hash)
