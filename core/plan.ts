@@ -7,7 +7,7 @@ import {
   type BuildPlan,
   type Minutes,
 } from './build/index';
-import { endName, type Run } from './connections/runs';
+import { endName, type CommonRun, type Run } from './connections/runs';
 import { inputsOf, type Input } from './connections/signal';
 import { judge, type Finding } from './findings/finding';
 import { tagGear } from './gear/tags';
@@ -20,12 +20,21 @@ import {
   leadResistance,
   planCuts,
   type CutList,
+  type FeedGauges,
 } from './harness/index';
 import { withAccepted } from './job/accepted';
 import type { Job } from './job/job';
+import { chapters, type JobPart } from './job/chapters';
 import type { Operation } from './job/operations';
 import { ordered } from './job/order';
-import { overrulesOf, withoutOverrules, type Overrule, type OverruleKind, type Proposal } from './job/overrules';
+import {
+  overrulesOf,
+  withoutOverrules,
+  withoutSizes,
+  type Overrule,
+  type OverruleKind,
+  type Proposal,
+} from './job/overrules';
 import { keepLedger, type Ledger } from './ledger';
 import { gearRules } from './mounting/index';
 import {
@@ -51,6 +60,7 @@ import {
   speakerRules,
   splicesOf,
   wiringProposals,
+  type LeadOhm,
   type SpeakerPlan,
   type Splice,
 } from './speakers/index';
@@ -86,83 +96,207 @@ export interface Plan {
 }
 
 /** Everything that follows from a job. Pure and fast: no search beyond the shortest way of each run. */
-export function planJob(given: Job): Plan {
-  const job = ordered(given);
-  const tags = tagGear(job.gear);
-  const inputs = inputsOf(job);
-  const runs = planRuns(job);
-  const { power, speakers } = powerAndSound(job, runs);
-  const turnOn = planTurnOn(job);
-  const keyOff = planKeyOff(job);
-  const isolation = isolationOrder(job);
-  const splices = splicesOf(job, speakers);
-  const gaugeOf = gaugesOf(job, feedGauges(power));
-  const cutList = planCuts(job, runs, gaugeOf);
-  const terminals = planTerminals(job, runs, gaugeOf);
-  const build = planBuild({
+export const planJob = (job: Job): Plan => planner()(job);
+
+// What each chapter reads of a job. What it has not named is not there when it asks.
+/** Where things are. */
+const PLACED: readonly JobPart[] = [
+  'gear',
+  'craft.pattern',
+  'craft.measures',
+  'craft.batteries',
+  'choices',
+  'settings',
+];
+/** Who drives and hears whom. */
+const HEARD: readonly JobPart[] = ['circuits', 'speakers', 'zones', 'sources'];
+const SOUND: readonly JobPart[] = [
+  ...PLACED,
+  ...HEARD,
+  'id',
+  'reserved',
+  'wiringRules',
+  'leadGauges',
+  'craft.oldReturns',
+  'craft.existing',
+];
+const LAID: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'ways'];
+const POWER: readonly JobPart[] = [
+  ...PLACED,
+  ...HEARD,
+  'id',
+  'feeds',
+  'turnOn',
+  'leadGauges',
+  'craft.ties',
+  'craft.charging',
+  'craft.shore',
+  'craft.solar',
+  'craft.nominalVolts',
+  'craft.keyOffMilliamp',
+  'craft.frameMilliohm',
+  'craft.existing',
+  'craft.hull',
+];
+/** What proposals rest on. */
+const ASKED: readonly JobPart[] = [...POWER, 'wiringRules', 'reserved'];
+const WORK: readonly JobPart[] = [...POWER, 'minutes', 'craft.lamps', 'craft.memories'];
+
+/**
+ * A planner to be asked again and again while one job is edited: what an edit does not touch is not planned again, and
+ * stays the very same object. `onMake` is told of every chapter that is made.
+ */
+export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan {
+  const make = chapters(onMake);
+  const asIfNothingSet = chapters(onMake);
+
+  /**
+   * Watts draw amperes, amperes cost volts, and volts set the watts of gear that does not regulate its own. The circle
+   * is gone round once: what the speakers take at rated volts sizes the feeds, and the volts those feeds leave at full
+   * output tell what the speakers get.
+   */
+  function feed(by: typeof make, job: Job, runs: readonly Run[]) {
+    const leads = by('leads', SOUND, job, leadResistance, runs);
+    const rated = by('rated watts', SOUND, job, ratedWatts, leads);
+    const lengths = by('feed lengths', LAID, job, feedRuns, runs);
+    const common = by('common return', LAID, job, commonRun, runs);
+    const power = by('power', POWER, job, feedsOf, lengths, rated, common);
+    return { leads, power };
+  }
+
+  return (given) => {
+    const job = ordered(given);
+    // A size set by hand moves no wire and turns no step about.
+    const unsized = make('unsized', ['feeds'], job, withoutSizes);
+    const wired: Job = { ...job, feeds: unsized };
+    const free = withoutOverrules(job, unsized);
+
+    const tags = make('tags', ['gear'], job, ({ gear }) => tagGear(gear));
+    const inputs = make('inputs', ['gear', ...HEARD], job, inputsOf);
+    const runs = make('routing', LAID, wired, planRuns);
+    const { leads, power } = feed(make, job, runs);
+    const volts = make('volts', [], job, (_, of) => sourceVolts(of), power);
+    const speakers = make('speakers', SOUND, job, soundOf, leads, volts);
+    const splices = make('splices', SOUND, job, splicesOf, speakers);
+    const turnOn = make('turn-on', POWER, wired, planTurnOn);
+    const keyOff = make('key off', POWER, wired, planKeyOff);
+    const isolation = make('isolation', POWER, wired, isolationOrder);
+    const sizes = make('sizes', [], job, (_, of) => feedGauges(of), power);
+    const cutList = make('cut list', SOUND, job, planCuts, runs, sizes);
+    const terminals = make('terminals', POWER, wired, endsOf, runs, sizes);
+    const fuses = make('fuses', ['craft.batteries'], job, fusesToFit, power);
+    const build = make('build', WORK, wired, stepsOf, runs, splices, tags, fuses, isolation, sizes, terminals);
+    const minutes = make('minutes', [], job, (_, of) => minutesByPhase(of), build);
+
+    const freeRuns = free === job ? runs : asIfNothingSet('routing', LAID, free, planRuns);
+    const freePower = free === job ? power : feed(asIfNothingSet, free, freeRuns).power;
+    const proposals = make('proposals', ASKED, wired, proposalsOf, freePower, freeRuns, build);
+    const overrules = make(
+      'overrules',
+      [...LAID, 'leadGauges', 'minutes', 'overrules'],
+      job,
+      overrulesIn,
+      proposals,
+      runs,
+      build,
+      tags,
+    );
+
+    const found = [
+      make('intake rules', WORK, job, workSeen(intakeRules), build, runs, overrules),
+      make(
+        'gear rules',
+        [...LAID, 'id'],
+        wired,
+        (of, i, t) => judge(gearRules, { job: of, inputs: i, tags: t }),
+        inputs,
+        tags,
+      ),
+      make('speaker rules', SOUND, job, soundSeen, speakers, inputs, splices, tags),
+      make('power rules', POWER, job, powerSeen, power, tags, turnOn, keyOff),
+      make(
+        'routing rules',
+        [...LAID, 'id'],
+        wired,
+        (of, r, t) => judge(routingRules, { job: of, runs: r, tags: t }),
+        runs,
+        tags,
+      ),
+      make('build rules', WORK, job, workSeen(buildRules), build, runs, overrules),
+    ];
+    const findings = make('findings', ['accepted'], job, withAccepted<Operation>, ...found);
+    const ledger = make(
+      'ledger',
+      [],
+      job,
+      (_, ...of) => keepLedger(...of),
+      speakers,
+      power,
+      cutList,
+      minutes,
+      findings,
+    );
+    return {
+      planner: PLANNER_VERSION,
+      tags,
+      runs,
+      speakers,
+      inputs,
+      splices,
+      power,
+      turnOn,
+      keyOff,
+      terminals,
+      isolation,
+      cutList,
+      build,
+      minutes,
+      proposals,
+      overrules,
+      findings,
+      ledger,
+    };
+  };
+}
+
+// How what one chapter has made is handed to the next.
+
+const ratedWatts = (job: Job, leads: LeadOhm) => planSpeakers(job, leads, () => undefined).audioWatts;
+const soundOf = (job: Job, leads: LeadOhm, volts: ReturnType<typeof sourceVolts>) =>
+  planSpeakers(job, leads, (source) => volts[source]);
+const feedsOf = (
+  job: Job,
+  lengths: ReturnType<typeof feedRuns>,
+  watts: Readonly<Record<string, number>>,
+  common: CommonRun | undefined,
+) => planPower(job, (gear) => lengths[gear], watts, common);
+const endsOf = (job: Job, runs: readonly Run[], sizes: FeedGauges) => planTerminals(job, runs, gaugesOf(job, sizes));
+
+function stepsOf(
+  job: Job,
+  runs: readonly Run[],
+  splices: readonly Splice[],
+  tags: Plan['tags'],
+  fuses: ReturnType<typeof fusesToFit>,
+  isolation: Plan['isolation'],
+  sizes: FeedGauges,
+  terminals: readonly Termination[],
+): BuildPlan {
+  const gaugeOf = gaugesOf(job, sizes);
+  return planBuild({
     job,
     runs,
     splices,
     tags,
-    fuses: fusesToFit(job, power),
+    fuses,
     isolation,
     wireOf: (run) => gaugeWords(job, gaugeOf(run)),
     endsOf: (run, at) => terminals.filter((end) => end.run === run.id && end.at === at).map((end) => end.with),
   });
-  const minutes = minutesByPhase(build);
-  const proposals = proposalsOf(job, { runs, power, build });
-  const overrules = overrulesOf(job, proposals, aboutIn(job, { runs, build, tags }));
-  const findings = withAccepted(job, [
-    ...judge(intakeRules, { job, build, runs, overrules }),
-    ...judge(gearRules, { job, inputs, tags }),
-    ...judge(speakerRules, { job, speakers, inputs, splices, tags }),
-    ...judge(powerRules, { job, power, tags, turnOn, keyOff }),
-    ...judge(supplyRules, { job, power, tags, turnOn, keyOff }),
-    ...judge(routingRules, { job, runs, tags }),
-    ...judge(buildRules, { job, build, runs, overrules }),
-  ]);
-  return {
-    planner: PLANNER_VERSION,
-    tags,
-    runs,
-    speakers,
-    inputs,
-    splices,
-    power,
-    turnOn,
-    keyOff,
-    terminals,
-    isolation,
-    cutList,
-    build,
-    minutes,
-    proposals,
-    overrules,
-    findings,
-    ledger: keepLedger(speakers, power, cutList, minutes, findings),
-  };
-}
-
-/**
- * Watts draw amperes, amperes cost volts, and volts set the watts of gear that does not regulate its own. The circle is
- * gone round once: what the speakers take at rated volts sizes the feeds, and the volts those feeds leave at full output
- * tell what the speakers get.
- */
-function powerAndSound(job: Job, runs: readonly Run[]): { readonly power: PowerPlan; readonly speakers: SpeakerPlan } {
-  const leads = leadResistance(job, runs);
-  const rated = planSpeakers(job, leads, () => undefined);
-  const power = planPower(job, feedRuns(job, runs), rated.audioWatts, commonRun(job, runs));
-  return { power, speakers: planSpeakers(job, leads, sourceVolts(power)) };
 }
 
 /** What is proposed for everything a person may set, by key, were nothing set. */
-function proposalsOf(
-  job: Job,
-  { runs: asSet, power: asFed, build }: { runs: readonly Run[]; power: PowerPlan; build: BuildPlan },
-): Record<string, Proposal> {
-  const free = withoutOverrules(job);
-  const runs = free === job ? asSet : planRuns(free);
-  const power = free === job ? asFed : powerAndSound(free, runs).power;
+function proposalsOf(job: Job, power: PowerPlan, runs: readonly Run[], build: BuildPlan): Record<string, Proposal> {
   const all = [
     ...feedProposals(job, power),
     ...wayProposals(job, runs),
@@ -173,13 +307,33 @@ function proposalsOf(
   return Object.fromEntries(all.map((one) => [one.key, one]));
 }
 
-/** What an overrule is about, in words; undefined when the job no longer has it. */
-const aboutIn =
-  (job: Job, { runs, build, tags }: Pick<Plan, 'runs' | 'build' | 'tags'>) =>
-  (kind: OverruleKind, subject: string): string | undefined => {
+/** What is set over the plan, with what it is about in words; that is missing where the job no longer has it. */
+const overrulesIn = (
+  job: Job,
+  proposals: Readonly<Record<string, Proposal>>,
+  runs: readonly Run[],
+  build: BuildPlan,
+  tags: Plan['tags'],
+): Overrule[] =>
+  overrulesOf(job, proposals, (kind: OverruleKind, subject: string): string | undefined => {
     if (kind === 'wiring') return 'all speakers';
     if (kind === 'minutes') return build.steps.find((step) => step.id === subject)?.title;
     if (kind === 'gauge' || kind === 'fuse') return job.gear[subject] && `feed to ${endName(job, subject, tags)}`;
     const run = runs.find(({ id }) => id === subject);
     return run && `${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
-  };
+  });
+
+const workSeen =
+  (rules: typeof buildRules) => (job: Job, build: BuildPlan, runs: readonly Run[], overrules: readonly Overrule[]) =>
+    judge(rules, { job, build, runs, overrules });
+const soundSeen = (
+  job: Job,
+  speakers: SpeakerPlan,
+  inputs: readonly Input[],
+  splices: readonly Splice[],
+  tags: Plan['tags'],
+) => judge(speakerRules, { job, speakers, inputs, splices, tags });
+function powerSeen(job: Job, power: PowerPlan, tags: Plan['tags'], turnOn: TurnOnPlan, keyOff: readonly KeyOff[]) {
+  const seen = { job, power, tags, turnOn, keyOff };
+  return [...judge(powerRules, seen), ...judge(supplyRules, seen)];
+}

@@ -19,7 +19,7 @@ export function wholePlan(job: Job): Plan {
 
 /** The findings of a plan and of its day. */
 export const wholeFindings = (job: Job, plan: Plan): Finding<Operation>[] =>
-  withAccepted(job, [...plan.findings, ...dayFindings(job, plan.power)]);
+  withAccepted(job, plan.findings, dayFindings(job, plan.power));
 
 /** What a job shows: its plan, or the one it was sealed with. */
 export const planOf = (job: Job): Plan =>

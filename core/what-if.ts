@@ -36,5 +36,6 @@ export function leadsFromAnywhere(job: Job): (source: string, speaker: string) =
 export function speakersAfter(job: Job, plan: Plan, operations: readonly Operation[]): SpeakerPlan {
   const after = applyAll({ ...job, seal: null }, operations);
   const runs = planRuns(after);
-  return planSpeakers(after, leadResistance(after, runs), sourceVolts(plan.power));
+  const volts = sourceVolts(plan.power);
+  return planSpeakers(after, leadResistance(after, runs), (source) => volts[source]);
 }

@@ -2,7 +2,7 @@ import type { Run } from '../connections/runs';
 import type { Job } from '../job/job';
 import { colourText, type Insulated } from '../tables/colours';
 import type { Gauge } from '../tables/conductors';
-import { gaugeWords } from './gauges';
+import { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
 
 export interface Cut {
   readonly run: string;
@@ -31,7 +31,8 @@ export interface CutList {
 }
 
 /** Every piece of wire to cut, and what it comes to by gauge and colour. */
-export function planCuts(job: Job, runs: readonly Run[], gaugeOf: (run: Run) => Gauge | undefined): CutList {
+export function planCuts(job: Job, runs: readonly Run[], sizes: FeedGauges): CutList {
+  const gaugeOf = gaugesOf(job, sizes);
   const cuts = runs
     .filter((run) => run.cutMm > 0)
     .flatMap((run) =>

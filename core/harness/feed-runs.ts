@@ -3,12 +3,12 @@ import type { CommonRun, FeedRun, Run } from '../connections/runs';
 import { craftOf, type Job } from '../job/job';
 
 /** Lengths out and back of each feed, what heat it passes and what it is bundled with; undefined where an end has no way. */
-export function feedRuns(job: Job, runs: readonly Run[]): (gear: string) => FeedRun | undefined {
+export function feedRuns(job: Job, runs: readonly Run[]): Record<string, FeedRun | undefined> {
   const { legs } = craftOf(job);
   const common = commonPoint(job);
   const meets = commonRun(job, runs);
   const loaded = loadedOnLegs(runs);
-  return (gear) => {
+  const lengthsTo = (gear: string): FeedRun | undefined => {
     const item = job.gear[gear]?.item;
     const out = runs.find((run) => run.kind === 'feed' && run.to === gear);
     const back = runs.find((run) => run.id === returnRun(job, gear, common));
@@ -23,6 +23,7 @@ export function feedRuns(job: Job, runs: readonly Run[]): (gear: string) => Feed
       together: Math.max(1, ...along.map((leg) => loaded.get(leg)!)),
     };
   };
+  return Object.fromEntries(Object.keys(job.gear).map((gear) => [gear, lengthsTo(gear)]));
 }
 
 /** How many feed and return conductors lie on each leg: they all warm each other. */

@@ -3,9 +3,12 @@ import { contentHash } from '../gear/hash';
 import type { Job } from './job';
 
 /** Findings in order, what a person accepted marked as such while its figures are what they were. */
-export function withAccepted<T>(job: Job, findings: readonly Finding<T>[]): Finding<T>[] {
+export function withAccepted<T>(
+  job: Pick<Job, 'accepted'>,
+  ...lists: readonly (readonly Finding<T>[])[]
+): Finding<T>[] {
   return bySeverity(
-    findings.map((finding) => {
+    lists.flat().map((finding) => {
       const why = finding.overrulable ? job.accepted[finding.key] : undefined;
       return why && why.basis === contentHash(findingBasis(finding)) ? { ...finding, accepted: why.reason } : finding;
     }),

@@ -110,17 +110,18 @@ export const proposal = (
   inputs: Proposal['inputs'],
 ): Proposal => ({ key: overruleKey(kind, subject), kind, subject, words, inputs });
 
-/** The job with nothing set over a proposal; the very same one when nothing is. */
-export function withoutOverrules(job: Job): Job {
-  const set =
-    Object.keys(job.ways).length > 0 ||
-    Object.keys(job.leadGauges).length > 0 ||
-    Object.values(job.feeds).some(({ gauge, fuseA }) => gauge !== null || fuseA !== null);
-  if (!set) return job;
-  const feeds = Object.fromEntries(
-    Object.entries(job.feeds).map(([id, choice]) => [id, { ...choice, gauge: null, fuseA: null }]),
-  );
-  return { ...job, feeds, ways: {}, leadGauges: {} };
+/** The feeds with no gauge or fuse set; the very same ones when none is. */
+export function withoutSizes({ feeds }: Pick<Job, 'feeds'>): Job['feeds'] {
+  if (Object.values(feeds).every(({ gauge, fuseA }) => gauge === null && fuseA === null)) return feeds;
+  return Object.fromEntries(Object.entries(feeds).map(([id, choice]) => [id, { ...choice, gauge: null, fuseA: null }]));
+}
+
+const NONE_SET = {};
+
+/** The job with nothing set over a proposal, its feeds being `unsized`; the very same one when nothing is. */
+export function withoutOverrules(job: Job, unsized: Job['feeds']): Job {
+  const set = Object.keys(job.ways).length > 0 || Object.keys(job.leadGauges).length > 0 || unsized !== job.feeds;
+  return set ? { ...job, feeds: unsized, ways: NONE_SET, leadGauges: NONE_SET } : job;
 }
 
 /** A way in words: the names of its legs. */

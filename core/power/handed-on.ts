@@ -24,11 +24,13 @@ export const fusesToFit = (job: Job, { feeds }: PowerPlan): Record<string, numbe
     ),
   );
 
-/** Volts at a source with the engine off, and the most it gets at full output: what unregulated gear gives goes by them. */
-export const sourceVolts =
-  ({ feeds }: PowerPlan) =>
-  (source: string) => {
-    const feed = feeds[source];
-    const most = feed && highest(feed);
-    return most && { volts: feed.states.restFull!.deviceVolts, most: most.volts, mostIn: most.in };
-  };
+/** By source: volts with the engine off, and the most it gets at full output: what unregulated gear gives goes by them. */
+export const sourceVolts = ({
+  feeds,
+}: PowerPlan): Readonly<Record<string, { readonly volts: number; readonly most: number; readonly mostIn: string }>> =>
+  Object.fromEntries(
+    Object.entries(feeds).flatMap(([source, feed]) => {
+      const most = highest(feed);
+      return most ? [[source, { volts: feed.states.restFull!.deviceVolts, most: most.volts, mostIn: most.in }]] : [];
+    }),
+  );

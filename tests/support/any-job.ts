@@ -23,6 +23,8 @@ export interface AnyJob {
   /** How it was made, for whoever has to look into it. */
   [fc.toStringMethod](): string;
   readonly applied: number;
+  /** The job after each of them. */
+  readonly states: readonly Job[];
   /** What did not apply: refused by name, the job left as it was. */
   readonly refused: readonly string[];
 }
@@ -42,11 +44,13 @@ function madeJob(g: GeneratorValue): AnyJob {
   let job = newJob('any', 'Any job', pattern, contentHash(pattern));
   let applied = 0;
   const refused: string[] = [];
+  const states: Job[] = [];
   const made: string[] = [];
   const make = (operation: Operation) => {
     try {
       job = apply(job, operation);
       applied++;
+      states.push(job);
       made.push(
         JSON.stringify(operation, (key, value: unknown) =>
           key === 'item' || key === 'holder' ? (value as { id: string } | null)?.id : value,
@@ -178,5 +182,5 @@ function madeJob(g: GeneratorValue): AnyJob {
       together.length === 1 ? together[0]! : sometimes(50) ? { series: together } : { parallel: together };
     make({ op: 'wireChannel', channel: free.pop()!, wiring });
   }
-  return { job, applied, refused, [fc.toStringMethod]: () => [pattern.id, ...made].join('\n') };
+  return { job, applied, states, refused, [fc.toStringMethod]: () => [pattern.id, ...made].join('\n') };
 }

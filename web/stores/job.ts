@@ -16,9 +16,9 @@ import {
   type Operation,
 } from '#core/job/operations';
 import { cleanedAll } from '#core/text/text';
-import { planJob, type Plan } from '#core/plan';
+import { planner, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, isForNow, newId, type StoredJob } from '../api';
-import { planner } from '../workers';
+import { searches } from '../workers';
 import {
   asideOf,
   dropEdits,
@@ -108,13 +108,15 @@ export const useJob = defineStore('job', () => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let dayTimer: ReturnType<typeof setTimeout> | undefined;
   let planned = 0;
+  /** Keeps what an edit does not touch, so that only what changed is painted anew. */
+  let planFor = planner();
 
   function replan(keepWas: boolean): void {
     const turn = ++planned;
     const current = latest!;
     try {
       // A sealed job shows what was computed that day.
-      const next = current.seal ? planOf(current) : planJob(current);
+      const next = current.seal ? planOf(current) : planFor(current);
       if (!keepWas) was.value = plan.value?.ledger;
       job.value = current;
       plan.value = next;
@@ -131,7 +133,7 @@ export const useJob = defineStore('job', () => {
 
   async function judgeDay(turn: number): Promise<void> {
     try {
-      const whole = await planner().findings(withoutDrawing(job.value!), plan.value!);
+      const whole = await searches().findings(withoutDrawing(job.value!), plan.value!);
       if (turn === planned) findings.value = whole;
     } catch (error) {
       if (turn !== planned) return;
@@ -142,7 +144,7 @@ export const useJob = defineStore('job', () => {
   async function wholePlan(): Promise<Plan> {
     for (;;) {
       const whole = plan.value!;
-      const findings = await planner().findings(withoutDrawing(job.value!), whole);
+      const findings = await searches().findings(withoutDrawing(job.value!), whole);
       // An edit made meanwhile has its own.
       if (plan.value === whole) return { ...whole, findings };
     }
@@ -216,6 +218,7 @@ export const useJob = defineStore('job', () => {
     planned++;
     clearTimeout(dayTimer);
     latest = job.value = plan.value = was.value = undefined;
+    planFor = planner();
     findings.value = [];
     past.value = future.value = [];
     selected.value = failure.value = wrong.value = undefined;

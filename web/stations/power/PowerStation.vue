@@ -32,7 +32,7 @@ import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useJob, withoutDrawing } from '../../stores/job';
 import { useLibrary } from '../../stores/library';
-import { planner } from '../../workers';
+import { searches } from '../../workers';
 import { alongPath } from './along';
 import BatteryPanel from './BatteryPanel.vue';
 import DayPanel from './DayPanel.vue';
@@ -295,8 +295,8 @@ watch(
     const mine = ++turn;
     const beside = otherJob(job.value, versus.value, library.shelf);
     const [own, held] = await Promise.all([
-      planner().day(withoutDrawing(job.value)),
-      beside ? planner().day(withoutDrawing(beside)) : undefined,
+      searches().day(withoutDrawing(job.value)),
+      beside ? searches().day(withoutDrawing(beside)) : undefined,
     ]);
     if (mine !== turn) return;
     day.value = own;

@@ -23,7 +23,7 @@ import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/she
 import type { Projection } from '#core/drawing/projection';
 import { short as shortFigure } from '#core/units/figures';
 import { useJob, withoutDrawing } from '../../stores/job';
-import { planner } from '../../workers';
+import { searches } from '../../workers';
 import NeckView from './NeckView.vue';
 import { gaugeText, inches, lengthText, wireText, wireUnit } from '../../app/units';
 import { RUN_KIND_NAMES, endName, type Run, type Way } from '#core/connections/runs';
@@ -118,7 +118,7 @@ watch(
   async (now) => {
     proposal.value = undefined;
     if (now === undefined) return;
-    const answer = await planner().routes(withoutDrawing(store.job!), selected.value!.id);
+    const answer = await searches().routes(withoutDrawing(store.job!), selected.value!.id);
     if (asked.value === now) proposal.value = answer;
   },
   { immediate: true },

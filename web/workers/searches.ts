@@ -9,7 +9,7 @@ import { proposeWiring, type WiringProposals } from '#core/speakers/index';
 import { wholeFindings } from '#core/shown';
 import { leadsFromAnywhere } from '#core/what-if';
 
-const planner = {
+const searches = {
   wirings: (job: Job, onProgress: (part: number, examined: number) => void): WiringProposals =>
     proposeWiring(job, leadsFromAnywhere(job), { onProgress }),
   /** Those of the plan and of its day. */
@@ -17,6 +17,6 @@ const planner = {
   day: (job: Job): DayPlan => planDay(job, planJob(job).power),
   routes: (job: Job, run: string): RouteProposals => routesOfRun(job, run),
 };
-export type Planner = typeof planner;
+export type Searches = typeof searches;
 
-expose(planner);
+expose(searches);

@@ -1,0 +1,77 @@
+import fc from 'fast-check';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { anyJob } from '../tests/support/any-job';
+import type { Job } from './job/job';
+import { applyAll, undoOf, type Operation } from './job/operations';
+import { planJob, planner } from './plan';
+
+const launch = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
+
+/** What is planned again when a job is edited, and the plan before and after. */
+function edited(job: Job, operations: Operation[]) {
+  const made: string[] = [];
+  const plan = planner((chapter) => made.push(chapter));
+  const before = plan(job);
+  made.length = 0;
+  const after = plan(applyAll(job, operations));
+  return { made: [...made], before, after };
+}
+
+describe('a planner that is asked again', () => {
+  test('plans what planJob does, whatever was edited before', () => {
+    fc.assert(
+      fc.property(anyJob, fc.infiniteStream(fc.nat()), ({ states, job }, dice) => {
+        const plan = planner();
+        const some = states.filter((_, i) => i % 4 === 0 || i > states.length - 8);
+        // Forward as it was made, then back and forth between states far apart, as undo and another's edits do.
+        const walk = [...some, job, ...[...dice.take(6)].map((n) => states[n % states.length]!)];
+        for (const state of walk) {
+          const [kept, anew] = [plan(state), planJob(state)];
+          // Member by member only where they differ: said quickly, and to the order.
+          if (JSON.stringify(kept) !== JSON.stringify(anew)) expect(kept).toEqual(anew);
+          expect(JSON.stringify(kept)).toBe(JSON.stringify(anew));
+        }
+      }),
+      { numRuns: 20, seed: 13 },
+    );
+  }, 120_000);
+
+  test.each<[string, Operation]>([
+    ['a title', { op: 'setTitle', title: 'Another' }],
+    ['a customer', { op: 'setCustomer', customer: 'Another' }],
+    ['wishes', { op: 'setWishes', wishes: 'Louder' }],
+    ['a note of the craft', { op: 'setCraftNote', note: 'Scratched' }],
+  ])('%s plans nothing again', (_, operation) => {
+    const { made, before, after } = edited(launch, [operation]);
+    expect(made).toEqual([]);
+    for (const [part, now] of Object.entries(after)) expect(before[part as keyof typeof before]).toBe(now);
+  });
+
+  test('minutes touch the steps and what is told of them', () => {
+    const { made, before, after } = edited(TOURER_JOB, [{ op: 'expectMinutes', step: 'off:cover/cowl', minutes: 7 }]);
+    expect(new Set(made)).toEqual(
+      new Set(['build', 'minutes', 'proposals', 'overrules', 'intake rules', 'build rules', 'ledger']),
+    );
+    for (const part of ['runs', 'power', 'speakers', 'cutList', 'terminals', 'tags'] as const)
+      expect(after[part]).toBe(before[part]);
+    expect(after.minutes.teardown).not.toBe(before.minutes.teardown);
+  });
+
+  test('a gauge moves no run, and feeds that it does not touch stay the same objects', () => {
+    const { made, before, after } = edited(launch, [{ op: 'chooseGauge', gear: 'amp', gauge: '2' }]);
+    expect(made).toContain('power');
+    expect(made).not.toContain('turn-on');
+    expect(after.runs).toBe(before.runs);
+    expect(after.inputs).toBe(before.inputs);
+    expect(after.power.feeds['amp']).not.toBe(before.power.feeds['amp']);
+    expect(after.power.feeds['amp']!.run).toBe(before.power.feeds['amp']!.run);
+  });
+
+  test('undone, everything is what it was', () => {
+    const plan = planner();
+    const before = JSON.stringify(plan(launch));
+    const other = applyAll(launch, [{ op: 'setBattery', battery: { internalMilliohm: 31 } }]);
+    expect(JSON.stringify(plan(other))).not.toBe(before);
+    expect(JSON.stringify(plan(applyAll(other, [undoOf(launch, other)!])))).toBe(before);
+  });
+});
