@@ -67,6 +67,20 @@ describe('a planner that is asked again', () => {
     expect(after.power.feeds['amp']!.run).toBe(before.power.feeds['amp']!.run);
   });
 
+  test('what a battery holds moves no wire and turns no step about', () => {
+    const { made, before, after } = edited(launch, [{ op: 'setBattery', battery: { capacityAh: 81 } }]);
+    expect(made).toEqual(expect.arrayContaining(['power', 'key off', 'power rules']));
+    for (const chapter of ['routing', 'build', 'cut list', 'terminals', 'isolation', 'turn-on', 'routing rules'])
+      expect(made).not.toContain(chapter);
+    expect(after.keyOff).not.toEqual(before.keyOff);
+    expect(after.power.feeds).toBe(before.power.feeds);
+    expect(after.build).toBe(before.build);
+    // Its name is told in steps and findings, and they are told anew.
+    const named = edited(launch, [{ op: 'setBattery', battery: { name: 'Cranking' } }]);
+    expect(named.made).toContain('build');
+    expect(JSON.stringify(named.after.isolation)).toContain('Cranking');
+  });
+
   test('undone, everything is what it was', () => {
     const plan = planner();
     const before = JSON.stringify(plan(launch));

@@ -35,6 +35,7 @@ import {
   type OverruleKind,
   type Proposal,
 } from './job/overrules';
+import { NEW_BATTERY } from './job/supply';
 import { keepLedger, type Ledger } from './ledger';
 import { gearRules } from './mounting/index';
 import {
@@ -155,41 +156,43 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
    * is gone round once: what the speakers take at rated volts sizes the feeds, and the volts those feeds leave at full
    * output tell what the speakers get.
    */
-  function feed(by: typeof make, job: Job, runs: readonly Run[]) {
-    const leads = by('leads', SOUND, job, leadResistance, runs);
-    const rated = by('rated watts', SOUND, job, ratedWatts, leads);
-    const lengths = by('feed lengths', LAID, job, feedRuns, runs);
-    const common = by('common return', LAID, job, commonRun, runs);
+  function feed(by: typeof make, job: Job, wired: Job, runs: readonly Run[]) {
+    const leads = by('leads', SOUND, wired, leadResistance, runs);
+    const rated = by('rated watts', SOUND, wired, ratedWatts, leads);
+    const lengths = by('feed lengths', LAID, wired, feedRuns, runs);
+    const common = by('common return', LAID, wired, commonRun, runs);
     const power = by('power', POWER, job, feedsOf, lengths, rated, common);
     return { leads, power };
   }
 
   return (given) => {
     const job = ordered(given);
-    // A size set by hand moves no wire and turns no step about.
+    // A size set by hand moves no wire and turns no step about, nor does what a battery holds.
     const unsized = make('unsized', ['feeds'], job, withoutSizes);
-    const wired: Job = { ...job, feeds: unsized };
+    const posts = make('posts', ['craft.batteries'], job, batteryPosts);
+    const wired: Job = { ...job, feeds: unsized, craft: { ...job.craft, batteries: posts } };
     const free = withoutOverrules(job, unsized);
 
     const tags = make('tags', ['gear'], job, ({ gear }) => tagGear(gear));
     const inputs = make('inputs', ['gear', ...HEARD], job, inputsOf);
     const runs = make('routing', LAID, wired, planRuns);
-    const { leads, power } = feed(make, job, runs);
+    const { leads, power } = feed(make, job, wired, runs);
     const volts = make('volts', [], job, (_, of) => sourceVolts(of), power);
-    const speakers = make('speakers', SOUND, job, soundOf, leads, volts);
-    const splices = make('splices', SOUND, job, splicesOf, speakers);
+    const speakers = make('speakers', SOUND, wired, soundOf, leads, volts);
+    const splices = make('splices', SOUND, wired, splicesOf, speakers);
     const turnOn = make('turn-on', POWER, wired, planTurnOn);
-    const keyOff = make('key off', POWER, wired, planKeyOff);
+    const keyOff = make('key off', POWER, job, planKeyOff);
     const isolation = make('isolation', POWER, wired, isolationOrder);
     const sizes = make('sizes', [], job, (_, of) => feedGauges(of), power);
-    const cutList = make('cut list', SOUND, job, planCuts, runs, sizes);
+    const cutList = make('cut list', SOUND, wired, planCuts, runs, sizes);
     const terminals = make('terminals', POWER, wired, endsOf, runs, sizes);
     const fuses = make('fuses', ['craft.batteries'], job, fusesToFit, power);
     const build = make('build', WORK, wired, stepsOf, runs, splices, tags, fuses, isolation, sizes, terminals);
     const minutes = make('minutes', [], job, (_, of) => minutesByPhase(of), build);
 
-    const freeRuns = free === job ? runs : asIfNothingSet('routing', LAID, free, planRuns);
-    const freePower = free === job ? power : feed(asIfNothingSet, free, freeRuns).power;
+    const freeWired: Job = { ...wired, ways: free.ways, leadGauges: free.leadGauges };
+    const freeRuns = free === job ? runs : asIfNothingSet('routing', LAID, freeWired, planRuns);
+    const freePower = free === job ? power : feed(asIfNothingSet, free, freeWired, freeRuns).power;
     const proposals = make('proposals', ASKED, wired, proposalsOf, freePower, freeRuns, build);
     const overrules = make(
       'overrules',
@@ -203,7 +206,7 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
     );
 
     const found = [
-      make('intake rules', WORK, job, workSeen(intakeRules), build, runs, overrules),
+      make('intake rules', WORK, wired, workSeen(intakeRules), build, runs, overrules),
       make(
         'gear rules',
         [...LAID, 'id'],
@@ -212,7 +215,7 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
         inputs,
         tags,
       ),
-      make('speaker rules', SOUND, job, soundSeen, speakers, inputs, splices, tags),
+      make('speaker rules', SOUND, wired, soundSeen, speakers, inputs, splices, tags),
       make('power rules', POWER, job, powerSeen, power, tags, turnOn, keyOff),
       make(
         'routing rules',
@@ -222,7 +225,7 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
         runs,
         tags,
       ),
-      make('build rules', WORK, job, workSeen(buildRules), build, runs, overrules),
+      make('build rules', WORK, wired, workSeen(buildRules), build, runs, overrules),
     ];
     const findings = make('findings', ['accepted'], job, withAccepted<Operation>, ...found);
     const ledger = make(
@@ -261,6 +264,14 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
 
 // How what one chapter has made is handed to the next.
 
+/** The batteries with nothing said of what they hold and give: wires and steps go by their names, posts and places. */
+const batteryPosts = ({ craft }: Job): Job['craft']['batteries'] =>
+  Object.fromEntries(
+    Object.entries(craft.batteries).map(([id, battery]) => {
+      const { capacityAh, restVolts, internalMilliohm, shortA, mostA } = NEW_BATTERY;
+      return [id, { ...battery, capacityAh, restVolts, internalMilliohm, shortA, mostA }];
+    }),
+  );
 const ratedWatts = (job: Job, leads: LeadOhm) => planSpeakers(job, leads, () => undefined).audioWatts;
 const soundOf = (job: Job, leads: LeadOhm, volts: ReturnType<typeof sourceVolts>) =>
   planSpeakers(job, leads, (source) => volts[source]);

@@ -1,7 +1,7 @@
 /**
  * Makes something again only when one of its reads is another one than last time. What comes out equal to the last
- * answer is the last answer, whole or in its parts, so that whatever reads it in turn need not be made again either.
- * Answers are never changed in place by whoever gets them.
+ * answer is the last answer, whole or in its larger parts, so that whatever reads it in turn need not be made again
+ * either. Answers are never changed in place by whoever gets them.
  */
 export function keep<Reads extends readonly unknown[], T>(make: (...reads: Reads) => T): (...reads: Reads) => T {
   let last: { readonly reads: Reads; readonly made: T } | undefined;
@@ -13,36 +13,46 @@ export function keep<Reads extends readonly unknown[], T>(make: (...reads: Reads
   };
 }
 
-/** What has just been made, with every part of it that equals the old one being the old one. Plain data and functions only. */
-export function shared<T>(old: T, made: T): T {
-  if (Object.is(old, made) || typeof old !== 'object' || typeof made !== 'object' || !old || !made) return made;
-  if (Array.isArray(made)) return Array.isArray(old) ? (sharedList(old, made) as T) : made;
-  if (Array.isArray(old)) return made;
-  const [before, now] = [old as Record<string, unknown>, made as Record<string, unknown>];
-  const keys = Object.keys(now);
-  const known = Object.keys(before);
-  // The order of members counts: what is drawn and listed follows it.
-  let same = keys.length === known.length;
-  let any = false;
-  const next: Record<string, unknown> = {};
-  for (let i = 0; i < keys.length; i++) {
-    const key = keys[i]!;
-    same &&= known[i] === key;
-    next[key] = Object.hasOwn(before, key) ? shared(before[key], now[key]) : now[key];
-    if (!Object.hasOwn(before, key) || !Object.is(next[key], before[key])) same = false;
-    if (!Object.is(next[key], now[key])) any = true;
+/** Levels below an answer down to which what is equal stays the same object: a map of lists of entries. */
+const LEVELS = 3;
+
+/** What has just been made, with every larger part of it that equals the old one being the old one. */
+export function shared<T>(old: T, made: T, levels = LEVELS): T {
+  if (same(old, made)) return old;
+  if (levels === 0 || !isTree(old) || !isTree(made)) return made;
+  const before = old as Record<string, unknown>;
+  const now = made as Record<string, unknown>;
+  let next: Record<string, unknown> | undefined;
+  for (const key of Object.keys(now)) {
+    const part = now[key];
+    if (!Object.hasOwn(before, key)) continue;
+    const one = shared(before[key], part, levels - 1);
+    if (Object.is(one, part)) continue;
+    next ??= (Array.isArray(made) ? [...(made as unknown[])] : { ...now }) as Record<string, unknown>;
+    next[key] = one;
   }
-  return same ? old : any ? (next as T) : made;
+  return (next as T | undefined) ?? made;
 }
 
-function sharedList(old: readonly unknown[], made: readonly unknown[]): readonly unknown[] {
-  let same = old.length === made.length;
-  let any = false;
-  const next = made.map((item, i) => {
-    const one = i < old.length ? shared(old[i], item) : item;
-    if (i >= old.length || !Object.is(one, old[i])) same = false;
-    if (!Object.is(one, item)) any = true;
-    return one;
-  });
-  return same ? old : any ? next : made;
+const isTree = (value: unknown): value is object => typeof value === 'object' && value !== null;
+
+/** Whether two values are the same to the order of their members: what is drawn and listed follows it. Plain data and functions. */
+function same(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
+  if (!isTree(a) || !isTree(b)) return false;
+  if (Array.isArray(a)) {
+    if (!Array.isArray(b) || a.length !== b.length) return false;
+    for (let i = 0; i < a.length; i++) if (!same(a[i], b[i])) return false;
+    return true;
+  }
+  if (Array.isArray(b)) return false;
+  const keys = Object.keys(a);
+  const others = Object.keys(b);
+  if (keys.length !== others.length) return false;
+  for (let i = 0; i < keys.length; i++) {
+    const key = keys[i]!;
+    if (key !== others[i] || !same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+      return false;
+  }
+  return true;
 }

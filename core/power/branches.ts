@@ -187,6 +187,19 @@ export function resistorsOf(tree: Tree, branch: Branch): Resistor[] {
   return series;
 }
 
+/** All that a branch's own conductors and contacts come to, out and back, Ω, at the size it has. */
+export function ownOhms(tree: Tree, branch: Branch): number {
+  let known = ohmsBySize.get(branch);
+  if (!known) ohmsBySize.set(branch, (known = new Map<Gauge, number>()));
+  let ohms = known.get(branch.gauge);
+  if (ohms === undefined) known.set(branch.gauge, (ohms = ohmsOf(resistorsOf(tree, branch))));
+  return ohms;
+}
+/** A branch belongs to one tree, and nothing of it but its size ever changes. */
+const ohmsBySize = new WeakMap<Branch, Map<Gauge, number>>();
+
+export const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) => ohm));
+
 /** Resistors one after another as one, under the name of the conductor among them. */
 const inSeries = (name: string, parts: readonly Resistor[]): Resistor => ({
   name,
@@ -196,7 +209,7 @@ const inSeries = (name: string, parts: readonly Resistor[]): Resistor => ({
 });
 
 /** A feed's way out and its way back as one resistor each: the same volts at the gear, a fifth of the nodes. */
-function lumped(branch: Branch, parts: readonly Resistor[]): Resistor[] {
+export function lumped(branch: Branch, parts: readonly Resistor[]): Resistor[] {
   if (branch.there) return [...parts];
   const home = parts.findIndex(({ name }) => name === `${branch.gear}/block-back`);
   const out = inSeries(`${branch.gear}/out`, home < 0 ? parts : parts.slice(0, home));

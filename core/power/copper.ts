@@ -6,7 +6,7 @@ import {
   carriesOf,
   isOpen,
   nominalOf,
-  resistorsOf,
+  ownOhms,
   rootOf,
   sharedBy,
   voltsChain,
@@ -14,7 +14,7 @@ import {
   type CommonBranch,
   type Tree,
 } from './branches';
-import { commonCarries, dropPctOf, limitOf, mostThrough, ohmsOf, solveDesign } from './design';
+import { commonCarries, dropPctOf, limitOf, mostThrough, solveDesign } from './design';
 
 /** Shared conductors whose sizes are all tried together; with more, one after another until nothing gets better. */
 const MOST_TOGETHER = 2;
@@ -83,7 +83,7 @@ function settleGroup(tree: Tree, all: readonly Branch[], group: readonly Branch[
   let best = take();
   const states = solveDesign(tree, all) ?? [];
   const amps = new Map(group.map((branch) => [branch, NEAR * (mostThrough(states, branch) ?? 0)]));
-  const lost = (branch: Branch) => amps.get(branch)! * ohmsOf(resistorsOf(tree, branch));
+  const lost = (branch: Branch) => amps.get(branch)! * ownOhms(tree, branch);
   const allowed = (branch: Branch) => (job.settings.dropLimitPct / 100) * nominalOf(tree, branch);
   /** Too thin for what its own branches draw at any size, however little the ends lose: nothing need be solved. */
   const hopeless = (part: Branch | CommonBranch): boolean =>
@@ -219,7 +219,7 @@ const raise = (branch: Branch): boolean => {
  * more, and goes up one by one. False at the thick end.
  */
 function climb(tree: Tree, branch: Branch, amps: number, missingVolts: number): boolean {
-  const ohms = () => ohmsOf(resistorsOf(tree, branch));
+  const ohms = () => ownOhms(tree, branch);
   const before = ohms();
   const steady = isPowered(branch.item) && branch.item.demand.regulated;
   do {

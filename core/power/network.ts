@@ -84,31 +84,49 @@ const MOST_ITERATIONS = 60;
  * part's state and current agree. "Collapsed" when no working state exists. Exact to 1e-9 V.
  * Throws RangeError on a part that hangs loose.
  */
-export function solveNetwork(network: Network): Solution {
+export const solveNetwork = (network: Network): Solution => layOut(network)();
+
+/**
+ * A network laid out once, to be solved again and again: ohms may be others each time, names and nodes may not. Each
+ * answer is what solveNetwork gives for the figures there are when it is asked.
+ */
+export function layOut(network: Network): () => Solution {
   const { conversions = [], supplies, resistors } = network;
-  const outputs: Solved[] = [];
-  const loads = [...network.loads];
-  for (const { name, plus, minus, efficiency, idleA, output } of conversions) {
-    const inner = solveNetwork(output);
-    if (inner.state === 'collapsed') return inner;
-    const outlet = output.supplies[0]!;
-    outputs.push(inner);
-    const watts = (outlet.volts * inner.supplies.get(outlet.name)!.amps) / efficiency;
-    loads.push({ name, plus, minus, watts, amps: idleA, siemens: 0 });
-  }
+  const outputsOf = conversions.map(({ output }) => layOut(output));
+  /** What the conversions draw, as loads. */
+  const drawn = conversions.map(({ name, plus, minus, idleA }) => ({
+    name,
+    plus,
+    minus,
+    watts: 0,
+    amps: idleA,
+    siemens: 0,
+  }));
+  const whole: Network = { ...network, loads: [...network.loads, ...drawn] };
   const valves: Valve[] = [
     ...supplies.flatMap((supply): Valve[] => (supply.oneWay || supply.mostA !== undefined ? [{ supply }] : [])),
     ...resistors.flatMap((diode): Valve[] => (diode.diodeVolts === undefined ? [] : [{ diode }])),
   ];
-  const solution = settle({ ...network, loads }, valves);
-  if (solution.state === 'collapsed' || !outputs.length) return solution;
-  const all = [solution, ...outputs];
-  return {
-    ...solution,
-    volts: new Map(all.flatMap((s) => [...s.volts])),
-    amps: new Map(all.flatMap((s) => [...s.amps])),
-    loadAmps: new Map(all.flatMap((s) => [...s.loadAmps])),
-    supplies: new Map(all.flatMap((s) => [...s.supplies])),
+  const frame = new Frame(whole, valves);
+  return () => {
+    const outputs: Solved[] = [];
+    for (const [i, { efficiency, output }] of conversions.entries()) {
+      const inner = outputsOf[i]!();
+      if (inner.state === 'collapsed') return inner;
+      const outlet = output.supplies[0]!;
+      outputs.push(inner);
+      drawn[i]!.watts = (outlet.volts * inner.supplies.get(outlet.name)!.amps) / efficiency;
+    }
+    const solution = settle(whole, valves, frame);
+    if (solution.state === 'collapsed' || !outputs.length) return solution;
+    const all = [solution, ...outputs];
+    return {
+      ...solution,
+      volts: new Map(all.flatMap((s) => [...s.volts])),
+      amps: new Map(all.flatMap((s) => [...s.amps])),
+      loadAmps: new Map(all.flatMap((s) => [...s.loadAmps])),
+      supplies: new Map(all.flatMap((s) => [...s.supplies])),
+    };
   };
 }
 
@@ -125,8 +143,7 @@ const MOST_TRIALS = 60_000;
  * Finds the state of every valve: by stepping from one state to the next, all that want another at once; where that
  * goes round in circles, some of them at a time, by the throw of a coin that falls the same every time; else by trying.
  */
-function settle(network: Network, valves: readonly Valve[]): Solution {
-  const frame = new Frame(network, valves);
+function settle(network: Network, valves: readonly Valve[], frame: Frame): Solution {
   if (!valves.length) {
     const found = frame.solve([]);
     return found ? frame.solution(found) : { state: 'collapsed' };

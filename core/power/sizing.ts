@@ -7,7 +7,8 @@ import {
   commonHome,
   isOpen,
   nominalOf,
-  resistorsOf,
+  ohmsOf,
+  ownOhms,
   restVoltsOf,
   roughAmps,
   sharedBy,
@@ -18,7 +19,7 @@ import {
   sum,
 } from './branches';
 import { leastCopper } from './copper';
-import { commonCarries, dropPctOf, limitOf, mostThrough, ohmsOf, solveDesign, type Solved } from './design';
+import { commonCarries, dropPctOf, limitOf, mostThrough, solveDesign, type Solved } from './design';
 
 /**
  * Chooses the open gauges among branches that have a way; returns those the battery can bring by themselves.
@@ -107,7 +108,7 @@ function worstLoser(
   const chain = voltsChain(tree, load);
   const losers: { of: Branch | CommonBranch; volts: number }[] = chain
     .filter(isOpen)
-    .map((branch) => ({ of: branch, volts: ohmsOf(resistorsOf(tree, branch)) * ampsOf(branch) }));
+    .map((branch) => ({ of: branch, volts: ownOhms(tree, branch) * ampsOf(branch) }));
   if (common && !common.pinned && chain.some((branch) => sharedBy(tree, branch) === 'common')) {
     const amps = sum(among.filter((branch) => sharedBy(tree, branch) === 'common').map(ampsOf));
     losers.push({ of: common, volts: ohmsOf(commonHome(tree, common)) * amps });
@@ -151,7 +152,7 @@ function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
   };
   const limitPct = tree.job.settings.dropLimitPct;
   const sags = (branch: Branch) => {
-    const volts = voltsChain(tree, branch).reduce((sum, b) => sum + least(b) * ohmsOf(resistorsOf(tree, b)), 0);
+    const volts = voltsChain(tree, branch).reduce((sum, b) => sum + least(b) * ownOhms(tree, b), 0);
     return (volts / nominalOf(tree, branch)) * 100 > limitPct;
   };
   // A common return is left to what is solved: who shares it is not known before.

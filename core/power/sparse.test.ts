@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { layOut, solveNetwork, type Network, type Resistor } from './network';
 import { eliminate, multiply, solvePositive } from './sparse';
 
 /** Random joins with weights and a little to ground everywhere: positive definite, as conductances are. */
@@ -65,4 +66,55 @@ test('a matrix that is not positive definite has no answer', () => {
   values[0] = values[1] = 1;
   values[plan.at(0, 1)] = -2;
   expect(solvePositive(plan, values, Float64Array.from([1, 1]))).toBeUndefined();
+});
+
+describe('a network laid out once', () => {
+  const ohm = fc.double({ min: 0.001, max: 0.4, noNaN: true });
+
+  test('gives, with other ohms each time, what a fresh one gives, converters and diodes and all', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(ohm, ohm, ohm, ohm), { minLength: 2, maxLength: 6 }), (rounds) => {
+        const far: Resistor = { name: 'far', a: 'outlet', b: 'lamp', ohm: 0.1 };
+        const wires: Resistor[] = [
+          { name: 'main', a: 'post', b: 'block', ohm: 0.01 },
+          { name: 'branch', a: 'block', b: 'amp', ohm: 0.01 },
+          { name: 'tie', a: 'post', b: 'other', ohm: 0.01, diodeVolts: 0.7 },
+        ];
+        const network: Network = {
+          ground: 'g',
+          supplies: [
+            { name: 'battery', node: 'post', volts: 12.7, ohm: 0.01, oneWay: true },
+            { name: 'alternator', node: 'post', volts: 14.2, ohm: 0, mostA: 8, oneWay: true },
+            { name: 'house', node: 'other', volts: 12.2, ohm: 0.02, oneWay: true },
+          ],
+          resistors: wires,
+          loads: [
+            { name: 'amp', plus: 'amp', minus: 'g', watts: 60, amps: 0.4, siemens: 0 },
+            { name: 'fan', plus: 'other', minus: 'g', watts: 0, amps: 2, siemens: 0.1 },
+          ],
+          conversions: [
+            {
+              name: 'converter',
+              plus: 'block',
+              minus: 'g',
+              efficiency: 0.85,
+              idleA: 0.05,
+              output: {
+                ground: 'home',
+                supplies: [{ name: 'outlet', node: 'outlet', volts: 5, ohm: 0 }],
+                resistors: [far],
+                loads: [{ name: 'lamp', plus: 'lamp', minus: 'home', watts: 6, amps: 0, siemens: 0 }],
+              },
+            },
+          ],
+        };
+        const solve = layOut(network);
+        for (const [a, b, c, d] of rounds) {
+          [wires[0], wires[1], wires[2], far].forEach((wire, i) => Object.assign(wire!, { ohm: [a, b, c, d][i] }));
+          expect(solve()).toEqual(solveNetwork(structuredClone(network)));
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
 });
