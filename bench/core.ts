@@ -8,7 +8,8 @@ import { jobSheetPdf } from '#formats/job-sheet';
 import { accessOf, proposeRoutes } from '#core/routing/index';
 import { proposeWiring, searchWirings } from '#core/speakers/index';
 import { dayFindings, gaugeAlternatives, planDay, solveNetwork, type Network } from '#core/power/index';
-import { planJob } from '#core/plan';
+import { applyAll, type Operation } from '#core/job/operations';
+import { planJob, planner } from '#core/plan';
 import type { Job } from '#core/job/job';
 import { measure, type Row } from './measure';
 import { planOf } from '#core/shown';
@@ -73,9 +74,36 @@ function manyCovers(): [Pattern, Record<string, 'off'>] {
   return [{ ...SIDE_BY_SIDE, covers }, Object.fromEntries(Object.keys(covers).map((id) => [id, 'off' as const]))];
 }
 
+/** The launch, the heaviest demo job, with a gauge and minutes set over the plan. */
+function overruledLaunch(): Job {
+  const launch = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
+  return applyAll(launch, [
+    { op: 'chooseGauge', gear: 'amp', gauge: '2' },
+    { op: 'expectMinutes', step: 'isolate:battery', minutes: 9 },
+  ]);
+}
+
+/** An edit back and forth on a job that is open: its planner keeps what the edit does not touch. */
+async function editRow(what: string, job: Job, [one, other]: [Operation, Operation], limit?: number): Promise<Row> {
+  const [a, b] = [applyAll(job, [one]), applyAll(job, [other])];
+  const plan = planner();
+  let turn = 0;
+  return measure(`edit: ${what}`, 200, () => plan(turn++ % 2 ? { ...a } : { ...b }), limit);
+}
+
 const TEN = { keep: 10, budget: 2_000_000 };
 
 export async function coreRows(): Promise<Row[]> {
+  const heavy = overruledLaunch();
+  const title = (words: string): Operation => ({ op: 'setTitle', title: words });
+  const minutes = (n: number): Operation => ({ op: 'expectMinutes', step: 'isolate:battery', minutes: n });
+  const gauge = (size: '1' | '1/0'): Operation => ({ op: 'chooseGauge', gear: 'amp', gauge: size });
+  const fuse = (amps: number): Operation => ({ op: 'chooseFuse', gear: 'amp', amps });
+  const battery = (capacityAh: number): Operation => ({ op: 'setBattery', battery: { capacityAh } });
+  const PLACES = Object.entries(heavy.craft.pattern.places).flatMap(([id, { accepts }]) =>
+    accepts.includes('amplifier') ? [id] : [],
+  );
+  const move = (place: string): Operation => ({ op: 'placeGear', id: 'amp', place });
   const eight = eightSpeakers();
   const access = accessOf(TOURER_JOB);
   const twelve = twelveSpeakers();
@@ -92,7 +120,14 @@ export async function coreRows(): Promise<Row[]> {
   const { build } = planOf(finished);
   const [pattern, open] = manyCovers();
   return [
-    await measure('planJob, heaviest demo job', 300, () => planJob(TOURER_JOB), 4),
+    await measure('planJob, tourer', 300, () => planJob(TOURER_JOB)),
+    await measure('planJob, heaviest demo job, two overrules', 200, () => planJob({ ...heavy }), 4),
+    await editRow('title', heavy, [title('a'), title('b')], 1),
+    await editRow('minutes', heavy, [minutes(7), minutes(8)], 1),
+    await editRow('gauge', heavy, [gauge('1'), gauge('1/0')], 1),
+    await editRow('fuse', heavy, [fuse(60), fuse(80)], 1),
+    await editRow('battery', heavy, [battery(80), battery(90)], 1),
+    await editRow('amplifier moved', heavy, [move(PLACES[0]!), move(PLACES[1]!)]),
     await measure('feed network, 100 nodes', 100, () => solveNetwork(hundred), 1),
     await measure('24 h endurance, van: two batteries, charger, sun', 20, () => planDay(van, vanPower), 50),
     await measure('24 h endurance, launch: two banks', 20, () => planDay(launch, launchPower), 50),
