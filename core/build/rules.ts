@@ -86,7 +86,7 @@ export const intakeRules: readonly BuildRule[] = [
           figures: one,
           cure: {
             label: 'It has been metered',
-            operations: [{ op: 'setExisting' as const, id, circuit: { ...there, metered: true } }],
+            operations: [{ op: 'setExisting' as const, id, circuit: { metered: true } }],
           },
         })),
   },

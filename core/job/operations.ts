@@ -23,6 +23,7 @@ import {
   Why,
   Wishes,
   jobFaults,
+  problemsOf,
   type Job,
 } from './job';
 import {
@@ -57,18 +58,10 @@ import { numbered, ordered } from './order';
 import { fact } from './facts';
 import { WIRING_KEY, overruleKey, type OverruleKind } from './overrules';
 
-/** An edit recorded before circuits were measured says nothing of it. */
-const AnyExisting = v.partial(Existing, [
-  'offVolts',
-  'accessoryVolts',
-  'runVolts',
-  'fuseA',
-  'drawsA',
-  'shares',
-  'size',
-]);
-
-/** Every edit of a job, by name. The same set serves mouse, keyboard, import, merge and tests. */
+/**
+ * Every edit of a job, by name. The same set serves mouse, keyboard, import, merge and tests. What an edit of an entry
+ * does not name stays as it is, so that two people's edits of one entry both stand; a new entry is told whole.
+ */
 export const Operation = v.variant('op', [
   v.strictObject({
     op: v.literal('setTitle'),
@@ -79,10 +72,10 @@ export const Operation = v.variant('op', [
   v.strictObject({ op: v.literal('setCraftNote'), note: CraftNote }),
   /** Null takes the pattern's own measure back. */
   v.strictObject({ op: v.literal('setMeasure'), measure: Id, mm: v.nullable(v.number()) }),
-  /** Null strikes the entry out. */
-  v.strictObject({ op: v.literal('setExisting'), id: Id, circuit: v.nullable(AnyExisting) }),
-  v.strictObject({ op: v.literal('setLamp'), id: Id, lamp: v.nullable(HiddenLamp) }),
-  v.strictObject({ op: v.literal('setMemory'), id: Id, memory: v.nullable(Memory) }),
+  /** Null strikes the entry out. A new circuit counts as not measured where nothing is said of it. */
+  v.strictObject({ op: v.literal('setExisting'), id: Id, circuit: v.nullable(v.partial(Existing)) }),
+  v.strictObject({ op: v.literal('setLamp'), id: Id, lamp: v.nullable(v.partial(HiddenLamp)) }),
+  v.strictObject({ op: v.literal('setMemory'), id: Id, memory: v.nullable(v.partial(Memory)) }),
   /** Null goes back to the usual one. */
   v.strictObject({ op: v.literal('choose'), choice: v.picklist(CHOICE_IDS), option: v.nullable(line(40)) }),
   v.strictObject({
@@ -108,14 +101,14 @@ export const Operation = v.variant('op', [
     id: v.optional(Id),
     battery: v.nullable(v.partial(Battery)),
   }),
-  v.strictObject({ op: v.literal('setTie'), id: Id, tie: v.nullable(Tie) }),
-  v.strictObject({ op: v.literal('setShore'), shore: v.nullable(Shore) }),
-  v.strictObject({ op: v.literal('setSolar'), solar: v.nullable(Solar) }),
+  v.strictObject({ op: v.literal('setTie'), id: Id, tie: v.nullable(v.partial(Tie)) }),
+  v.strictObject({ op: v.literal('setShore'), shore: v.nullable(v.partial(Shore)) }),
+  v.strictObject({ op: v.literal('setSolar'), solar: v.nullable(v.partial(Solar)) }),
   v.strictObject({ op: v.literal('setNominal'), volts: v.picklist(NOMINAL_SYSTEMS) }),
   v.strictObject({ op: v.literal('setKeyOff'), milliamp: fact('keyOffMilliamp') }),
   v.strictObject({ op: v.literal('setFrame'), milliohm: fact('frameMilliohm') }),
   v.strictObject({ op: v.literal('setTurnOn'), turnOn: v.partial(TurnOn) }),
-  v.strictObject({ op: v.literal('setDay'), day: Day }),
+  v.strictObject({ op: v.literal('setDay'), day: v.partial(Day) }),
   v.strictObject({ op: v.literal('setCharging'), charging: v.partial(Charging) }),
   v.strictObject({ op: v.literal('setSettings'), settings: v.partial(Settings) }),
   v.strictObject({ op: v.literal('addGear'), id: Id, item: GearItem, place: v.nullable(Id) }),
@@ -125,7 +118,7 @@ export const Operation = v.variant('op', [
   /** Why the wiring stands over what was proposed; null takes the reason back. */
   v.strictObject({ op: v.literal('explainWiring'), why: v.nullable(Why) }),
   /** Null strikes the zone out; its speakers then belong to none. */
-  v.strictObject({ op: v.literal('setZone'), id: Id, zone: v.nullable(Zone) }),
+  v.strictObject({ op: v.literal('setZone'), id: Id, zone: v.nullable(v.partial(Zone)) }),
   v.strictObject({ op: v.literal('setSpeaker'), id: Id, choice: v.partial(SpeakerChoice) }),
   v.strictObject({ op: v.literal('setSource'), id: Id, choice: v.partial(SourceChoice) }),
   /** Null sets the channel free. */
@@ -205,14 +198,22 @@ function change(job: Job, o: Operation): Job {
     case 'setExisting':
       return {
         ...craft(job, {
-          existing: entry(job.craft.existing, o.id, o.circuit && { ...UNMEASURED, ...said(o.circuit) }),
+          existing: entry(
+            job.craft.existing,
+            o.id,
+            whole(o.op, Existing, job.craft.existing[o.id] ?? UNMEASURED, o.circuit, o.id),
+          ),
         }),
         ...(o.circuit === null && job.turnOn.source === o.id ? { turnOn: { ...job.turnOn, source: null } } : {}),
       };
     case 'setLamp':
-      return craft(job, { lamps: entry(job.craft.lamps, o.id, o.lamp) });
+      return craft(job, {
+        lamps: entry(job.craft.lamps, o.id, whole(o.op, HiddenLamp, job.craft.lamps[o.id], o.lamp, o.id)),
+      });
     case 'setMemory':
-      return craft(job, { memories: entry(job.craft.memories, o.id, o.memory) });
+      return craft(job, {
+        memories: entry(job.craft.memories, o.id, whole(o.op, Memory, job.craft.memories[o.id], o.memory, o.id)),
+      });
     case 'choose':
       return { ...job, choices: entry(job.choices as Record<string, string>, o.choice, o.option) };
     case 'expectMinutes':
@@ -236,11 +237,11 @@ function change(job: Job, o: Operation): Job {
     case 'setBattery':
       return setBattery(job, o.id ?? FIRST_BATTERY, o.battery);
     case 'setTie':
-      return craft(job, { ties: entry(job.craft.ties, o.id, o.tie) });
+      return craft(job, { ties: entry(job.craft.ties, o.id, whole(o.op, Tie, job.craft.ties[o.id], o.tie, o.id)) });
     case 'setShore':
-      return craft(job, { shore: o.shore });
+      return craft(job, { shore: whole(o.op, Shore, job.craft.shore, o.shore, 'the shore charger') });
     case 'setSolar':
-      return craft(job, { solar: o.solar });
+      return craft(job, { solar: whole(o.op, Solar, job.craft.solar, o.solar, 'the solar panels') });
     case 'setNominal':
       return craft(job, { nominalVolts: o.volts });
     case 'setKeyOff':
@@ -250,7 +251,7 @@ function change(job: Job, o: Operation): Job {
     case 'setTurnOn':
       return { ...job, turnOn: { ...job.turnOn, ...said(o.turnOn) } };
     case 'setDay':
-      return { ...job, day: o.day };
+      return { ...job, day: { ...job.day, ...said(o.day) } };
     case 'setCharging':
       return { ...job, craft: { ...job.craft, charging: { ...job.craft.charging, ...said(o.charging) } } };
     case 'setSettings':
@@ -326,7 +327,7 @@ function change(job: Job, o: Operation): Job {
     case 'explainWiring':
       return { ...job, overrules: entry(job.overrules, WIRING_KEY, o.why) };
     case 'setZone': {
-      const zones = entry(job.zones, o.id, o.zone);
+      const zones = entry(job.zones, o.id, whole(o.op, Zone, job.zones[o.id], o.zone, o.id));
       if (o.zone) return { ...job, zones };
       const left = Object.entries(job.speakers).map(([id, choice]) => [
         id,
@@ -439,6 +440,24 @@ const craft = (job: Job, part: Partial<Job['craft']>): Job => ({ ...job, craft: 
 /** A map with one entry set, or struck out by null. */
 function entry<T>(map: Record<string, T>, id: string, value: T | null): Record<string, T> {
   return value === null ? without(map, (key) => key === id) : { ...map, [id]: value };
+}
+
+/** An entry with what is said of it; a new one must be told whole. Null strikes it out. */
+function whole<T extends v.GenericSchema<object, object>>(
+  op: Operation['op'],
+  schema: T,
+  known: Partial<v.InferOutput<T>> | null | undefined,
+  part: object | null,
+  named: string,
+): v.InferOutput<T> | null {
+  if (part === null) return null;
+  const parsed = v.safeParse(schema, { ...known, ...said(part) });
+  if (parsed.success) return parsed.output;
+  const [first] = problemsOf(parsed.issues, named);
+  throw new OperationError(
+    op,
+    `${named} is not in the job (any more), and this does not say all of it: ${first!.path}: ${first!.expected}`,
+  );
 }
 
 /** Keeps why a value stands beside it; a value taken back takes its reason along. */

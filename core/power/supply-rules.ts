@@ -130,7 +130,7 @@ export const supplyRules: readonly PowerRule[] = [
             figures: [amps('it takes up to', BEHAVIOUR.lithium.takes * job.craft.batteries[lithium]!.capacityAh)],
             cure: {
               label: 'Make the tie a charger',
-              operations: [{ op: 'setTie' as const, id, tie: { ...job.craft.ties[id]!, kind: 'charger' as const } }],
+              operations: [{ op: 'setTie' as const, id, tie: { kind: 'charger' as const } }],
             },
           },
         ];

@@ -109,6 +109,20 @@ describe('saves', () => {
     ).rejects.toBeInstanceOf(SaveConflictError);
   });
 
+  test('two people’s readings of one circuit both stand', async () => {
+    await store.create(TOURER_JOB, 's1');
+    const [circuit] = Object.keys(TOURER_JOB.craft.existing);
+    const reading = (part: Partial<Job['craft']['existing'][string]>): Operation => ({
+      op: 'setExisting',
+      id: circuit!,
+      circuit: part,
+    });
+    await store.save(id, { base: 1, saveId: 'a', operations: [reading({ offVolts: 0.1 })] });
+    const later = await store.save(id, { base: 1, saveId: 'b', operations: [reading({ runVolts: 13.1 })] });
+    expect(later).toMatchObject({ revision: 3, merged: true });
+    expect((await store.read(id)).job.craft.existing[circuit!]).toMatchObject({ offVolts: 0.1, runVolts: 13.1 });
+  });
+
   test('a wrong operation on the newest revision is an error of the caller', async () => {
     await store.create(TOURER_JOB, 's1');
     await expect(

@@ -11,10 +11,7 @@ const props = defineProps<{ id: string }>();
 const store = useJob();
 const circuit = computed(() => store.job!.craft.existing[props.id]!);
 const set = (part: Partial<Existing>) =>
-  store.edit(
-    [{ op: 'setExisting', id: props.id, circuit: { ...circuit.value, ...part } }],
-    `readings of ${circuit.value.name}`,
-  );
+  store.edit([{ op: 'setExisting', id: props.id, circuit: part }], `readings of ${circuit.value.name}`);
 /** A reading taken is a circuit measured. */
 const read = (part: Partial<Existing>) => set({ ...part, metered: true });
 const SIZES = {

@@ -9,7 +9,7 @@ const rows = computed(() => Object.entries(store.job!.craft.lamps));
 const gear = computed(() => Object.entries(store.job!.gear).filter(([, g]) => g.place !== null));
 const name = ref('');
 const error = ref('');
-const set = (id: string, lamp: HiddenLamp | null) => store.edit([{ op: 'setLamp', id, lamp }]);
+const set = (id: string, lamp: Partial<HiddenLamp> | null) => store.edit([{ op: 'setLamp', id, lamp }]);
 function add(): void {
   if (!name.value.trim()) {
     error.value = 'Lamp or switch: it needs a name.';
@@ -40,7 +40,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
               :id="`by-${id}`"
               class="form-select"
               :value="lamp.by ?? ''"
-              @change="set(id, { ...lamp, by: valueOf($event) || null })"
+              @change="set(id, { by: valueOf($event) || null })"
             >
               <option value="">not said</option>
               <option v-for="[g, placed] in gear" :key="g" :value="g">
@@ -54,7 +54,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
               :id="`answer-${id}`"
               class="form-select"
               :value="lamp.answer"
-              @change="set(id, { ...lamp, answer: valueOf($event) as HiddenLamp['answer'] })"
+              @change="set(id, { answer: valueOf($event) as HiddenLamp['answer'] })"
             >
               <option v-for="(words, a) in LAMP_ANSWERS" :key="a" :value="a">{{ words }}</option>
             </select>

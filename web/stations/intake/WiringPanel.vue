@@ -67,7 +67,7 @@ function add(): void {
           v-if="!c.metered"
           size="sm"
           variant="outline-secondary"
-          @click="store.edit([{ op: 'setExisting', id, circuit: { ...c, metered: true } }], 'metered')"
+          @click="store.edit([{ op: 'setExisting', id, circuit: { metered: true } }], 'metered')"
           >Metered</BButton
         >
         <BButton

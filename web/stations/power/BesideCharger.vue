@@ -7,19 +7,18 @@ import PickField from '../../app/PickField.vue';
 import { useJob } from '../../stores/job';
 
 /** What charges a battery besides the alternator, if the craft has it: which battery, and its figures. */
-const props = defineProps<{
+defineProps<{
   name: string;
   charger: F | null;
   /** What it is put in with. */
   usual: F;
   figures: readonly { readonly key: Extract<keyof F, string>; readonly fact: FactName; readonly label: string }[];
 }>();
-const emit = defineEmits<{ change: [charger: F | null] }>();
+const emit = defineEmits<{ change: [charger: Partial<F> | null] }>();
 const store = useJob();
 const ids = computed(() => batteryIds(store.job!));
 const names = computed(() => Object.fromEntries(ids.value.map((id) => [id, store.job!.craft.batteries[id]!.name])));
-const set = (key: string, value: string | number) =>
-  props.charger && emit('change', { ...props.charger, [key]: value });
+const set = (key: string, value: string | number) => emit('change', { [key]: value } as Partial<F>);
 </script>
 
 <template>

@@ -20,7 +20,7 @@ const emit = defineEmits<{ versus: [versus: Versus] }>();
 const store = useJob();
 const library = useLibrary();
 const set = (part: Partial<{ celsius: number; startPct: number; segments: Segment[] }>, label = 'change the day') =>
-  store.edit([{ op: 'setDay', day: { ...store.job!.day, ...part } }], label);
+  store.edit([{ op: 'setDay', day: part }], label);
 const segments = computed(() => store.job!.day.segments);
 const setSegment = (i: number, part: Partial<Segment>) =>
   set({ segments: segments.value.map((s, n) => (n === i ? { ...s, ...part } : s)) });

@@ -11,8 +11,7 @@ const props = defineProps<{ id: string }>();
 const store = useJob();
 const tie = computed(() => store.job!.craft.ties[props.id]!);
 const name = (battery: string) => store.job!.craft.batteries[battery]!.name;
-const set = (part: Partial<Tie>, label?: string) =>
-  store.edit([{ op: 'setTie', id: props.id, tie: { ...tie.value, ...part } }], label);
+const set = (part: Partial<Tie>, label?: string) => store.edit([{ op: 'setTie', id: props.id, tie: part }], label);
 
 type Figure = 'milliohm' | 'diodeVolts' | 'setVolts' | 'mostA';
 const WIRE = [{ key: 'milliohm', fact: 'tieMilliohm', label: 'Cable and contacts' }] as const;

@@ -17,7 +17,7 @@ const controls = computed(() => Object.entries(store.job!.gear).filter(([, { ite
 const speakers = computed(() => Object.entries(store.job!.gear).filter(([, { item }]) => item.kind === 'speaker'));
 const heard = computed(() => store.plan!.speakers.zones.find(({ id }) => id === props.id));
 const tag = (gear: string) => store.plan!.tags[gear] ?? gear;
-const set = (part: Partial<Zone>) => store.edit([{ op: 'setZone', id: props.id, zone: { ...zone.value, ...part } }]);
+const set = (part: Partial<Zone>) => store.edit([{ op: 'setZone', id: props.id, zone: part }]);
 const zoneOf = (gear: string) => (store.job!.speakers[gear] ?? NO_SPEAKER_CHOICE).zone;
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
 const rename = (name: string) => (name.trim() ? set({ name: name.trim() }) : 'a zone needs one.');
