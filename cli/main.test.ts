@@ -35,7 +35,7 @@ test('plan prints the plan as JSON', async () => {
 test('check prints findings and exits 1 only on stops', async () => {
   const good = await cli('check', writeJobFile(TOURER_JOB));
   expect(good.code).toBe(0);
-  expect(good.out).toMatch(/NOTE routing: Slack to park at the neck/);
+  expect(good.out).toMatch(/NOTE routing: Steering slack at the neck/);
   const bad = await cli('check', writeJobFile(HIRE_JOB));
   expect(bad.code).toBe(1);
   expect(bad.out).toMatch(/STOP power: No fuse at the battery\..*common practice/);

@@ -315,7 +315,7 @@ function circuits(pen: Pen, job: Job, plan: Plan): void {
     ]),
   );
   if (plan.splices.length) {
-    pen.heading('Which way round');
+    pen.heading('Polarity');
     pen.table(
       ['At', 'On', '+ is', 'goes to', 'Plugs'],
       [0.8, 2.4, 1.4, 3.2, 1.4],
@@ -400,7 +400,7 @@ function supply(pen: Pen, job: Job, plan: Plan): void {
       : 'switched source not chosen';
   const wakes = turnOn.woken.map((id) => plan.tags[id] ?? id).join(', ');
   pen.line(
-    `Turn-on: ${source}${wakes && turnOn.head ? `; ${plan.tags[turnOn.head] ?? ''} wakes ${wakes}, ${figure(1000 * turnOn.neededA, 0)} of ${figure(1000 * turnOn.availableA, 0)} mA` : ''}.`,
+    `Turn-on: ${source}${wakes && turnOn.head ? `; ${plan.tags[turnOn.head] ?? ''} turns on ${wakes}, ${figure(1000 * turnOn.neededA, 0)} of ${figure(1000 * turnOn.availableA, 0)} mA` : ''}.`,
   );
   if (isolation.off.length) pen.line(`Made safe: ${isolation.off.join('; ')}.`);
   const ends = new Map<string, string[]>();

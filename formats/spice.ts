@@ -168,7 +168,7 @@ const netlist = (title: string, notes: readonly string[], deck: string, answers:
   [
     remark(title),
     ...notes.map(remark),
-    '* Reckoned here:',
+    '* Calculated here:',
     ...answers.map((a) => `*   ${a.quantity} = ${a.ours.toPrecision(9)} ${a.unit}   ${folded(a.what)}`),
     deck,
     '.options reltol=1e-7 abstol=1e-12 vntol=1e-9',

@@ -90,7 +90,7 @@ export const WAKES = {
   head: 'the head unit’s turn-on lead',
   switched: 'the switched source',
   signal: 'the sound itself',
-  constant: 'nothing: always awake',
+  constant: 'nothing: always on',
 } as const;
 export type Wake = keyof typeof WAKES;
 const WAKE_IDS = Object.keys(WAKES) as [Wake, ...Wake[]];

@@ -58,7 +58,7 @@ const amplifiersOf = (job: Job): [string, Amplifier][] =>
 
 const WATER = {
   station: 'gear',
-  title: 'Not proven against the water there',
+  title: 'Water rating too low',
   formula: 'one of the digits the place asks for; digits are sets, 7 does not imply 5 or 6',
   source: published('IEC 60529'),
   overrulable: true,
@@ -78,7 +78,7 @@ export const gearRules: readonly GearRule[] = [
     id: 'no-place',
     station: 'gear',
     severity: 'caution',
-    title: 'Gear without a place',
+    title: 'Not placed',
     formula: 'every item has a place',
     source: COMMON_PRACTICE,
     overrulable: true,

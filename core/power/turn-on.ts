@@ -11,7 +11,7 @@ export interface TurnOnPlan {
   /** Asked of the head unit's turn-on lead: the amplifiers themselves, or what stands between. */
   readonly neededA: number;
   readonly availableA: number;
-  /** Amplifiers woken by the head unit, and what they ask together. */
+  /** Amplifiers turned on by the head unit, and what they ask together. */
   readonly woken: readonly string[];
   readonly wokenA: number;
   /** Relay or module between, and the most it passes to them. */

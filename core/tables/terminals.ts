@@ -31,7 +31,7 @@ export function buttFor(a: Gauge | OldSize, b: Gauge | OldSize): string {
   const small = CRIMPS.findIndex((crimp) => takes(crimp, thin));
   const large = CRIMPS.findIndex((crimp) => takes(crimp, thick));
   if (small >= 0 && large === small + 1) return `step-down butt, ${CRIMPS[small]!.colour} to ${CRIMPS[large]!.colour}`;
-  if (large >= 0) return `${CRIMPS[large]!.colour} butt, the thin strands folded back to fill it`;
+  if (large >= 0) return `${CRIMPS[large]!.colour} butt, double the thinner wire back`;
   return 'lug to lug on an insulated stud';
 }
 

@@ -6,7 +6,7 @@ import { SHELF, shelfItem } from '#demo/shelf';
 import type { Pattern } from '#core/craft/pattern';
 import { contentHash } from '#core/gear/hash';
 import { MOST_EVENTS, type BayEvent } from '#core/job/events';
-import { JOB_VERSION, newJob } from '#core/job/job';
+import { JOB_VERSION, newJob, type Job } from '#core/job/job';
 import { OperationError, applyAll, undoOf, type Operation } from '#core/job/operations';
 import { planJob } from '#core/plan';
 import type { PGlite } from '@electric-sql/pglite';

@@ -39,7 +39,7 @@ test('the keyboard never loses its place', async ({ board: page, server }) => {
   await press(page, button('Propose a wiring'), () => expect(button('Use this wiring')).toBeVisible());
   await press(page, button('Use this wiring'), gone(button('Use this wiring')));
   await page.locator('[data-speaker]').first().press('Enter');
-  await press(page, button('Take it off its channel'), gone(button('Take it off its channel')));
+  await press(page, button('Disconnect'), gone(button('Disconnect')));
 
   await open('power', '/jobs/hire-tourer');
   await page.locator('[data-feed]').first().press('Enter');
@@ -52,7 +52,7 @@ test('the keyboard never loses its place', async ({ board: page, server }) => {
 
   await open('intake');
   await page.locator('[data-part=memories]').press('Enter');
-  const strike = page.getByRole('button', { name: /^Strike out/ });
+  const strike = page.getByRole('button', { name: /^Delete/ });
   const count = await strike.count();
   await press(page, strike.first(), () => expect(strike).toHaveCount(count - 1));
   await strike.first().focus();

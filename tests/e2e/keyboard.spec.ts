@@ -20,7 +20,7 @@ test('a whole job by the keyboard alone', async ({ board: page }) => {
   await page.keyboard.press('Enter');
   await tabTo(page, page.getByLabel('Title'));
   await page.keyboard.type('By keys');
-  await tabTo(page, page.getByRole('button', { name: 'Make the job' }));
+  await tabTo(page, page.getByRole('button', { name: 'Create job' }));
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Wishes, in the owner’s words')).toBeVisible();
   await page.keyboard.press('Alt+2');
@@ -49,7 +49,7 @@ test('a whole job by the keyboard alone', async ({ board: page }) => {
   // A speaker off its channel and back, from the drawing.
   await tabTo(page, page.locator('[data-speaker]').first());
   await page.keyboard.press('Enter');
-  await tabTo(page, page.getByRole('button', { name: 'Take it off its channel' }));
+  await tabTo(page, page.getByRole('button', { name: 'Disconnect' }));
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-finding=speaker-unwired]')).toBeVisible();
   await page.keyboard.press('Control+z');

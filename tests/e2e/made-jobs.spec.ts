@@ -40,7 +40,7 @@ for (const [craft, speaker] of [
     await page.getByRole('button', { name: 'New job' }).click();
     await page.getByLabel('Title').fill(`Made on ${craft.source}`);
     await page.getByRole('radio', { name: craft }).check();
-    await page.getByRole('button', { name: 'Make the job' }).click();
+    await page.getByRole('button', { name: 'Create job' }).click();
     await page.getByLabel('Wishes, in the owner’s words').waitFor();
     const job = page.url().replace(/\/[a-z]+$/, '');
     await page.goto(`${job}/gear`);

@@ -54,7 +54,7 @@ test('the launch: two banks at anchor, every figure opened, the switch that woul
   await noViolation(page);
   await part(page, 'supply');
   await page.getByLabel('Between Start battery and House bank').selectOption('switch');
-  await page.getByLabel('on: both together').check();
+  await page.getByLabel('combined').check();
   await part(page, 'day');
   await expect(verdict).toContainText(/From \d+ h \d+ on the engine may not start\./);
   await page.keyboard.press('Control+z');
@@ -117,8 +117,8 @@ test('a motorcycle at idle with two amplifiers: alternator and battery bring tog
   await page.locator('[data-state=idleMusic]').click();
   await expect(inBox(page, 'battery')).toContainText('14.20 V, rests');
   // The alternator spares less than music takes.
-  await page.getByLabel('Spare at idle').fill('3');
-  await page.getByLabel('Spare at idle').press('Enter');
+  await page.getByLabel('Spare current at idle').fill('3');
+  await page.getByLabel('Spare current at idle').press('Enter');
   await expect(inBox(page, 'battery')).toContainText('alternator: 3.0 of 3 A');
   const text = (await inBox(page, 'battery').locator('text').allTextContents()).join(' | ');
   const gives = number(text, /gives ([\d.]+) A/);
@@ -140,7 +140,7 @@ test('a motorcycle at idle with two amplifiers: alternator and battery bring tog
   await page.getByLabel('Between head unit and amplifiers').selectOption({ label: 'R1 Latch 30' });
   await expect(page.locator('[data-figure=turn-on]')).toHaveText('150 mA of 300 mA');
   // One of them never switched off: the battery stands hours.
-  await page.getByLabel(/A2 .* is woken by/).selectOption('constant');
+  await page.getByLabel(/A2 .* is turned on by/).selectOption('constant');
   await page.locator('.findings').getByRole('button', { name: 'station' }).click();
   await expect(page.locator('[data-finding=always-awake]')).toContainText(/stands 0\.\d+ days/);
   await page.locator('[data-finding=always-awake]').getByRole('button', { name: 'Wake it by the head unit' }).click();
@@ -188,8 +188,8 @@ test('a van on a lithium house battery: what its short asks of a fuse, joined le
   await page.getByLabel('Of', { exact: true }).press('Enter');
   await expect(page.getByTestId('other-verdict')).toContainText('Sound fails after');
   // A colder night, a part more: the day follows.
-  await page.getByLabel('Air').fill('-8');
-  await page.getByLabel('Air').press('Enter');
+  await page.getByLabel('Ambient temp.').fill('-8');
+  await page.getByLabel('Ambient temp.').press('Enter');
   await page.getByRole('button', { name: 'Add a part' }).click();
   await expect(page.locator('[data-segment]')).toHaveCount(5);
   await expect(verdict).toContainText('The engine starts all day.');

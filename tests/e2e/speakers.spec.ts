@@ -46,7 +46,7 @@ test('the van: seven speakers in three zones on four outputs, searched, explaine
   await expect(page.locator('[data-finding=zones-mixed]')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(channel(page, 'head/rr')).toContainText('8 Ω');
-  await page.getByRole('button', { name: 'Pin it where it hangs' }).click();
+  await page.getByRole('button', { name: 'Pin to this channel' }).click();
   await expect(page.getByText('Pinned to H1 rear left: proposals leave it there.')).toBeVisible();
   await page.getByRole('button', { name: 'Done' }).click();
 
@@ -88,7 +88,7 @@ test('the van: seven speakers in three zones on four outputs, searched, explaine
   await page.getByRole('checkbox', { name: /S1 Bittern 130/ }).check();
   await expect(speaker(page, 'awning-f')).toContainText('Cab');
   await noViolation(page);
-  await page.getByRole('button', { name: 'Strike the zone out' }).click();
+  await page.getByRole('button', { name: 'Delete zone' }).click();
   await expect(speaker(page, 'awning-f')).not.toContainText('Cab');
 
   // An old lead kept blocks until it is tested.

@@ -5,7 +5,7 @@ export async function newJob(page: Page, title: string): Promise<void> {
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('Title').fill(title);
   await page.getByLabel('Customer').fill('A rider');
-  await page.getByRole('button', { name: 'Make the job' }).click();
+  await page.getByRole('button', { name: 'Create job' }).click();
   await expect(page.getByLabel('Wishes, in the owner’s words')).toBeVisible();
 }
 

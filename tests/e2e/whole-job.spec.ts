@@ -40,8 +40,8 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   const folder = tempFolder();
   const first = await startServer(folder.path, ['--empty']);
   await page.goto(first.url);
-  await page.getByRole('button', { name: 'Begin the first job' }).click();
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Start your first job' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
 
   // ── Intake ──
   await newJob(page, 'Lakeside tourer');
@@ -70,22 +70,22 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeHidden();
   await page.locator('[data-part=wiring]').click();
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByText('Circuit: say what it feeds')).toBeVisible();
   await page.getByLabel('Circuit').fill('Heated grips');
   await page.getByLabel('Colour').selectOption('yellow');
   await page.getByLabel('Does').selectOption('negative');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.locator('[data-finding=existing-not-metered]')).toBeVisible();
   await page.getByRole('button', { name: 'Metered', exact: true }).click();
   await expect(page.locator('[data-finding=existing-not-metered]')).toHaveCount(0);
   await page.getByRole('textbox', { name: 'Circuit' }).fill('Accessory lead');
   await page.getByLabel('Colour').selectOption('orange');
   await page.getByLabel('Does').selectOption('switched');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.locator('[data-part=lamps]').click();
   await page.getByLabel('Lamp or switch').fill('Oil lamp');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.locator('[data-finding=lamp-hidden]')).toBeVisible();
   await page.getByLabel('Answer').selectOption('moved');
   await expect(page.locator('[data-finding=lamp-hidden]')).toHaveCount(0);
@@ -176,7 +176,7 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   // ── Hand over ──
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.locator('.tab', { hasText: 'Hand over' }).click();
-  await expect(page.getByText('Everything is done, nothing is apart')).toBeVisible();
+  await expect(page.getByText('Everything is done, all reconnected')).toBeVisible();
   await page.getByLabel('Sealed by').fill('');
   await page.getByRole('button', { name: 'Seal the job' }).click();
   await expect(page.getByText('Sealed by: expected a name')).toBeVisible();
@@ -211,17 +211,15 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await page.getByRole('button', { name: 'Delete Lakeside tourer' }).click();
   await page.getByRole('button', { name: 'Delete it' }).click();
   await expect(page.locator('.job')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
   await page
-    .getByLabel('File to bring in')
+    .getByLabel('File to import')
     .setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: zip.subarray(0, 900) });
   await expect(page.getByTestId('import-problems')).toContainText('expected a zip');
-  await page
-    .getByLabel('File to bring in')
-    .setInputFiles({ name: 'job.zip', mimeType: 'application/zip', buffer: zip });
+  await page.getByLabel('File to import').setInputFiles({ name: 'job.zip', mimeType: 'application/zip', buffer: zip });
   await expect(page.getByTestId('import-preview')).toContainText('Lakeside tourer');
   expect(await (await fetch(`${second.url}/api/jobs`)).json()).toEqual([]);
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Import', exact: true }).click();
   await page.locator('.tab', { hasText: 'Hand over' }).click();
   await expect(page.getByText('SEALED', { exact: true })).toBeVisible();
   expect(await ledger(page)).toEqual(sealed);

@@ -61,10 +61,10 @@ test('the Board finds, makes clear errors, and deletes only when told twice', as
   await page.getByRole('button', { name: 'Show all' }).click();
   await expect(page.locator('.job')).toHaveCount(6);
   await page.getByRole('button', { name: 'New job' }).click();
-  await page.getByRole('button', { name: 'Make the job' }).click();
+  await page.getByRole('button', { name: 'Create job' }).click();
   await expect(page.getByText('Title: a job needs one')).toBeVisible();
   await expect(page.getByLabel('Title')).toBeFocused();
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('button', { name: 'Delete Hire fleet tourer, number 3' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.locator('.job')).toHaveCount(6);

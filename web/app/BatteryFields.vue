@@ -64,7 +64,7 @@ const several = computed(() => Object.keys(store.job!.craft.batteries).length > 
     >
     <PickField
       class="wide"
-      label="Stands"
+      label="Location"
       :options="places"
       :model-value="battery.place ?? ''"
       @update:model-value="set({ place: $event || null })"

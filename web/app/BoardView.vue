@@ -135,7 +135,7 @@ async function drop(): Promise<void> {
         >{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton
       >
       <RouterLink class="btn btn-outline-secondary" to="/shelf">Shelf</RouterLink>
-      <BButton variant="outline-secondary" @click="importing = true">Bring in</BButton>
+      <BButton variant="outline-secondary" @click="importing = true">Import</BButton>
       <BButton variant="primary" @click="making = true">New job</BButton>
     </header>
     <main>
@@ -162,7 +162,7 @@ async function drop(): Promise<void> {
       <p v-if="!library.jobs && !library.jobsFailure" class="say" role="status">Fetching jobs…</p>
       <div v-else-if="library.jobs && !library.jobs.length" class="say">
         <p>No jobs yet. A job is one craft, one customer, one piece of work.</p>
-        <BButton variant="primary" @click="making = true">Begin the first job</BButton>
+        <BButton variant="primary" @click="making = true">Start your first job</BButton>
       </div>
       <p v-else-if="library.jobs && !shown.length" class="say">
         Nothing matches “{{ search }}”.
@@ -264,9 +264,9 @@ async function drop(): Promise<void> {
         <p v-if="error" class="field-error" role="alert">{{ error }}</p>
         <div class="ends">
           <BButton type="submit" variant="primary" :disabled="busy">{{
-            busy ? 'Making the job…' : 'Make the job'
+            busy ? 'Making the job…' : 'Create job'
           }}</BButton>
-          <BButton variant="outline-secondary" @click="making = false">Leave it</BButton>
+          <BButton variant="outline-secondary" @click="making = false">Cancel</BButton>
         </div>
       </form>
     </BModal>

@@ -43,7 +43,7 @@ function forget(): void {
 </script>
 
 <template>
-  <BModal v-model="open" title="Bring in a file" no-footer size="lg" @hidden="forget">
+  <BModal v-model="open" title="Import a file" no-footer size="lg" @hidden="forget">
     <p>
       A job file, a whole job (zip), or a shelf table (CSV). It is looked at first; nothing is written until you say so.
     </p>
@@ -51,7 +51,7 @@ function forget(): void {
       class="form-control"
       type="file"
       accept=".json,.zip,.csv"
-      aria-label="File to bring in"
+      aria-label="File to import"
       :disabled="busy"
       @change="look"
     />
@@ -59,8 +59,8 @@ function forget(): void {
     <div v-if="preview" class="preview" data-testid="import-preview">
       <p v-for="line in preview.lines" :key="line">{{ line }}</p>
       <div class="ends">
-        <BButton variant="primary" :disabled="busy" @click="take">Take it in</BButton>
-        <BButton variant="outline-secondary" @click="open = false">Leave it</BButton>
+        <BButton variant="primary" :disabled="busy" @click="take">Import</BButton>
+        <BButton variant="outline-secondary" @click="open = false">Cancel</BButton>
       </div>
     </div>
     <div v-if="problems.length" role="alert" data-testid="import-problems">

@@ -74,7 +74,7 @@ const rows = computed(() => {
   <div v-else-if="job.save.is === 'conflict'" class="banner" role="alert">
     <div class="says">
       <p>
-        <b>Somebody else changed what you changed.</b>
+        <b>Someone else edited the same thing.</b>
         <template v-if="!rows.length">{{ job.save.reason }}.</template> Nothing of either is lost yet.
       </p>
       <table v-if="rows.length" class="clashes">

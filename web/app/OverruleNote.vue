@@ -40,14 +40,10 @@ function keep(text: string): string | undefined {
       />
       <div class="ends">
         <BButton v-if="overrule.state === 'stale'" size="sm" variant="outline-secondary" @click="keep(reason)"
-          >It still stands</BButton
+          >Keep it</BButton
         >
         <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'dropOverrule', key: of }])">{{
-          overrule.state === 'orphaned'
-            ? 'Drop it'
-            : overrule.kind === 'wiring'
-              ? 'Forget the reason'
-              : 'Take the proposal'
+          overrule.state === 'orphaned' ? 'Drop it' : overrule.kind === 'wiring' ? 'Clear reason' : 'Take the proposal'
         }}</BButton>
       </div>
     </template>

@@ -44,10 +44,8 @@ const SCALE = 0.32;
       <BButton size="sm" variant="outline-secondary" :aria-pressed="theme === 'bay'" @click="toggle">{{
         theme === 'yard' ? 'Yard' : 'Bay'
       }}</BButton>
-      <a class="btn btn-outline-secondary btn-sm" href="/api/shelf.csv" download data-file="shelf.csv"
-        >Take away as CSV</a
-      >
-      <BButton size="sm" variant="primary" @click="importing = true">Bring in</BButton>
+      <a class="btn btn-outline-secondary btn-sm" href="/api/shelf.csv" download data-file="shelf.csv">Export CSV</a>
+      <BButton size="sm" variant="primary" @click="importing = true">Import</BButton>
     </header>
     <main>
       <p v-if="said" role="status">{{ said }}</p>

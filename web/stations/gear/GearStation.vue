@@ -224,7 +224,7 @@ useEventListener(window, 'keydown', (event) => {
           <BButton v-if="hand.moving === undefined" size="sm" variant="outline-secondary" @click="put(null)"
             >Add without a place</BButton
           >
-          <BButton size="sm" variant="outline-secondary" @click="hand = undefined">Put it back (Esc)</BButton>
+          <BButton size="sm" variant="outline-secondary" @click="hand = undefined">Cancel (Esc)</BButton>
         </div>
       </section>
 
@@ -262,7 +262,7 @@ useEventListener(window, 'keydown', (event) => {
       </section>
 
       <section v-if="homeless.length && !hand" class="homeless">
-        <h2>Without a place</h2>
+        <h2>Not placed</h2>
         <button
           v-for="[id, g] in homeless"
           :key="id"

@@ -132,7 +132,7 @@ const at = (file: string) =>
           <li v-for="s in stops" :key="s.key" class="bad">Stop: {{ s.title }}</li>
           <li v-for="o in open" :key="o">{{ o }}</li>
         </ul>
-        <p v-else class="good">Everything is done, nothing is apart, every fastener adds up.</p>
+        <p v-else class="good">Everything is done, all reconnected, fasteners reconcile.</p>
         <p v-if="blocked" class="bad">{{ blocked }}</p>
         <form v-else novalidate @submit.prevent="sealIt">
           <label class="form-label" for="sealed-by">Sealed by</label>
@@ -145,7 +145,7 @@ const at = (file: string) =>
         </form>
       </section>
       <section>
-        <h3>To take away</h3>
+        <h3>Files</h3>
         <ul class="files">
           <li v-for="[file, name, kind] in FILES" :key="file">
             <a :href="at(file)" download :data-file="file">{{ name }}</a> <span class="small">{{ kind }}</span>
@@ -154,7 +154,7 @@ const at = (file: string) =>
         <p v-if="store.unsaved" class="small">Files hold what is saved; this job is still being saved.</p>
       </section>
       <section v-if="store.plan!.overrules.length">
-        <h3>Set over the plan</h3>
+        <h3>Overrides</h3>
         <OverruleNote v-for="o in store.plan!.overrules" :key="o.key" :of="o.key" named />
       </section>
     </template>

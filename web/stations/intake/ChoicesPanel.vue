@@ -33,7 +33,7 @@ const set = (choice: ChoiceId, usual: string, event: Event) => {
 
 <template>
   <section>
-    <h2>Schools of the trade</h2>
+    <h2>Shop methods</h2>
     <p class="small">All are practised. What you take changes the steps, their minutes and the findings.</p>
     <div v-for="r in rows" :key="r.id" class="choice" :data-choice="r.id">
       <label class="form-label" :for="`choice-${r.id}`">{{ r.name }}</label>

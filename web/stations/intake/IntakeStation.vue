@@ -93,7 +93,7 @@ const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] 
     },
     {
       id: 'wiring',
-      name: 'Wiring that is there',
+      name: 'Existing wiring',
       line: Object.keys(existing).length
         ? `${count(Object.keys(existing).length, 'circuit', 'circuits')}${unmetered ? `, ${unmetered} not metered` : ''}`
         : 'not looked at yet',
@@ -107,14 +107,14 @@ const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] 
     },
     {
       id: 'memories',
-      name: 'Lost with the battery off',
+      name: 'Settings lost on disconnect',
       line: count(Object.keys(memories).length, 'setting', 'settings'),
       at: places[batteryPlace]!.at,
     },
     {
       id: 'choices',
       name: 'Schools',
-      line: other ? `${other} of ${choices.length} other than usual` : 'all as usual',
+      line: other ? `${other} of ${choices.length} not the default` : 'all as usual',
       at: [0, 0, top * 0.2],
     },
   ];

@@ -29,7 +29,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
       <li v-for="[id, lamp] in rows" :key="id" class="lamp" :data-lamp="id">
         <p>
           <b>{{ lamp.name }}</b>
-          <BButton size="sm" variant="outline-secondary" :aria-label="`Strike out ${lamp.name}`" @click="set(id, null)"
+          <BButton size="sm" variant="outline-secondary" :aria-label="`Delete ${lamp.name}`" @click="set(id, null)"
             >×</BButton
           >
         </p>
@@ -62,7 +62,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
         </div>
       </li>
     </ul>
-    <p v-if="!rows.length">None written down. Hold the new unit in its place and look from the saddle.</p>
+    <p v-if="!rows.length">None noted. Hold the new unit in its place and look from the saddle.</p>
     <form class="fields" novalidate @submit.prevent="add">
       <div class="wide">
         <label class="form-label" for="lamp-name">Lamp or switch</label>
@@ -76,7 +76,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
         />
         <p v-if="error" id="lamp-error" class="field-error" role="alert">{{ error }}</p>
       </div>
-      <BButton type="submit" size="sm" variant="primary">Write it down</BButton>
+      <BButton type="submit" size="sm" variant="primary">Add</BButton>
     </form>
     <p class="caution">
       Nothing may hide an instrument or warning lamp that the {{ EARS[store.job!.craft.pattern.kind] }} needs.

@@ -20,7 +20,7 @@ function add(): void {
 
 <template>
   <section>
-    <h2>Lost while the battery is off</h2>
+    <h2>Settings lost on disconnect</h2>
     <p class="small">Each becomes a step at the end of the build.</p>
     <ul>
       <li v-for="[id, m] in rows" :key="id" class="entry" :data-memory="id">
@@ -31,8 +31,8 @@ function add(): void {
         <BButton
           size="sm"
           variant="outline-secondary"
-          :aria-label="`Strike out ${m.name}`"
-          @click="store.edit([{ op: 'setMemory', id, memory: null }], `strike out ${m.name}`)"
+          :aria-label="`Delete ${m.name}`"
+          @click="store.edit([{ op: 'setMemory', id, memory: null }], `delete ${m.name}`)"
           >×</BButton
         >
       </li>
@@ -52,10 +52,10 @@ function add(): void {
         <p v-if="error" id="memory-error" class="field-error" role="alert">{{ error }}</p>
       </div>
       <div class="wide">
-        <label class="form-label" for="memory-relearn">How it is put back</label>
+        <label class="form-label" for="memory-relearn">How to restore</label>
         <input id="memory-relearn" v-model="draft.relearn" class="form-control" maxlength="400" />
       </div>
-      <BButton type="submit" size="sm" variant="primary">Write it down</BButton>
+      <BButton type="submit" size="sm" variant="primary">Add</BButton>
     </form>
   </section>
 </template>

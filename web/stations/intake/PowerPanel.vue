@@ -18,9 +18,9 @@ const router = useRouter();
     </template>
     <h3>Alternator</h3>
     <div class="fields">
-      <FactField of="charging" fact="setVolts" label="Charging holds" />
-      <FactField of="charging" fact="spareCruiseA" label="To spare at cruise" />
-      <FactField of="charging" fact="spareIdleA" label="To spare at idle" />
+      <FactField of="charging" fact="setVolts" label="Alternator voltage" />
+      <FactField of="charging" fact="spareCruiseA" label="Spare current at cruise" />
+      <FactField of="charging" fact="spareIdleA" label="Spare current at idle" />
     </div>
     <p>A second battery, what joins the two, a shore charger or panels are written down at Power.</p>
     <BButton size="sm" variant="outline-secondary" @click="router.push({ params: { station: 'power' } })"

@@ -45,7 +45,7 @@ function add(): void {
 
 <template>
   <section>
-    <h2>Wiring that is there</h2>
+    <h2>Existing wiring</h2>
     <ul>
       <li v-for="[id, c] in rows" :key="id" class="entry" :data-existing="id">
         <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
@@ -53,7 +53,7 @@ function add(): void {
         </svg>
         <span class="what"
           >{{ c.name }}: {{ colourText(c.colour) }}, {{ EXISTING_USES[c.use]
-          }}<i v-if="!c.metered"> · by colour only</i></span
+          }}<i v-if="!c.metered"> · not metered</i></span
         >
         <BButton
           size="sm"
@@ -73,14 +73,14 @@ function add(): void {
         <BButton
           size="sm"
           variant="outline-secondary"
-          :aria-label="`Strike out ${c.name}`"
-          @click="store.edit([{ op: 'setExisting', id, circuit: null }], `strike out ${c.name}`)"
+          :aria-label="`Delete ${c.name}`"
+          @click="store.edit([{ op: 'setExisting', id, circuit: null }], `delete ${c.name}`)"
           >×</BButton
         >
         <CircuitReadings v-if="open === id" :id="id" class="readings" />
       </li>
     </ul>
-    <p v-if="!rows.length">Nothing written down yet. Look behind the cover, then name each wire that matters here.</p>
+    <p v-if="!rows.length">Nothing noted yet. Look behind the cover, then name each wire that matters here.</p>
     <form class="fields" novalidate @submit.prevent="add">
       <div class="wide">
         <label class="form-label" for="wire-name">Circuit</label>
@@ -114,7 +114,7 @@ function add(): void {
         </select>
       </div>
       <label class="tick"><input v-model="draft.metered" type="checkbox" /> metered</label>
-      <BButton type="submit" size="sm" variant="primary">Write it down</BButton>
+      <BButton type="submit" size="sm" variant="primary">Add</BButton>
     </form>
     <p class="caution">
       Never infer what a wire does from its colour: on many boats yellow is negative, in many recreational vehicles

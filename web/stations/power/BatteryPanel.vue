@@ -91,7 +91,7 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
     <BatteryFields :id="id" />
     <div class="fields">
       <FigureField
-        label="Rings on + before"
+        label="Ring terminals already on +"
         fact="ringsThere"
         :model-value="battery.ringsPlus"
         @update:model-value="setRings({ ringsPlus: Math.round($event) })"
@@ -115,14 +115,14 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
         :formula="formulas.music"
         >{{ clock(music) }}</FigureRow
       >
-      <FigureRow v-if="keyOff" name="stands" label="Key off, to its reserve" :formula="formulas.stands"
+      <FigureRow v-if="keyOff" name="stands" label="Key-off, days to reserve" :formula="formulas.stands"
         >{{ short(keyOff.days) }} days</FigureRow
       >
       <div v-if="keyOff?.leftOnHours !== undefined">
         <dt>Gear left on by its button</dt>
         <dd>{{ clock(keyOff.leftOnHours) }}</dd>
       </div>
-      <FigureRow name="short-circuit" label="Into a short at its posts" :formula="formulas.short"
+      <FigureRow name="short-circuit" label="Short-circuit current at the terminals" :formula="formulas.short"
         >{{ short(Math.round(fault.amps)) }} A</FigureRow
       >
       <FigureRow name="rings" label="Rings on + and −" :formula="formulas.rings"
@@ -148,11 +148,11 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
         </tr>
       </tbody>
     </table>
-    <h3>Made safe, in this order</h3>
+    <h3>Isolate, in this order</h3>
     <ol class="order">
       <li v-for="line in store.plan!.isolation.off" :key="line">{{ line }}</li>
     </ol>
-    <h3>Put back</h3>
+    <h3>Reconnect</h3>
     <ol class="order">
       <li v-for="line in store.plan!.isolation.on" :key="line">{{ line }}</li>
     </ol>

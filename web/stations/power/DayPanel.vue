@@ -81,7 +81,7 @@ function verdict(day: DayPlan): { text: string; bad: boolean }[] {
   ];
 }
 
-const VERSUS = { none: 'nothing', battery: 'another battery', amplifier: 'another amplifier' };
+const VERSUS = { none: 'none', battery: 'another battery', amplifier: 'another amplifier' };
 const amplifiers = computed(() =>
   Object.entries(store.job!.gear)
     .flatMap(([id, { item }]) => (item.kind === 'amplifier' ? [{ id, item, tag: store.plan!.tags[id] ?? '' }] : []))
@@ -138,16 +138,16 @@ function setMode(mode: string): void {
     <ul v-if="day" class="verdict" data-testid="day-verdict">
       <li v-for="line in lines" :key="line.text" :class="{ bad: line.bad }">{{ line.text }}</li>
     </ul>
-    <p v-else>Reckoning the day.</p>
+    <p v-else>Calculating…</p>
     <div class="fields">
       <FigureField
-        label="Begins at"
+        label="Starting charge"
         fact="startPct"
         :model-value="store.job!.day.startPct"
         @update:model-value="set({ startPct: $event })"
       />
       <FigureField
-        label="Air"
+        label="Ambient temp."
         fact="airCelsius"
         :model-value="store.job!.day.celsius"
         @update:model-value="set({ celsius: $event })"
@@ -175,20 +175,20 @@ function setMode(mode: string): void {
             <BButton
               size="sm"
               variant="outline-secondary"
-              :aria-label="`Strike out ${s.name}`"
+              :aria-label="`Delete ${s.name}`"
               :disabled="segments.length === 1"
               @click="drop(i)"
               >×</BButton
             >
           </div>
           <FigureField
-            label="Lasts"
+            label="Duration"
             fact="segmentHours"
             :model-value="s.hours"
             @update:model-value="setSegment(i, { hours: $event })"
           />
           <FigureField
-            label="Draws besides"
+            label="Other loads"
             fact="otherA"
             :model-value="s.otherA"
             @update:model-value="setSegment(i, { otherA: $event })"
@@ -213,7 +213,7 @@ function setMode(mode: string): void {
         >Add a part</BButton
       >
     </div>
-    <h3>Held beside it</h3>
+    <h3>Compared with</h3>
     <div class="fields">
       <PickField
         class="wide"
@@ -241,7 +241,7 @@ function setMode(mode: string): void {
         <PickField
           v-if="amplifiers.length > 1"
           class="wide"
-          label="Exchanged"
+          label="Swap out"
           :options="Object.fromEntries(amplifiers.map((a) => [a.id, `${a.tag} ${a.item.name}`]))"
           :model-value="versus.gear"
           @update:model-value="emit('versus', { ...versus, gear: $event })"

@@ -159,7 +159,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       </div>
       <FigureField
         v-if="feed.choice.holder && feed.choice.holder.family !== 'terminal'"
-        :label="fromBattery ? 'Fuse from the post' : 'Fuse from its start'"
+        :label="fromBattery ? 'Fuse distance from battery' : 'Fuse distance from the feed point'"
         fact="fuseAtMm"
         :model-value="feed.choice.fuseAtMm"
         @update:model-value="store.edit([{ op: 'placeFuse', gear: feed.gear, atMm: $event }])"
@@ -255,14 +255,14 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         :formula="formulas.drop"
         >{{ figure(lost.dropVolts, 2) }} V · {{ figure(lost.dropPct, 2) }} %</FigureRow
       >
-      <FigureRow v-if="feed.run" name="wire" label="Its own conductors" :formula="formulas.wire"
+      <FigureRow v-if="feed.run" name="wire" label="Cable, out and back" :formula="formulas.wire"
         >{{ figure((feed.run.outMm + feed.run.backMm) / 1000, 2) }} m</FigureRow
       >
       <FigureRow v-if="formulas.short" name="short" label="A short at the fuse" :formula="formulas.short"
         >{{ short(Math.round(shortAtFuse(job, store.plan!.power.feeds, feed)!.amps)) }} A</FigureRow
       >
       <div>
-        <dt>Gear allows ahead of it</dt>
+        <dt>Max. fuse (maker)</dt>
         <dd>{{ short(feed.item.makerMaxFuseA) }} A</dd>
       </div>
       <div v-if="feed.item.kind === 'amplifier' && feed.item.onboardFuseA !== null">
@@ -295,7 +295,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
                 type="button"
                 class="state"
                 :aria-expanded="opened === c.id"
-                title="Show how it is reckoned"
+                title="Show the calculation"
                 @click="opened = opened === c.id ? undefined : c.id"
               >
                 {{ c.name }}
@@ -346,7 +346,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         }}<a :href="`/api/jobs/${job.id}/export/feeds-${c.id}.cir`" download>{{ c.name.toLowerCase() }}</a></template
       >
     </p>
-    <h3>Where the volts go, engine off</h3>
+    <h3>Voltage drop by section, engine off</h3>
     <dl class="losses">
       <div v-for="(s, i) in feed.stretches" :key="i">
         <dt>

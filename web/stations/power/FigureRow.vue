@@ -19,7 +19,7 @@ const id = useId();
         class="figure"
         :aria-expanded="open"
         :aria-controls="id"
-        :title="open ? undefined : 'Show how it is reckoned'"
+        :title="open ? undefined : 'Show the calculation'"
         @click="open = !open"
       >
         <slot />
@@ -28,7 +28,7 @@ const id = useId();
     </dd>
   </div>
   <div v-if="formula && open" :id="id" class="formula" :data-formula="name">
-    <dt class="visually-hidden">How {{ label.toLowerCase() }} is reckoned</dt>
+    <dt class="visually-hidden">How {{ label.toLowerCase() }} is calculated</dt>
     <dd>
       <span>{{ formula.formula }}</span>
       <span class="numbers">{{ formula.numbers }}</span>

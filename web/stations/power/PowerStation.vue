@@ -431,7 +431,7 @@ watch(
           <template v-else>
             <g v-for="(id, i) in store.plan!.turnOn.woken" :key="id">
               <text x="38" :y="LIST_Y + 19 + i * 40" class="strong">{{ tag(id) }} {{ job.gear[id]!.item.name }}</text>
-              <text x="38" :y="LIST_Y + 36 + i * 40" class="small">woken by the head unit</text>
+              <text x="38" :y="LIST_Y + 36 + i * 40" class="small">turned on by the head unit</text>
             </g>
           </template>
 

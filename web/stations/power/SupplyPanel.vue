@@ -133,7 +133,7 @@ const groundNames: Record<string, string> = Object.fromEntries(
     <TieFields v-for="(_, id) in craft.ties" :id="id" :key="id" />
     <h3>Charging</h3>
     <div class="fields">
-      <FactField of="charging" fact="setVolts" label="Alternator holds" />
+      <FactField of="charging" fact="setVolts" label="Alternator voltage" />
       <PickField
         v-if="ids.length > 1"
         label="It charges"
@@ -141,8 +141,8 @@ const groundNames: Record<string, string> = Object.fromEntries(
         :model-value="craft.charging.at ?? startBattery(store.job!)"
         @update:model-value="store.edit([{ op: 'setCharging', charging: { at: $event } }])"
       />
-      <FactField of="charging" fact="spareIdleA" label="Spare at idle" />
-      <FactField of="charging" fact="spareCruiseA" label="Spare at cruise" />
+      <FactField of="charging" fact="spareIdleA" label="Spare current at idle" />
+      <FactField of="charging" fact="spareCruiseA" label="Spare current at cruise" />
       <BesideCharger
         name="shore charger"
         :charger="craft.shore"
@@ -162,7 +162,7 @@ const groundNames: Record<string, string> = Object.fromEntries(
     <div class="fields">
       <PickField
         class="wide"
-        label="Wire is made as"
+        label="Wire standard"
         :options="WIRE_STANDARDS"
         :model-value="settings.conductors"
         @update:model-value="setSettings({ conductors: $event })"
@@ -173,7 +173,7 @@ const groundNames: Record<string, string> = Object.fromEntries(
         :model-value="settings.insulation"
         @update:model-value="setSettings({ insulation: $event })"
       />
-      <FactField of="settings" fact="conductorCelsius" label="Wire works at" />
+      <FactField of="settings" fact="conductorCelsius" label="Conductor temp." />
       <PickField
         label="Returns"
         :options="groundNames"
@@ -197,7 +197,7 @@ const groundNames: Record<string, string> = Object.fromEntries(
     <h3>Rules kept</h3>
     <dl>
       <div>
-        <dt>Fuse from the post, this craft</dt>
+        <dt>Fuse distance, this craft</dt>
         <dd>{{ lengthText(pattern.fuseWithinMm) }}, {{ pattern.fuseWithinSource }}</dd>
       </div>
       <div>
@@ -212,17 +212,17 @@ const groundNames: Record<string, string> = Object.fromEntries(
       </div>
     </dl>
     <div class="fields">
-      <FactField of="settings" fact="dropLimitPct" label="Drop allowed" />
-      <FactField of="settings" fact="fuseMarginPct" label="Fuse over current" />
+      <FactField of="settings" fact="dropLimitPct" label="Max. voltage drop" />
+      <FactField of="settings" fact="fuseMarginPct" label="Fuse margin" />
       <MaybeField
-        label="Fuse nearer, here"
+        label="Max. fuse distance (shop rule)"
         fact="fuseWithinMm"
         :model-value="settings.fuseWithinMm"
         empty="as craft"
         @update:model-value="setSettings({ fuseWithinMm: $event })"
       />
       <PickField
-        label="Least size, here"
+        label="Min. wire size (shop rule)"
         :options="leastSizes"
         :model-value="settings.leastSize ?? ''"
         @update:model-value="setSettings({ leastSize: ($event || null) as Gauge | null })"

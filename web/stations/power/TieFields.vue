@@ -42,7 +42,7 @@ const FIGURES: Readonly<Record<Tie['kind'], readonly { key: Figure; fact: FactNa
         :checked="tie.joined"
         @change="set({ joined: ($event.target as HTMLInputElement).checked })"
       />
-      on: both together
+      combined
     </label>
     <FigureField
       v-for="f in FIGURES[tie.kind]"

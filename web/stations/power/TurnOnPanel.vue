@@ -34,7 +34,7 @@ const between = computed(() => ({
   ),
 }));
 const setWake = (id: string, wake: Wake) =>
-  store.edit([{ op: 'setSource', id, choice: { wake: wake === 'head' ? null : wake } }], 'change what wakes it');
+  store.edit([{ op: 'setSource', id, choice: { wake: wake === 'head' ? null : wake } }], 'change what turns it on');
 /** Relays and switch modules with a coil of their own to be told by: not what stands in the turn-on lead already. */
 const triggered = computed(() =>
   Object.entries(store.job!.gear).flatMap(([id, { item, there }]) =>
@@ -76,7 +76,7 @@ const formulas = computed(() => {
       source: { text: 'the gear’s own rating', fromMemory: false },
     },
     switched: {
-      formula: 'head units’ switched leads + amplifiers woken by the source',
+      formula: 'head units’ switched leads + amplifiers turned on by the tapped circuit',
       numbers: `${store.job!.turnOn.joined ? 'joined: 0 mA' : `${heads.length} × ${milli(SWITCHED_LEAD_A)}`} + ${asks(bySource)} = ${milli(switchedA)}`,
       source: COMMON_PRACTICE,
     },
@@ -90,10 +90,10 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
     <h2>Turn-on and key off</h2>
     <dl v-if="headTag">
       <div>
-        <dt>{{ headTag }} wakes</dt>
+        <dt>{{ headTag }} turns on</dt>
         <dd>{{ turnOn.woken.map(tagOf).join(', ') || 'nothing' }}</dd>
       </div>
-      <FigureRow name="turn-on" label="Asked of its turn-on lead" :formula="formulas.turnOn"
+      <FigureRow name="turn-on" label="Remote turn-on load" :formula="formulas.turnOn"
         ><span :class="{ bad: turnOn.neededA > turnOn.availableA }"
           >{{ milli(turnOn.neededA) }} of {{ milli(turnOn.availableA) }}</span
         ></FigureRow
@@ -106,7 +106,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         milli(turnOn.switchedA)
       }}</FigureRow>
     </dl>
-    <p v-else>No head unit: each amplifier wants the switched source, or wakes by itself.</p>
+    <p v-else>No head unit: each amplifier wants the switched source, or turns on by itself.</p>
     <div class="fields">
       <PickField
         v-if="Object.keys(between).length > 1"
@@ -120,7 +120,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         v-for="a in amplifiers"
         :key="a.id"
         class="wide"
-        :label="`${tagOf(a.id)} ${a.item.name} is woken by`"
+        :label="`${tagOf(a.id)} ${a.item.name} is turned on by`"
         :options="WAKES"
         :model-value="a.wake"
         @update:model-value="setWake(a.id, $event)"
@@ -156,8 +156,8 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
     </p>
     <h3>Circuits as switched source</h3>
     <p v-if="!turnOn.candidates.length">
-      None written down. At Intake, name what you find behind the covers; measure each with the key off, at accessory
-      and at run.
+      None noted. At Intake, name what you find behind the covers; measure each with the key off, at accessory and at
+      run.
     </p>
     <ol>
       <li v-for="c in turnOn.candidates" :key="c.id">
@@ -216,7 +216,9 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         </div>
       </dl>
     </template>
-    <p class="caution">Colour never proves what a wire is. A turn-on lead wakes amplifiers; it never feeds them.</p>
+    <p class="caution">
+      Colour never proves what a wire is. A remote turn-on lead switches amplifiers; it never feeds them.
+    </p>
   </section>
 </template>
 

@@ -226,7 +226,7 @@ const setLead = (event: Event) => {
               <dd>{{ lengthText(leg.lengthMm) }}</dd>
             </div>
             <div>
-              <dt>Left at both ends, terminals</dt>
+              <dt>Service loops and terminals</dt>
               <dd>{{ lengthText(selected.allowanceMm) }}</dd>
             </div>
             <div class="sum">

@@ -93,11 +93,11 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
         <dd data-figure="watts">{{ figure(speaker.share.watts, 2) }} W</dd>
       </div>
       <div>
-        <dt>Against RMS</dt>
+        <dt>% of RMS</dt>
         <dd>{{ figure(speaker.share.rmsRatio * 100, 0) }} % of {{ short(speaker.item.rmsWatts) }} W</dd>
       </div>
       <div>
-        <dt>Part of the channel</dt>
+        <dt>Share of channel power</dt>
         <dd>{{ figure(speaker.share.share * 100, 1) }} %</dd>
       </div>
       <div v-if="speaker.share.level">
@@ -110,7 +110,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
       </div>
     </dl>
     <fieldset v-if="speaker.item.coils.length > 1 && speaker.share" class="ways">
-      <legend>Its two coils</legend>
+      <legend>Dual voice coils (DVC)</legend>
       <BButton
         v-for="j in ['series', 'parallel'] as const"
         :key="j"
@@ -164,14 +164,12 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
         variant="outline-secondary"
         :aria-pressed="pinned"
         @click="set({ pin: pinned ? null : speaker.share!.circuit.key })"
-        >{{ pinned ? 'Take the pin out' : 'Pin it where it hangs' }}</BButton
+        >{{ pinned ? 'Take the pin out' : 'Pin to this channel' }}</BButton
       >
-      <BButton v-if="speaker.share" size="sm" variant="outline-secondary" @click="drop"
-        >Take it off its channel</BButton
-      >
+      <BButton v-if="speaker.share" size="sm" variant="outline-secondary" @click="drop">Disconnect</BButton>
     </div>
     <p v-if="pinned" class="small">Pinned to {{ nameOf(choice.pin!) }}: proposals leave it there.</p>
-    <h3>Which way round</h3>
+    <h3>Polarity</h3>
     <div v-if="splice" class="splice">
       <div v-for="pole in ['plus', 'minus'] as const" :key="pole">
         <svg viewBox="0 0 44 10" aria-hidden="true"><WireLine path="M2 5H42" :wires="[splice[pole]]" :width="4" /></svg>
@@ -196,7 +194,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
     </div>
     <div class="fields">
       <div class="wide">
-        <label class="form-label" for="cue">This speaker tells + by</label>
+        <label class="form-label" for="cue">+ is marked by</label>
         <select
           id="cue"
           class="form-select"

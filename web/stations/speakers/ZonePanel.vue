@@ -22,7 +22,7 @@ const zoneOf = (gear: string) => (store.job!.speakers[gear] ?? NO_SPEAKER_CHOICE
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
 const rename = (name: string) => (name.trim() ? set({ name: name.trim() }) : 'a zone needs one.');
 function strike(): void {
-  store.edit([{ op: 'setZone', id: props.id, zone: null }], `strike out ${zone.value.name}`);
+  store.edit([{ op: 'setZone', id: props.id, zone: null }], `delete ${zone.value.name}`);
   store.select(undefined);
 }
 </script>
@@ -74,7 +74,7 @@ function strike(): void {
         <dd>{{ figure(heard.level, 1) }} dB</dd>
       </div>
       <div>
-        <dt>Loudest less quietest</dt>
+        <dt>Spread</dt>
         <dd>{{ figure(heard.spreadDb!, 1) }} dB</dd>
       </div>
     </dl>
@@ -97,7 +97,7 @@ function strike(): void {
       </div>
     </fieldset>
     <div class="ends">
-      <BButton size="sm" variant="outline-secondary" @click="strike">Strike the zone out</BButton>
+      <BButton size="sm" variant="outline-secondary" @click="strike">Delete zone</BButton>
       <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
     </div>
   </section>
