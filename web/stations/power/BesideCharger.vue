@@ -18,7 +18,10 @@ const emit = defineEmits<{ change: [charger: Partial<F> | null] }>();
 const store = useJob();
 const ids = computed(() => batteryIds(store.job!));
 const names = computed(() => Object.fromEntries(ids.value.map((id) => [id, store.job!.craft.batteries[id]!.name])));
-const set = (key: string, value: string | number) => emit('change', { [key]: value });
+function set(key: string, value: string | number): void {
+  const part = { [key]: value } as Partial<F>;
+  emit('change', part);
+}
 </script>
 
 <template>
