@@ -217,9 +217,9 @@ test('terminals by the size of the wire, splices by both sizes', () => {
   expect(ringFor('4')).toMatch(/^bare lug/);
   expect(buttFor('18', '20')).toMatch(/^red butt/);
   expect(buttFor('16', '14')).toMatch(/^blue butt/);
-  // Unlike sizes: a step down, or the thin strands folded back.
+  // Unlike sizes: a step down, or the thin strands doubled back.
   expect(buttFor('18', '14')).toBe('step-down butt, red to blue');
-  expect(buttFor('20', '10')).toMatch(/^yellow butt, the thin strands folded back/);
+  expect(buttFor('20', '10')).toMatch(/^yellow butt, double the thinner wire back/);
   expect(buttFor('4', '10')).toMatch(/stud/);
 });
 
