@@ -173,6 +173,6 @@ test('another way is chosen and given up; a stop is cured by its button', async 
   await page.locator('[data-feed=amp]').click();
   await page.getByLabel('Fuse distance from battery').fill('a lot');
   await page.getByLabel('Fuse distance from battery').blur();
-  await expect(page.getByText('Fuse from the post: expected 0 to 20000 mm.')).toBeVisible();
+  await expect(page.getByText('Fuse distance from battery: expected 0 to 20000 mm.')).toBeVisible();
   await expect(page.getByLabel('Fuse distance from battery')).toHaveValue('a lot');
 });

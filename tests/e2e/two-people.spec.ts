@@ -19,7 +19,7 @@ test('two browsers on one field: the later is shown both, takes theirs and keeps
   await two.getByLabel('Customer').fill('Rider of two');
   await two.getByLabel(wishes).fill('Quiet in town');
   await two.getByLabel(wishes).blur();
-  const banner = two.getByRole('alert').filter({ hasText: 'Somebody else changed what you changed' });
+  const banner = two.getByRole('alert').filter({ hasText: 'Someone else edited the same thing' });
   await expect(banner.getByRole('row', { name: /Wishes/ })).toHaveText(/Wishes\s*Loud at ninety\s*Quiet in town/);
   // Nothing of the second is on the server: not the customer either.
   const stored = async () => {

@@ -26,7 +26,7 @@ test('two windows on one job: edits that do not clash are merged, those that do 
   await one.getByRole('button', { name: 'Take it out' }).click();
   await saved(one);
   await two.getByLabel('Gauge, out and back').selectOption('6');
-  await expect(two.getByRole('alert')).toContainText('Somebody else changed what you changed');
+  await expect(two.getByRole('alert')).toContainText('Someone else edited the same thing');
   await two.getByRole('button', { name: 'Keep mine as a new job' }).click();
   await expect(two.getByLabel('Title of the job')).toHaveValue('Renamed here (copy)');
   await expect(two.locator('[data-feed=amp]')).toContainText('6 AWG');
