@@ -13,7 +13,7 @@ type OldCircuit = Omit<Circuit, 'output'> & {
 type OldSpeakers = Omit<Plan['speakers'], 'zones'> & { readonly level?: number };
 
 /**
- * A sealed plan as this version reads it. Nothing is reckoned anew: what an older planner did not know is
+ * A sealed plan as this version reads it. Nothing is computed anew: what an older planner did not know is
  * left empty, what it said in other words is said in these.
  */
 export function upgradePlan(plan: Plan): Plan {

@@ -157,7 +157,7 @@ export function speakerDeck(
 }
 
 interface Answer {
-  /** What the solver prints, and what was reckoned here. */
+  /** What the solver prints, and what was computed here. */
   readonly quantity: string;
   readonly ours: number;
   readonly unit: string;
@@ -182,7 +182,7 @@ const netlist = (title: string, notes: readonly string[], deck: string, answers:
     '',
   ].join('\n');
 
-/** Every feed of a job in one state, as a SPICE netlist with what was reckoned here as comments. */
+/** Every feed of a job in one state, as a SPICE netlist with what was computed here as comments. */
 export function feedsNetlist(job: Job, plan: Plan, feedCase: FeedCase = FEED_CASES[0]!): string {
   const network = feedNetwork(job, plan.power, feedCase);
   const { deck, node } = feedDeck(network);

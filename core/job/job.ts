@@ -160,7 +160,7 @@ export const FindingKey = v.pipe(
 export const StepId = v.pipe(v.string(), v.regex(/^[a-z]+:[A-Za-z0-9:>/-]+$/, 'expected verb:subject'));
 export const StepMinutes = ranged(0, 960, 'minutes');
 
-/** What hand-over keeps: the plan as it was reckoned that day, and by whom. */
+/** What hand-over keeps: the plan as it was computed that day, and by whom. */
 export const Seal = v.strictObject({
   at: Instant,
   by: Title,

@@ -26,7 +26,7 @@ export const Battery = v.strictObject({
   capacityAh: fact('capacityAh'),
   restVolts: fact('restVolts'),
   internalMilliohm: fact('internalMilliohm'),
-  /** Its maker's short-circuit current; null: reckoned from its resistance. */
+  /** Its maker's short-circuit current; null: computed from its resistance. */
   shortA: v.nullable(fact('shortA')),
   /** Where it stands: a place of the craft; null for where the pattern has the battery. */
   place: v.nullable(Id),

@@ -115,7 +115,7 @@ export function alternatorOf(job: Job, engine: Engine): Supply | undefined {
 
 /**
  * The batteries, what charges them and what joins them, with the gear hung on them. Full batteries give and
- * do not take: what charging an empty one asks is reckoned over the day. A charger from one battery to the
+ * do not take: what charging an empty one asks is computed over the day. A charger from one battery to the
  * other makes a network of its own behind it.
  */
 export function supplyNetwork(job: Job, engine: Engine, hung: (battery: string) => Hung): Network {

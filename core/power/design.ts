@@ -58,8 +58,7 @@ function designOf(tree: Tree, branches: readonly Branch[]): () => Solution[] {
   };
   networks.forEach(gather);
   const set = (parts: readonly Resistor[]) => {
-    for (const { name, ohm } of parts)
-      for (const resistor of named.get(name) ?? []) (resistor as { ohm: number }).ohm = ohm;
+    for (const { name, ohm } of parts) for (const resistor of named.get(name) ?? []) resistor.ohm = ohm;
   };
   const open = [...tree.branches.values()].filter((branch) => isOpen(branch) && named.has(`${branch.gear}/out`));
   const common = tree.common && !tree.common.pinned && named.has('common') ? tree.common : undefined;

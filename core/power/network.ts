@@ -8,7 +8,8 @@ export interface Resistor {
   readonly name: string;
   readonly a: string;
   readonly b: string;
-  readonly ohm: number;
+  /** May be another one each time a network that is laid out is solved. */
+  ohm: number;
   readonly diodeVolts?: number;
 }
 

@@ -739,7 +739,7 @@ test('wires that lie together carry less, unless the workshop does not count the
   expect(loose.ampacityA).toBeCloseTo(ampacity(loose.gauge, '105', true), 9);
 });
 
-test('a state’s formula says the part of full output it is reckoned at: ⅛ for class D, its root for class AB', () => {
+test('a state’s formula says the part of full output it is computed at: ⅛ for class D, its root for class AB', () => {
   const { feeds } = planJob(TOURER_JOB).power;
   const [full, , , music] = FEED_CASES;
   expect(stateFormula(feeds['amp']!, full!)!.numbers).not.toContain('0.125');

@@ -53,7 +53,7 @@ export const loadRules: readonly SpeakerRule[] = [
     station: 'speakers',
     severity: 'caution',
     title: 'Speaker on no channel',
-    formula: 'every speaker hangs on a channel',
+    formula: 'every speaker is connected to a channel',
     source: COMMON_PRACTICE,
     overrulable: true,
     look: ({ speakers, tags }) =>

@@ -149,7 +149,7 @@ export function spaceOf(job: Job, ground: Ground, bars: ReadonlySet<Bar>, leadOh
   };
   const heardAs = speakers.map(keyOf);
 
-  // What a group comes to on a source's leads is the same on every output of it: reckoned once.
+  // What a group comes to on a source's leads is the same on every output of it: computed once.
   const ways = new Map<string, Way[]>();
   const waysOn = (source: number, sourceId: string, ids: readonly string[]): Way[] => {
     const key = `${source} ${ids.join(' ')}`;

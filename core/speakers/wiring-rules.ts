@@ -158,7 +158,7 @@ export const wiringRules: readonly SpeakerRule[] = [
         const mixed = new Set(speakers.map((share) => share.item.band)).size > 1;
         const reason =
           item.band !== 'bass' && bassOnly
-            ? `${tag} hangs on ${output.name}, which gets bass alone from the head unit.`
+            ? `${tag} is connected to ${output.name}, which gets bass alone from the head unit.`
             : mixed
               ? `${tag} shares ${output.name} with speakers of another band, with no splitter between.`
               : item.band !== 'full' && !bassOnly && !output.item.bank.filters
@@ -298,7 +298,7 @@ export const wiringRules: readonly SpeakerRule[] = [
     station: 'speakers',
     severity: 'caution',
     title: 'Speaker is not where it was pinned',
-    formula: 'a pinned speaker hangs on its output',
+    formula: 'a pinned speaker is connected to its output',
     source: COMMON_PRACTICE,
     overrulable: true,
     look: ({ job, tags }) =>

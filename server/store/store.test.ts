@@ -320,7 +320,7 @@ describe('the database', () => {
   });
 });
 
-test('the Board shows what was edited since it was last looked at, and only that is reckoned anew', async () => {
+test('the Board shows what was edited since it was last looked at, and only that is computed anew', async () => {
   await store.create(TOURER_JOB, 'a');
   await store.create(HIRE_JOB, 'b');
   const open = async () => (await db.query('select 1 from jobs where summary is null')).rows.length;

@@ -48,7 +48,7 @@ test('the keyboard never loses its place', async ({ board: page, server }) => {
   await press(page, button('Add a battery'), () => expect(button(/^Join /)).toBeVisible());
   await press(page, button(/^Join /), gone(page.getByRole('button', { name: /^Join / })));
   await page.locator('[data-part=supply]').press('Enter');
-  await press(page, button('Take it away'), gone(page.getByRole('button', { name: 'Take it away' })));
+  await press(page, button('Remove'), gone(page.getByRole('button', { name: 'Remove' })));
 
   await open('intake');
   await page.locator('[data-part=memories]').press('Enter');

@@ -6,7 +6,7 @@ import { cutMm, feeds, layLengths, ohmPerMetre, speakerWatts, type AmpData, type
 const ON_POST = [30, 40, 50, 60, 75, 80, 90, 100, 125, 150, 175, 200, 225, 250, 300];
 const BLADE = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40];
 
-test('a motorcycle job from nothing: every figure as reckoned here, the same after a reload', async ({
+test('a motorcycle job from nothing: every figure as computed here, the same after a reload', async ({
   board: page,
   server,
 }) => {

@@ -1,5 +1,5 @@
 /**
- * What the browser test expects, reckoned here from the craft and the shelf as the server gives them and
+ * What the browser test expects, computed here from the craft and the shelf as the server gives them and
  * from the handbook, without any of the application's own code.
  */
 type V = [number, number, number];

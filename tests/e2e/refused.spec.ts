@@ -206,6 +206,27 @@ test('a job that is set aside, or cannot be planned, stands on the Board with it
   folder.drop();
 });
 
+test('a job whose plan cannot be calculated says so, and is fetched anew when tried again', async ({
+  page,
+  server,
+}) => {
+  await page.route('**/api/jobs/hire-tourer', async (route) => {
+    const answer = await route.fetch();
+    const body = (await answer.json()) as { job: { gear?: object } };
+    // What no server gives out: a job without its gear.
+    delete body.job.gear;
+    return route.fulfill({ response: answer, json: body });
+  });
+  await page.goto(`${server.url}/jobs/hire-tourer/gear`);
+  await expect(page.locator('main')).toContainText('its plan could not be calculated');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.locator('main')).toContainText('its plan could not be calculated');
+  await page.unroute('**/api/jobs/hire-tourer');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  await expect(page.getByText('cannot be opened')).toHaveCount(0);
+});
+
 test('a station that cannot be drawn says so in its place; the others go on', async ({ page, server }) => {
   await page.route('**/api/jobs/tourer-handed-over', async (route) => {
     const answer = await route.fetch();

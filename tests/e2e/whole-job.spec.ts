@@ -74,14 +74,14 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await expect(page.getByText('Circuit: say what it feeds')).toBeVisible();
   await page.getByLabel('Circuit').fill('Heated grips');
   await page.getByLabel('Colour').selectOption('yellow');
-  await page.getByLabel('Does').selectOption('negative');
+  await page.getByLabel('Function').selectOption('negative');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.locator('[data-finding=existing-not-metered]')).toBeVisible();
   await page.getByRole('button', { name: 'Metered', exact: true }).click();
   await expect(page.locator('[data-finding=existing-not-metered]')).toHaveCount(0);
   await page.getByRole('textbox', { name: 'Circuit' }).fill('Accessory lead');
   await page.getByLabel('Colour').selectOption('orange');
-  await page.getByLabel('Does').selectOption('switched');
+  await page.getByLabel('Function').selectOption('switched');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.locator('[data-part=lamps]').click();
   await page.getByLabel('Lamp or switch').fill('Oil lamp');

@@ -120,6 +120,7 @@ export const useJob = defineStore('job', () => {
       if (!keepWas) was.value = plan.value?.ledger;
       job.value = current;
       plan.value = next;
+      failure.value = undefined;
       findings.value = current.seal
         ? next.findings
         : bySeverity([...next.findings, ...findings.value.filter(isDayFinding)]);
@@ -140,18 +141,26 @@ export const useJob = defineStore('job', () => {
       failure.value = `its day could not be calculated: ${error instanceof Error ? error.message : String(error)}`;
     }
   }
-  /** Every finding of what is shown, its day's too: what is sealed must not wait for the hands to rest. */
-  async function wholePlan(): Promise<Plan> {
-    for (;;) {
-      const whole = plan.value!;
-      const findings = await searches().findings(withoutDrawing(job.value!), whole);
+  /**
+   * The plan of what is shown with every finding, its day's too: what is sealed must not wait for the hands to rest.
+   * Undefined when the job was left meanwhile.
+   */
+  async function wholePlan(): Promise<Plan | undefined> {
+    while (job.value && plan.value) {
+      const whole = plan.value;
+      const findings = await searches().findings(withoutDrawing(job.value), whole);
       // An edit made meanwhile has its own.
       if (plan.value === whole) return { ...whole, findings };
     }
+    return undefined;
   }
 
   async function open(id: string): Promise<void> {
-    if (latest?.id === id) return;
+    if (latest?.id === id) {
+      if (!failure.value) return;
+      // What is not saved must not be fetched away.
+      if (unsaved.value) return replan(true);
+    }
     await flush();
     reset();
     try {

@@ -57,6 +57,7 @@ async function sealIt(): Promise<void> {
   await store.flush();
   // The plan that is sealed is the plan of the last edit, its day's findings with it.
   const whole = await store.wholePlan();
+  if (!whole) return;
   const wrong = store.edit(
     [{ op: 'sealJob', seal: sealOf(whole, new Date().toISOString(), by, bay.events.length) }],
     'seal the job',

@@ -113,7 +113,7 @@ const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] 
     },
     {
       id: 'choices',
-      name: 'Schools',
+      name: 'Shop methods',
       line: other ? `${other} of ${choices.length} not the default` : 'all as usual',
       at: [0, 0, top * 0.2],
     },

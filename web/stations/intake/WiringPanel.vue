@@ -108,7 +108,7 @@ function add(): void {
         </select>
       </div>
       <div>
-        <label class="form-label" for="wire-use">Does</label>
+        <label class="form-label" for="wire-use">Function</label>
         <select id="wire-use" v-model="draft.use" class="form-select">
           <option v-for="(name, id) in EXISTING_USES" :key="id" :value="id">{{ name }}</option>
         </select>

@@ -134,7 +134,7 @@ const option = computed((): Option => {
         ? [
             {
               type: 'line',
-              name: `${store.job!.craft.batteries[id]!.name}, beside it`,
+              name: `${store.job!.craft.batteries[id]!.name}, compared`,
               xAxisIndex: r,
               yAxisIndex: r,
               showSymbol: false,
@@ -217,7 +217,7 @@ const summary = computed(() =>
       <span v-if="other"
         ><svg viewBox="0 0 22 6" aria-hidden="true">
           <path d="M0 3H22" :stroke="ink.soft" stroke-width="2" stroke-dasharray="5 3" /></svg
-        >held beside it</span
+        >compared</span
       >
     </figcaption>
     <VChart

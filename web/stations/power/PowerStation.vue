@@ -260,7 +260,7 @@ const mark = (id: string): string => {
   return ids.length > 1 ? `B${ids.indexOf(id) + 1}` : '';
 };
 
-/** Why gear has no feed to reckon. */
+/** Why gear has no feed to compute. */
 function noFeed(gear: string): { short: string; long: string } {
   const { there } = job.value.gear[gear]!;
   if (there === 'kept') {

@@ -57,7 +57,7 @@ const FIGURES: Readonly<Record<Tie['kind'], readonly { key: Figure; fact: FactNa
         >Charged side: {{ name(tie.from) }}</BButton
       >
       <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'setTie', id, tie: null }])"
-        >Take it away</BButton
+        >Remove</BButton
       >
     </div>
   </div>

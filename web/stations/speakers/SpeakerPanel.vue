@@ -135,7 +135,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
         </option>
       </select>
     </div>
-    <h3 v-if="!sealed">Put it on</h3>
+    <h3 v-if="!sealed">Connect to</h3>
     <ul v-if="!sealed">
       <li v-for="c in choices" :key="c.key + c.joining">
         <button

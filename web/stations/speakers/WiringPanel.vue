@@ -67,7 +67,7 @@ function addZone(): void {
           :span="span"
         />
       </template>
-      <p v-if="!allLevels.length">Nothing hangs on a channel yet.</p>
+      <p v-if="!allLevels.length">Nothing is connected to a channel yet.</p>
 
       <template v-if="bypassed.length">
         <h3>There already, bypassed</h3>
