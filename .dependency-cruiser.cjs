@@ -21,6 +21,13 @@ module.exports = {
       to: { path: '^core/', pathNot: '^core/(text|units|tables|findings)/' },
     },
     {
+      name: 'documents-know-no-job',
+      comment: 'the engine that edits a job edits patterns and shelf items alike',
+      severity: 'error',
+      from: { path: '^core/document/' },
+      to: { path: '^core/', pathNot: '^core/(text|units|tables|findings|document)/' },
+    },
+    {
       name: 'described-below-computed',
       severity: 'error',
       from: { path: '^core/(gear|craft|job)/' },

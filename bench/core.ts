@@ -78,8 +78,8 @@ function manyCovers(): [Pattern, Record<string, 'off'>] {
 function overruledLaunch(): Job {
   const launch = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
   return applyAll(launch, [
-    { op: 'chooseGauge', gear: 'amp', gauge: '2' },
-    { op: 'expectMinutes', step: 'isolate:battery', minutes: 9 },
+    { op: 'overrule', kind: 'gauge', subject: 'amp', value: '2' },
+    { op: 'overrule', kind: 'minutes', subject: 'isolate:battery', value: 9 },
   ]);
 }
 
@@ -96,10 +96,10 @@ const TEN = { keep: 10, budget: 2_000_000 };
 export async function coreRows(): Promise<Row[]> {
   const heavy = overruledLaunch();
   const title = (words: string): Operation => ({ op: 'setTitle', title: words });
-  const minutes = (n: number): Operation => ({ op: 'expectMinutes', step: 'isolate:battery', minutes: n });
-  const gauge = (size: '1' | '1/0'): Operation => ({ op: 'chooseGauge', gear: 'amp', gauge: size });
-  const fuse = (amps: number): Operation => ({ op: 'chooseFuse', gear: 'amp', amps });
-  const battery = (capacityAh: number): Operation => ({ op: 'setBattery', battery: { capacityAh } });
+  const minutes = (n: number): Operation => ({ op: 'overrule', kind: 'minutes', subject: 'isolate:battery', value: n });
+  const gauge = (size: '1' | '1/0'): Operation => ({ op: 'overrule', kind: 'gauge', subject: 'amp', value: size });
+  const fuse = (amps: number): Operation => ({ op: 'overrule', kind: 'fuse', subject: 'amp', value: amps });
+  const battery = (capacityAh: number): Operation => ({ op: 'setBattery', id: 'battery', battery: { capacityAh } });
   const PLACES = Object.entries(heavy.craft.pattern.places).flatMap(([id, { accepts }]) =>
     accepts.includes('amplifier') ? [id] : [],
   );

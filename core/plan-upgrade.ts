@@ -1,9 +1,9 @@
 import { upgradeGear, type HeadUnit } from './gear/gear';
-import { NO_FEED_CHOICE } from './job/job';
 import { FIRST_BATTERY } from './job/supply';
 import type { Plan } from './plan';
 import type { Feed, FeedState, FeedStretch } from './power/index';
 import { outputsOf, type Circuit } from './speakers/index';
+import { NO_FEED_CHOICE } from './job/parts/feeds';
 
 /** A circuit as planner 0.2.0 wrote it: one channel, no zones. */
 type OldCircuit = Omit<Circuit, 'output'> & {

@@ -48,7 +48,9 @@ describe('a planner that is asked again', () => {
   });
 
   test('minutes touch the steps and what is told of them', () => {
-    const { made, before, after } = edited(TOURER_JOB, [{ op: 'expectMinutes', step: 'off:cover/cowl', minutes: 7 }]);
+    const { made, before, after } = edited(TOURER_JOB, [
+      { op: 'overrule', kind: 'minutes', subject: 'off:cover/cowl', value: 7 },
+    ]);
     expect(new Set(made)).toEqual(
       new Set(['build', 'minutes', 'proposals', 'overrules', 'intake rules', 'build rules', 'ledger']),
     );
@@ -58,7 +60,7 @@ describe('a planner that is asked again', () => {
   });
 
   test('a gauge moves no run, and feeds that it does not touch stay the same objects', () => {
-    const { made, before, after } = edited(launch, [{ op: 'chooseGauge', gear: 'amp', gauge: '2' }]);
+    const { made, before, after } = edited(launch, [{ op: 'overrule', kind: 'gauge', subject: 'amp', value: '2' }]);
     expect(made).toContain('power');
     expect(made).not.toContain('turn-on');
     expect(after.runs).toBe(before.runs);
@@ -68,7 +70,7 @@ describe('a planner that is asked again', () => {
   });
 
   test('what a battery holds moves no wire and turns no step about', () => {
-    const { made, before, after } = edited(launch, [{ op: 'setBattery', battery: { capacityAh: 81 } }]);
+    const { made, before, after } = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { capacityAh: 81 } }]);
     expect(made).toEqual(expect.arrayContaining(['power', 'key off', 'power rules']));
     for (const chapter of ['routing', 'build', 'cut list', 'terminals', 'isolation', 'turn-on', 'routing rules'])
       expect(made).not.toContain(chapter);
@@ -76,7 +78,7 @@ describe('a planner that is asked again', () => {
     expect(after.power.feeds).toBe(before.power.feeds);
     expect(after.build).toBe(before.build);
     // Its name is told in steps and findings, and they are told anew.
-    const named = edited(launch, [{ op: 'setBattery', battery: { name: 'Cranking' } }]);
+    const named = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { name: 'Cranking' } }]);
     expect(named.made).toContain('build');
     expect(JSON.stringify(named.after.isolation)).toContain('Cranking');
   });
@@ -84,7 +86,7 @@ describe('a planner that is asked again', () => {
   test('undone, everything is what it was', () => {
     const plan = planner();
     const before = JSON.stringify(plan(launch));
-    const other = applyAll(launch, [{ op: 'setBattery', battery: { internalMilliohm: 31 } }]);
+    const other = applyAll(launch, [{ op: 'setBattery', id: 'battery', battery: { internalMilliohm: 31 } }]);
     expect(JSON.stringify(plan(other))).not.toBe(before);
     expect(JSON.stringify(plan(applyAll(other, [undoOf(launch, other)!])))).toBe(before);
   });

@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { SHELF } from '#demo/shelf';
 import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
 import type { FuseHolder } from './gear/gear';
-import { contentHash } from './gear/hash';
 import { newJob } from './job/job';
 import { type Wiring } from './job/circuit';
-import { OperationError, applyAll, type Operation } from './job/operations';
+import { applyAll, type Operation } from './job/operations';
 import { planJob } from './plan';
+import { contentHash } from './document/hash';
+import { OperationError } from './document/fault';
 
 describe('whatever is asked of it', () => {
   const places = [...Object.keys(ADVENTURE_TOURER.places), null];
@@ -30,16 +31,28 @@ describe('whatever is asked of it', () => {
     }),
     fc.record({ op: oneOf('choose'), choice: oneOf('grounds'), option: oneOf('common', 'battery', null) }),
     fc.record({ op: oneOf('chooseHolder'), gear: oneOf(...gearIds), holder: oneOf(...holders, null) }),
-    fc.record({ op: oneOf('chooseFuse'), gear: oneOf(...gearIds), amps: oneOf(0.5, 5, 30, 400, null) }),
-    fc.record({ op: oneOf('chooseGauge'), gear: oneOf(...gearIds), gauge: oneOf('18' as const, '2/0' as const, null) }),
+    fc.record({
+      op: oneOf('overrule' as const),
+      kind: oneOf('fuse' as const),
+      subject: oneOf(...gearIds),
+      value: oneOf(0.5, 5, 30, 400, null),
+    }),
+    fc.record({
+      op: oneOf('overrule' as const),
+      kind: oneOf('gauge' as const),
+      subject: oneOf(...gearIds),
+      value: oneOf('18' as const, '2/0' as const, null),
+    }),
     fc.record({ op: oneOf('placeFuse'), gear: oneOf(...gearIds), atMm: oneOf(0, 150, 20000) }),
     fc.record({
-      op: oneOf('chooseWay'),
-      run: fc.tuple(oneOf(...gearIds), oneOf(...gearIds)).map((ends) => `speaker:${ends.join('>')}`),
-      legs: fc.constantFrom<string[]>(['batteryUp'], ['header', 'shroudUpRight'], []),
+      op: oneOf('overrule' as const),
+      kind: oneOf('way' as const),
+      subject: fc.tuple(oneOf(...gearIds), oneOf(...gearIds)).map((ends) => `speaker:${ends.join('>')}`),
+      value: fc.constantFrom<string[]>(['batteryUp'], ['header', 'shroudUpRight'], []),
     }),
     fc.record({
       op: oneOf('setBattery'),
+      id: oneOf('battery'),
       battery: fc.record({ restVolts: oneOf(10, 15), internalMilliohm: oneOf(0.1, 500), capacityAh: oneOf(1, 2000) }),
     }),
     fc.record({

@@ -5,16 +5,17 @@ import type { Place } from './craft/pattern';
 import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
 import { judge } from './findings/finding';
 import type { FuseHolder, GearItem } from './gear/gear';
-import { contentHash } from './gear/hash';
-import { JOB_VERSION, newJob, type Job } from './job/job';
-import { parseJob } from './job/parse';
+import { newJob, type Job } from './job/job';
 import { type Wiring } from './job/circuit';
 import { applyAll, type Operation } from './job/operations';
-import { whyNot } from './job/overrules';
 import { sealOf } from './job/seal';
 import { mostLost, voltProfile } from './power/index';
 import { planJob, type Plan } from './plan';
 import { planOf } from './shown';
+import { contentHash } from './document/hash';
+import { whyNot } from './document/overrule';
+import { parseJob } from './job/upgrade';
+import { JOB_VERSION } from './job/parts/sheet';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const rules = (job: Job) => planJob(job).findings.map((f) => f.rule);
@@ -130,7 +131,7 @@ const FIRES: Record<string, Job> = {
     after(
       ...swap('fairing-right', 'coot-165'),
       { op: 'wireChannel', channel: 'amp/fr', wiring: leaf('fairing-right') },
-      { op: 'chooseLead', run: 'speaker:amp>fairing-right', gauge: '18' },
+      { op: 'overrule', kind: 'lead', subject: 'speaker:amp>fairing-right', value: '18' },
     ),
   ),
   'load-dips': after(
@@ -218,30 +219,32 @@ const FIRES: Record<string, Job> = {
   ),
   'common-return-thin': after(
     { op: 'choose', choice: 'grounds', option: 'common' },
-    { op: 'chooseLead', run: 'return:battery>amp', gauge: '16' },
+    { op: 'overrule', kind: 'lead', subject: 'return:battery>amp', value: '16' },
   ),
-  'fuse-above-ampacity': after({ op: 'chooseGauge', gear: 'amp', gauge: '16' }),
-  'fuse-above-maker': after({ op: 'chooseFuse', gear: 'amp', amps: 50 }),
-  'fuse-below-need': after({ op: 'chooseFuse', gear: 'amp', amps: 20 }),
+  'fuse-above-ampacity': after({ op: 'overrule', kind: 'gauge', subject: 'amp', value: '16' }),
+  'fuse-above-maker': after({ op: 'overrule', kind: 'fuse', subject: 'amp', value: 50 }),
+  'fuse-below-need': after({ op: 'overrule', kind: 'fuse', subject: 'amp', value: 20 }),
   'fuse-far-from-battery': after({ op: 'placeFuse', gear: 'amp', atMm: 900 }),
-  'voltage-collapse': after({ op: 'setBattery', battery: { internalMilliohm: 300 } }),
-  'drop-over-limit': after({ op: 'chooseGauge', gear: 'amp', gauge: '14' }),
+  'voltage-collapse': after({ op: 'setBattery', id: 'battery', battery: { internalMilliohm: 300 } }),
+  'drop-over-limit': after({ op: 'overrule', kind: 'gauge', subject: 'amp', value: '14' }),
   'charging-short': after({ op: 'setCharging', charging: { spareIdleA: 2 } }),
   'turn-on-overloaded': applyAll(TOURER_JOB, [
     { op: 'removeGear', id: 'head' },
     { op: 'addGear', id: 'head', item: { ...shelfItem('kingcup-3'), remoteOutA: 0.01 } as never, place: 'dash' },
   ]),
   'no-way': { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...ADVENTURE_TOURER, legs: {} } } },
-  'pin-broken': after({ op: 'chooseWay', run: 'feed:battery>amp', legs: ['seatBack'] }),
+  'pin-broken': after({ op: 'overrule', kind: 'way', subject: 'feed:battery>amp', value: ['seatBack'] }),
   'banned-leg': after({
-    op: 'chooseWay',
-    run: 'feed:battery>amp',
-    legs: ['batteryUp', 'header', 'shroudUpRight', 'neckRight', 'cowlRight', 'shelf'],
+    op: 'overrule',
+    kind: 'way',
+    subject: 'feed:battery>amp',
+    value: ['batteryUp', 'header', 'shroudUpRight', 'neckRight', 'cowlRight', 'shelf'],
   }),
   'hazard-leg': after({
-    op: 'chooseWay',
-    run: 'feed:battery>amp',
-    legs: ['batteryUp', 'flankLeft', 'shroudUpLeft', 'neckLeft', 'cowlLeft', 'shelf'],
+    op: 'overrule',
+    kind: 'way',
+    subject: 'feed:battery>amp',
+    value: ['batteryUp', 'flankLeft', 'shroudUpLeft', 'neckLeft', 'cowlLeft', 'shelf'],
   }),
   'joint-slack': TOURER_JOB,
   'water-accepted': after(...swap('fairing-left', 'heron-165'), { op: 'choose', choice: 'rating', option: 'accepted' }),
@@ -260,15 +263,16 @@ const FIRES: Record<string, Job> = {
   'cover-unknown': bareCover(TOURER_JOB),
   'overrule-stale': applyAll(TOURER_JOB, [
     {
-      op: 'chooseGauge',
-      gear: 'amp',
-      gauge: '4',
+      op: 'overrule',
+      kind: 'gauge',
+      subject: 'amp',
+      value: '4',
       why: whyNot(planJob(TOURER_JOB).proposals['gauge=amp']!, 'It is what I had'),
     },
     { op: 'placeGear', id: 'amp', place: 'underSeat' },
   ]),
   'overrule-orphaned': after(
-    { op: 'chooseLead', run: 'speaker:amp>fairing-left', gauge: '14' },
+    { op: 'overrule', kind: 'lead', subject: 'speaker:amp>fairing-left', value: '14' },
     { op: 'wireChannel', channel: 'amp/fl', wiring: null },
   ),
 };
@@ -417,7 +421,7 @@ describe('the plan', () => {
     }
     expect(common.cutList.cuts.find((cut) => cut.run === 'return:battery>amp')!.gauge).toBe(power.common!.gauge);
     // A person's gauge stands, with what would have been planned.
-    const set = planJob(applyAll(job, [{ op: 'chooseLead', run: 'return:battery>amp', gauge: '2' }]));
+    const set = planJob(applyAll(job, [{ op: 'overrule', kind: 'lead', subject: 'return:battery>amp', value: '2' }]));
     expect(set.power.common!.gauge).toBe('2');
     expect(set.proposals['lead=return:battery>amp']!.words).toBe(`${power.common!.gauge} AWG`);
     expect(set.power.feeds['amp']!.states.restFull!.dropPct).toBeLessThan(power.feeds['amp']!.states.restFull!.dropPct);

@@ -27,14 +27,8 @@ import type { Job } from './job/job';
 import { chapters, type JobPart } from './job/chapters';
 import type { Operation } from './job/operations';
 import { ordered } from './job/order';
-import {
-  overrulesOf,
-  withoutOverrules,
-  withoutSizes,
-  type Overrule,
-  type OverruleKind,
-  type Proposal,
-} from './job/overrules';
+import { overrulesOf, type Overrule, type Proposal } from './job/overrules';
+import { NONE_SET, OVERRULE_KINDS, type OverruleKind } from './job/parts/overrules';
 import { NEW_BATTERY } from './job/supply';
 import { keepLedger, type Ledger } from './ledger';
 import { gearRules } from './mounting/index';
@@ -117,18 +111,18 @@ const SOUND: readonly JobPart[] = [
   'id',
   'reserved',
   'wiringRules',
-  'leadGauges',
+  'overrules.lead',
   'craft.oldReturns',
   'craft.existing',
 ];
-const LAID: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'ways'];
+const LAID: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'overrules.way'];
 const POWER: readonly JobPart[] = [
   ...PLACED,
   ...HEARD,
   'id',
   'feeds',
   'turnOn',
-  'leadGauges',
+  'overrules.lead',
   'craft.ties',
   'craft.charging',
   'craft.shore',
@@ -139,9 +133,13 @@ const POWER: readonly JobPart[] = [
   'craft.existing',
   'craft.hull',
 ];
+/** A size set by hand moves no wire and turns no step about: only what carries current asks for it. */
+const SIZED: readonly JobPart[] = [...POWER, 'overrules.gauge', 'overrules.fuse'];
 /** What proposals rest on. */
 const ASKED: readonly JobPart[] = [...POWER, 'wiringRules', 'reserved'];
-const WORK: readonly JobPart[] = [...POWER, 'minutes', 'craft.lamps', 'craft.memories'];
+const WORK: readonly JobPart[] = [...POWER, 'overrules.minutes', 'craft.lamps', 'craft.memories'];
+/** What a person has set, and what it is about. */
+const SET: readonly JobPart[] = [...LAID, ...OVERRULE_KINDS.map((kind): JobPart => `overrules.${kind}`)];
 
 /**
  * A planner to be asked again and again while one job is edited: what an edit does not touch is not planned again, and
@@ -161,17 +159,16 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
     const rated = by('rated watts', SOUND, wired, ratedWatts, leads);
     const lengths = by('feed lengths', LAID, wired, feedRuns, runs);
     const common = by('common return', LAID, wired, commonRun, runs);
-    const power = by('power', POWER, job, feedsOf, lengths, rated, common);
+    const power = by('power', SIZED, job, feedsOf, lengths, rated, common);
     return { leads, power };
   }
 
   return (given) => {
     const job = ordered(given);
-    // A size set by hand moves no wire and turns no step about, nor does what a battery holds.
-    const unsized = make('unsized', ['feeds'], job, withoutSizes);
+    // What a battery holds moves no wire and turns no step about.
     const posts = make('posts', ['craft.batteries'], job, batteryPosts);
-    const wired: Job = { ...job, feeds: unsized, craft: { ...job.craft, batteries: posts } };
-    const free = withoutOverrules(job, unsized);
+    const wired: Job = { ...job, craft: { ...job.craft, batteries: posts } };
+    const free = asProposed(job);
 
     const tags = make('tags', ['gear'], job, ({ gear }) => tagGear(gear));
     const inputs = make('inputs', ['gear', ...HEARD], job, inputsOf);
@@ -190,20 +187,11 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
     const build = make('build', WORK, wired, stepsOf, runs, splices, tags, fuses, isolation, sizes, terminals);
     const minutes = make('minutes', [], job, (_, of) => minutesByPhase(of), build);
 
-    const freeWired: Job = { ...wired, ways: free.ways, leadGauges: free.leadGauges };
+    const freeWired: Job = { ...wired, overrules: free.overrules };
     const freeRuns = free === job ? runs : asIfNothingSet('routing', LAID, freeWired, planRuns);
     const freePower = free === job ? power : feed(asIfNothingSet, free, freeWired, freeRuns).power;
     const proposals = make('proposals', ASKED, wired, proposalsOf, freePower, freeRuns, build);
-    const overrules = make(
-      'overrules',
-      [...LAID, 'leadGauges', 'minutes', 'overrules'],
-      job,
-      overrulesIn,
-      proposals,
-      runs,
-      build,
-      tags,
-    );
+    const overrules = make('overrules', SET, job, overrulesIn, proposals, runs, build, tags);
 
     const found = [
       make('intake rules', WORK, wired, workSeen(intakeRules), build, runs, overrules),
@@ -216,7 +204,7 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
         tags,
       ),
       make('speaker rules', SOUND, wired, soundSeen, speakers, inputs, splices, tags),
-      make('power rules', POWER, job, powerSeen, power, tags, turnOn, keyOff),
+      make('power rules', SIZED, job, powerSeen, power, tags, turnOn, keyOff),
       make(
         'routing rules',
         [...LAID, 'id'],
@@ -263,6 +251,16 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
 }
 
 // How what one chapter has made is handed to the next.
+
+/** Kinds that, were nothing set, would leave another proposal. */
+const SIZING = ['gauge', 'fuse', 'way', 'lead'] as const satisfies readonly OverruleKind[];
+
+/** The job as it is planned where nobody has set a size or a way; the very same one where nobody has. */
+function asProposed(job: Job): Job {
+  if (SIZING.every((kind) => Object.keys(job.overrules[kind]).length === 0)) return job;
+  const { gauge, fuse, way, lead } = NONE_SET;
+  return { ...job, overrules: { ...job.overrules, gauge, fuse, way, lead } };
+}
 
 /** The batteries with nothing said of what they hold and give: wires and steps go by their names, posts and places. */
 const batteryPosts = ({ craft }: Job): Job['craft']['batteries'] =>

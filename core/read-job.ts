@@ -1,6 +1,6 @@
 import { JobError, type Job } from './job/job';
-import { parseJob } from './job/parse';
 import { sealFaults } from './sealed-plan';
+import { parseJob } from './job/upgrade';
 
 /** A job from outside, with the plan it was sealed with: checked whole. Throws JobError naming each path. */
 export function readJob(input: unknown): Job {

@@ -2,9 +2,10 @@ import * as v from 'valibot';
 import { PHASES } from './build/index';
 import { SEVERITIES, STATIONS } from './findings/finding';
 import { Wiring } from './job/circuit';
-import { problemsOf, type Job } from './job/job';
+import { type Job } from './job/job';
 import { upgradePlan } from './plan-upgrade';
 import type { Plan } from './plan';
+import { problemsOf } from './document/fault';
 
 const text = v.string();
 const number = v.number();

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { buildState, fastenerLedger, notReady } from '#core/build/index';
-import { parseJob } from '#core/job/parse';
 import { planJob } from '#core/plan';
 import { FINISHED_PHOTOS, finishedEvents, finishedJob } from './finished';
 import { DEMO_JOBS } from './jobs';
 import { planOf } from '#core/shown';
+import { parseJob } from '#core/job/upgrade';
 
 test('the finished job is whole: every step done, every fastener in, sealed with the plan it has', () => {
   const events = finishedEvents((file) => file.length.toString(16).padStart(64, '0'));

@@ -3,9 +3,9 @@ import { stepHash, type Step } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { applyAll } from '#core/job/operations';
-import { whyNot } from '#core/job/overrules';
 import { sealOf } from '#core/job/seal';
 import { TOURER_JOB } from './jobs';
+import { whyNot } from '#core/document/overrule';
 
 /** The tourer's sister, built in June, with the whole bay record. Pictures are named by file; see demo/photographs. */
 const PLANNED: Job = applyAll(
@@ -20,9 +20,10 @@ const PLANNED: Job = applyAll(
     { op: 'setLamp', id: 'oil', lamp: { name: 'Oil lamp', by: 'head', answer: 'moved' } },
     { op: 'setMeasure', measure: 'width', mm: 1020 },
     {
-      op: 'expectMinutes',
-      step: 'off:cover/cowl',
-      minutes: 10,
+      op: 'overrule',
+      kind: 'minutes',
+      subject: 'off:cover/cowl',
+      value: 10,
       why: whyNot(planJob(TOURER_JOB).proposals['minutes=off:cover/cowl']!, 'Second one this month'),
     },
   ],

@@ -4,11 +4,11 @@ import { NARROW_VAN } from '#core/craft/patterns/narrow-van';
 import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import type { FuseHolder } from '#core/gear/gear';
-import { contentHash } from '#core/gear/hash';
 import type { Wiring } from '#core/job/circuit';
 import { newJob, type Job } from '#core/job/job';
 import { applyAll, type Operation } from '#core/job/operations';
 import { shelfItem } from './shelf';
+import { contentHash } from '#core/document/hash';
 
 export const PATTERNS: readonly Pattern[] = [ADVENTURE_TOURER, SIDE_BY_SIDE, RIVER_LAUNCH, NARROW_VAN];
 
@@ -172,7 +172,11 @@ const INTAKES: readonly Job[] = [
         wishes: 'Both rows must hear it over the engine. Hosed down every evening. A plug for a telephone, no screen.',
       },
       { op: 'setCraftNote', note: 'Second season, mud behind the dash. Somebody has tapped the lamp switch before.' },
-      { op: 'setBattery', battery: { chemistry: 'flooded', capacityAh: 30, restVolts: 12.5, internalMilliohm: 7 } },
+      {
+        op: 'setBattery',
+        id: 'battery',
+        battery: { chemistry: 'flooded', capacityAh: 30, restVolts: 12.5, internalMilliohm: 7 },
+      },
       {
         op: 'setExisting',
         id: 'outlet',
@@ -215,6 +219,7 @@ const INTAKES: readonly Job[] = [
       },
       {
         op: 'setBattery',
+        id: 'battery',
         battery: {
           name: 'House bank',
           role: 'house',
@@ -316,6 +321,7 @@ const INTAKES: readonly Job[] = [
       },
       {
         op: 'setBattery',
+        id: 'battery',
         battery: {
           name: 'House battery',
           role: 'house',

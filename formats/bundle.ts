@@ -3,8 +3,9 @@ import { strFromU8, strToU8, zipSync, type Zippable } from 'fflate';
 import { unpacked } from './unpack';
 import * as v from 'valibot';
 import { BayEvent, MOST_EVENTS } from '#core/job/events';
-import { JobError, problemsOf, type Job } from '#core/job/job';
+import { JobError, type Job } from '#core/job/job';
 import { readJobFile, writeJobFile } from './job-file';
+import { problemsOf } from '#core/document/fault';
 
 /** A whole job: its document, what was done, and the photographs by the hash of their bytes. */
 export interface Bundle {

@@ -3,10 +3,11 @@ import * as v from 'valibot';
 import { buildState, fastenerLedger } from '#core/build/index';
 import { GearItem, type GearKind } from '#core/gear/gear';
 import type { BayEvent } from '#core/job/events';
-import { problemsOf, type Job } from '#core/job/job';
+import { type Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
 import { colourText } from '#core/tables/colours';
 import { endName } from '#core/connections/runs';
+import { problemsOf } from '#core/document/fault';
 
 /** Text that a table program would take for a formula stands behind an apostrophe, and is read back without it. */
 const guarded = (cell: string | number): string | number =>

@@ -13,7 +13,6 @@ import { stepHash } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
 import { applyAll } from '#core/job/operations';
-import { whyNot } from '#core/job/overrules';
 import { sealOf } from '#core/job/seal';
 import { planJob } from '#core/plan';
 import { arbitraryOf } from '../tests/support/arbitrary';
@@ -23,6 +22,7 @@ import { drawingSvg } from './drawing';
 import { fileStem } from './file-name';
 import { jobSheetPdf } from './job-sheet';
 import { hashOf } from '../server/store/photos';
+import { whyNot } from '#core/document/overrule';
 
 const PNG = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
@@ -267,7 +267,7 @@ describe('the job sheet, read back by an independent tool', () => {
     const why = whyNot(plan.proposals['gauge=amp']!, 'Reel at hand: 2 Ω·mm² ≤ limit');
     return applyAll(TOURER_JOB, [
       { op: 'setWishes', wishes: 'Loud at 90 km/h, µ and √ and ⅛ too' },
-      { op: 'chooseGauge', gear: 'amp', gauge: '4', why },
+      { op: 'overrule', kind: 'gauge', subject: 'amp', value: '4', why },
     ]);
   };
 

@@ -5,7 +5,7 @@ import { PHASES, buildState, fastenerLedger, notReady, type Step } from '#core/b
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { CHEMISTRIES, ROLES } from '#core/job/supply';
-import { OVERRULE_NAMES } from '#core/job/overrules';
+import { OVERRULES } from '#core/job/parts/overrules';
 import { fusePlace, mostDrawn, mostLost } from '#core/power/index';
 import { type Plan } from '#core/plan';
 import { CAUTIONS } from '#core/tables/cautions';
@@ -439,7 +439,7 @@ function overrules(pen: Pen, plan: Plan): void {
     ['What', 'Set', 'Proposed then', 'Proposed now', 'Reason', ''],
     [2.6, 1.6, 1.6, 1.6, 2.6, 1],
     plan.overrules.map((o) => [
-      `${OVERRULE_NAMES[o.kind]}, ${o.about}`,
+      `${OVERRULES[o.kind].name}, ${o.about}`,
       pen.told(o.value),
       o.why ? pen.told(o.why.then ?? 'nothing') : 'not kept',
       pen.told(o.proposedNow ?? '–'),

@@ -2,7 +2,6 @@ import { readFileSync, readdirSync } from 'node:fs';
 import fc from 'fast-check';
 import { finishedEvents, finishedJob } from '#demo/finished';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
-import { contentHash } from '#core/gear/hash';
 import { JobError, type Job } from '#core/job/job';
 import { sealOf } from '#core/job/seal';
 import { planJob } from '#core/plan';
@@ -14,6 +13,7 @@ import { drawingSvg } from './drawing';
 import { jobSheetPdf } from './job-sheet';
 import { circuitsNetlist } from './spice';
 import { planOf } from '#core/shown';
+import { contentHash } from '#core/document/hash';
 
 const sealed = (job: Job, plan: unknown = planJob(job)): unknown => {
   const seal = sealOf(plan as { planner: string }, '2026-11-25T08:00:00.000Z', 'Tester', 0);

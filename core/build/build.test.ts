@@ -5,12 +5,12 @@ import { COVER_STATES, type CoverWay, type Pattern } from '../craft/pattern';
 import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
 import { CHOICES, choicesFor } from '../job/choices';
 import type { BayEvent } from '../job/events';
-import { contentHash } from '../gear/hash';
 import { newJob, type Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { planJob } from '../plan';
 import { DRIVE_IDS } from '../tables/fasteners';
 import { buildState, fastenerLedger, notReady, orderCovers, stepHash, type Step } from './index';
+import { contentHash } from '../document/hash';
 
 const build = planJob(TOURER_JOB).build;
 const step = (id: string): Step => build.steps.find((s) => s.id === id)!;
@@ -204,7 +204,7 @@ describe('the steps', () => {
   });
 
   test('a person’s minutes stand, and the hours follow', () => {
-    const job = applyAll(TOURER_JOB, [{ op: 'expectMinutes', step: 'off:cover/cowl', minutes: 44 }]);
+    const job = applyAll(TOURER_JOB, [{ op: 'overrule', kind: 'minutes', subject: 'off:cover/cowl', value: 44 }]);
     const planned = step('off:cover/cowl').minutes;
     const plan = planJob(job);
     expect(plan.build.steps.find((s) => s.id === 'off:cover/cowl')).toMatchObject({
@@ -304,8 +304,8 @@ describe('where the work stands', () => {
     const stateOf = (ops: Operation[]) => buildState(planJob(applyAll(TOURER_JOB, ops)).build, events);
     const is = (ops: Operation[]) => stateOf(ops).steps.find((s) => s.step.id === 'pull:run/battery-amp')?.is;
     expect(is([{ op: 'setTitle', title: 'Other' }])).toBe('done');
-    expect(is([{ op: 'expectMinutes', step: 'pull:run/battery-amp', minutes: 3 }])).toBe('done');
-    expect(is([{ op: 'chooseGauge', gear: 'amp', gauge: '2' }])).toBe('redo');
+    expect(is([{ op: 'overrule', kind: 'minutes', subject: 'pull:run/battery-amp', value: 3 }])).toBe('done');
+    expect(is([{ op: 'overrule', kind: 'gauge', subject: 'amp', value: '2' }])).toBe('redo');
     expect(stateOf([{ op: 'removeGear', id: 'amp' }]).strays).toHaveLength(1);
     const undone = buildState(build, [...events, tick(step('pull:run/battery-amp'), false)]);
     expect(undone.steps.find((s) => s.step.id === 'pull:run/battery-amp')!.is).not.toBe('done');
@@ -417,12 +417,15 @@ describe('every end has its step', () => {
   test('two people’s minutes count twice in the work, once on the clock', () => {
     const tank: Job = {
       ...TOURER_JOB,
-      ways: Object.fromEntries(
-        ['feed:battery>amp'].map((id) => [
-          id,
-          ['batteryUp', 'underTankLeft', 'spineLeft', 'neckLeft', 'cowlLeft', 'shelf'],
-        ]),
-      ),
+      overrules: {
+        ...TOURER_JOB.overrules,
+        way: {
+          'feed:battery>amp': {
+            value: ['batteryUp', 'underTankLeft', 'spineLeft', 'neckLeft', 'cowlLeft', 'shelf'],
+            why: null,
+          },
+        },
+      },
     };
     const plan = planJob(tank);
     const off = plan.build.steps.find((s) => s.id === 'off:cover/tank')!;

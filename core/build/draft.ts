@@ -1,3 +1,4 @@
+import { setOf } from '../job/parts/overrules';
 import { endName, type Run } from '../connections/runs';
 import type { Opened, Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
@@ -87,7 +88,7 @@ export class Draft {
       id,
       phase,
       title,
-      minutes: this.job.minutes[id] ?? minutes,
+      minutes: setOf(this.job, 'minutes', id) ?? minutes,
       plannedMinutes: minutes,
       second: false,
       tools: [],

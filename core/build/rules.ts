@@ -1,13 +1,15 @@
 import type { Run } from '../connections/runs';
 import type { Rule } from '../findings/finding';
-import { LAMP_ANSWERS, craftOf, type Job } from '../job/job';
+import { craftOf, type Job } from '../job/job';
 import { EARS } from '../connections/zones';
 import { EXISTING_USES, type Existing } from '../job/supply';
 import type { Operation } from '../job/operations';
-import { OVERRULE_NAMES, type Overrule } from '../job/overrules';
+import type { Overrule } from '../job/overrules';
+import { OVERRULES, overrule } from '../job/parts/overrules';
 import { COMMON_PRACTICE } from '../tables/source';
 import { colourText, type Insulated } from '../tables/colours';
 import type { BuildPlan } from './step';
+import { LAMP_ANSWERS } from '../job/parts/intake';
 
 export interface BuildRulesSeen {
   readonly job: Job;
@@ -142,9 +144,9 @@ export const buildRules: readonly BuildRule[] = [
         .filter((o) => o.state === 'stale')
         .map((o) => ({
           subject: { kind: 'overrule', id: o.key },
-          reason: `${OVERRULE_NAMES[o.kind]} ${o.value} (${o.about}) was set when ${o.why?.then ?? 'nothing'} was proposed; now it is ${o.proposedNow ?? 'nothing'}.`,
+          reason: `${OVERRULES[o.kind].name} ${o.value} (${o.about}) was set when ${o.why?.then ?? 'nothing'} was proposed; now it is ${o.proposedNow ?? 'nothing'}.`,
           figures: one,
-          cure: { label: 'Take the proposal', operations: [{ op: 'dropOverrule', key: o.key }] },
+          cure: { label: 'Take the proposal', operations: [overrule(o.kind, o.subject, null)] },
         })),
   },
   {
@@ -160,9 +162,9 @@ export const buildRules: readonly BuildRule[] = [
         .filter((o) => o.state === 'orphaned')
         .map((o) => ({
           subject: { kind: 'overrule', id: o.key },
-          reason: `${OVERRULE_NAMES[o.kind]} ${o.value} was set for ${o.about}, which this job no longer has.`,
+          reason: `${OVERRULES[o.kind].name} ${o.value} was set for ${o.about}, which this job no longer has.`,
           figures: one,
-          cure: { label: 'Drop it', operations: [{ op: 'dropOverrule', key: o.key }] },
+          cure: { label: 'Drop it', operations: [overrule(o.kind, o.subject, null)] },
         })),
   },
 ];

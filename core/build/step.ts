@@ -1,8 +1,8 @@
-import { contentHash } from '../gear/hash';
 import type { Caution } from '../tables/cautions';
 import type { Insulated } from '../tables/colours';
 import type { Drive } from '../tables/fasteners';
 import type { Teardown } from './teardown';
+import { contentHash } from '../document/hash';
 
 /** What the steps need to know of a splice at a speaker. */
 export interface BuildSplice {

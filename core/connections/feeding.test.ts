@@ -10,7 +10,7 @@ const chained = (...more: Operation[]) =>
     { op: 'addGear', id: 'second', item: shelfItem('delta-bar'), place: null },
     { op: 'feedFrom', gear: 'second', from: 'main' },
     { op: 'feedFrom', gear: 'head', from: 'second' },
-    { op: 'setBattery', battery: { batterySwitch: true } },
+    { op: 'setBattery', id: 'battery', battery: { batterySwitch: true } },
     ...more,
   ]);
 const ahead = (gear: string): Operation => ({ op: 'tapAhead', gear, ahead: true });
@@ -28,7 +28,11 @@ test('ahead of the switch is what the topmost feed of a chain is: a tap below ca
   expect(of(ahead('second'))).toEqual([false, false, false]);
   expect(of(ahead('head'))).toEqual([false, false, false]);
   // Without a switch nothing is ahead of one.
-  expect(of(ahead('main'), { op: 'setBattery', battery: { batterySwitch: false } })).toEqual([false, false, false]);
+  expect(of(ahead('main'), { op: 'setBattery', id: 'battery', battery: { batterySwitch: false } })).toEqual([
+    false,
+    false,
+    false,
+  ]);
 });
 
 test('gear that is bypassed passes nothing on: what names it is fed from the battery', () => {

@@ -6,7 +6,7 @@ const launch = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
 const tags = { amp: 'A1', head: 'H1' };
 
 test('an end of a run is named in full, within a sentence, and by its mark', () => {
-  const named = applyAll(TOURER_JOB, [{ op: 'setBattery', battery: { name: 'AGM by the seat' } }]);
+  const named = applyAll(TOURER_JOB, [{ op: 'setBattery', id: 'battery', battery: { name: 'AGM by the seat' } }]);
   const amp = TOURER_JOB.gear['amp']!.item.name;
   for (const [end, full, within, mark] of [
     ['amp', `A1 ${amp}`, `A1 ${amp}`, 'A1'],

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
-import { GearItem, Id, Text, ranged } from '../gear/gear';
+import { GearItem } from '../gear/gear';
 import { CAUTION_IDS } from '../tables/cautions';
 import { DRIVE_IDS } from '../tables/fasteners';
+import { Id, Text, ranged } from '../text/scalars';
 
 /** Version of the craft pattern this planner writes. */
 export const PATTERN_VERSION = 2;

@@ -2,6 +2,7 @@ import { TOURER_JOB } from '#demo/jobs';
 import type { Run, RunKind } from '../connections/runs';
 import { applyAll } from '../job/operations';
 import { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
+import { overrule } from '../job/parts/overrules';
 
 const run = (kind: RunKind, from: string, to: string) => ({ id: `${kind}:${from}>${to}`, kind, from, to }) as Run;
 
@@ -34,7 +35,7 @@ describe('the gauge of every run', () => {
     const lead = run('speaker', 'amp', 'left');
     expect(gaugesOf(metric)(lead)).toBe('1.5mm2');
     expect(gaugesOf(metric)(run('turnOn', 'head', 'amp'))).toBe('0.75mm2');
-    expect(gaugesOf({ ...TOURER_JOB, leadGauges: { [lead.id]: '12' } })(lead)).toBe('12');
+    expect(gaugesOf(applyAll(TOURER_JOB, [overrule('lead', lead.id, '12')]))(lead)).toBe('12');
     expect(gaugeWords(TOURER_JOB, '12')).toBe('12 AWG');
     expect(gaugeWords(TOURER_JOB, undefined)).toBe('screened line pair');
   });

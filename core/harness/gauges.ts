@@ -1,3 +1,4 @@
+import { setOf } from '../job/parts/overrules';
 import type { Run } from '../connections/runs';
 import type { Job } from '../job/job';
 import { gaugeName, isMetricStandard, type Gauge } from '../tables/conductors';
@@ -27,7 +28,7 @@ export function gaugesOf(job: Job, { common, feeds }: FeedGauges = NONE): (run: 
         // What it draws goes home elsewhere: this one brings back milliamperes.
         return feeds[to] && !feeds[to].returns ? signalLead(job) : feeds[to]?.gauge;
       case 'speaker':
-        return job.leadGauges[id] ?? speakerLead(job);
+        return setOf(job, 'lead', id) ?? speakerLead(job);
       case 'line':
         return undefined;
       case 'switched':

@@ -1,6 +1,6 @@
 import { bySeverity, findingBasis, type Finding } from '../findings/finding';
-import { contentHash } from '../gear/hash';
 import type { Job } from './job';
+import { contentHash } from '../document/hash';
 
 /** Findings in order, what a person accepted marked as such while its figures are what they were. */
 export function withAccepted<T>(

@@ -1,20 +1,39 @@
 import { keep } from '../document/keep';
 import type { Job } from './job';
 import { asOrdered } from './order';
+import type { OverruleKind } from './parts/overrules';
 
 /** A part of a job that can be read by itself. */
-export type JobPart = Exclude<keyof Job, 'craft'> | `craft.${keyof Job['craft']}`;
+export type JobPart =
+  Exclude<keyof Job, 'craft' | 'overrules'> | `craft.${keyof Job['craft']}` | `overrules.${OverruleKind}`;
 
-const partOf = (job: Job, part: JobPart): unknown =>
-  part.startsWith('craft.') ? job.craft[part.slice(6) as keyof Job['craft']] : job[part as keyof Job];
+/** The member of the job a part lies in, and its name there; a part that is a member itself lies in none. */
+const within = (part: JobPart): readonly [keyof Job | undefined, string] => {
+  const dot = part.indexOf('.');
+  return dot === -1 ? [undefined, part] : [part.slice(0, dot) as keyof Job, part.slice(dot + 1)];
+};
+const WITHIN = new Map<JobPart, ReturnType<typeof within>>();
+function split(part: JobPart) {
+  let found = WITHIN.get(part);
+  if (!found) WITHIN.set(part, (found = within(part)));
+  return found;
+}
+
+function partOf(job: Job, part: JobPart): unknown {
+  const [member, name] = split(part);
+  const of = (member === undefined ? job : job[member]) as unknown as Readonly<Record<string, unknown>>;
+  return of[name];
+}
 
 /** The job as far as these parts go: whatever reads more than it has said finds it missing at once. */
 function narrowed(job: Job, parts: readonly JobPart[]): Job {
-  const craft: Record<string, unknown> = {};
-  const whole: Record<string, unknown> = { craft };
-  for (const part of parts)
-    if (part.startsWith('craft.')) craft[part.slice(6)] = partOf(job, part);
-    else whole[part] = partOf(job, part);
+  const whole: Record<string, unknown> = {};
+  const maps: Record<string, Record<string, unknown>> = { craft: {}, overrules: {} };
+  for (const part of parts) {
+    const [member, name] = split(part);
+    (member === undefined ? whole : maps[member]!)[name] = partOf(job, part);
+  }
+  Object.assign(whole, maps);
   return asOrdered(whole as Job);
 }
 

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
-import { Id, ranged } from '../gear/gear';
 import { name } from '../text/text';
 import { CUE_IDS } from '../tables/polarity';
+import { Id, ranged } from '../text/scalars';
 
 export const Title = name(80);
 

@@ -3,10 +3,11 @@ import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { planJob } from '../plan';
 import { besideTheirs, clashes, pathWords, valueWords } from './clash';
-import { changesBetween, same, valueAt } from './diff';
 import type { Job } from './job';
-import { OperationError, apply, applyAll, type Operation } from './operations';
+import { apply, applyAll, type Operation } from './operations';
 import { sealOf } from './seal';
+import { OperationError } from '../document/fault';
+import { changesBetween, same, valueAt } from '../document/patches';
 
 const after = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
 const between = (mine: Operation[], theirs: Operation[]) => clashes(TOURER_JOB, after(...mine), after(...theirs));
@@ -32,12 +33,12 @@ test.each<[string, Operation[], Operation[], string[][]]>([
   ],
   [
     'a gauge, against the same feed’s fuse and gauge',
-    [{ op: 'chooseGauge', gear: 'amp', gauge: '6' }],
+    [{ op: 'overrule', kind: 'gauge', subject: 'amp', value: '6' }],
     [
-      { op: 'chooseGauge', gear: 'amp', gauge: '4' },
-      { op: 'chooseFuse', gear: 'amp', amps: 50 },
+      { op: 'overrule', kind: 'gauge', subject: 'amp', value: '4' },
+      { op: 'overrule', kind: 'fuse', subject: 'amp', value: 50 },
     ],
-    [['Feed: Weir 4×45: gauge', '6', '4']],
+    [['Gauge: Weir 4×45', '6 AWG', '4 AWG']],
   ],
   [
     'a school',
@@ -62,8 +63,8 @@ test.each<[string, Operation[], Operation[], string[][]]>([
   ],
   [
     'a battery',
-    [{ op: 'setBattery', battery: { capacityAh: 20 } }],
-    [{ op: 'setBattery', battery: { capacityAh: 30 } }],
+    [{ op: 'setBattery', id: 'battery', battery: { capacityAh: 20 } }],
+    [{ op: 'setBattery', id: 'battery', battery: { capacityAh: 30 } }],
     [['Batteries: Battery: capacity Ah', '20', '30']],
   ],
   [
@@ -75,11 +76,11 @@ test.each<[string, Operation[], Operation[], string[][]]>([
   [
     'where a battery stands, and a charger',
     [
-      { op: 'setBattery', battery: { place: 'underSeat' } },
+      { op: 'setBattery', id: 'battery', battery: { place: 'underSeat' } },
       { op: 'setShore', shore: { at: 'battery', setVolts: 14.1, mostA: 5 } },
     ],
     [
-      { op: 'setBattery', battery: { place: 'batterySide' } },
+      { op: 'setBattery', id: 'battery', battery: { place: 'batterySide' } },
       { op: 'setShore', shore: { at: 'battery', setVolts: 14.1, mostA: 10 } },
     ],
     [
@@ -89,8 +90,8 @@ test.each<[string, Operation[], Operation[], string[][]]>([
   ],
   [
     'a way',
-    [{ op: 'chooseWay', run: 'feed:battery>head', legs: ['batteryUp', 'header'] }],
-    [{ op: 'chooseWay', run: 'feed:battery>head', legs: ['batteryUp'] }],
+    [{ op: 'overrule', kind: 'way', subject: 'feed:battery>head', value: ['batteryUp', 'header'] }],
+    [{ op: 'overrule', kind: 'way', subject: 'feed:battery>head', value: ['batteryUp'] }],
     [['Way: feed Battery → Kingcup 3', 'Up from the battery, Down past the exhaust header', 'Up from the battery']],
   ],
 ])('%s', (_, mine, theirs, words) => {
@@ -119,7 +120,7 @@ test('the wiring of one channel', () => {
 
 test('other values, and the same value, are nobody’s clash', () => {
   expect(between([{ op: 'setWishes', wishes: 'Loud' }], [{ op: 'setCustomer', customer: 'B' }])).toEqual([]);
-  const operations: Operation[] = [{ op: 'chooseGauge', gear: 'amp', gauge: '6' }];
+  const operations: Operation[] = [{ op: 'overrule', kind: 'gauge', subject: 'amp', value: '6' }];
   expect(between(operations, operations)).toEqual([]);
   // Two who add a thing each have both: that both are the sixth is no value of theirs.
   const add = (id: string): Operation => ({ op: 'addGear', id, item: shelfItem('bittern-165'), place: null });
@@ -150,9 +151,10 @@ const edit = fc.oneof(
   }),
   fc.record({ op: fc.constant('removeGear' as const), id: fc.constantFrom('head', 'amp', 'pannier-left') }),
   fc.record({
-    op: fc.constant('chooseGauge' as const),
-    gear: fc.constantFrom('head', 'amp'),
-    gauge: fc.constantFrom(null, '4' as const, '6' as const),
+    op: fc.constant('overrule' as const),
+    kind: fc.constant('gauge' as const),
+    subject: fc.constantFrom('head', 'amp'),
+    value: fc.constantFrom(null, '4' as const, '6' as const),
   }),
   fc.record({
     op: fc.constant('wireChannel' as const),
@@ -161,6 +163,7 @@ const edit = fc.oneof(
   }),
   fc.record({
     op: fc.constant('setBattery' as const),
+    id: fc.constant('battery'),
     battery: fc.record({ capacityAh: fc.constantFrom(10, 20), restVolts: fc.constantFrom(12.5, 12.8) }),
   }),
 );

@@ -1,54 +1,15 @@
 import { GEAR_KIND_NAMES } from '../gear/gear';
 import { channelsOfOutput, speakersOf, type Wiring } from './circuit';
 import { CHOICES, type ChoiceId } from './choices';
-import { changesBetween, isTree, own, same, valueAt, type Patch } from './diff';
-import { THERE, type Job } from './job';
-import type { Operation } from './operations';
+import { merged } from '../document/merge';
+import type { Overrulable } from '../document/overrule';
+import { isTree, own, valueAt } from '../document/patches';
+import type { Job } from './job';
+import { THERE } from './parts/gear';
+import { OVERRULES, type OverruleKind } from './parts/overrules';
 
-/** One value that two people have changed since both saw the same, each to something else. */
-export interface Clash {
-  readonly path: readonly string[];
-  readonly mine: unknown;
-  readonly theirs: unknown;
-}
-
-/** When each entry was added follows from the entries; it is nobody's value. */
-const isValue = ({ path }: Patch): boolean => path[0] !== 'added';
-const startsWith = (path: readonly string[], start: readonly string[]) => start.every((key, i) => path[i] === key);
-
-/**
- * What two people have changed to different values since `base`. A seal stands for the whole job: whatever else the
- * other changed clashes with it.
- */
-export function clashes(base: Job, mine: Job, theirs: Job): Clash[] {
-  const ours = changesBetween(base, mine).filter(isValue);
-  const others = changesBetween(base, theirs).filter(isValue);
-  const paths = ours.flatMap(({ path }) =>
-    others.flatMap((other): (readonly string[])[] => {
-      if (path[0] === 'seal' || other.path[0] === 'seal') return [['seal']];
-      return startsWith(path, other.path) ? [other.path] : startsWith(other.path, path) ? [path] : [];
-    }),
-  );
-  const seen = new Set<string>();
-  return paths.flatMap((path) => {
-    const [my, their] = [valueAt(mine, path), valueAt(theirs, path)];
-    const key = JSON.stringify(path);
-    if (seen.has(key) || (path[0] !== 'seal' && same(my, their))) return [];
-    seen.add(key);
-    return [{ path, mine: my, theirs: their }];
-  });
-}
-
-/** What of mine does not clash, to be done on theirs; undefined when that is nothing. */
-export function besideTheirs(base: Job, mine: Job, theirs: Job): Operation | undefined {
-  const found = clashes(base, mine, theirs);
-  const patches = changesBetween(base, mine)
-    .filter(isValue)
-    .filter(({ path }) => !found.some((clash) => startsWith(path, clash.path) || startsWith(clash.path, path)))
-    // What both changed alike stands in theirs already.
-    .filter(({ path, to }) => !same(valueAt(theirs, path), to));
-  return patches.length ? { op: 'restore', patches } : undefined;
-}
+// When each entry was added follows from the entries; a seal stands for the whole job.
+export const { clashes, besideTheirs } = merged<Job>({ derived: ['added'], whole: ['seal'] });
 
 // ── Words ───────────────────────────────────────────────────────────────────────────────────────
 
@@ -59,12 +20,8 @@ const MEMBERS: Readonly<Record<string, string>> = {
   fuseA: 'fuse',
   fuseAtMm: 'where the fuse sits',
   from: 'fed from',
-  ways: 'Way',
-  leadGauges: 'Lead gauge',
   circuits: 'Wiring',
-  overrules: 'Reason',
   accepted: 'Accepted finding',
-  minutes: 'Minutes of a step',
   feeds: 'Feed',
   turnOn: 'Turn-on',
   nominalVolts: 'Volts of the system',
@@ -90,6 +47,12 @@ const nameOf = (value: unknown): string | undefined => {
 export function pathWords(job: Job, path: readonly string[]): string {
   const [first, second] = path;
   if (first === 'choices' && second !== undefined) return CHOICES[second as ChoiceId].name;
+  if (first === 'overrules' && second !== undefined) {
+    const [, , subject, member] = path;
+    const words = [OVERRULES[second as OverruleKind].name];
+    if (subject !== undefined && second !== 'wiring') words.push(subjectWords(job, subject));
+    return [...words, ...(member === 'why' ? ['reason'] : [])].join(': ');
+  }
   const words = path.flatMap((key, i): string[] => {
     const parent = path[i - 1];
     const known = own(MEMBERS, key);
@@ -100,11 +63,14 @@ export function pathWords(job: Job, path: readonly string[]): string {
     if (Object.hasOwn(job.gear, key)) return [job.gear[key]!.item.name];
     if (parent === 'measures') return [job.craft.pattern.measures[key]?.name ?? key];
     if (parent === 'circuits' || parent === 'reserved') return [outputWords(job, key)];
-    if (parent === 'ways' || parent === 'leadGauges') return [runWords(job, key)];
     return [known ?? worded(key)];
   });
   return capital(words.join(': '));
 }
+
+/** What an overrule is set for, in words: gear, a run, a step. */
+const subjectWords = (job: Job, subject: string): string =>
+  own(job.gear, subject)?.item.name ?? (subject.includes('>') ? runWords(job, subject) : subject);
 
 /** A run's key in words: speaker:amp>left is "speaker Weir 4×45 → Bittern 165". */
 function runWords(job: Job, key: string): string {
@@ -137,6 +103,11 @@ export function valueWords(job: Job, path: readonly string[], value: unknown): s
     const options: Readonly<Record<string, { readonly name: string }>> = CHOICES[path[1] as ChoiceId].options;
     return options[value]?.name ?? value;
   }
+  if (path[0] === 'overrules' && last !== 'why') {
+    const set = isTree(value) && 'value' in value ? value['value'] : value;
+    const { words } = OVERRULES[path[1] as OverruleKind] as Overrulable<Job>;
+    return set === undefined ? 'as planned' : words(set, job);
+  }
   if (last === 'place') {
     if (typeof value === 'string') return job.craft.pattern.places[value]?.name ?? value;
     return path[0] === 'gear' ? 'not on the craft' : 'where the pattern has it';
@@ -155,9 +126,7 @@ export function valueWords(job: Job, path: readonly string[], value: unknown): s
       .map((id) => job.gear[id]?.item.name ?? id)
       .join(' + ');
   if (Array.isArray(value))
-    return value.every((part) => typeof part === 'string')
-      ? value.map((key) => (path[0] === 'ways' ? (job.craft.pattern.legs[key]?.name ?? key) : key)).join(', ')
-      : `${value.length} parts`;
+    return value.every((part) => typeof part === 'string') ? value.join(', ') : `${value.length} parts`;
   const kind = isTree(value) && isTree(value['item']) ? value['item']['kind'] : undefined;
   const named = nameOf(value);
   if (typeof kind === 'string') return `${GEAR_KIND_NAMES[kind as keyof typeof GEAR_KIND_NAMES]} ${named}`;

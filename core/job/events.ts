@@ -1,8 +1,9 @@
 import * as v from 'valibot';
-import { Id, Text, ranged } from '../gear/gear';
 import { line } from '../text/text';
 import { Instant } from '../units/instant';
-import { Hash, StepId } from './job';
+import { Hash } from '../document/overrule';
+import { StepId } from './parts/keys';
+import { Id, Text, ranged } from '../text/scalars';
 
 const Count = v.pipe(v.number(), v.integer('expected a whole number'), ranged(0, 200, 'fasteners'));
 

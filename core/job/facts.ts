@@ -1,4 +1,4 @@
-import { ranged } from '../gear/gear';
+import { ranged } from '../text/scalars';
 
 /** Facts that are a figure: range and unit, for the schema and for whoever asks a person. */
 export const FACTS = {

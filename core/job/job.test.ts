@@ -1,15 +1,12 @@
 import fc from 'fast-check';
 import { DEMO_JOBS, HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
-import type { Amplifier, Bank, FuseHolder, GearItem, Speaker } from '../gear/gear';
-import { contentHash } from '../gear/hash';
+import type { Amplifier, Bank, FuseHolder, GearItem } from '../gear/gear';
 import { USUAL_DAY } from './supply';
 import { planJob } from '../plan';
-import { JOB_VERSION, JobError, NO_FEED_CHOICE, jobFaults, newJob, type Job } from './job';
-import { parseJob } from './parse';
+import { JobError, jobFaults, newJob, type Job } from './job';
 import { USUAL_WIRING_RULES, coilsOf, speakersOf, type Wiring } from './circuit';
-import { OperationError, apply, applyAll, describe as words, undoOf, type Operation } from './operations';
-import { whyNot } from './overrules';
+import { apply, applyAll, describe as words, readEdit, undoOf, type Operation } from './operations';
 import { sealOf } from './seal';
 import {
   bridge,
@@ -23,6 +20,14 @@ import {
   partOf,
   withoutSpeaker,
 } from '../connections/wiring';
+import { contentHash } from '../document/hash';
+import { whyNot } from '../document/overrule';
+import { parseJob } from './upgrade';
+import { OperationError } from '../document/fault';
+import { JOB_VERSION } from './parts/sheet';
+import { NO_FEED_CHOICE } from './parts/feeds';
+import { asVersion6 } from '../../tests/support/older-job';
+import { NONE_SET, overrule } from './parts/overrules';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const problemsOf = (input: unknown) => {
@@ -73,7 +78,14 @@ describe('the job document', () => {
       'circuits.amp/fl',
     ],
     ['a feed of a speaker', (job) => ({ ...job, feeds: { 'fairing-left': NO_FEED_CHOICE } }), 'feeds.fairing-left'],
-    ['a way along no leg', (job) => ({ ...job, ways: { 'feed:battery>amp': ['tunnel'] } }), 'ways.feed:battery>amp'],
+    [
+      'a way along no leg',
+      (job) => ({
+        ...job,
+        overrules: { ...job.overrules, way: { 'feed:battery>amp': { value: ['tunnel'], why: null } } },
+      }),
+      'overrules.way.feed:battery>amp',
+    ],
     [
       'zero ohms',
       (job) => ({
@@ -147,22 +159,26 @@ describe('operations', () => {
 
   test('taking gear out takes its circuits, feed, ways and leads along', () => {
     const rich = applyAll(TOURER_JOB, [
-      { op: 'chooseWay', run: 'speaker:amp>pannier-left', legs: ['batteryUp'] },
-      { op: 'chooseLead', run: 'speaker:amp>pannier-left', gauge: '14' },
+      { op: 'overrule', kind: 'way', subject: 'speaker:amp>pannier-left', value: ['batteryUp'] },
+      { op: 'overrule', kind: 'lead', subject: 'speaker:amp>pannier-left', value: '14' },
     ]);
     const noAmp = apply(rich, { op: 'removeGear', id: 'amp' });
     expect(noAmp.circuits).toEqual({});
     expect(Object.keys(noAmp.feeds)).toEqual(['head']);
-    expect(noAmp.ways).toEqual({});
-    expect(noAmp.leadGauges).toEqual({});
+    expect(noAmp.overrules).toEqual(NONE_SET);
     const noSpeaker = apply(rich, { op: 'removeGear', id: 'pannier-left' });
     expect(Object.keys(noSpeaker.circuits)).toHaveLength(3);
   });
 
   test('moving gear drops the ways pinned to its old place', () => {
-    const pinned = apply(TOURER_JOB, { op: 'chooseWay', run: 'feed:battery>amp', legs: ['batteryUp'] });
-    expect(apply(pinned, { op: 'placeGear', id: 'amp', place: 'underSeat' }).ways).toEqual({});
-    expect(apply(pinned, { op: 'placeGear', id: 'head', place: 'barClamp' }).ways).toEqual(pinned.ways);
+    const pinned = apply(TOURER_JOB, {
+      op: 'overrule',
+      kind: 'way',
+      subject: 'feed:battery>amp',
+      value: ['batteryUp'],
+    });
+    expect(apply(pinned, { op: 'placeGear', id: 'amp', place: 'underSeat' }).overrules).toEqual(NONE_SET);
+    expect(apply(pinned, { op: 'placeGear', id: 'head', place: 'barClamp' }).overrules).toEqual(pinned.overrules);
   });
 
   test.each<[string, Operation]>([
@@ -170,8 +186,8 @@ describe('operations', () => {
     ['gear gone, removed', { op: 'removeGear', id: 'ghost' }],
     ['no such place', { op: 'placeGear', id: 'amp', place: 'attic' }],
     ['coil twice', { op: 'wireChannel', channel: 'amp/fr', wiring: leaf('fairing-left') }],
-    ['feed of nothing', { op: 'chooseGauge', gear: 'ghost', gauge: '8' }],
-    ['feed of a speaker', { op: 'chooseFuse', gear: 'fairing-left', amps: 5 }],
+    ['feed of nothing', { op: 'overrule', kind: 'gauge', subject: 'ghost', value: '8' }],
+    ['feed of a speaker', { op: 'overrule', kind: 'fuse', subject: 'fairing-left', value: 5 }],
     ['something changed since', { op: 'restore', patches: [{ path: ['title'], from: 'x', to: 'y' }] }],
     ['out of the document', { op: 'restore', patches: [{ path: ['__proto__', 'x'], to: 1 }] }],
     ['another id', { op: 'restore', patches: [{ path: ['id'], from: TOURER_JOB.id, to: 'other' }] }],
@@ -196,25 +212,31 @@ describe('operations', () => {
       wiring: fc.constantFrom(null, leaf('fairing-right'), leaf('pannier-left')),
     }),
     fc.record({
-      op: fc.constant('chooseGauge' as const),
-      gear: fc.constantFrom('amp', 'head'),
-      gauge: fc.constantFrom('8' as const, null),
+      op: fc.constant('overrule' as const),
+      kind: fc.constant('gauge' as const),
+      subject: fc.constantFrom('amp', 'head'),
+      value: fc.constantFrom('8' as const, null),
     }),
     fc.record({
       op: fc.constant('chooseHolder' as const),
       gear: fc.constant('amp'),
       holder: fc.constantFrom(null, shelfItem('holder-strip') as FuseHolder),
     }),
-    fc.record({ op: fc.constant('setBattery' as const), battery: fc.record({ restVolts: fc.constantFrom(12, 12.5) }) }),
+    fc.record({
+      op: fc.constant('setBattery' as const),
+      id: fc.constant('battery'),
+      battery: fc.record({ restVolts: fc.constantFrom(12, 12.5) }),
+    }),
     fc.record({
       op: fc.constant('setSettings' as const),
       settings: fc.record({ dropLimitPct: fc.constantFrom(2, 10) }),
     }),
     fc.record({ op: fc.constant('setCharging' as const), charging: fc.record({ spareIdleA: fc.constantFrom(0, 9) }) }),
     fc.record({
-      op: fc.constant('chooseLead' as const),
-      run: fc.constant('speaker:amp>fairing-left'),
-      gauge: fc.constantFrom('14' as const, null),
+      op: fc.constant('overrule' as const),
+      kind: fc.constant('lead' as const),
+      subject: fc.constant('speaker:amp>fairing-left'),
+      value: fc.constantFrom('14' as const, null),
     }),
   );
 
@@ -263,7 +285,8 @@ describe('operations', () => {
 
   test('each operation has words for the undo button', () => {
     expect(words({ op: 'addGear', id: 'x', item: shelfItem('wren-100'), place: null })).toBe('add Wren 100');
-    expect(words({ op: 'chooseGauge', gear: 'amp', gauge: null })).toBe('choose gauge');
+    expect(words({ op: 'overrule', kind: 'gauge', subject: 'amp', value: '4' })).toBe('choose gauge');
+    expect(words({ op: 'overrule', kind: 'gauge', subject: 'amp', value: null })).toBe('take the proposal');
     expect(words({ op: 'restore', patches: [] })).toBe('restore');
   });
 });
@@ -316,7 +339,7 @@ describe('intake, choices, overrules and the seal', () => {
   const PLAIN = { ...edit({ op: 'setExisting', id: 'accessory', circuit: null }), day: USUAL_DAY };
 
   test('a document of version 1 comes up with nothing of what it said lost', () => {
-    const { wishes, choices, minutes, overrules, seal, accepted, added, ...rest } = PLAIN;
+    const { wishes, choices, minutes, overrules, seal, accepted, added, ...rest } = asVersion6(PLAIN);
     expect([accepted, Object.keys(added).length]).toEqual([{}, 9]);
     const { measures, existing, lamps, memories, ...craft } = PLAIN.craft;
     expect([wishes, choices, minutes, overrules, seal, measures, existing, lamps]).toEqual([
@@ -334,11 +357,11 @@ describe('intake, choices, overrules and the seal', () => {
     // What it could not say is when each was added: they count as they stood.
     expect(Object.values(raised.added).sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6, 7]);
     expect(Object.keys(memories).length).toBeGreaterThan(0);
-    for (const version of [5, 6]) expect(() => parseJob({ ...rest, version, craft })).toThrow(JobError);
+    for (const version of [5, 6, 7]) expect(() => parseJob({ ...rest, version, craft })).toThrow(JobError);
   });
 
   test('a document of version 3 comes up: its one battery keeps its figures and its key, its circuits are not measured', () => {
-    const { turnOn, day, sources, accepted, added, ...rest } = PLAIN;
+    const { turnOn, day, sources, accepted, added, ...rest } = asVersion6(PLAIN);
     expect([accepted, Object.keys(added).length]).toEqual([{}, 9]);
     expect([turnOn.source, sources]).toEqual([null, {}]);
     expect(day.segments).toHaveLength(3);
@@ -380,7 +403,7 @@ describe('intake, choices, overrules and the seal', () => {
     expect({ ...raised, added, sources: {}, craft: { ...raised.craft, existing: {} } }).toEqual(PLAIN);
     // Edits recorded then still apply.
     const edited = applyAll(raised, [
-      { op: 'setBattery', battery: { capacityAh: 20 } },
+      { op: 'setBattery', id: 'battery', battery: { capacityAh: 20 } },
       {
         op: 'setExisting',
         id: 'w',
@@ -410,7 +433,7 @@ describe('intake, choices, overrules and the seal', () => {
       for (const key of ['bridge', 'filters', 'marks', 'keyed']) delete bank?.[key];
       return { item: old, itemHash: itemHash === 'other' ? itemHash : contentHash(old), place };
     };
-    const { zones, speakers, sources, reserved, wiringRules, ...rest } = TOURER_JOB;
+    const { zones, speakers, sources, reserved, wiringRules, ...rest } = asVersion6(TOURER_JOB);
     expect([zones, speakers, sources, reserved]).toEqual([{}, {}, {}, {}]);
     expect(wiringRules).toEqual(USUAL_WIRING_RULES);
     const { oldReturns, ...craft } = TOURER_JOB.craft;
@@ -425,7 +448,7 @@ describe('intake, choices, overrules and the seal', () => {
     expect(raised.circuits).toEqual(TOURER_JOB.circuits);
     // An edit recorded then brings such an item too.
     const added = applyAll(raised, [
-      { op: 'addGear', id: 'late', item: gear['fairing-left']!.item as unknown as Speaker, place: null },
+      readEdit({ op: 'addGear', id: 'late', item: gear['fairing-left']!.item, place: null }),
     ]);
     expect(added.gear['late']!.item).toEqual(TOURER_JOB.gear['fairing-left']!.item);
   });
@@ -615,7 +638,7 @@ describe('intake, choices, overrules and the seal', () => {
   test('an overrule is live, stale when what it rested on changes, orphaned when its subject goes', () => {
     const proposal = (job: Job, key: string) => planJob(job).proposals[key]!;
     const why = whyNot(proposal(TOURER_JOB, 'gauge=amp'), 'Reel at hand');
-    const set = edit({ op: 'chooseGauge', gear: 'amp', gauge: '4', why });
+    const set = edit({ op: 'overrule', kind: 'gauge', subject: 'amp', value: '4', why });
     const state = (job: Job) => planJob(job).overrules.find((o) => o.key === 'gauge=amp')?.state;
     expect(planJob(set).overrules).toEqual([
       expect.objectContaining({ value: '4 AWG', proposedNow: why.then, state: 'live', why }),
@@ -626,24 +649,30 @@ describe('intake, choices, overrules and the seal', () => {
     const moved = apply(set, { op: 'setSettings', settings: { dropLimitPct: 1 } });
     expect(state(moved)).toBe('stale');
     const kept = whyNot(proposal(moved, 'gauge=amp'), 'Still at hand');
-    expect(state(apply(moved, { op: 'giveReason', key: 'gauge=amp', why: kept }))).toBe('live');
+    expect(state(apply(moved, { op: 'giveReason', kind: 'gauge', subject: 'amp', why: kept }))).toBe('live');
     expect(state(apply(set, { op: 'placeGear', id: 'amp', place: null }))).toBe('orphaned');
-    const dropped = apply(set, { op: 'dropOverrule', key: 'gauge=amp' });
+    const dropped = apply(set, { op: 'overrule', kind: 'gauge', subject: 'amp', value: null });
     expect(dropped).toEqual(TOURER_JOB);
-    expect(apply(set, { op: 'chooseGauge', gear: 'amp', gauge: null })).toEqual(TOURER_JOB);
+    expect(apply(set, { op: 'overrule', kind: 'gauge', subject: 'amp', value: null })).toEqual(TOURER_JOB);
     // A value set anew does not go on under the old reason.
-    expect(apply(set, { op: 'chooseGauge', gear: 'amp', gauge: '2' }).overrules).toEqual({});
+    expect(apply(set, { op: 'overrule', kind: 'gauge', subject: 'amp', value: '2' }).overrules.gauge).toEqual({
+      amp: { value: '2', why: null },
+    });
   });
 
   test.each([
-    ['fuse=amp', { op: 'chooseFuse', gear: 'amp', amps: 25 }],
-    ['lead=speaker:amp>fairing-left', { op: 'chooseLead', run: 'speaker:amp>fairing-left', gauge: '14' }],
-    ['minutes=off:cover/cowl', { op: 'expectMinutes', step: 'off:cover/cowl', minutes: 9 }],
-    ['way=feed:battery>amp', { op: 'chooseWay', run: 'feed:battery>amp', legs: ['batteryUp'] }],
+    ['fuse=amp', { op: 'overrule', kind: 'fuse', subject: 'amp', value: 25 }],
+    [
+      'lead=speaker:amp>fairing-left',
+      { op: 'overrule', kind: 'lead', subject: 'speaker:amp>fairing-left', value: '14' },
+    ],
+    ['minutes=off:cover/cowl', { op: 'overrule', kind: 'minutes', subject: 'off:cover/cowl', value: 9 }],
+    ['way=feed:battery>amp', { op: 'overrule', kind: 'way', subject: 'feed:battery>amp', value: ['batteryUp'] }],
   ] as [string, Operation][])('%s is listed and dropped whole', (key, operation) => {
     const set = edit(operation);
     expect(planJob(set).overrules.map((o) => o.key)).toEqual([key]);
-    expect(apply(set, { op: 'dropOverrule', key })).toEqual(TOURER_JOB);
+    const { kind, subject } = planJob(set).overrules[0]!;
+    expect(apply(set, overrule(kind, subject, null))).toEqual(TOURER_JOB);
   });
 
   test('a sealed job takes no edit until the seal is opened, and shows when its plan was touched', () => {
@@ -664,7 +693,7 @@ test('a document of version 5 comes up with its texts fit for every format, and 
   const item = { ...amp!.item, name: 'Weir\n.control' };
   const sealed = sealOf(planJob(TOURER_JOB), '2026-11-25T10:00:00.000Z', 'Bench', 0);
   const old = {
-    ...TOURER_JOB,
+    ...asVersion6(TOURER_JOB),
     version: 5,
     wishes: 'loud\r\nand\tclear\u0000',
     gear: { ...TOURER_JOB.gear, amp: { ...amp, item, itemHash: contentHash(item) } },
@@ -678,7 +707,7 @@ test('a document of version 5 comes up with its texts fit for every format, and 
   // Untouched on the shelf, it is still the same item here.
   expect(job.gear['amp']!.itemHash).toBe(contentHash(job.gear['amp']!.item));
   // This version itself is asked to keep to it.
-  expect(() => parseJob({ ...old, version: JOB_VERSION, gear: TOURER_JOB.gear, seal: null })).toThrow(
+  expect(() => parseJob({ ...TOURER_JOB, wishes: old.wishes })).toThrow(
     /wishes: expected text without control characters/,
   );
 });
@@ -725,5 +754,7 @@ test('a document with a key that is malformed is refused by its path, and nothin
     }
   };
   expect(paths({ ...TOURER_JOB, circuits: { amp: wiring } })).toEqual(['circuits.amp']);
-  expect(paths({ ...TOURER_JOB, ways: { 'feed:': ['x'] }, circuits: {} })).toEqual(['ways.feed:']);
+  expect(
+    paths({ ...TOURER_JOB, overrules: { ...NONE_SET, way: { 'feed:': { value: ['x'], why: null } } }, circuits: {} }),
+  ).toEqual(['overrules.way.feed:']);
 });

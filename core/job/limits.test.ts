@@ -3,9 +3,10 @@ import { shelfItem } from '#demo/shelf';
 import { planJob } from '../plan';
 import { JobError, type Job } from './job';
 import { DEEPEST_FEED, LIMITS, MOST_FED } from './limits';
-import { OperationError, apply, applyAll, type Operation } from './operations';
-import { parseJob } from './parse';
+import { apply, applyAll, type Operation } from './operations';
 import { NEW_BATTERY, USUAL_TIE } from './supply';
+import { parseJob } from './upgrade';
+import { OperationError } from '../document/fault';
 
 const add = (id: string, item: string): Operation => ({ op: 'addGear', id, item: shelfItem(item), place: null });
 const bare: Job = applyAll(

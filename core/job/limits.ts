@@ -1,3 +1,7 @@
+import * as v from 'valibot';
+import type { Fault } from '../document/fault';
+import { Id } from '../text/scalars';
+
 /**
  * Most of each that a job may hold: far more than any craft has, and no more than is planned while a person waits.
  * What the schema says in words stands here once.
@@ -16,4 +20,12 @@ export const MOST_FED = 20;
 export const DEEPEST_FEED = 4;
 export type Limited = keyof typeof LIMITS;
 
-export const limitWords = (what: Limited): string => `expected ${LIMITS[what][0]} ${LIMITS[what][1]} at most`;
+const limitWords = (what: Limited): string => `expected ${LIMITS[what][0]} ${LIMITS[what][1]} at most`;
+
+/** Entries by id, no more than are planned while a person waits. */
+export const few = <T extends v.GenericSchema>(what: Limited, entry: T) =>
+  v.pipe(v.record(Id, entry), v.maxEntries(LIMITS[what][0], limitWords(what)));
+
+/** The same, of a document that an edit has made. */
+export const tooMany = (what: Limited, entries: object, path: readonly string[]): Fault[] =>
+  Object.keys(entries).length > LIMITS[what][0] ? [{ path, expected: limitWords(what) }] : [];

@@ -1,6 +1,7 @@
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import type { Job } from './job';
-import { OperationError, applyAll, type Operation } from './operations';
+import { applyAll, type Operation } from './operations';
+import { OperationError } from '../document/fault';
 
 const demo = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
 const launch = demo('river-launch');

@@ -1,13 +1,13 @@
 import { DEMO_JOBS, PATTERNS } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { stepHash } from '../build/index';
-import { contentHash } from '../gear/hash';
 import { planJob, type Plan } from '../plan';
 import { newJob, type Job } from './job';
 import { applyAll, undoOf, type Operation } from './operations';
 import { numbered, ordered } from './order';
-import { parseJob } from './parse';
 import { UNMEASURED, type Existing } from './supply';
+import { contentHash } from '../document/hash';
+import { parseJob } from './upgrade';
 
 /** A document as a store gives it back: every map's members by length of key, then by key (as binary JSON keeps them). */
 function stored<T>(document: T): T {

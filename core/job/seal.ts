@@ -1,5 +1,5 @@
-import { contentHash } from '../gear/hash';
-import type { Seal } from './job';
+import type { Seal } from './parts/seal';
+import { contentHash } from '../document/hash';
 
 /** Seals a plan: what was computed that day, by which planner, with a hash that proves it whole. */
 export function sealOf(plan: { readonly planner: string }, at: string, by: string, events: number): Seal {

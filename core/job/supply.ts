@@ -1,9 +1,9 @@
 import * as v from 'valibot';
 import type { Pattern } from '../craft/pattern';
-import { Id, Text } from '../gear/gear';
 import { Insulation } from '../tables/colours';
 import { Title } from './circuit';
 import { fact } from './facts';
+import { Id, Text } from '../text/scalars';
 
 /** What a battery is for. */
 export const ROLES = { both: 'starting and sound', start: 'starting', house: 'house' } as const;

@@ -1,12 +1,14 @@
+import { setOf } from '../job/parts/overrules';
 import { isPowered, passesOn, type FedGear, type PassingGear } from '../gear/gear';
 import { FRAME, batteryOf, gathererOf, gathersReturns, returnEnd } from '../connections/feeding';
 import type { CommonRun, FeedRun } from '../connections/runs';
-import type { FeedChoice, Job } from '../job/job';
+import type { Job } from '../job/job';
 import { ampacityOf, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
 import { smallestFuse, type FuseFamily } from '../tables/fuses';
 import { GROUND, postOf, supplyNetwork, type FeedCase, type Hung } from './cases';
 import { drawOf } from './demand';
 import { solveNetwork, type Load, type Network, type Resistor, type Solution } from './network';
+import { NO_FEED_CHOICE, type FeedChoice } from '../job/parts/feeds';
 
 /** Volts a sound contact loses at the current its wire carries at 105 °C (common practice: ten millivolts). */
 const CONTACT_VOLTS = 0.01;
@@ -18,11 +20,22 @@ export const FUSE_ALLOWANCE = 1.5;
 
 export type GaugeReason = 'least' | 'drop' | 'ampacity' | 'pinned' | 'thickest' | 'collapse';
 
+/** What is said of one feed: what the job chooses, and the sizes a person has set. */
+export interface FeedSaid extends FeedChoice {
+  readonly gauge: Gauge | null;
+  readonly fuseA: number | null;
+}
+export const saidOf = (job: Job, gear: string): FeedSaid => ({
+  ...(job.feeds[gear] ?? NO_FEED_CHOICE),
+  gauge: setOf(job, 'gauge', gear) ?? null,
+  fuseA: setOf(job, 'fuse', gear) ?? null,
+});
+
 /** One feed while it is sized: gear, what feeds it, and the conductors between. */
 export interface Branch {
   readonly gear: string;
   readonly item: FedGear;
-  readonly choice: FeedChoice;
+  readonly choice: FeedSaid;
   readonly audioWatts: number;
   readonly run: FeedRun | undefined;
   /** Battery, or gear that passes power on. */

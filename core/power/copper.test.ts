@@ -6,7 +6,7 @@ import { applyAll, type Operation } from '../job/operations';
 import { planJob } from '../plan';
 import { gaugeArea, isThinner, sizesOf, thinner, type Gauge } from '../tables/conductors';
 import { leastSize } from './craft-rules';
-import { mostLost, planPower, treeFrom, type PowerPlan } from './feeds';
+import { mostLost, planPower, type PowerPlan } from './feeds';
 
 const LAUNCH = DEMO_JOBS.find((job) => job.id === 'river-launch')!;
 const after = (job: Job, ...operations: Operation[]) => applyAll(job, operations);
@@ -28,7 +28,6 @@ const copperOf = (power: PowerPlan, gauge: (gear: string) => Gauge) =>
 /** Whether every limit holds with these sizes, by planning them pinned: amperes, fuses and drops are found anew. */
 function bruteForce(job: Job, plan: PowerPlan): { copper: number; odd: number } {
   const gear = Object.keys(plan.feeds);
-  const tree = treeFrom(job, plan);
   const sizes = sizesOf(job.settings.conductors).filter(
     (size) => !isThinner(size, leastSize(job.craft.pattern.kind, job.settings.conductors, job.settings.leastSize)),
   );
@@ -44,10 +43,9 @@ function bruteForce(job: Job, plan: PowerPlan): { copper: number; odd: number } 
     const odd = oddOf(gauges);
     const copper = copperOf(plan, (id) => gauges[gear.indexOf(id)]!);
     if (odd > best.odd || (odd === best.odd && copper >= best.copper - 1e-9)) return;
-    const feeds = Object.fromEntries(
-      gear.map((id, i) => [id, { ...tree.branches.get(id)!.choice, gauge: gauges[i]! }]),
-    );
-    const { feeds: found } = planPower({ ...job, feeds }, (id) => plan.feeds[id]!.run, plan.audioWatts, plan.common);
+    const gauge = Object.fromEntries(gear.map((id, i) => [id, { value: gauges[i]!, why: null }]));
+    const sized = { ...job, overrules: { ...job.overrules, gauge } };
+    const { feeds: found } = planPower(sized, (id) => plan.feeds[id]!.run, plan.audioWatts, plan.common);
     const holds = Object.values(found).every(
       (f) =>
         !f.collapsed &&
@@ -141,7 +139,7 @@ test('a head unit is fused as its maker names it, and its sockets count', () => 
   // 1.25 × 0.9 A would be 2 A: the maker names 10 A, and 18 AWG in a warm bundle carries it.
   expect([head!.fuseNeedA, head!.fuseA]).toEqual([10, 10]);
   expect(head!.ampacityA).toBeGreaterThanOrEqual(10);
-  const low = after(TOURER_JOB, { op: 'chooseFuse', gear: 'head', amps: 2 });
+  const low = after(TOURER_JOB, { op: 'overrule', kind: 'fuse', subject: 'head', value: 2 });
   expect(planJob(low).findings.find((f) => f.rule === 'fuse-below-need')!.reason).toContain('maker');
   const kingcup = shelfItem('kingcup-3') as Extract<Job['gear'][string]['item'], { kind: 'headUnit' }>;
   const charging = after(

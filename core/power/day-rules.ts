@@ -5,11 +5,11 @@ import { usualDay } from '../job/supply';
 import { startBattery } from '../connections/feeding';
 import { COMMON_PRACTICE } from '../tables/source';
 import { isPowered } from '../gear/gear';
-import { contentHash } from '../gear/hash';
 import { clock } from '../units/figures';
 import { planDay, type DayPlan } from './day';
 import { PEUKERT_SOURCE } from './endurance';
 import type { PowerPlan } from './feeds';
+import { contentHash } from '../document/hash';
 
 interface DaySeen {
   readonly job: Job;

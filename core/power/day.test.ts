@@ -59,7 +59,7 @@ describe('a steady current', () => {
   });
 
   test('the sun spares it: 120 W · 6 h ÷ 24 h is 30 W all day', () => {
-    const dark = bare([rest(8, { otherA: 2 })], { op: 'setBattery', battery: { capacityAh: 100 } });
+    const dark = bare([rest(8, { otherA: 2 })], { op: 'setBattery', id: 'battery', battery: { capacityAh: 100 } });
     const sunny = after(dark, { op: 'setSolar', solar: { at: 'battery', watts: 120, hours: 6 } });
     // 2 A and 30 W ÷ 12.7 V against each other, both below the rated 5 A.
     expect(1 - day(dark).batteries['battery']!.end).toBeCloseTo(0.16, 3);
@@ -170,7 +170,7 @@ describe('the whole day', () => {
 
   test('more capacity never shortens it; a hungrier amplifier never lengthens it', () => {
     const at = (ah: number) => {
-      const job = after(TOURER_JOB, { op: 'setBattery', battery: { capacityAh: ah } });
+      const job = after(TOURER_JOB, { op: 'setBattery', id: 'battery', battery: { capacityAh: ah } });
       return day(job).noStartAt ?? 99;
     };
     const hours = [8, 12, 20, 30, 60].map(at);

@@ -1,6 +1,7 @@
+import { setOf } from '../job/parts/overrules';
 import { isFed, passesOn, type FedGear } from '../gear/gear';
 import { feederOf, soundBattery } from '../connections/feeding';
-import { NO_FEED_CHOICE, type FeedChoice, type Job } from '../job/job';
+import { type Job } from '../job/job';
 import { sizesOf, type Ampacity, type Gauge } from '../tables/conductors';
 import type { FuseFamily } from '../tables/fuses';
 import {
@@ -18,6 +19,7 @@ import {
   resistorsOf,
   rootOf,
   roughAmps,
+  saidOf,
   sharedBy,
   sharedHome,
   solveBranches,
@@ -26,6 +28,7 @@ import {
   type CommonBranch,
   type GaugeReason,
   type Drawn,
+  type FeedSaid,
   type Tree,
 } from './branches';
 import { DESIGN_CASE, FEED_CASES, casesOf, postOf, supplyNetwork, type FeedCase } from './cases';
@@ -72,7 +75,7 @@ export interface FeedStretch {
 export interface Feed {
   readonly gear: string;
   readonly item: FedGear;
-  readonly choice: FeedChoice;
+  readonly choice: FeedSaid;
   /** Battery or gear it comes from, and the battery at its root. */
   readonly feeder: string;
   readonly battery: string;
@@ -151,7 +154,7 @@ export function treeOf(
   const least = leastSize(kind, job.settings.conductors, job.settings.leastSize);
   const first = sizesOf(job.settings.conductors)[0];
   const start = { gauge: least, reason: least === first ? ('ampacity' as const) : ('least' as const) };
-  const lead = commonRun && job.leadGauges[commonRun.run];
+  const lead = commonRun && setOf(job, 'lead', commonRun.run);
   const common: CommonBranch | undefined = commonRun && {
     ...commonRun,
     pinned: lead !== undefined,
@@ -166,7 +169,7 @@ export function treeOf(
       kept.push({ gear, item, audioWatts: watts, feeder: feederOf(job, gear) });
       continue;
     }
-    const choice = job.feeds[gear] ?? NO_FEED_CHOICE;
+    const choice = saidOf(job, gear);
     branches.set(gear, {
       gear,
       item,

@@ -169,7 +169,7 @@ describe('sizing', () => {
     expect(feed.states.restFull!.dropPct).toBeLessThanOrEqual(3);
     expect(feed.ampacityA).toBeGreaterThanOrEqual(feed.fuseA!);
     const thinner = AWG_SIZES[sizesOf('awg').indexOf(feed.gauge) - 1]!;
-    const forced = plan(withOps({ op: 'chooseGauge', gear: 'amp', gauge: thinner })).feeds['amp']!;
+    const forced = plan(withOps({ op: 'overrule', kind: 'gauge', subject: 'amp', value: thinner })).feeds['amp']!;
     expect(forced.states.restFull!.dropPct > 3 || forced.ampacityA < forced.fuseA!).toBe(true);
     expect(forced.gaugeReason).toBe('pinned');
   });
@@ -200,7 +200,7 @@ describe('sizing', () => {
     ).feeds['amp']!;
     expect(unnamed.fuseNeedA).toBeCloseTo(1.25 * unnamed.states.restFull!.amps, 9);
     expect(unnamed.fuseA).toBe(30);
-    expect(plan(withOps({ op: 'chooseFuse', gear: 'amp', amps: 40 })).feeds['amp']!.fuseA).toBe(40);
+    expect(plan(withOps({ op: 'overrule', kind: 'fuse', subject: 'amp', value: 40 })).feeds['amp']!.fuseA).toBe(40);
   });
 
   test('ampacity binds when the wire is short, drop when it is long', () => {
@@ -214,7 +214,7 @@ describe('sizing', () => {
     expect(feed.collapsedAlone).toBe(true);
     expect(feed.gaugeReason).toBe('collapse');
     expect(feed.stretches).toEqual([]);
-    const pinned = plan(withOps({ op: 'chooseGauge', gear: 'amp', gauge: '18' }), 900).feeds['amp']!;
+    const pinned = plan(withOps({ op: 'overrule', kind: 'gauge', subject: 'amp', value: '18' }), 900).feeds['amp']!;
     expect([pinned.gauge, pinned.collapsedAlone]).toEqual(['18', true]);
   });
 
@@ -236,7 +236,7 @@ describe('sizing', () => {
   });
 
   test('two feeds the battery could bring one by one, and not together', () => {
-    const weak = withOps({ op: 'setBattery', battery: { internalMilliohm: 80 } });
+    const weak = withOps({ op: 'setBattery', id: 'battery', battery: { internalMilliohm: 80 } });
     // At best this battery gives 12.7² ÷ 0.32 = 504 W.
     const both = planPower(weak, () => RUN, { amp: 240, head: 200 });
     for (const id of ['amp', 'head']) {
@@ -273,8 +273,9 @@ describe('sizing', () => {
           }
           const drops = AWG_SIZES.slice(4).map(
             (gauge) =>
-              plan(applyAll(job, [{ op: 'chooseGauge', gear: 'amp', gauge }]), watts, run).feeds['amp']!.states.restFull
-                ?.dropVolts ?? Number.MAX_VALUE,
+              plan(applyAll(job, [{ op: 'overrule', kind: 'gauge', subject: 'amp', value: gauge }]), watts, run).feeds[
+                'amp'
+              ]!.states.restFull?.dropVolts ?? Number.MAX_VALUE,
           );
           drops.slice(1).forEach((drop, i) => expect(drop).toBeLessThanOrEqual(drops[i]!));
         },

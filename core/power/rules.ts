@@ -82,7 +82,7 @@ const plannedFuse = (feed: Feed, tag: string) =>
     ? {
         cure: {
           label: `Take the planned fuse for ${tag}`,
-          operations: [{ op: 'chooseFuse' as const, gear: feed.gear, amps: null }],
+          operations: [{ op: 'overrule' as const, kind: 'fuse' as const, subject: feed.gear, value: null }],
         },
       }
     : {};
@@ -188,8 +188,8 @@ export const powerRules: readonly PowerRule[] = [
           cure: {
             label: 'Let the plan choose gauge and fuse',
             operations: [
-              { op: 'chooseGauge', gear: feed.gear, gauge: null },
-              { op: 'chooseFuse', gear: feed.gear, amps: null },
+              { op: 'overrule', kind: 'gauge', subject: feed.gear, value: null },
+              { op: 'overrule', kind: 'fuse', subject: feed.gear, value: null },
             ],
           },
         };
@@ -215,7 +215,7 @@ export const powerRules: readonly PowerRule[] = [
                 common.gaugeReason === 'pinned'
                   ? {
                       label: 'Let the plan choose its gauge',
-                      operations: [{ op: 'chooseLead', run: common.run, gauge: null }],
+                      operations: [{ op: 'overrule', kind: 'lead', subject: common.run, value: null }],
                     }
                   : {
                       label: 'Give each feed its own return',
@@ -267,7 +267,7 @@ export const powerRules: readonly PowerRule[] = [
                 : {
                     cure: {
                       label: 'Let the plan choose the fuse',
-                      operations: [{ op: 'chooseFuse' as const, gear: feed.gear, amps: null }],
+                      operations: [{ op: 'overrule' as const, kind: 'fuse' as const, subject: feed.gear, value: null }],
                     },
                   }),
             },
@@ -332,7 +332,7 @@ export const powerRules: readonly PowerRule[] = [
                 ? {
                     cure: {
                       label: 'Let the plan choose the gauge',
-                      operations: [{ op: 'chooseGauge', gear: feed.gear, gauge: null }],
+                      operations: [{ op: 'overrule', kind: 'gauge', subject: feed.gear, value: null }],
                     },
                   }
                 : {}),
@@ -366,7 +366,7 @@ export const powerRules: readonly PowerRule[] = [
                 ? {
                     cure: {
                       label: 'Let the plan choose the gauge',
-                      operations: [{ op: 'chooseGauge', gear: feed.gear, gauge: null }],
+                      operations: [{ op: 'overrule', kind: 'gauge', subject: feed.gear, value: null }],
                     },
                   }
                 : {}),
@@ -492,7 +492,9 @@ export const powerRules: readonly PowerRule[] = [
                 ? {
                     cure: {
                       label: `Take the planned gauge for ${tag}`,
-                      operations: [{ op: 'chooseGauge' as const, gear: feed.gear, gauge: null }],
+                      operations: [
+                        { op: 'overrule' as const, kind: 'gauge' as const, subject: feed.gear, value: null },
+                      ],
                     },
                   }
                 : {}),
@@ -521,7 +523,7 @@ export const powerRules: readonly PowerRule[] = [
               ],
               cure: {
                 label: 'Let the plan choose the gauge',
-                operations: [{ op: 'chooseGauge', gear: feed.gear, gauge: null }],
+                operations: [{ op: 'overrule', kind: 'gauge', subject: feed.gear, value: null }],
               },
             };
       }),

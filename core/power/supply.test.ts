@@ -7,7 +7,6 @@ import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { sealOf } from '../job/seal';
 import type { Tie } from '../job/supply';
-import { contentHash } from '../gear/hash';
 import { findingBasis } from '../findings/finding';
 import { planJob } from '../plan';
 import { planKeyOff } from './keyoff';
@@ -25,6 +24,7 @@ import { isolationOrder } from './isolation';
 import { shortAtFuse, shortAtPost } from './short';
 import { ringsOf } from './studs';
 import { wholePlan } from '../shown';
+import { contentHash } from '../document/hash';
 
 const jobOf = (id: string) => DEMO_JOBS.find((job) => job.id === id)!;
 const LAUNCH = jobOf('river-launch');
@@ -241,7 +241,7 @@ describe('distribution', () => {
   });
 
   test('24 V: the head unit is fed through a converter, and its drop is counted from there', () => {
-    const bank: Operation = { op: 'setBattery', battery: { restVolts: 25.4 } };
+    const bank: Operation = { op: 'setBattery', id: 'battery', battery: { restVolts: 25.4 } };
     const wrong = after(VAN, { op: 'setNominal', volts: 24 }, bank);
     expect(rulesOf(wrong)).toContain('wrong-volts');
     const job = after(wrong, add('dc', 'ford-24-12', 'bedShelf'), holder('dc', 'holder-blade'), {
@@ -320,7 +320,8 @@ describe('sizing', () => {
           const less = thinner(feed.gauge);
           const least = leastSize('motorcycle', s.standard, null);
           if (!less || isThinner(less, least)) continue;
-          const tried = planJob(after(job, { op: 'chooseGauge', gear: feed.gear, gauge: less })).power.feeds;
+          const tried = planJob(after(job, { op: 'overrule', kind: 'gauge', subject: feed.gear, value: less })).power
+            .feeds;
           const holds = Object.values(tried).every(
             (f) =>
               (f.fuseA ?? f.above?.amps ?? 0) <= f.fuseLimitA + 1e-9 &&
@@ -386,7 +387,7 @@ describe('sizing', () => {
   });
 
   test('ABYC’s 150 % is offered on boats and only counts there when it is taken', () => {
-    const pinned: Operation = { op: 'chooseFuse', gear: 'head', amps: 15 };
+    const pinned: Operation = { op: 'overrule', kind: 'fuse', subject: 'head', value: 15 };
     const thin = after(LAUNCH, { op: 'setSettings', settings: { insulation: '60' } }, pinned);
     const limit = (job: Job) =>
       planJob(job).power.feeds['head']!.fuseLimitA / planJob(job).power.feeds['head']!.ampacityA;
@@ -412,7 +413,7 @@ describe('the posts', () => {
       tie: { ...TIE, from: 'start', to: 'battery', joined: false },
     });
     expect(shortAtPost(open, 'battery').amps).toBeCloseTo(launch.amps, 6);
-    const stated = after(TOURER_JOB, { op: 'setBattery', battery: { shortA: 650 } });
+    const stated = after(TOURER_JOB, { op: 'setBattery', id: 'battery', battery: { shortA: 650 } });
     expect(shortAtPost(stated, 'battery').amps).toBeCloseTo(650, 9);
     expect(shortAtPost(stated, 'battery').stated).toBe(true);
   });
@@ -464,7 +465,7 @@ const AWAKE: Operation = { op: 'setSource', id: 'amp', choice: { wake: 'constant
 const FIRES: Record<string, Job> = {
   'interrupt-rating': after(LAUNCH, holder('block', 'holder-maxi')),
   'interrupt-rating-light': TOURER_JOB,
-  'not-selective': after(LAUNCH, { op: 'chooseFuse', gear: 'block', amps: 30 }),
+  'not-selective': after(LAUNCH, { op: 'overrule', kind: 'fuse', subject: 'block', value: 30 }),
   'passes-too-much': after(
     LAUNCH,
     add('relay', 'latch-30', 'lockerPanel'),
@@ -473,10 +474,10 @@ const FIRES: Record<string, Job> = {
     { op: 'feedFrom', gear: 'amp', from: 'relay' },
   ),
   'wrong-volts': after(VAN, { op: 'setNominal', volts: 24 }),
-  'thinner-than-least': after(LAUNCH, { op: 'chooseGauge', gear: 'head', gauge: '18' }),
+  'thinner-than-least': after(LAUNCH, { op: 'overrule', kind: 'gauge', subject: 'head', value: '18' }),
   'hull-return': after(LAUNCH, { op: 'choose', choice: 'grounds', option: 'frame' }),
   'clad-on-boat': after(LAUNCH, { op: 'setSettings', settings: { conductors: 'clad' } }),
-  'rings-on-stud': after(LAUNCH, { op: 'setBattery', battery: { ringsMinus: 4 } }),
+  'rings-on-stud': after(LAUNCH, { op: 'setBattery', id: 'battery', battery: { ringsMinus: 4 } }),
   'lithium-straight': after(VAN, {
     op: 'setTie',
     id: 'charger',
@@ -502,7 +503,7 @@ const FIRES: Record<string, Job> = {
     { op: 'setThere', id: 'bar', there: 'kept' },
     { op: 'feedFrom', gear: 'amp', from: 'bar' },
   ),
-  'wire-too-thick': after(LAUNCH, { op: 'chooseGauge', gear: 'amp', gauge: '2' }),
+  'wire-too-thick': after(LAUNCH, { op: 'overrule', kind: 'gauge', subject: 'amp', value: '2' }),
   'not-charged': after(LAUNCH, { op: 'setTie', id: 'combiner', tie: null }),
   'volts-mismatch': after(TOURER_JOB, { op: 'setNominal', volts: 24 }),
   'never-switched-on': after(
@@ -512,13 +513,13 @@ const FIRES: Record<string, Job> = {
     { op: 'feedFrom', gear: 'head', from: 'relay' },
     { op: 'setTurnOn', turnOn: { through: 'relay' } },
   ),
-  'battery-most': after(LAUNCH, { op: 'setBattery', battery: { mostA: 20 } }),
+  'battery-most': after(LAUNCH, { op: 'setBattery', id: 'battery', battery: { mostA: 20 } }),
   'isolation-no-switch': after(LAUNCH, { op: 'choose', choice: 'isolation', option: 'switch' }),
   'feeds-nothing': after(TOURER_JOB, add('relay', 'latch-30', 'batterySide')),
 };
 const SILENT: Record<string, Job> = {
   'interrupt-rating': LAUNCH,
-  'interrupt-rating-light': after(TOURER_JOB, { op: 'setBattery', battery: { shortA: 700 } }),
+  'interrupt-rating-light': after(TOURER_JOB, { op: 'setBattery', id: 'battery', battery: { shortA: 700 } }),
   'lithium-straight': VAN,
   'switched-source': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'panelSpare' } }),
   'joined-leads': after(VAN, { op: 'setTurnOn', turnOn: { joined: false } }),
@@ -586,7 +587,7 @@ test('a workshop may be stricter than the craft, and only stricter', () => {
 test('what a battery may give: the worst of its states, to the ampere', () => {
   const { power } = planJob(TOURER_JOB);
   const worst = Math.max(...FEED_CASES.map((c) => power.sources[c.id]?.['battery']?.amps ?? 0));
-  const most = (mostA: number) => rulesOf(after(TOURER_JOB, { op: 'setBattery', battery: { mostA } }));
+  const most = (mostA: number) => rulesOf(after(TOURER_JOB, { op: 'setBattery', id: 'battery', battery: { mostA } }));
   expect(most(worst + 0.01)).not.toContain('battery-most');
   expect(most(worst - 0.01)).toContain('battery-most');
 });
@@ -595,7 +596,7 @@ test('isolating by the switch wants a switch on every battery and nothing new ah
   const by = after(LAUNCH, { op: 'choose', choice: 'isolation', option: 'switch' });
   const switched = after(
     by,
-    { op: 'setBattery', battery: { batterySwitch: true } },
+    { op: 'setBattery', id: 'battery', battery: { batterySwitch: true } },
     { op: 'setBattery', id: 'start', battery: { batterySwitch: true } },
   );
   expect(rulesOf(switched)).not.toContain('isolation-no-switch');
@@ -627,7 +628,7 @@ test('what else hangs on the turn-on lead counts: 0.25 A given, the amplifier an
 });
 
 test('with the master switch off only what is ahead of it drains: 200 Ah · ⅘ ÷ 24 h by hand', () => {
-  const switched = after(LAUNCH, { op: 'setBattery', battery: { batterySwitch: true } });
+  const switched = after(LAUNCH, { op: 'setBattery', id: 'battery', battery: { batterySwitch: true } });
   const of = (job: Job) => planKeyOff(job).find(({ battery }) => battery === 'battery')!;
   expect(of(LAUNCH).switchedOffDays).toBeUndefined();
   const own = of(switched);
@@ -638,7 +639,7 @@ test('with the master switch off only what is ahead of it drains: 200 Ah · ⅘ 
 });
 
 test('ahead of the switch is said by the feed that leaves the battery, not by one behind a block', () => {
-  const switched = after(LAUNCH, { op: 'setBattery', battery: { batterySwitch: true } });
+  const switched = after(LAUNCH, { op: 'setBattery', id: 'battery', battery: { batterySwitch: true } });
   const of = (job: Job) => planKeyOff(job).find(({ battery }) => battery === 'battery')!;
   const behind = after(switched, { op: 'tapAhead', gear: 'amp', ahead: true });
   expect(of(behind).switchedOffDays).toBeCloseTo(of(switched).switchedOffDays!, 9);

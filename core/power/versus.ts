@@ -1,8 +1,8 @@
 import type { Amplifier, GearItem } from '../gear/gear';
-import { contentHash } from '../gear/hash';
 import { jobFaults, type Job } from '../job/job';
 import type { Chemistry } from '../job/supply';
 import { BEHAVIOUR } from '../tables/batteries';
+import { contentHash } from '../document/hash';
 
 /** What the day is held against. */
 export type Versus =

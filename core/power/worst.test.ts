@@ -117,7 +117,7 @@ describe('the worst state', () => {
     const [rest, cruise] = [free.states.restFull!.dropPct, free.states.cruiseFull!.dropPct];
     const between = after(
       LOOSE,
-      { op: 'chooseGauge', gear: 'amp', gauge: free.gauge },
+      { op: 'overrule', kind: 'gauge', subject: 'amp', value: free.gauge },
       { op: 'setSettings', settings: { dropLimitPct: (rest + cruise) / 2 } },
     );
     const found = planJob(between).findings.find((f) => f.rule === 'drop-over-limit')!;
@@ -173,12 +173,14 @@ describe('distribution that is there', () => {
 
   test('its fuse, once read off, is held against what hangs on it', () => {
     expect(rules(kept)).not.toContain('fuse-below-need');
-    const found = after(kept, { op: 'chooseFuse', gear: 'block', amps: 30 });
+    const found = after(kept, { op: 'overrule', kind: 'fuse', subject: 'block', value: 30 });
     expect(rules(found)).toContain('fuse-below-need');
-    expect(rules(after(found, { op: 'chooseFuse', gear: 'block', amps: 60 }))).not.toContain('fuse-below-need');
+    expect(rules(after(found, { op: 'overrule', kind: 'fuse', subject: 'block', value: 60 }))).not.toContain(
+      'fuse-below-need',
+    );
     // Found there, it is nobody's choice over the plan; of a new block it is.
     expect(planJob(found).overrules).toEqual([]);
-    const fresh = after(LAUNCH, { op: 'chooseFuse', gear: 'block', amps: 60 });
+    const fresh = after(LAUNCH, { op: 'overrule', kind: 'fuse', subject: 'block', value: 60 });
     expect(planJob(fresh).overrules.map(({ key }) => key)).toEqual(['fuse=block']);
   });
 
@@ -238,7 +240,7 @@ describe('gear that is there and kept draws where it is fed from', () => {
     const job = idle(
       TOURER_JOB,
       { op: 'setNominal', volts: 24 },
-      { op: 'setBattery', battery: { restVolts: 25 } },
+      { op: 'setBattery', id: 'battery', battery: { restVolts: 25 } },
       add('dc', 'ford-24-12', 'batterySide'),
       holder('dc', 'holder-blade'),
       { op: 'feedFrom', gear: 'head', from: 'dc' },
@@ -286,7 +288,11 @@ describe('behind a converter', () => {
   });
 
   test('fuses either side of it are not compared: the amperes are others', () => {
-    const both = after(high, { op: 'chooseFuse', gear: 'head', amps: 10 }, { op: 'chooseFuse', gear: 'dc', amps: 5 });
+    const both = after(
+      high,
+      { op: 'overrule', kind: 'fuse', subject: 'head', value: 10 },
+      { op: 'overrule', kind: 'fuse', subject: 'dc', value: 5 },
+    );
     expect(rules(both)).not.toContain('not-selective');
   });
 

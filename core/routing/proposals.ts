@@ -1,6 +1,7 @@
 import type { Run } from '../connections/runs';
 import type { Job } from '../job/job';
-import { proposal, wayWords, type Proposal } from '../job/overrules';
+import { proposal, type Proposal } from '../job/overrules';
+import { wayWords } from '../job/parts/wires';
 
 /** The way of each run that has one. */
 export const wayProposals = (job: Job, runs: readonly Run[]): Proposal[] =>

@@ -1,3 +1,4 @@
+import { setOf } from '../job/parts/overrules';
 import { HAZARDS } from '../craft/pattern';
 import type { Rule } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
@@ -48,8 +49,11 @@ export const routingRules: readonly RoutingRule[] = [
         .map((run) => ({
           subject: { kind: 'run', id: run.id },
           reason: `${nameOf(seen, run)}: the shortest way is used in its stead.`,
-          figures: [{ name: 'legs chosen', value: seen.job.ways[run.id]!.length, unit: '' }],
-          cure: { label: 'Drop the choice', operations: [{ op: 'chooseWay', run: run.id, legs: null }] },
+          figures: [{ name: 'legs chosen', value: setOf(seen.job, 'way', run.id)!.length, unit: '' }],
+          cure: {
+            label: 'Drop the choice',
+            operations: [{ op: 'overrule', kind: 'way', subject: run.id, value: null }],
+          },
         })),
   },
   {
@@ -73,7 +77,7 @@ export const routingRules: readonly RoutingRule[] = [
             figures: [{ name: 'length there', value: bad.lengthMm, unit: 'mm' }],
             cure: {
               label: 'Take the shortest safe way',
-              operations: [{ op: 'chooseWay' as const, run: run.id, legs: null }],
+              operations: [{ op: 'overrule' as const, kind: 'way' as const, subject: run.id, value: null }],
             },
           },
         ];

@@ -1,3 +1,4 @@
+import { setOf } from '../job/parts/overrules';
 import { endPlace, neededRuns, type Run } from '../connections/runs';
 import { craftOf, type Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
@@ -40,13 +41,13 @@ export function planRuns(job: Job): Run[] {
       from: fromPlace!,
       to: toPlace!,
       conductors: conductors.length,
-      pin: job.ways[id],
+      pin: setOf(job, 'way', id),
     })),
     [...fresh, ...ready.flatMap(({ fromPlace, toPlace }) => [fromPlace!, toPlace!])].map((id) => places[id]!.covers),
   );
   return needs.map((need) => {
     const { fromPlace, toPlace } = need;
-    const pin = job.ways[need.id];
+    const pin = setOf(job, 'way', need.id);
     const at = ready.indexOf(need);
     const route = at < 0 ? undefined : routes[at];
     const way = route?.way;

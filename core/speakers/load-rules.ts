@@ -1,3 +1,4 @@
+import { setOf } from '../job/parts/overrules';
 import { craftOf } from '../job/job';
 import { COMMON_PRACTICE } from '../tables/source';
 import type { Wiring } from '../job/circuit';
@@ -217,7 +218,7 @@ function cureOf({ job }: SpeakersSeen, source: string, share: SpeakerShare) {
     };
   const control = controlOf(job, share.gear, 'speaker');
   const run = `speaker:${control ?? source}>${share.gear}`;
-  const now = job.leadGauges[run] ?? (isMetricStandard(conductors) ? '1.5mm2' : '16');
+  const now = setOf(job, 'lead', run) ?? (isMetricStandard(conductors) ? '1.5mm2' : '16');
   // 10·lg(1 + x·R) with the share of power x that the lead takes at its present resistance.
   const part = 10 ** (share.leadLossDb / 10) - 1;
   const size = sizesOf(conductors).find(
@@ -227,7 +228,7 @@ function cureOf({ job }: SpeakersSeen, source: string, share: SpeakerShare) {
   return {
     cure: {
       label: `Use ${gaugeName(size, conductors)}`,
-      operations: [{ op: 'chooseLead' as const, run, gauge: size }],
+      operations: [{ op: 'overrule' as const, kind: 'lead' as const, subject: run, value: size }],
     },
   };
 }

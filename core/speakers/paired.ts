@@ -1,4 +1,3 @@
-import { contentHash } from '../gear/hash';
 import { channelsOfOutput, speakersOf, type Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
 import { controlOf } from '../connections/signal';
@@ -10,6 +9,7 @@ import { matesOf, renamed } from './mates';
 import type { Output } from './outputs';
 import { amplifierChannels, compareRanks, misfitOf, ranked, stepOf, swapped, type Merits, type Rank } from './rank';
 import { FAR, bandsFit, largestGroup, settingOf, wayList, worthOn, type Ground } from './space';
+import { contentHash } from '../document/hash';
 
 /** Mates, or one speaker that has none. */
 interface Item {

@@ -1,7 +1,7 @@
 import { sourcesOf } from '../connections/signal';
-import { contentHash } from '../gear/hash';
 import type { Job } from '../job/job';
 import { proposal, type Proposal } from '../job/overrules';
+import { contentHash } from '../document/hash';
 
 /** The wiring of all speakers: which is best takes a search, and that is not for every edit. */
 export const wiringProposals = (job: Job): Proposal[] => [

@@ -1,4 +1,3 @@
-import { contentHash } from '../gear/hash';
 import { channelsOfOutput, membersOf, speakersOf, type Wiring } from '../job/circuit';
 import { craftOf, type Job } from '../job/job';
 import { controlOf, heardOutputs, inputsOf, sourcesOf } from '../connections/signal';
@@ -18,6 +17,7 @@ import { outputVolts } from './load';
 import { outputsOf, type Output } from './outputs';
 import { heardWith, jointsOf, misfitOf, sitsFront, stepOf } from './rank';
 import { treesOf, type Tree } from './trees';
+import { contentHash } from '../document/hash';
 
 /** Outputs that are all alike to a group: one source, one side. */
 export interface Class {

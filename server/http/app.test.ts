@@ -82,6 +82,18 @@ test('a job is created, read with its ETag, saved, listed and deleted', async ()
   await call().get(`/api/jobs/${id}`).expect(404);
 });
 
+test('a page that was open when the server was brought up to date saves what it says in its own form', async () => {
+  await call().post('/api/jobs').send({ saveId: 's1', job: TOURER_JOB });
+  const save = (operations: object[], saveId: string) =>
+    call().post(`/api/jobs/${id}/saves`).send({ base: 1, saveId, operations });
+  await save([{ op: 'chooseGauge', gear: 'amp', gauge: '4' }], 's2').expect(200);
+  const read = await call().get(`/api/jobs/${id}`);
+  expect((read.body as { job: Job }).job.overrules.gauge).toEqual({ amp: { value: '4', why: null } });
+  const no = await save([{ op: 'chooseGauge', gear: 'amp', gauge: 'thick' }], 's3').expect(422);
+  expect(JSON.stringify(no.body)).toContain('operations.0.op');
+  await call().delete(`/api/jobs/${id}`).set('If-Match', '"2"').expect(204);
+});
+
 test('a conflict carries both versions', async () => {
   await call().post('/api/jobs').send({ saveId: 's1', job: TOURER_JOB });
   await call()
@@ -272,7 +284,7 @@ describe('files', () => {
 
   test('ticks, overrules and the seal survive re-planning and a change of the shelf', async () => {
     const why = { reason: 'Reel at hand', then: '10 AWG', basis: 'x' };
-    const set = applyAll(as('kept'), [{ op: 'chooseGauge', gear: 'amp', gauge: '4', why }]);
+    const set = applyAll(as('kept'), [{ op: 'overrule', kind: 'gauge', subject: 'amp', value: '4', why }]);
     const sealed = applyAll(set, [
       { op: 'sealJob', seal: sealOf(planJob(set), '2026-11-25T16:00:00.000Z', 'Bench', 1) },
     ]);

@@ -6,12 +6,10 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as v from 'valibot';
-import { Id } from '#core/gear/gear';
 import { borderFault } from '#core/text/border';
-import { problemsOf } from '#core/job/job';
 import { readJob } from '#core/read-job';
 import { BayEvent } from '#core/job/events';
-import { Operation } from '#core/job/operations';
+import { Operation, upgradeEdit } from '#core/job/operations';
 import type { JobStore } from '../store/jobs';
 import type { Library } from '../store/library';
 import type { PhotoStore } from '../store/photos';
@@ -20,11 +18,18 @@ import { download, exportRoutes, importRoutes } from './files';
 import { runHere, type Run } from '../work/tasks';
 import { ownPagesOnly, ownRequestsOnly } from './guard';
 import { Problem, sendProblem } from './problems';
+import { Id } from '#core/text/scalars';
+import { problemsOf } from '#core/document/fault';
 
 const SaveBody = v.strictObject({
   base: v.pipe(v.number(), v.integer(), v.minValue(1)),
   saveId: Id,
-  operations: v.pipe(v.array(Operation), v.minLength(1), v.maxLength(500)),
+  // A page that was open when the server was brought up to date says what it says in the older form.
+  operations: v.pipe(
+    v.array(v.pipe(v.unknown(), v.transform(upgradeEdit), Operation)),
+    v.minLength(1),
+    v.maxLength(500),
+  ),
 });
 
 const EventsBody = v.strictObject({ events: v.pipe(v.array(BayEvent), v.minLength(1), v.maxLength(500)) });

@@ -1,9 +1,9 @@
 import type { NextFunction, Request, Response } from 'express';
 import { JobError } from '#core/job/job';
-import { OperationError } from '#core/job/operations';
 import { BadPhotoError } from '#formats/pictures';
 import { TookTooLongError } from '../work/tasks';
 import { JobExistsError, NoSuchJobError, SaveConflictError, SetAsideError, StaleRevisionError } from '../store/jobs';
+import { OperationError } from '#core/document/fault';
 
 /** A request refused, as RFC 9457 has it; `more` members are sent along. */
 export class Problem extends Error {

@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
-import { OperationError, applyAll, type Operation } from '#core/job/operations';
+import { applyAll, type Operation } from '#core/job/operations';
 import { MOST_EVENTS, type BayEvent } from '#core/job/events';
 import { clashes, pathWords } from '#core/job/clash';
 import { JobError, type Job } from '#core/job/job';
@@ -22,6 +22,7 @@ import {
   whole,
   type JobRecord,
 } from './rows';
+import { OperationError } from '#core/document/fault';
 
 export interface StoredJob {
   readonly job: Job;

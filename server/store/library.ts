@@ -2,8 +2,8 @@ import type { PGlite, Transaction } from '@electric-sql/pglite';
 import type { Pattern } from '#core/craft/pattern';
 import { upgradeGear, type GearItem } from '#core/gear/gear';
 import { upgradePattern } from '#core/craft/upgrade';
-import { contentHash } from '#core/gear/hash';
 import type { Changes } from './changes';
+import { contentHash } from '#core/document/hash';
 
 /** Gear shelf and craft patterns: what jobs copy from. */
 export class Library {

@@ -1,14 +1,15 @@
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import type { Pattern } from '#core/craft/pattern';
-import { contentHash } from '#core/gear/hash';
 import { JobError, type Job } from '#core/job/job';
-import { OperationError, applyAll } from '#core/job/operations';
+import { applyAll, readEdit, type Operation } from '#core/job/operations';
 import { readJob } from '#core/read-job';
 import { beginAnew } from './begin-anew';
 import { readMark, setMark, type Changes } from './changes';
 import { setAside, type JournalEntry, type JournalLine } from './journal';
 import { stockRows } from './library';
 import { eventCount, insertEvents, insertJob, putPattern, selectJob, selectRaw, updateJob, whole } from './rows';
+import { contentHash } from '#core/document/hash';
+import { OperationError } from '#core/document/fault';
 
 export interface Replayed {
   /** Acknowledged changes that came back. */
@@ -269,8 +270,10 @@ class Replay {
         ? this.#newest
         : (await selectJob(tx, entry.job))!;
     let job: Job;
+    let operations: Operation[];
     try {
-      job = readJob(applyAll(found.job, entry.operations));
+      operations = entry.operations.map(readEdit);
+      job = readJob(applyAll(found.job, operations));
     } catch (error) {
       if (!(error instanceof OperationError || error instanceof JobError)) throw error;
       setAside(this.path, Buffer.from(JSON.stringify(entry)));
@@ -282,7 +285,7 @@ class Replay {
       return;
     }
     const same = job.craft.pattern === found.job.craft.pattern;
-    await updateJob(tx, job, entry.revision, entry.saveId, entry.operations, same);
+    await updateJob(tx, job, entry.revision, entry.saveId, operations, same);
     this.#revisions.set(entry.job, entry.revision);
     this.#newest = { job, revision: entry.revision };
     this.count++;

@@ -1,14 +1,14 @@
 import { setImmediate } from 'node:timers/promises';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import type { Pattern } from '#core/craft/pattern';
-import { contentHash } from '#core/gear/hash';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
-import type { Operation } from '#core/job/operations';
+import { readEdit, type Operation } from '#core/job/operations';
 import { ordered } from '#core/job/order';
 import { cleaned } from '#core/text/text';
-import { upgradeJob } from '#core/job/parse';
 import type { Journal, JournalEntry, KeptDocument } from './journal';
+import { contentHash } from '#core/document/hash';
+import { upgradeJob } from '#core/job/upgrade';
 
 /** A document as its row holds it: the pattern stands in a row of its own. */
 type Bare = Omit<Job, 'craft'> & { craft: Omit<Job['craft'], 'pattern'> };
@@ -121,7 +121,10 @@ export async function selectRevision(db: PGlite, id: string, revision: number) {
   );
   const [first, ...since] = rows;
   if (!first || rows.at(-1)!.revision !== revision) return undefined;
-  return { job: read(first.document!, first.pattern!), operations: since.flatMap((row) => row.operations ?? []) };
+  return {
+    job: read(first.document!, first.pattern!),
+    operations: since.flatMap((row) => (row.operations ?? []).map(readEdit)),
+  };
 }
 
 export async function eventsOf(db: PGlite | Transaction, id: string): Promise<BayEvent[]> {

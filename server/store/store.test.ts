@@ -4,10 +4,9 @@ import { join } from 'node:path';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { SHELF, shelfItem } from '#demo/shelf';
 import type { Pattern } from '#core/craft/pattern';
-import { contentHash } from '#core/gear/hash';
 import { MOST_EVENTS, type BayEvent } from '#core/job/events';
-import { JOB_VERSION, newJob, type Job } from '#core/job/job';
-import { OperationError, applyAll, undoOf, type Operation } from '#core/job/operations';
+import { newJob, type Job } from '#core/job/job';
+import { applyAll, undoOf, type Operation } from '#core/job/operations';
 import { planJob } from '#core/plan';
 import type { PGlite } from '@electric-sql/pglite';
 import { NewerSchemaError, migrate, openDatabase } from './database';
@@ -20,6 +19,10 @@ import { BadPhotoError } from '#formats/pictures';
 import { PhotoStore, hashOf } from './photos';
 import { MIGRATIONS } from './migrations';
 import { FolderHeldError, holdFolder } from './lock';
+import { contentHash } from '#core/document/hash';
+import { OperationError } from '#core/document/fault';
+import { JOB_VERSION } from '#core/job/parts/sheet';
+import { asVersion6 } from '../../tests/support/older-job';
 
 let db: PGlite;
 let folder: string;
@@ -89,7 +92,11 @@ describe('saves', () => {
     await store.create(TOURER_JOB, 's1');
     await store.save(id, { base: 1, saveId: 'theirs', operations: [{ op: 'removeGear', id: 'amp' }] });
     const refused = await store
-      .save(id, { base: 1, saveId: 'mine', operations: [{ op: 'chooseGauge', gear: 'amp', gauge: '8' }] })
+      .save(id, {
+        base: 1,
+        saveId: 'mine',
+        operations: [{ op: 'overrule', kind: 'gauge', subject: 'amp', value: '8' }],
+      })
       .catch((error: unknown) => error as SaveConflictError);
     expect(refused).toBeInstanceOf(SaveConflictError);
     const conflict = refused as SaveConflictError;
@@ -157,9 +164,9 @@ describe('saves', () => {
       ['wishes', { op: 'setWishes', wishes: 'Loud' }, { op: 'setWishes', wishes: 'Quiet' }, 'Wishes'],
       [
         'a gauge',
-        { op: 'chooseGauge', gear: 'amp', gauge: '6' },
-        { op: 'chooseGauge', gear: 'amp', gauge: '2' },
-        'Feed: Weir 4×45: gauge',
+        { op: 'overrule', kind: 'gauge', subject: 'amp', value: '6' },
+        { op: 'overrule', kind: 'gauge', subject: 'amp', value: '2' },
+        'Gauge: Weir 4×45',
       ],
       [
         'a place',
@@ -419,7 +426,7 @@ describe('the bay', () => {
   });
 
   test('a folder of the first version comes up: the job is as it was, and takes new edits', async () => {
-    const { wishes, choices, minutes, overrules, seal, turnOn, ...rest } = TOURER_JOB;
+    const { wishes, choices, minutes, overrules, seal, turnOn, ...rest } = asVersion6(TOURER_JOB);
     const { measures, existing, lamps, memories, pattern, ...craft } = TOURER_JOB.craft;
     expect([wishes, choices, minutes, overrules, seal, turnOn, measures, existing, lamps, memories]).toHaveLength(10);
     const old = oldPattern(pattern);

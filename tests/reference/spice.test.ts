@@ -314,7 +314,7 @@ const supplyCase = fc
     const base = s.lock ? LOCK_JOB : TOURER_JOB;
     const tie = { milliohm: s.milliohm[2], joined: s.joined, diodeVolts: 0.7, setVolts: 14.4, mostA: s.spare };
     return applyAll(base, [
-      { op: 'setBattery', battery: { restVolts: s.volts[0], internalMilliohm: s.milliohm[0] } },
+      { op: 'setBattery', id: 'battery', battery: { restVolts: s.volts[0], internalMilliohm: s.milliohm[0] } },
       {
         op: 'setBattery',
         id: 'house',

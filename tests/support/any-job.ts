@@ -5,12 +5,13 @@ import { NARROW_VAN } from '#core/craft/patterns/narrow-van';
 import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import type { FuseHolder, GearItem } from '#core/gear/gear';
-import { contentHash } from '#core/gear/hash';
 import { CHOICES, CHOICE_IDS } from '#core/job/choices';
 import { newJob, type Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
 import { CHEMISTRY_IDS, ROLES, TIES, type Role, type TieKind } from '#core/job/supply';
-import { OperationError, apply, type Operation } from '#core/job/operations';
+import { apply, type Operation } from '#core/job/operations';
+import { contentHash } from '#core/document/hash';
+import { OperationError } from '#core/document/fault';
 
 const PATTERNS = [ADVENTURE_TOURER, SIDE_BY_SIDE, RIVER_LAUNCH, NARROW_VAN];
 const HOLDERS = SHELF.filter((item): item is FuseHolder => item.kind === 'fuseHolder');
@@ -89,7 +90,7 @@ function madeJob(g: GeneratorValue): AnyJob {
     batterySwitch: sometimes(30),
   });
   const roles = Object.keys(ROLES) as Role[];
-  if (sometimes(80)) make({ op: 'setBattery', battery: battery(one(...roles)) });
+  if (sometimes(80)) make({ op: 'setBattery', id: 'battery', battery: battery(one(...roles)) });
   if (sometimes(60)) {
     const bank = sometimes(50) ? 'house' : 'bank';
     make({ op: 'setBattery', id: bank, battery: { name: 'House bank', ...battery(one('house', 'house', ...roles)) } });
@@ -156,8 +157,8 @@ function madeJob(g: GeneratorValue): AnyJob {
     if (sometimes(75)) make({ op: 'feedFrom', gear, from: one(...batteries, ...others, ...others, ...others) });
     if (sometimes(60)) make({ op: 'chooseHolder', gear, holder: one(...HOLDERS) });
     if (sometimes(30)) make({ op: 'placeFuse', gear, atMm: between(0, 2000) });
-    if (sometimes(10)) make({ op: 'chooseGauge', gear, gauge: one('18', '12', '8', '2') });
-    if (sometimes(8)) make({ op: 'chooseFuse', gear, amps: one(2, 10, 30, 100) });
+    if (sometimes(10)) make({ op: 'overrule', kind: 'gauge', subject: gear, value: one('18', '12', '8', '2') });
+    if (sometimes(8)) make({ op: 'overrule', kind: 'fuse', subject: gear, value: one(2, 10, 30, 100) });
     if (sometimes(15)) make({ op: 'sheathe', gear, sheathed: true });
     if (sometimes(15)) make({ op: 'tapAhead', gear, ahead: true });
   }

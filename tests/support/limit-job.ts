@@ -3,7 +3,8 @@ import { shelfItem } from '#demo/shelf';
 import { NEW_BATTERY, USUAL_TIE } from '#core/job/supply';
 import { DEEPEST_FEED, LIMITS, MOST_FED } from '#core/job/limits';
 import type { Job } from '#core/job/job';
-import { OperationError, apply, type Operation } from '#core/job/operations';
+import { apply, type Operation } from '#core/job/operations';
+import { OperationError } from '#core/document/fault';
 
 /**
  * As much as a job may hold: gear, feeds through feeds, speakers on every output, batteries joined by diodes and

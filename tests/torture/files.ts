@@ -6,7 +6,6 @@ import sharp from 'sharp';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { SHELF } from '#demo/shelf';
 import { shelfCsv } from '#formats/csv';
-import { contentHash } from '#core/gear/hash';
 import { sealOf } from '#core/job/seal';
 import { planJob } from '#core/plan';
 import { writeBundle } from '#formats/bundle';
@@ -17,6 +16,7 @@ import { limitJob } from '../support/limit-job';
 import { send, shotOf } from './load';
 import type { How, Outcome } from './outcome';
 import { watchHealth } from './requests';
+import { contentHash } from '#core/document/hash';
 
 type Maker = (dice: Dice) => Buffer | Promise<Buffer>;
 const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');

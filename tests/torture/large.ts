@@ -1,13 +1,13 @@
 import { readFileSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { finishedJob } from '#demo/finished';
-import { contentHash } from '#core/gear/hash';
 import { Journal } from '../../server/store/journal';
 import { keptAs } from '../../server/store/rows';
 import { startServer, tempFolder, type Running } from '../support/server';
 import { Dice } from './dice';
 import { send } from './load';
 import type { How, Outcome } from './outcome';
+import { contentHash } from '#core/document/hash';
 
 const MB = 1024 * 1024;
 /** Most memory a server has held, MB. */

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { OVERRULE_NAMES, whyNot } from '#core/job/overrules';
+import { OVERRULES } from '#core/job/parts/overrules';
 import { useJob } from '../stores/job';
 import TextField from './TextField.vue';
+import { whyNot } from '#core/document/overrule';
 
 /** A value a person set over the plan: what was proposed then and is now, how it stands, and why. */
 const props = defineProps<{ of: string; named?: boolean }>();
@@ -11,16 +12,16 @@ const overrule = computed(() => store.plan!.overrules.find((o) => o.key === prop
 const reason = computed(() => overrule.value?.why?.reason ?? '');
 function keep(text: string): string | undefined {
   const proposal = store.plan!.proposals[props.of];
-  return proposal
-    ? store.edit([{ op: 'giveReason', key: props.of, why: whyNot(proposal, text.trim()) }], 'give a reason')
-    : undefined;
+  if (!proposal) return undefined;
+  const { kind, subject } = proposal;
+  return store.edit([{ op: 'giveReason', kind, subject, why: whyNot(proposal, text.trim()) }]);
 }
 </script>
 
 <template>
   <div v-if="overrule" class="over" :data-overrule="of">
     <p>
-      <b v-if="named">{{ OVERRULE_NAMES[overrule.kind] }} {{ overrule.value }}</b>
+      <b v-if="named">{{ OVERRULES[overrule.kind].name }} {{ overrule.value }}</b>
       <b v-else>{{ overrule.value }}, set over the plan</b>
       <span :class="overrule.state"> · {{ overrule.state }}</span>
     </p>
@@ -31,7 +32,7 @@ function keep(text: string): string | undefined {
     <template v-if="!store.job!.seal">
       <TextField
         v-if="overrule.state !== 'orphaned'"
-        :label="`Why ${OVERRULE_NAMES[overrule.kind].toLowerCase()} ${overrule.value}`"
+        :label="`Why ${OVERRULES[overrule.kind].name.toLowerCase()} ${overrule.value}`"
         bare
         :shown="reason"
         :max="400"
@@ -42,7 +43,7 @@ function keep(text: string): string | undefined {
         <BButton v-if="overrule.state === 'stale'" size="sm" variant="outline-secondary" @click="keep(reason)"
           >Keep it</BButton
         >
-        <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'dropOverrule', key: of }])">{{
+        <BButton size="sm" variant="outline-secondary" @click="store.overrule(overrule.kind, overrule.subject, null)">{{
           overrule.state === 'orphaned' ? 'Drop it' : overrule.kind === 'wiring' ? 'Clear reason' : 'Take the proposal'
         }}</BButton>
       </div>

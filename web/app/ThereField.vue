@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { THERE, type Job } from '#core/job/job';
+import { type Job } from '#core/job/job';
 import { useJob } from '../stores/job';
 import PickField from './PickField.vue';
+import { THERE } from '#core/job/parts/gear';
 
 /** Whether gear is new here, or the craft has it already and keeps it or goes past it. */
 const props = defineProps<{ gear: string }>();

@@ -1,21 +1,11 @@
 import { defineStore } from 'pinia';
-import * as v from 'valibot';
 import { computed, ref, shallowRef } from 'vue';
-import { besideTheirs, clashes, pathWords, valueWords, type Clash } from '#core/job/clash';
-import { changesBetween } from '#core/job/diff';
+import { besideTheirs, clashes, pathWords, valueWords } from '#core/job/clash';
+import type { Clash } from '#core/document/merge';
 import { bySeverity, findingBasis, type Finding, type Subject } from '#core/findings/finding';
-import { contentHash } from '#core/gear/hash';
-import { problemsOf, type Job, type Why } from '#core/job/job';
-import { overruleKey, whyNot, type OverruleKind } from '#core/job/overrules';
-import {
-  Operation as OperationSchema,
-  OperationError,
-  applyAll,
-  describe,
-  undoOf,
-  type Operation,
-} from '#core/job/operations';
-import { cleanedAll } from '#core/text/text';
+import type { Job } from '#core/job/job';
+import { applyAll, describe, readEdit, undoOf, upgradeEdit, type Operation } from '#core/job/operations';
+import { overrule as overruled, type OverruleKind } from '#core/job/parts/overrules';
 import { planner, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, isForNow, newId, type StoredJob } from '../api';
 import { searches } from '../workers';
@@ -34,6 +24,10 @@ import {
 } from './kept-edits';
 import { isDayFinding, planOf } from '#core/shown';
 import type { Ledger } from '#core/ledger';
+import { contentHash } from '#core/document/hash';
+import { overruleKey, whyNot } from '#core/document/overrule';
+import { OperationError } from '#core/document/fault';
+import { changesBetween, own } from '#core/document/patches';
 
 export type SaveState =
   | { is: 'saved'; at: Date | undefined }
@@ -57,14 +51,6 @@ const EMPTY_VIEW = { bounds: [0, 0, 1, 1], strokes: [] } satisfies Job['craft'][
 export function withoutDrawing(job: Job): Job {
   const pattern = { ...job.craft.pattern, drawing: { side: EMPTY_VIEW, top: EMPTY_VIEW } };
   return { ...job, craft: { ...job.craft, pattern } };
-}
-
-/** An operation as the server takes it: its texts cleaned, its figures in their ranges. Throws OperationError. */
-function asTaken(operation: Operation): Operation {
-  const parsed = v.safeParse(OperationSchema, operation.op === 'restore' ? operation : cleanedAll(operation));
-  if (parsed.success) return parsed.output;
-  const [first] = problemsOf(parsed.issues, operation.op);
-  throw new OperationError(operation.op, `${first!.path}: ${first!.expected}`);
 }
 
 const SAVE_AFTER_MS = 250;
@@ -182,7 +168,8 @@ export const useJob = defineStore('job', () => {
     if (save.value.is !== 'saved') return;
     const stored = { job: latest!, revision };
     ({ base: revision, sending } = edits);
-    waiting = [...edits.waiting];
+    waiting = edits.waiting.map((edit) => edit.map(upgradeEdit) as Edit);
+    if (sending) sending = { ...sending, edits: sending.edits.map((edit) => edit.map(upgradeEdit) as Edit) };
     await flush();
     const made = () => [...(sending?.edits ?? []), ...waiting].flat();
     const now = save.value as SaveState;
@@ -244,7 +231,7 @@ export const useJob = defineStore('job', () => {
     const before = latest!;
     let after: Job;
     try {
-      operations = operations.map(asTaken);
+      operations = operations.map(readEdit);
       after = applyAll(before, operations);
     } catch (error) {
       if (!(error instanceof OperationError)) throw error;
@@ -488,11 +475,20 @@ export const useJob = defineStore('job', () => {
     reset();
   }
 
-  /** Why a value is set over the plan, to go with the operation that sets it; its reason can be given later. */
-  function why(kind: OverruleKind, subject: string): { why?: Why } {
-    const key = overruleKey(kind, subject);
-    const proposal = plan.value?.proposals[key];
-    return proposal ? { why: whyNot(proposal, latest?.overrules[key]?.reason ?? '') } : {};
+  /**
+   * Sets a value over the plan, with what is proposed now; its reason can be given later. Null takes it back. Returns
+   * what was wrong, if anything.
+   */
+  function overrule<Kind extends OverruleKind>(
+    kind: Kind,
+    subject: string,
+    value: Parameters<typeof overruled<Kind>>[2],
+    label?: string,
+  ): string | undefined {
+    const proposal = plan.value?.proposals[overruleKey(kind, subject)];
+    const reason = own(latest!.overrules[kind] as Job['overrules']['gauge'], subject)?.why?.reason ?? '';
+    const why = value !== null && proposal ? whyNot(proposal, reason) : undefined;
+    return edit([overruled(kind, subject, value, why)], label);
   }
 
   /** Accepts a finding, with a reason; an empty reason takes that back. Returns what was wrong, if anything. */
@@ -529,7 +525,7 @@ export const useJob = defineStore('job', () => {
     wholePlan,
     findings,
     accept,
-    why,
+    overrule,
     reset,
     clashing,
     takeTheirs,

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { PHASES, type StepState } from '#core/build/index';
-import { whyNot } from '#core/job/overrules';
 import { CAUTIONS } from '#core/tables/cautions';
 import { colourText } from '#core/tables/colours';
 import { DRIVES } from '#core/tables/fasteners';
@@ -84,11 +83,7 @@ onBeforeUnmount(() => {
 
 const key = computed(() => `minutes=${step.value.id}`);
 const overrule = computed(() => store.plan!.overrules.find((o) => o.key === key.value));
-function expect(minutes: number): void {
-  const proposal = store.plan!.proposals[key.value]!;
-  const why = whyNot(proposal, overrule.value?.why?.reason ?? '');
-  store.edit([{ op: 'expectMinutes', step: step.value.id, minutes, why }], `expect ${minutes} minutes`);
-}
+const expect = (minutes: number) => store.overrule('minutes', step.value.id, minutes, `expect ${minutes} minutes`);
 /** Lengths of wire and holes in the units of the screen; sockets, bits and screws by the size they are bought by. */
 const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
 </script>
@@ -231,7 +226,7 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
           v-if="overrule"
           type="button"
           class="btn btn-sm btn-outline-secondary"
-          @click="store.edit([{ op: 'dropOverrule', key }])"
+          @click="store.overrule('minutes', step.id, null)"
         >
           Plan: {{ step.plannedMinutes }} min
         </button>

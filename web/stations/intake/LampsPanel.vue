@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { EARS } from '#core/connections/zones';
 import { computed, ref } from 'vue';
-import { LAMP_ANSWERS, type HiddenLamp } from '#core/job/job';
 import { useJob } from '../../stores/job';
+import { LAMP_ANSWERS, type HiddenLamp } from '#core/job/parts/intake';
 
 const store = useJob();
 const rows = computed(() => Object.entries(store.job!.craft.lamps));

@@ -81,22 +81,14 @@ function setHolder(event: Event): void {
   store.edit([
     { op: 'chooseHolder', gear: props.feed.gear, holder },
     // A size the new family does not have cannot stay chosen.
-    { op: 'chooseFuse', gear: props.feed.gear, amps: null },
+    { op: 'overrule', kind: 'fuse', subject: props.feed.gear, value: null },
   ]);
 }
 const setFuse = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
-  store.edit([
-    {
-      op: 'chooseFuse',
-      gear: props.feed.gear,
-      amps: value === '' ? null : Number(value),
-      ...store.why('fuse', props.feed.gear),
-    },
-  ]);
+  store.overrule('fuse', props.feed.gear, value === '' ? null : Number(value));
 };
-const chooseGauge = (gauge: Gauge | null) =>
-  store.edit([{ op: 'chooseGauge', gear: props.feed.gear, gauge, ...store.why('gauge', props.feed.gear) }]);
+const chooseGauge = (gauge: Gauge | null) => store.overrule('gauge', props.feed.gear, gauge);
 const setGauge = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
   chooseGauge(value === '' ? null : (value as Gauge));

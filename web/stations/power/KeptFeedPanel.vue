@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { overrule, setOf } from '#core/job/parts/overrules';
 import { computed } from 'vue';
 import { passesOn } from '#core/gear/gear';
 import MaybeField from '../../app/MaybeField.vue';
@@ -9,8 +10,7 @@ import FeederField from './FeederField.vue';
 const props = defineProps<{ gear: string; words: string }>();
 const store = useJob();
 const item = computed(() => store.job!.gear[props.gear]!.item);
-const readOff = (amps: number | null) =>
-  store.edit([{ op: 'chooseFuse', gear: props.gear, amps }], 'read the fuse off');
+const readOff = (amps: number | null) => store.edit([overrule('fuse', props.gear, amps)], 'read the fuse off');
 </script>
 
 <template>
@@ -27,7 +27,7 @@ const readOff = (amps: number | null) =>
         label="Fuse ahead of it, read off"
         fact="fuseA"
         empty="not read"
-        :model-value="store.job!.feeds[gear]?.fuseA ?? null"
+        :model-value="setOf(store.job!, 'fuse', gear) ?? null"
         @update:model-value="readOff"
       />
     </div>

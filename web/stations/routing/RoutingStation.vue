@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { setOf } from '#core/job/parts/overrules';
 import { craftOf } from '#core/job/job';
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -133,14 +134,7 @@ const cuts = computed(() => store.plan!.cutList.cuts.filter((cut) => cut.run ===
 const leadGauges = computed(() => (selected.value?.kind === 'speaker' ? GAUGES.slice(0, 6) : GAUGES));
 const setLead = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
-  store.edit([
-    {
-      op: 'chooseLead',
-      run: selected.value!.id,
-      gauge: value === '' ? null : (value as Gauge),
-      ...store.why('lead', selected.value!.id),
-    },
-  ]);
+  store.overrule('lead', selected.value!.id, value === '' ? null : (value as Gauge));
 };
 </script>
 
@@ -240,7 +234,12 @@ const setLead = (event: Event) => {
           </p>
           <div v-if="selected.kind === 'speaker' || selected.id === store.plan!.power.common?.run" class="lead">
             <label class="form-label" for="lead">Lead gauge</label>
-            <select id="lead" class="form-select" :value="store.job!.leadGauges[selected.id] ?? ''" @change="setLead">
+            <select
+              id="lead"
+              class="form-select"
+              :value="setOf(store.job!, 'lead', selected.id) ?? ''"
+              @change="setLead"
+            >
               <option value="">{{ store.plan!.proposals[`lead=${selected.id}`]?.words ?? '' }}, as planned</option>
               <option v-for="g in leadGauges" :key="g" :value="g">
                 {{ gaugeName(g, store.job!.settings.conductors) }}
@@ -272,12 +271,7 @@ const setLead = (event: Event) => {
                 class="option"
                 :class="{ now: sameWay(way) }"
                 :aria-pressed="sameWay(way)"
-                @click="
-                  store.edit(
-                    [{ op: 'chooseWay', run: selected.id, legs: [...way.legs], ...store.why('way', selected.id) }],
-                    'choose route',
-                  )
-                "
+                @click="store.overrule('way', selected.id, [...way.legs], 'choose route')"
               >
                 <span
                   ><b>{{ lengthText(way.lengthMm) }}</b> by {{ way.legs.length }} legs; opens
@@ -292,10 +286,10 @@ const setLead = (event: Event) => {
         <OverruleNote :of="`lead=${selected.id}`" />
         <div class="ends">
           <BButton
-            v-if="store.job!.ways[selected.id]"
+            v-if="setOf(store.job!, 'way', selected.id)"
             size="sm"
             variant="outline-secondary"
-            @click="store.edit([{ op: 'chooseWay', run: selected.id, legs: null }], 'let the plan choose')"
+            @click="store.overrule('way', selected.id, null, 'let the plan choose')"
             >Let the plan choose</BButton
           >
           <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Show all runs</BButton>

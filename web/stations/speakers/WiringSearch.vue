@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
 import { RANKS, speakersOf, type RankId, type Wiring } from '#core/job/circuit';
-import { WIRING_KEY, whyNot } from '#core/job/overrules';
+import { overrule } from '#core/job/parts/overrules';
 import { joiningOf, members, rewire } from '#core/connections/wiring';
 import { BARS, rankWords, type WiringProposal, type WiringProposals } from '#core/speakers/index';
 import OverruleNote from '../../app/OverruleNote.vue';
 import { useJob } from '../../stores/job';
 import { searchWirings, type Search } from '../../workers';
+import { overruleKey, whyNot } from '#core/document/overrule';
 
 /** The search for the best wiring: in sight whatever is selected, with what it ranks by. */
 const store = useJob();
@@ -55,15 +56,18 @@ watch(says, () => {
   stop();
 });
 
+const KEY = overruleKey('wiring', 'speakers');
 function accept(proposal: WiringProposal, rank: number): void {
-  const basis = store.plan!.proposals[WIRING_KEY];
+  const basis = store.plan!.proposals[KEY];
   const first = proposals.value!.best[0]!;
   const over = rank > 0 && basis;
   store.edit(
     [
       ...rewire(store.job!, proposal.circuits, proposal.positions),
       // The first is what was proposed; any other stands over it, and wants a reason.
-      { op: 'explainWiring', why: over ? { ...whyNot(basis, ''), then: first.reason } : null },
+      over
+        ? overrule('wiring', 'speakers', 'asWired', { ...whyNot(basis, ''), then: first.reason })
+        : overrule('wiring', 'speakers', null),
     ],
     'use this wiring',
   );
@@ -148,7 +152,7 @@ const unplaced = computed(() =>
         </ul>
       </template>
     </div>
-    <OverruleNote :of="WIRING_KEY" />
+    <OverruleNote :of="KEY" />
     <details class="order">
       <summary>Ranking, most important first</summary>
       <p class="small">No load below a minimum, no two bands on one filter pair: that comes before all of these.</p>

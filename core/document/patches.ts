@@ -1,5 +1,7 @@
 import * as v from 'valibot';
 import { line } from '../text/text';
+import { without } from './edits';
+import { OperationError } from './fault';
 
 export const Patch = v.strictObject({
   path: v.pipe(v.array(line(200)), v.minLength(1), v.maxLength(20, 'expected 20 members at most')),
@@ -40,3 +42,21 @@ export const own = <T>(tree: Readonly<Record<string, T>>, key: string): T | unde
 /** What stands at a path of a document; undefined where nothing does. */
 export const valueAt = (doc: unknown, path: readonly string[]): unknown =>
   path.reduce((at, key) => (isTree(at) ? own(at, key) : undefined), doc);
+
+/** A document with members put back, where each still is what it was. Throws OperationError. */
+export const withPatches = <Doc>(doc: Doc, patches: readonly Patch[]): Doc =>
+  patches.reduce<Doc>((so, patch) => patched(so, patch, patch.path) as Doc, doc);
+
+function patched(doc: unknown, patch: Patch, path: readonly string[]): unknown {
+  const [key, ...rest] = path;
+  if (key === undefined) {
+    if (!same(doc, patch.from)) throw new OperationError('restore', `${patch.path.join('.')} has been changed since`);
+    return patch.to;
+  }
+  // Own members only: a path named __proto__ must not reach anything.
+  if (!isTree(doc) || key === '__proto__')
+    throw new OperationError('restore', `${patch.path.join('.')} is no longer there`);
+  const value = patched(own(doc, key), patch, rest);
+  if (value === undefined) return without(doc, (k) => k === key);
+  return { ...doc, [key]: value };
+}

@@ -1,41 +1,79 @@
 import * as v from 'valibot';
 import { upgradePattern } from '../craft/upgrade';
 import { upgradeGear } from '../gear/gear';
-import { contentHash } from '../gear/hash';
 import { borderFault } from '../text/border';
 import { cleanedAll } from '../text/text';
+import { without } from '../document/edits';
+import { contentHash } from '../document/hash';
+import { problemsOf } from '../document/fault';
 import { NO_SOURCE_CHOICE, USUAL_WIRING_RULES } from './circuit';
-import {
-  DEFAULT_SETTINGS,
-  JOB_VERSION,
-  Job,
-  JobError,
-  NOTHING_SAID,
-  NOTHING_SAID_OF_CRAFT,
-  NO_FEED_CHOICE,
-  problemsOf,
-} from './job';
+import { EMPTY, EMPTY_CRAFT, Job, JobError } from './job';
 import { numbered, ordered } from './order';
+import { NO_FEED_CHOICE } from './parts/feeds';
+import { NONE_SET } from './parts/overrules';
+import { DEFAULT_SETTINGS } from './parts/settings';
+import { JOB_VERSION } from './parts/sheet';
 import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
 
 /**
  * A document of an earlier version as this one writes it; anything else comes back as it is. Version 1 had
  * no intake, choices, step minutes, overrules' reasons or seal; version 2 no zones, nor anything said of one
  * speaker, source or channel; version 3 one battery, and nothing between it and the gear; version 4 no order of
- * what was added, and every finding was taken as it came; version 5 took text that some format cannot hold. What
- * they say keeps its place and meaning, so that operations recorded then still apply.
+ * what was added, and every finding was taken as it came; version 5 took text that some format cannot hold; version 6
+ * had a place of its own for every kind of overrule.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
   const version = versionOf(input);
   if (version === undefined || !Number.isInteger(version) || version < 1) return input;
-  const job = version < 6 ? withFitText(input as Loose) : (input as Loose);
+  let job = input as Loose;
+  if (version < 6) job = withFitText(job);
+  if (version < 7) job = withOneMap(job);
   const craft = job['craft'];
   if (typeof craft !== 'object' || craft === null) return job;
   const pattern = upgradePattern((craft as Loose)['pattern']);
   const { battery, batteries, ...said } = craft as Loose;
   if (version > 4) return pattern === (craft as Loose)['pattern'] ? job : { ...job, craft: { ...craft, pattern } };
   return raised(job, { ...said, pattern }, batteries, battery);
+}
+
+const isMap = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** Everything set over the plan in one map, with its reason beside it. What is no map is left for the schema to name. */
+function withOneMap(job: Loose): Loose {
+  const { overrules: reasons = {}, ways = {}, leadGauges = {}, minutes = {}, feeds = {}, ...rest } = job;
+  const version = { version: versionOf(job)! > 4 ? JOB_VERSION : job['version'] };
+  if (![reasons, ways, leadGauges, minutes, feeds].every(isMap)) return { ...job, ...version };
+  const why = reasons as Loose;
+  const sets = (kind: string, values: unknown) =>
+    Object.fromEntries(
+      Object.entries(values as Loose).flatMap(([subject, value]) =>
+        value === null || value === undefined ? [] : [[subject, { value, why: why[`${kind}=${subject}`] ?? null }]],
+      ),
+    );
+  const ofFeeds = (member: string) =>
+    Object.fromEntries(
+      Object.entries(feeds as Loose).map(([gear, choice]) => [gear, isMap(choice) ? choice[member] : undefined]),
+    );
+  return {
+    ...rest,
+    ...version,
+    feeds: Object.fromEntries(
+      Object.entries(feeds as Loose).map(([gear, choice]) => {
+        if (!isMap(choice)) return [gear, choice];
+        return [gear, without(choice, (member) => member === 'gauge' || member === 'fuseA')];
+      }),
+    ),
+    overrules: {
+      ...NONE_SET,
+      gauge: sets('gauge', ofFeeds('gauge')),
+      fuse: sets('fuse', ofFeeds('fuseA')),
+      way: sets('way', ways),
+      lead: sets('lead', leadGauges),
+      minutes: sets('minutes', minutes),
+      wiring: why['wiring=speakers'] ? { speakers: { value: 'asWired', why: why['wiring=speakers'] } } : {},
+    },
+  };
 }
 
 type Loose = Record<string, unknown>;
@@ -57,8 +95,6 @@ function withFitText({ seal, gear, craft, ...rest }: Loose): Loose {
             ...(pattern === undefined ? {} : { pattern }),
           },
         }),
-    // Text is all that version 5 lacks; an older document is raised in what else it lacks.
-    ...(rest['version'] === 5 ? { version: JOB_VERSION } : {}),
     ...(gear === undefined ? {} : { gear: upgradePlaced(gear) }),
     ...(seal === undefined ? {} : { seal }),
   };
@@ -78,7 +114,7 @@ function renamedSwitches(batteries: unknown): unknown {
 
 function raised(job: Loose, craft: Loose, batteries: unknown, battery: unknown): unknown {
   const next = {
-    ...NOTHING_SAID,
+    ...SAID_LATER,
     ...job,
     version: JOB_VERSION,
     wiringRules: { ...USUAL_WIRING_RULES, ...(job['wiringRules'] as object | undefined) },
@@ -87,7 +123,7 @@ function raised(job: Loose, craft: Loose, batteries: unknown, battery: unknown):
     sources: fill(job['sources'], NO_SOURCE_CHOICE),
     feeds: fill(job['feeds'], NO_FEED_CHOICE),
     craft: {
-      ...NOTHING_SAID_OF_CRAFT,
+      ...CRAFT_SAID_LATER,
       ...craft,
       existing: fill(craft['existing'], UNMEASURED),
       batteries: batteries
@@ -103,6 +139,11 @@ function raised(job: Loose, craft: Loose, batteries: unknown, battery: unknown):
     return next;
   }
 }
+
+/** What a document of version 1 could not say; the other members every one has. */
+const FROM_THE_FIRST = ['format', 'customer', 'settings', 'gear', 'circuits', 'feeds', 'note'];
+const SAID_LATER = without<unknown>(EMPTY, (member) => FROM_THE_FIRST.includes(member));
+const CRAFT_SAID_LATER = without<unknown>(EMPTY_CRAFT, (member) => FROM_THE_FIRST.includes(member));
 
 /** Settings that came after version 1; the others every document has. */
 const { conductors, bundles, fuseMarginPct, fuseWithinMm, leastSize, labourAnHour, wireAMetre } = DEFAULT_SETTINGS;

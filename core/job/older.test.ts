@@ -1,0 +1,115 @@
+import fc from 'fast-check';
+import { TOURER_JOB } from '#demo/jobs';
+import { anyJob } from '../../tests/support/any-job';
+import { asVersion6 } from '../../tests/support/older-job';
+import { changesBetween, type Patch } from '../document/patches';
+import { OperationError } from '../document/fault';
+import type { Job } from './job';
+import { apply, applyAll, readEdit } from './operations';
+import { parseJob } from './upgrade';
+
+const why = { reason: 'It is what I had', then: '6 AWG', basis: 'b' };
+
+test('whatever job version 6 wrote comes up the same job', () => {
+  fc.assert(
+    fc.property(anyJob, ({ job }) => {
+      const raised = parseJob(JSON.parse(JSON.stringify(asVersion6(job))));
+      // A feed whose sizes alone were set had a choice of its own then.
+      expect({ ...raised, feeds: job.feeds }).toEqual(job);
+      for (const [gear, choice] of Object.entries(raised.feeds))
+        expect(choice).toEqual({
+          ...{ holder: null, fuseAtMm: 150, from: null, allow150: false, sheathed: false, ahead: false },
+          ...job.feeds[gear],
+        });
+    }),
+    { numRuns: 40 },
+  );
+});
+
+const LEGS = ['batteryUp', 'header'];
+test.each<[string, unknown, (job: Job) => unknown, unknown]>([
+  [
+    'a gauge',
+    { op: 'chooseGauge', gear: 'amp', gauge: '4', why },
+    (j) => j.overrules.gauge,
+    { amp: { value: '4', why } },
+  ],
+  ['a fuse', { op: 'chooseFuse', gear: 'amp', amps: 25 }, (j) => j.overrules.fuse, { amp: { value: 25, why: null } }],
+  [
+    'a way',
+    { op: 'chooseWay', run: 'feed:battery>amp', legs: LEGS },
+    (j) => j.overrules.way,
+    { 'feed:battery>amp': { value: LEGS, why: null } },
+  ],
+  [
+    'a lead',
+    { op: 'chooseLead', run: 'speaker:amp>fairing-left', gauge: '14' },
+    (j) => j.overrules.lead,
+    { 'speaker:amp>fairing-left': { value: '14', why: null } },
+  ],
+  [
+    'minutes',
+    { op: 'expectMinutes', step: 'off:cover/cowl', minutes: 9 },
+    (j) => j.overrules.minutes,
+    { 'off:cover/cowl': { value: 9, why: null } },
+  ],
+  [
+    'why it is wired so',
+    { op: 'explainWiring', why },
+    (j) => j.overrules.wiring,
+    { speakers: { value: 'asWired', why } },
+  ],
+  [
+    'the one battery',
+    { op: 'setBattery', battery: { capacityAh: 21, masterSwitch: true } },
+    (j) => [j.craft.batteries['battery']!.capacityAh, j.craft.batteries['battery']!.batterySwitch],
+    [21, true],
+  ],
+])('an edit recorded by an earlier version still applies: %s', (_, edit, read, expected) => {
+  expect(read(apply(TOURER_JOB, readEdit(edit)))).toEqual(expected);
+});
+
+test('older edits that take something back', () => {
+  const set = applyAll(TOURER_JOB, [
+    readEdit({ op: 'chooseGauge', gear: 'amp', gauge: '4', why }),
+    readEdit({ op: 'chooseWay', run: 'feed:battery>amp', legs: ['batteryUp'] }),
+    readEdit({ op: 'explainWiring', why }),
+  ]);
+  const back = [
+    { op: 'dropOverrule', key: 'gauge=amp' },
+    { op: 'chooseWay', run: 'feed:battery>amp', legs: null },
+    { op: 'explainWiring', why: null },
+  ].map(readEdit);
+  expect(applyAll(set, back)).toEqual(TOURER_JOB);
+  const other = { ...why, reason: 'Checked' };
+  expect(apply(set, readEdit({ op: 'giveReason', key: 'gauge=amp', why: other })).overrules.gauge['amp']!.why).toEqual(
+    other,
+  );
+});
+
+test.each([
+  ['an edit nobody knows', { op: 'paintRed', gear: 'amp' }, 'op: '],
+  ['an older edit of what never was', { op: 'chooseGauge', gear: 'amp', gauge: 'thick' }, 'op: '],
+  ['no edit', 7, '(the edit): '],
+  ['text for a number', { op: 'setFrame', milliohm: 'ten' }, 'milliohm: expected a number of mΩ'],
+])('%s is refused', (_, edit, words) => {
+  expect(() => readEdit(edit)).toThrow(OperationError);
+  expect(() => readEdit(edit)).toThrow(words);
+});
+
+test('an undo recorded by version 6 puts back what it did then', () => {
+  fc.assert(
+    fc.property(anyJob, ({ states }) => {
+      for (let i = 1; i < states.length; i += 7) {
+        // As it was written then, and as it comes up now.
+        const [before, after] = [states[i - 1]!, states[i]!].map((state) => parseJob(asVersion6(state))) as [Job, Job];
+        const patches: Patch[] = changesBetween(asVersion6(states[i]!), asVersion6(states[i - 1]!));
+        if (!patches.length) continue;
+        const edit = readEdit(JSON.parse(JSON.stringify({ op: 'restore', patches })));
+        const back = apply(after, edit);
+        expect(back).toEqual(before);
+      }
+    }),
+    { numRuns: 40, endOnFailure: true },
+  );
+});

@@ -1,0 +1,88 @@
+import * as v from 'valibot';
+import { editsOf, older, without } from '../../document/edits';
+import { OperationError, type Fault } from '../../document/fault';
+import { GearItem, upgradeGear } from '../../gear/gear';
+import type { Job } from '../job';
+import { few, tooMany } from '../limits';
+import { Hash } from '../../document/overrule';
+import { gone } from './keys';
+import { Id } from '../../text/scalars';
+import { contentHash } from '../../document/hash';
+
+/** Gear the craft has already: kept in use, or left out of the way of the sound. */
+export const THERE = { kept: 'there already, kept', bypassed: 'there already, bypassed' } as const;
+const There = v.picklist(Object.keys(THERE) as [keyof typeof THERE, ...(keyof typeof THERE)[]]);
+
+const PlacedGear = v.strictObject({
+  item: GearItem,
+  itemHash: Hash,
+  place: v.nullable(Id),
+  there: v.nullable(There),
+});
+
+export const shape = { gear: few('gear', PlacedGear) };
+export const empty = { gear: {} };
+
+/** Gear that an edit is about. Throws OperationError where it is not in the job. */
+export function gearOf(job: Job, op: string, id: string): Job['gear'][string] {
+  const placed = Object.hasOwn(job.gear, id) ? job.gear[id] : undefined;
+  if (!placed) throw new OperationError(op, `gear ${id} is no longer in the job`);
+  return placed;
+}
+
+const withGear = (job: Job, op: string, id: string, part: Partial<Job['gear'][string]>): Job => ({
+  ...job,
+  gear: { ...job.gear, [id]: { ...gearOf(job, op, id), ...part } },
+});
+
+export const edits = editsOf<Job>()({
+  addGear: {
+    says: { id: Id, item: GearItem, place: v.nullable(Id) },
+    words: ({ item }) => `add ${item.name}`,
+    change(job, { id, item, place }) {
+      if (Object.hasOwn(job.gear, id)) throw new OperationError('addGear', `gear ${id} is already in the job`);
+      return { ...job, gear: { ...job.gear, [id]: { item, itemHash: contentHash(item), place, there: null } } };
+    },
+  },
+  placeGear: {
+    says: { id: Id, place: v.nullable(Id) },
+    words: 'move gear',
+    change: (job, { id, place }) => withGear(job, 'placeGear', id, { place }),
+    takes: ({ id }) => gone('ends', id),
+  },
+  removeGear: {
+    says: { id: Id },
+    words: 'take gear out',
+    change(job, { id }) {
+      gearOf(job, 'removeGear', id);
+      return { ...job, gear: without(job.gear, (key) => key === id) };
+    },
+    takes: ({ id }) => gone('gear', id),
+  },
+  /** Null: it is new. */
+  setThere: {
+    says: { id: Id, there: v.nullable(There) },
+    words: 'change what is there already',
+    change: (job, { id, there }) => withGear(job, 'setThere', id, { there }),
+  },
+});
+
+const { id, place } = edits.addGear.says;
+/** Items said less, and their texts took more, in earlier versions. */
+export const olderEdits = {
+  addGear: [
+    older(5, { id, item: v.looseObject({}), place }, (said) => ({
+      op: 'addGear',
+      ...said,
+      item: upgradeGear(said.item as GearItem),
+    })),
+  ],
+};
+
+export function faults({ gear, craft }: Job): Fault[] {
+  const found = tooMany('gear', gear, ['gear']);
+  for (const [key, placed] of Object.entries(gear))
+    if (placed.place !== null && !Object.hasOwn(craft.pattern.places, placed.place))
+      found.push({ path: ['gear', key, 'place'], expected: 'expected a place of this craft' });
+  return found;
+}

@@ -1,0 +1,31 @@
+import * as v from 'valibot';
+import type { Overrulables } from '../../document/overrule';
+import { gaugeName } from '../../tables/conductors';
+import type { Job } from '../job';
+import { GaugeChoice } from './feeds';
+import { RunId } from './keys';
+import { Id } from '../../text/scalars';
+
+/** A way in words: the names of its legs. */
+export const wayWords = (job: Pick<Job, 'craft'>, legs: readonly string[]): string =>
+  legs.map((id) => job.craft.pattern.legs[id]?.name ?? id).join(', ');
+
+export const sets = {
+  /** Legs in order from the run's first end. */
+  way: { subject: RunId, value: v.array(Id) },
+  lead: { subject: RunId, value: GaugeChoice },
+  /** The wiring of all speakers together: it is chosen, and overruled, as a whole. */
+  wiring: { subject: v.literal('speakers'), value: v.literal('asWired') },
+};
+export const overrules: Overrulables<Job, typeof sets> = {
+  way: {
+    name: 'Way',
+    words: (legs, job) => wayWords(job, legs),
+    fault(job, _, legs) {
+      const strange = legs.find((leg) => !Object.hasOwn(job.craft.pattern.legs, leg));
+      return strange === undefined ? undefined : `expected legs of this craft, not ${strange}`;
+    },
+  },
+  lead: { name: 'Lead gauge', words: (gauge, job) => gaugeName(gauge, job.settings.conductors) },
+  wiring: { name: 'Wiring', words: () => 'as wired' },
+};

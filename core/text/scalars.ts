@@ -1,0 +1,22 @@
+import * as v from 'valibot';
+import { line } from './text';
+
+/** Names that every record has without being told: as a key they would be found where nobody put them. */
+const INHERITED = Object.getOwnPropertyNames(Object.prototype).filter((name) => /^[A-Za-z]+$/.test(name));
+/** Stable keys: letters, digits and dashes, so that they can stand in a path, a file name and a URL. */
+export const Id = v.pipe(
+  v.string(),
+  v.regex(
+    new RegExp(`^(?!(?:${INHERITED.join('|')})$)[A-Za-z0-9][A-Za-z0-9-]{0,63}$`),
+    `expected letters, digits and dashes, 1 to 64 long, and none of ${INHERITED.join(', ')}`,
+  ),
+);
+export const Text = line(400);
+
+/** A finite number in a closed range; the message names the range and the unit. */
+export const ranged = (min: number, max: number, unit: string) =>
+  v.pipe(
+    v.number(`expected a number of ${unit}`),
+    v.minValue(min, `expected ${min} to ${max} ${unit}`),
+    v.maxValue(max, `expected ${min} to ${max} ${unit}`),
+  );

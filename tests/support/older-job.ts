@@ -1,0 +1,33 @@
+import type { SetValue, Why } from '#core/document/overrule';
+import type { Job } from '#core/job/job';
+
+/** A job as version 6 wrote it: every kind of overrule in a place of its own, the reasons in another. */
+export function asVersion6({ overrules, feeds, ...job }: Job) {
+  const values = <T>(sets: Readonly<Record<string, { readonly value: T }>>) =>
+    Object.fromEntries(Object.entries(sets).map(([subject, { value }]) => [subject, value]));
+  const reasons: Record<string, Why> = {};
+  for (const [kind, sets] of Object.entries(overrules))
+    for (const [subject, { why }] of Object.entries<SetValue<unknown>>(sets))
+      if (why) reasons[`${kind}=${subject}`] = why;
+  const fed = [...new Set([feeds, overrules.gauge, overrules.fuse].flatMap(Object.keys))];
+  const NONE = { holder: null, fuseAtMm: 150, from: null, allow150: false, sheathed: false, ahead: false };
+  return {
+    ...job,
+    version: 6,
+    feeds: Object.fromEntries(
+      fed.map((gear) => [
+        gear,
+        {
+          ...NONE,
+          ...feeds[gear],
+          gauge: overrules.gauge[gear]?.value ?? null,
+          fuseA: overrules.fuse[gear]?.value ?? null,
+        },
+      ]),
+    ),
+    ways: values(overrules.way),
+    leadGauges: values(overrules.lead),
+    minutes: values(overrules.minutes),
+    overrules: reasons,
+  };
+}
