@@ -4,10 +4,11 @@ import {
   minuteProposals,
   minutesByPhase,
   planBuild,
+  planWork,
   type BuildPlan,
   type Minutes,
 } from './build/index';
-import { endName, type CommonRun, type Run } from './connections/runs';
+import { endName, type Run } from './connections/runs';
 import { inputsOf, type Input } from './connections/signal';
 import { judge, type Finding } from './findings/finding';
 import { tagGear } from './gear/tags';
@@ -39,6 +40,7 @@ import {
   isolationOrder,
   planKeyOff,
   planPower,
+  planSizes,
   planTerminals,
   planTurnOn,
   powerRules,
@@ -135,8 +137,6 @@ const POWER: readonly JobPart[] = [
 ];
 /** A size set by hand moves no wire and turns no step about: only what carries current asks for it. */
 const SIZED: readonly JobPart[] = [...POWER, 'overrules.gauge', 'overrules.fuse'];
-/** What proposals rest on. */
-const ASKED: readonly JobPart[] = [...POWER, 'wiringRules', 'reserved'];
 const WORK: readonly JobPart[] = [...POWER, 'overrules.minutes', 'craft.lamps', 'craft.memories'];
 /** What a person has set, and what it is about. */
 const SET: readonly JobPart[] = [...LAID, ...OVERRULE_KINDS.map((kind): JobPart => `overrules.${kind}`)];
@@ -154,13 +154,21 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
    * is gone round once: what the speakers take at rated volts sizes the feeds, and the volts those feeds leave at full
    * output tell what the speakers get.
    */
-  function feed(by: typeof make, job: Job, wired: Job, runs: readonly Run[]) {
+  function feed<T>(
+    by: typeof make,
+    name: string,
+    plan: (...of: Parameters<typeof planPower>) => T,
+    job: Job,
+    wired: Job,
+    runs: readonly Run[],
+  ) {
     const leads = by('leads', SOUND, wired, leadResistance, runs);
     const rated = by('rated watts', SOUND, wired, ratedWatts, leads);
     const lengths = by('feed lengths', LAID, wired, feedRuns, runs);
     const common = by('common return', LAID, wired, commonRun, runs);
-    const power = by('power', SIZED, job, feedsOf, lengths, rated, common);
-    return { leads, power };
+    const sized = (of: Job, run: typeof lengths, watts: typeof rated, back: typeof common) =>
+      plan(of, (gear) => run[gear], watts, back);
+    return { leads, power: by(name, SIZED, job, sized, lengths, rated, common) };
   }
 
   return (given) => {
@@ -173,7 +181,7 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
     const tags = make('tags', ['gear'], job, ({ gear }) => tagGear(gear));
     const inputs = make('inputs', ['gear', ...HEARD], job, inputsOf);
     const runs = make('routing', LAID, wired, planRuns);
-    const { leads, power } = feed(make, job, wired, runs);
+    const { leads, power } = feed(make, 'power', planPower, job, wired, runs);
     const volts = make('volts', [], job, (_, of) => sourceVolts(of), power);
     const speakers = make('speakers', SOUND, wired, soundOf, leads, volts);
     const splices = make('splices', SOUND, wired, splicesOf, speakers);
@@ -184,13 +192,25 @@ export function planner(onMake?: (chapter: string) => void): (job: Job) => Plan 
     const cutList = make('cut list', SOUND, wired, planCuts, runs, sizes);
     const terminals = make('terminals', POWER, wired, endsOf, runs, sizes);
     const fuses = make('fuses', ['craft.batteries'], job, fusesToFit, power);
-    const build = make('build', WORK, wired, stepsOf, runs, splices, tags, fuses, isolation, sizes, terminals);
+    const fused = make('fused', [], job, (_, of) => Object.keys(of), fuses);
+    const work = make('work', WORK, wired, workOf, runs, splices, tags, fused, isolation);
+    const build = make('build', ['settings', 'overrules.lead'], job, stepsOf, work, sizes, terminals, fuses);
     const minutes = make('minutes', [], job, (_, of) => minutesByPhase(of), build);
 
     const freeWired: Job = { ...wired, overrules: free.overrules };
     const freeRuns = free === job ? runs : asIfNothingSet('routing', LAID, freeWired, planRuns);
-    const freePower = free === job ? power : feed(asIfNothingSet, free, freeWired, freeRuns).power;
-    const proposals = make('proposals', ASKED, wired, proposalsOf, freePower, freeRuns, build);
+    const freeSizes = free === job ? power : feed(asIfNothingSet, 'sizes', planSizes, free, freeWired, freeRuns).power;
+    const proposals = make(
+      'proposals',
+      [],
+      job,
+      (_, ...all) => Object.fromEntries(all.flat().map((one) => [one.key, one])),
+      make('feed proposals', ['settings'], job, feedProposals, freeSizes),
+      make('way proposals', ['craft.pattern'], job, wayProposals, freeRuns),
+      make('lead proposals', ['settings'], job, leadProposals, freeRuns),
+      make('wiring proposals', ['gear', ...HEARD, 'wiringRules', 'reserved'], job, wiringProposals),
+      make('minute proposals', [], job, (_, of) => minuteProposals(of), work),
+    );
     const overrules = make('overrules', SET, job, overrulesIn, proposals, runs, build, tags);
 
     const found = [
@@ -273,47 +293,30 @@ const batteryPosts = ({ craft }: Job): Job['craft']['batteries'] =>
 const ratedWatts = (job: Job, leads: LeadOhm) => planSpeakers(job, leads, () => undefined).audioWatts;
 const soundOf = (job: Job, leads: LeadOhm, volts: ReturnType<typeof sourceVolts>) =>
   planSpeakers(job, leads, (source) => volts[source]);
-const feedsOf = (
-  job: Job,
-  lengths: ReturnType<typeof feedRuns>,
-  watts: Readonly<Record<string, number>>,
-  common: CommonRun | undefined,
-) => planPower(job, (gear) => lengths[gear], watts, common);
 const endsOf = (job: Job, runs: readonly Run[], sizes: FeedGauges) => planTerminals(job, runs, gaugesOf(job, sizes));
 
-function stepsOf(
+const workOf = (
   job: Job,
   runs: readonly Run[],
   splices: readonly Splice[],
   tags: Plan['tags'],
-  fuses: ReturnType<typeof fusesToFit>,
+  fused: readonly string[],
   isolation: Plan['isolation'],
+) => planWork({ job, runs, splices, tags, fused, isolation });
+
+function stepsOf(
+  job: Job,
+  work: ReturnType<typeof planWork>,
   sizes: FeedGauges,
   terminals: readonly Termination[],
+  fuses: ReturnType<typeof fusesToFit>,
 ): BuildPlan {
   const gaugeOf = gaugesOf(job, sizes);
-  return planBuild({
-    job,
-    runs,
-    splices,
-    tags,
+  return planBuild(work, {
     fuses,
-    isolation,
     wireOf: (run) => gaugeWords(job, gaugeOf(run)),
     endsOf: (run, at) => terminals.filter((end) => end.run === run.id && end.at === at).map((end) => end.with),
   });
-}
-
-/** What is proposed for everything a person may set, by key, were nothing set. */
-function proposalsOf(job: Job, power: PowerPlan, runs: readonly Run[], build: BuildPlan): Record<string, Proposal> {
-  const all = [
-    ...feedProposals(job, power),
-    ...wayProposals(job, runs),
-    ...leadProposals(job, runs),
-    ...wiringProposals(job),
-    ...minuteProposals(build),
-  ];
-  return Object.fromEntries(all.map((one) => [one.key, one]));
 }
 
 /** What is set over the plan, with what it is about in words; that is missing where the job no longer has it. */

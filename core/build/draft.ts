@@ -12,13 +12,25 @@ export interface BuildSeen {
   readonly runs: readonly Run[];
   readonly splices: readonly BuildSplice[];
   readonly tags: Readonly<Record<string, string>>;
-  readonly fuses: Readonly<Record<string, number | undefined>>;
+  /** Gear that a fuse is fitted for. */
+  readonly fused: readonly string[];
   /** What is taken off power first, and put back last, in order. */
   readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
+}
+
+/** What is known of the wires once they are sized. No step is another one for it, or stands elsewhere. */
+export interface Sized {
   /** Gauge of a run's conductors, in words. */
   readonly wireOf: (run: Run) => string;
   /** What ends each conductor at one end of a run, in the order of its conductors. */
   readonly endsOf: (run: Run, at: string) => readonly string[];
+  /** The fuses to be fitted, A, by gear; undefined where none is large enough. */
+  readonly fuses: Readonly<Record<string, number | undefined>>;
+}
+
+/** A step as far as it is known before the wires are sized, and what the sizes add to it. */
+export interface Planned extends Step {
+  readonly sized?: (sizes: Sized) => Partial<Pick<Step, 'title' | 'lines' | 'ends'>>;
 }
 
 export type PlacedGear = [id: string, placed: Job['gear'][string]];
@@ -43,11 +55,11 @@ export function openedByRuns(pattern: Pattern, runs: readonly Run[]): Opened[] {
   });
 }
 
-type More = Partial<Omit<Step, 'id' | 'phase' | 'title' | 'minutes' | 'plannedMinutes' | 'subject'>>;
+type More = Partial<Omit<Planned, 'id' | 'phase' | 'title' | 'minutes' | 'plannedMinutes' | 'subject'>>;
 
 /** The steps as they are being written, and what every phase looks at. */
 export class Draft {
-  readonly steps: Step[] = [];
+  readonly steps: Planned[] = [];
   readonly job: Job;
   readonly pattern: Pattern;
   readonly teardown: Teardown;
@@ -111,17 +123,20 @@ export class Draft {
   }
 
   /** Rows of a connect step: every conductor of these runs that ends here. */
-  endsAt(at: string, runs: readonly Run[]): StepEnd[] {
-    return runs.flatMap((run) => {
-      const ends = this.seen.endsOf(run, at);
-      return run.conductors.map(({ colour, use }, i) => ({
+  endsAt(at: string, runs: readonly Run[]): (sizes: Sized) => StepEnd[] {
+    const known = runs.map((run) =>
+      run.conductors.map(({ colour, use }, i) => ({
         colour,
         use: `${use}, from ${this.nameOf(run.from === at ? run.to : run.from)}`,
-        wire: this.seen.wireOf(run),
         to: this.terminalOf(at, run, use, i),
-        with: ends[i]!,
-      }));
-    });
+      })),
+    );
+    return ({ wireOf, endsOf }) =>
+      runs.flatMap((run, r) => {
+        const wire = wireOf(run);
+        const ends = endsOf(run, at);
+        return known[r]!.map(({ colour, use, to }, i) => ({ colour, use, wire, to, with: ends[i]! }));
+      });
   }
 
   /** The terminal a conductor goes to, in words. */

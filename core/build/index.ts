@@ -20,6 +20,7 @@ export {
   type StepEnd,
 } from './step';
 export { minuteProposals } from './proposals';
-export { planBuild } from './steps';
+export { planBuild, planWork } from './steps';
+export type { Sized } from './draft';
 export { orderCovers, type OpenedCover, type Teardown } from './teardown';
 export { buildRules, intakeRules } from './rules';

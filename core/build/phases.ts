@@ -4,8 +4,8 @@ import { isPowered } from '../gear/gear';
 import { isFibre, materialName, materialOf } from '../job/material';
 import { colourText } from '../tables/colours';
 import { DRIVES } from '../tables/fasteners';
-import { openedByRuns, type Draft } from './draft';
-import type { StepFastener } from './step';
+import { openedByRuns, type Draft, type Sized } from './draft';
+import type { StepEnd, StepFastener } from './step';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
 const PULL_MINUTES = 4;
@@ -219,6 +219,16 @@ export function pull(d: Draft, safe: string): string[] {
   for (const [ends, group] of order) {
     const [from, to] = ends.split('>') as [string, string];
     const covers = openedByRuns(pattern, group);
+    const along = [
+      group[0]!.way!.legs.length
+        ? `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`
+        : 'To bare metal beside it, paint off, star washer under the ring.',
+      fromBattery
+        ? 'Start at the battery; park the surplus at the gear.'
+        : `Start at ${d.nameOf(to)}; trim at the other end.`,
+      securing.line,
+      'Label both ends alike.',
+    ];
     const id = d.add(
       `pull:run/${ends.replace('>', '-')}`,
       'pull',
@@ -227,20 +237,16 @@ export function pull(d: Draft, safe: string): string[] {
       { kind: 'run', id: group[0]!.id },
       {
         tools: [securing.tool, ...(d.fishMinutes(group[0]!) ? ['fish tape'] : [])],
-        lines: [
-          ...group.map(
-            (run) =>
-              `${run.cutMm} mm, ${d.seen.wireOf(run)}: ${run.conductors.map((c) => `${colourText(c.colour)} ${c.use}`).join('; ')}`,
-          ),
-          group[0]!.way!.legs.length
-            ? `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`
-            : 'To bare metal beside it, paint off, star washer under the ring.',
-          fromBattery
-            ? 'Start at the battery; park the surplus at the gear.'
-            : `Start at ${d.nameOf(to)}; trim at the other end.`,
-          securing.line,
-          'Label both ends alike.',
-        ],
+        lines: along,
+        sized: ({ wireOf }) => ({
+          lines: [
+            ...group.map(
+              (run) =>
+                `${run.cutMm} mm, ${wireOf(run)}: ${run.conductors.map((c) => `${colourText(c.colour)} ${c.use}`).join('; ')}`,
+            ),
+            ...along,
+          ],
+        }),
         cautions: group.some((run) => run.way!.legs.some((leg) => pattern.legs[leg]!.joint)) ? ['steering'] : [],
         after: [
           safe,
@@ -253,6 +259,9 @@ export function pull(d: Draft, safe: string): string[] {
   }
   return order.map(([ends]) => `pull:run/${ends.replace('>', '-')}`);
 }
+
+const countEnds = (runs: readonly Run[]): number => runs.reduce((count, run) => count + run.conductors.length, 0);
+const endsOnly = (at: (sizes: Sized) => StepEnd[]) => (sizes: Sized) => ({ ends: at(sizes) });
 
 /** Every end of every conductor, where it is: at gear and the frame beside it, at the tap, at the batteries. */
 export function connect(d: Draft): string[] {
@@ -267,18 +276,20 @@ export function connect(d: Draft): string[] {
     const frame = own.filter((run) => run.from === 'frame');
     if (!own.length) continue;
     const splices = d.seen.splices.filter(({ speaker }) => speaker === gear);
-    const ends = [...d.endsAt(gear, own), ...d.endsAt('frame', frame)];
+    const here = d.endsAt(gear, own);
+    const beside = d.endsAt('frame', frame);
+    const ends = countEnds(own) + countEnds(frame);
     const id = d.add(
       `connect:gear/${gear}`,
       'connect',
       `Connect ${d.nameOf(gear)}`,
-      minutesOf(ends.length),
+      minutesOf(ends),
       { kind: 'gear', id: gear },
       {
         tools: [END_TOOLS[joint]],
-        ends,
+        sized: (sizes) => ({ ends: [...here(sizes), ...beside(sizes)] }),
         lines: [
-          `${ends.length} ends. Slide the shrink tube on first.`,
+          `${ends} ends. Slide the shrink tube on first.`,
           ...(item.kind === 'speaker' ? ['Check which terminal is + on this speaker, and on its lead.'] : []),
           ...splices.map(({ plus, speakerPlus, keyed }) =>
             keyed === 'both'
@@ -306,7 +317,7 @@ export function connect(d: Draft): string[] {
       d.whole,
       {
         tools: ['multimeter', END_TOOLS[joint]],
-        ends: d.endsAt('switched', tapped),
+        sized: endsOnly(d.endsAt('switched', tapped)),
         lines: [
           source
             ? `${colourText(source.colour)}. Meter it at off, accessory and run before anything is cut.`
@@ -330,16 +341,15 @@ export function connect(d: Draft): string[] {
     if (!own.length) continue;
     const place = job.craft.batteries[battery]!.place ?? pattern.batteryPlace;
     const covers = [pattern.places[place]!.covers];
-    const ends = d.endsAt(battery, own);
     const id = d.add(
       `connect:battery/${battery}`,
       'connect',
       `Rings on ${d.nameOf(battery)}`,
-      minutesOf(ends.length),
+      minutesOf(countEnds(own)),
       d.whole,
       {
         tools: [END_TOOLS[joint], '10 mm socket'],
-        ends,
+        sized: endsOnly(d.endsAt(battery, own)),
         lines: ['The craft’s own cable stays off and covered. Heaviest ring at the bottom of the stud.'],
         checks: [{ id: 'tight', text: 'Every ring tight, none turns by hand' }],
         cautions: ['battery'],
@@ -387,12 +397,12 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
       after: [shorts],
     },
   );
-  const fused = d.fresh.flatMap(([id]) => (Object.hasOwn(d.seen.fuses, id) ? [id] : []));
+  const fused = d.fresh.flatMap(([id]) => (d.seen.fused.includes(id) ? [id] : []));
   const fuses = fused.map((gear) =>
     d.add(
       `fuse:gear/${gear}`,
       'test',
-      `Fit the ${d.seen.fuses[gear] === undefined ? '' : `${d.seen.fuses[gear]} A `}fuse of ${d.nameOf(gear)}`,
+      `Fit the fuse of ${d.nameOf(gear)}`,
       1,
       { kind: 'gear', id: gear },
       {
@@ -400,6 +410,8 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
           'The fuse goes in last, with the battery on: no arc at the post. A spark that does not stop means out again.',
         ],
         after: [on],
+        sized: ({ fuses: { [gear]: amps } }) =>
+          amps === undefined ? {} : { title: `Fit the ${amps} A fuse of ${d.nameOf(gear)}` },
       },
     ),
   );

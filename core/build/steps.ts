@@ -1,13 +1,30 @@
-import { Draft, type BuildSeen } from './draft';
+import { Draft, type BuildSeen, type Planned, type Sized } from './draft';
 import { connect, finish, fit, makeSafe, meterOldLeads, openUp, pull, putBack, test, tune } from './phases';
-import { PHASES, type BuildPlan, type Step } from './step';
+import { PHASES, type BuildPlan } from './step';
+import type { Teardown } from './teardown';
+
+/** Everything to do before the wires are sized. */
+export interface Work {
+  readonly steps: readonly Planned[];
+  readonly teardown: Teardown;
+}
+
+/** Everything to do, with the sizes of wires and fuses in it: a step that names none stays the very same. */
+export const planBuild = ({ steps, teardown }: Work, sizes: Sized): BuildPlan => ({
+  steps: steps.map((planned) => {
+    if (!planned.sized) return planned;
+    const { sized, ...step } = planned;
+    return { ...step, ...sized(sizes) };
+  }),
+  teardown,
+});
 
 /**
  * Everything to do, in an order in which nothing is done before what it waits for. Teardown comes from the
  * covers that the runs and places need; what goes back is the reverse, with a gate that holds every cover
  * until all behind it is done.
  */
-export function planBuild(seen: BuildSeen): BuildPlan {
+export function planWork(seen: BuildSeen): Work {
   const d = new Draft(seen);
   if (!d.placed.length) return { steps: [], teardown: d.teardown };
   const safe = makeSafe(d);
@@ -27,8 +44,9 @@ export function planBuild(seen: BuildSeen): BuildPlan {
  * The steps in the order of their phases; within one as they were written, which keeps every step after
  * those it waits for. A first cover that goes back before the tests comes before them.
  */
-function inPhases(steps: readonly Step[], first: string | undefined): Step[] {
+function inPhases(steps: readonly Planned[], first: string | undefined): Planned[] {
   const rank = Object.keys(PHASES);
-  const at = (step: Step) => (step.id === `on:cover/${first}` ? rank.indexOf('test') - 0.5 : rank.indexOf(step.phase));
+  const at = (step: Planned) =>
+    step.id === `on:cover/${first}` ? rank.indexOf('test') - 0.5 : rank.indexOf(step.phase);
   return [...steps].sort((a, b) => at(a) - at(b));
 }

@@ -70,32 +70,47 @@ export type Drawn = Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>;
 
 export const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
 
+/**
+ * What follows from how a branch is fed and led home, found once for it: a branch belongs to one tree, and nothing of
+ * it but its size ever changes.
+ */
+function once<Of extends object, T>(find: (tree: Tree, of: Of) => T): (tree: Tree, of: Of) => T {
+  const known = new WeakMap<Of, T>();
+  return (tree, of) => {
+    let found = known.get(of);
+    if (found === undefined && !known.has(of)) known.set(of, (found = find(tree, of)));
+    return found as T;
+  };
+}
+
 /** The branches that something is fed through, nearest first. */
-function above({ branches }: Tree, { feeder }: Pick<Branch, 'feeder'>): Branch[] {
+const above = once(({ branches }: Tree, { feeder }: Pick<Branch, 'feeder'>): readonly Branch[] => {
   const found: Branch[] = [];
   for (let at = branches.get(feeder); at; at = branches.get(at.feeder)) found.push(at);
   return found;
-}
+});
 /** A branch and those it is fed through, itself first. */
-export const chainOf = (tree: Tree, branch: Branch): Branch[] => [branch, ...above(tree, branch)];
+export const chainOf = once((tree: Tree, branch: Branch): readonly Branch[] => [branch, ...above(tree, branch)]);
 
 /** The branches a load shares its volts with: up to its battery, or to the converter that makes them. */
-export function voltsChain(tree: Tree, branch: Branch): Branch[] {
+export const voltsChain = once((tree: Tree, branch: Branch): readonly Branch[] => {
   const chain = chainOf(tree, branch);
   const converter = chain.findIndex(({ item }, i) => i > 0 && item.kind === 'converter');
   return converter < 0 ? chain : chain.slice(0, converter);
-}
+});
 
 /** The converter a branch hangs behind; undefined when its volts are a battery's. */
-export const converterOf = (tree: Tree, branch: Pick<Branch, 'feeder'>) =>
-  above(tree, branch).flatMap(({ gear, item }) => (item.kind === 'converter' ? [{ gear, item }] : []))[0];
+export const converterOf = once(
+  (tree: Tree, branch: Pick<Branch, 'feeder'>) =>
+    above(tree, branch).flatMap(({ gear, item }) => (item.kind === 'converter' ? [{ gear, item }] : []))[0],
+);
 
 /** Volts a branch's drop is measured against: the system's, or its converter's own. */
 export const nominalOf = (tree: Tree, branch: Branch): number =>
   converterOf(tree, branch)?.item.outVolts ?? tree.job.craft.nominalVolts;
 
 /** Every branch has a way to its battery. */
-export const isLive = (tree: Tree, branch: Branch): boolean => chainOf(tree, branch).every(({ run }) => run);
+export const isLive = once((tree: Tree, branch: Branch): boolean => chainOf(tree, branch).every(({ run }) => run));
 
 /** The branch that kept gear draws through; undefined where that is a battery, or has no way to one. */
 function keptBehind(tree: Tree, { feeder }: Drawn): Branch | undefined {
@@ -121,7 +136,7 @@ export const rootOf = (tree: Tree, branch: Pick<Branch, 'feeder'>): string =>
 const frameOf = (battery: string): string => `${FRAME}/${battery}`;
 
 /** The node a branch's return ends at. */
-function homeOf(tree: Tree, branch: Branch): string {
+const homeOf = once((tree: Tree, branch: Branch): string => {
   const { job } = tree;
   // What is there keeps the return it has.
   const common = branch.there ? undefined : tree.common;
@@ -133,7 +148,7 @@ function homeOf(tree: Tree, branch: Branch): string {
   const gatherer = job.gear[end]?.item;
   if (!gathersReturns(gatherer)) return GROUND;
   return gatherer!.kind === 'converter' ? `${end}/home` : `${end}/minus`;
-}
+});
 
 /** The two nodes that a battery, or gear that passes power on, supplies others at. */
 function supplied(tree: Tree, feeder: string): [plus: string, minus: string] {
@@ -153,8 +168,17 @@ export function terminals(tree: Tree, branch: Branch) {
   return { plus: `${branch.gear}/plus`, minus: hasReturn(branch) ? `${branch.gear}/minus` : ground };
 }
 
-/** A feed's own conductors and contacts, from what feeds it to what gathers its return. */
-export function resistorsOf(tree: Tree, branch: Branch): Resistor[] {
+/** A feed's own conductors and contacts, from what feeds it to what gathers its return, at the size it has. */
+export function resistorsOf(tree: Tree, branch: Branch): readonly Resistor[] {
+  let known = bySize.get(branch);
+  if (!known) bySize.set(branch, (known = new Map<Gauge, Resistor[]>()));
+  let resistors = known.get(branch.gauge);
+  if (!resistors) known.set(branch.gauge, (resistors = strung(tree, branch)));
+  return resistors;
+}
+const bySize = new WeakMap<Branch, Map<Gauge, Resistor[]>>();
+
+function strung(tree: Tree, branch: Branch): Resistor[] {
   const { job, common } = tree;
   const { run, gear, choice, gauge } = branch;
   const fuseAt = choice.holder ? Math.min(fuseAtOf(choice), run!.outMm) : 0;
@@ -202,14 +226,12 @@ export function resistorsOf(tree: Tree, branch: Branch): Resistor[] {
 
 /** All that a branch's own conductors and contacts come to, out and back, Ω, at the size it has. */
 export function ownOhms(tree: Tree, branch: Branch): number {
-  let known = ohmsBySize.get(branch);
-  if (!known) ohmsBySize.set(branch, (known = new Map<Gauge, number>()));
-  let ohms = known.get(branch.gauge);
-  if (ohms === undefined) known.set(branch.gauge, (ohms = ohmsOf(resistorsOf(tree, branch))));
+  const resistors = resistorsOf(tree, branch);
+  let ohms = sums.get(resistors);
+  if (ohms === undefined) sums.set(resistors, (ohms = ohmsOf(resistors)));
   return ohms;
 }
-/** A branch belongs to one tree, and nothing of it but its size ever changes. */
-const ohmsBySize = new WeakMap<Branch, Map<Gauge, number>>();
+const sums = new WeakMap<readonly Resistor[], number>();
 
 export const ohmsOf = (resistors: readonly Resistor[]) => sum(resistors.map(({ ohm }) => ohm));
 
@@ -244,11 +266,11 @@ export function sharedHome(tree: Tree, home: Shared, battery: string): Resistor[
 type Shared = 'common' | 'frame';
 
 /** What brings a branch's current home beyond its own return: shared with others. */
-export function sharedBy(tree: Tree, branch: Branch): Shared | undefined {
+export const sharedBy = once((tree: Tree, branch: Branch): Shared | undefined => {
   if (!hasReturn(branch)) return undefined;
   const home = homeOf(tree, branch);
   return home === 'common' ? 'common' : home.startsWith(`${FRAME}/`) ? 'frame' : undefined;
-}
+});
 
 // ── Networks ────────────────────────────────────────────────────────────────────────────────────
 

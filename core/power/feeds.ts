@@ -184,16 +184,28 @@ export function treeOf(
   return { job, branches, common, kept };
 }
 
-/** Every feed of the job: gauge and fuse where the job leaves them open, amperes and volts in each case. */
-export function planPower(...of: Parameters<typeof treeOf>): PowerPlan {
-  const tree = treeOf(...of);
-  const { job, common } = tree;
-  const all = [...tree.branches.values()];
-  const live = all.filter((branch) => isLive(tree, branch));
+/** A tree with its sizes chosen, solved in some states. */
+interface Solutions {
+  readonly tree: Tree;
+  /** Branches that have a way, and of them those the battery can bring by themselves. */
+  readonly live: readonly Branch[];
+  readonly able: readonly Branch[];
+  readonly cases: readonly {
+    readonly feedCase: FeedCase;
+    /** With everything on it; undefined where the volts collapse. */
+    readonly whole: Solved | undefined;
+    /** Without what asks in vain. */
+    readonly spared: Solved | undefined;
+  }[];
+}
+
+function sizeAndSolve(tree: Tree, feedCases: readonly FeedCase[]): Solutions {
+  const { job } = tree;
+  const live = [...tree.branches.values()].filter((branch) => isLive(tree, branch));
   const able = sizeBranches(tree, live);
   // The same gear hangs there whatever the engine does: it is put together once a level of listening.
   const hung = new Map(DRAWS.map((draw) => [draw, hungBy(tree, live, draw)]));
-  const cases = casesOf(job).map((feedCase) => {
+  const cases = feedCases.map((feedCase) => {
     const whole = solveNetwork(supplyNetwork(job, feedCase.engine, hung.get(feedCase.draw)!));
     // What one feed asks in vain must not hide what the others get.
     const spared =
@@ -204,6 +216,50 @@ export function planPower(...of: Parameters<typeof treeOf>): PowerPlan {
       spared: spared.state === 'solved' ? spared : undefined,
     };
   });
+  return { tree, live, able, cases };
+}
+
+/** What a branch is judged by: without what asks in vain, where it does not itself. */
+const solvedFor = ({ able, cases }: Solutions, branch: Branch): Map<FeedCase['id'], Solved | undefined> => {
+  const bearable = able.includes(branch);
+  return new Map(cases.map(({ feedCase, whole, spared }) => [feedCase.id, bearable ? spared : whole] as const));
+};
+
+const commonOf = ({ tree, live, cases }: Solutions): CommonReturn | undefined =>
+  tree.common && finishCommon(tree, tree.common, live, fullStates(cases.map((c) => [c.feedCase.id, c.whole])));
+
+/** Size and fuse of a feed, and what they rest on. */
+export type FeedSize = Pick<Feed, 'gear' | 'choice' | 'run' | 'gauge' | 'fuseA' | 'fuseNeedA'>;
+export interface FeedSizes {
+  readonly common: CommonReturn | undefined;
+  readonly feeds: Readonly<Record<string, FeedSize>>;
+}
+
+/** The sizes and fuses of every feed alone, as planPower finds them. */
+export function planSizes(...of: Parameters<typeof treeOf>): FeedSizes {
+  const tree = treeOf(...of);
+  const solved = sizeAndSolve(
+    tree,
+    casesOf(tree.job).filter(({ draw }) => draw === 'full'),
+  );
+  return {
+    common: commonOf(solved),
+    feeds: Object.fromEntries(
+      [...tree.branches.values()].map((branch) => [
+        branch.gear,
+        sizeOf(tree, branch, solved.live.includes(branch), fullStates(solvedFor(solved, branch))),
+      ]),
+    ),
+  };
+}
+
+/** Every feed of the job: gauge and fuse where the job leaves them open, amperes and volts in each case. */
+export function planPower(...of: Parameters<typeof treeOf>): PowerPlan {
+  const tree = treeOf(...of);
+  const { job } = tree;
+  const solutions = sizeAndSolve(tree, casesOf(job));
+  const { live, able, cases } = solutions;
+  const all = [...tree.branches.values()];
   const collect = <T>(of: (solved: Solved, feedCase: FeedCase) => T) =>
     Object.fromEntries(
       cases.flatMap(({ feedCase, whole }) => (whole ? [[feedCase.id, of(whole, feedCase)]] : [])),
@@ -213,15 +269,12 @@ export function planPower(...of: Parameters<typeof treeOf>): PowerPlan {
   const takes = live.length > 0 || tree.kept.length > 0;
   const atRest = sources.restMusic?.[battery]?.amps;
   return {
-    common: common && finishCommon(tree, common, live, fullStates(cases.map((c) => [c.feedCase.id, c.whole]))),
+    common: commonOf(solutions),
     feeds: Object.fromEntries(
-      all.map((branch) => {
-        const bearable = able.includes(branch);
-        const solved = new Map(
-          cases.map(({ feedCase, whole, spared }) => [feedCase.id, bearable ? spared : whole] as const),
-        );
-        return [branch.gear, finish(tree, branch, live.includes(branch), solved, bearable)];
-      }),
+      all.map((branch) => [
+        branch.gear,
+        finish(tree, branch, live.includes(branch), solvedFor(solutions, branch), able.includes(branch)),
+      ]),
     ),
     audioWatts: Object.fromEntries([...all, ...tree.kept].map((drawn) => [drawn.gear, drawn.audioWatts])),
     battery,
@@ -285,7 +338,7 @@ const STRETCH_NAMES: Record<string, string> = {
 
 /** Every stretch a feed's volts are lost on in one solution: its own conductors, those above it, what is shared. */
 function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStretch[] {
-  const chain = voltsChain(tree, branch).reverse();
+  const chain = voltsChain(tree, branch).toReversed();
   const stretches: FeedStretch[] = [];
   let start = 0;
   for (const part of chain) {
@@ -366,6 +419,26 @@ function finishCommon(
   };
 }
 
+/** The most that goes through a branch in these states; what it would draw without any drop where there is none. */
+const mostAmps =
+  (tree: Tree, full: readonly Solved[]) =>
+  (branch: Branch): number =>
+    Math.max(...(isLive(tree, branch) ? full.map((solved) => ampsThrough(solved, branch) ?? 0) : []), 0) ||
+    roughAmps(tree, branch);
+
+function sizeOf(tree: Tree, branch: Branch, live: boolean, full: readonly Solved[]): FeedSize {
+  const { gear, item, choice, run, gauge } = branch;
+  const ampsOf = mostAmps(tree, full);
+  return {
+    gear,
+    choice,
+    run: live && !branch.there ? run : undefined,
+    gauge,
+    fuseA: fuseOf(tree, branch, ampsOf),
+    fuseNeedA: fuseNeed(tree.job, item, live ? ampsOf(branch) : roughAmps(tree, branch)),
+  };
+}
+
 function finish(
   tree: Tree,
   branch: Branch,
@@ -374,39 +447,31 @@ function finish(
   bearable: boolean,
 ): Feed {
   const { job } = tree;
-  const { gear, item, choice, audioWatts, run, feeder, gauge, reason } = branch;
+  const { item, choice, audioWatts, run, feeder, gauge, reason } = branch;
   const states: Partial<Record<FeedCase['id'], FeedState>> = {};
   if (live) for (const [id, solved] of solutions) if (solved) states[id] = stateOf(tree, branch, solved);
   const design = solutions.get(DESIGN_CASE.id);
   const full = fullStates(solutions);
-  const ampsOf = (b: Branch) =>
-    Math.max(...(isLive(tree, b) ? full.map((solved) => ampsThrough(solved, b) ?? 0) : []), 0) || roughAmps(tree, b);
   const worst = { amps: worstOf(states, ({ amps }) => amps), drop: worstOf(states, ({ dropPct }) => dropPct) };
-  const amps = live ? ampsOf(branch) : roughAmps(tree, branch);
   const ampacity = carriesOf(job, gauge, run);
   const family = fuseFamily(tree, branch);
   return {
-    gear,
+    ...sizeOf(tree, branch, live, full),
     item,
-    choice,
     feeder,
     battery: rootOf(tree, branch),
     nominalVolts: nominalOf(tree, branch),
     audioWatts,
-    run: live && !branch.there ? run : undefined,
     there: branch.there,
     reachMm: voltsChain(tree, branch).reduce((mm, b) => mm + (b.run?.outMm ?? 0), 0),
-    gauge,
     gaugePinned: choice.gauge !== null,
     gaugeReason: reason,
     ampacity,
     ampacityA: ampacity.amps,
     fuseLimitA: fuseLimit(job, ampacity.amps, choice.allow150),
-    fuseA: fuseOf(tree, branch, ampsOf),
     fusePinned: choice.fuseA !== null,
     family,
-    above: family ? undefined : limitAbove(tree, branch, ampsOf),
-    fuseNeedA: fuseNeed(job, item, amps),
+    above: family ? undefined : limitAbove(tree, branch, mostAmps(tree, full)),
     worst,
     states,
     collapsed: live && design === undefined,

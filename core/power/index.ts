@@ -14,10 +14,12 @@ export {
   mostDrawn,
   mostLost,
   planPower,
+  planSizes,
   type CommonReturn,
   type Feed,
   type FeedState,
   type FeedStretch,
+  type FeedSizes,
   type PowerPlan,
   type SourceState,
 } from './feeds';

@@ -424,7 +424,7 @@ class Frame {
     // A node that nothing leads to is left out: a row of its own that says nought.
     for (let node = 0; node < reached.length; node++) if (!reached[node] && rowOf[node]! >= 0) base[rowOf[node]!] = 1;
 
-    const solved = solvePositive(plan, base, injected);
+    const solved = solvePositive(plan, base.slice(), injected.slice());
     if (!solved) throw new RangeError('part of the network hangs loose: no path to a supply');
     const rise = (k: number) => volts[plus[k]!]! - volts[minus[k]!]!;
     const spread = () => {
@@ -432,10 +432,12 @@ class Frame {
     };
     spread();
 
+    const jacobian = new Float64Array(plan.entries);
+    const residual = new Float64Array(n);
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
-      const jacobian = base.slice();
-      const drawn = multiply(plan, base, solved);
-      const residual = injected.map((x, i) => x - drawn[i]!);
+      jacobian.set(base);
+      multiply(plan, base, solved, residual);
+      for (let i = 0; i < n; i++) residual[i] = injected[i]! - residual[i]!;
       for (let k = 0; k < loads.length; k++) {
         const { watts, amps: steady } = loads[k]!;
         const u = rise(k);

@@ -1,12 +1,12 @@
 import type { Job } from '../job/job';
 import { proposal, type Proposal } from '../job/overrules';
 import { gaugeName } from '../tables/conductors';
-import type { PowerPlan } from './feeds';
+import type { FeedSizes } from './feeds';
 
 const tidy = (value: number) => Math.round(value * 100) / 100;
 
 /** Gauge and fuse of each feed, and the gauge of the one return from the common point. */
-export function feedProposals(job: Job, { feeds, common }: PowerPlan): Proposal[] {
+export function feedProposals(job: Job, { feeds, common }: FeedSizes): Proposal[] {
   const { dropLimitPct, insulation, conductorCelsius, conductors, leastSize, bundles } = job.settings;
   // Named only where it is not the usual one, so that overrules of before it could be chosen still stand.
   const wire = [

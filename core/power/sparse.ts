@@ -81,13 +81,14 @@ export function eliminate(n: number, pairs: readonly (readonly [number, number])
   };
 }
 
-/** The matrix times a vector. */
+/** The matrix times a vector, put into another. */
 export function multiply(
   { n, order, first, column, entry }: Elimination,
   values: Float64Array,
   x: Float64Array,
+  y: Float64Array,
 ): Float64Array {
-  const y = new Float64Array(n);
+  y.fill(0);
   for (let k = 0; k < n; k++) {
     const i = order[k]!;
     y[i]! += values[i]! * x[i]!;
@@ -101,16 +102,14 @@ export function multiply(
 }
 
 /**
- * Solves for one right-hand side, or tells by undefined that a pivot is not positive, so that the matrix is
- * not positive definite. `values` and `right` are left as they are.
+ * Solves for one right-hand side, which becomes the answer, or tells by undefined that a pivot is not positive, so
+ * that the matrix is not positive definite. Both are used up.
  */
 export function solvePositive(
   { n, order, first, column, entry, changed }: Elimination,
-  values: Float64Array,
-  right: Float64Array,
+  m: Float64Array,
+  x: Float64Array,
 ): Float64Array | undefined {
-  const m = values.slice();
-  const x = right.slice();
   let change = 0;
   for (let k = 0; k < n; k++) {
     const i = order[k]!;

@@ -183,14 +183,15 @@ const MOST_ROUNDS = 6;
  * anew until none changes. No single run could then be cheaper; all together may be, which a search of its own finds.
  */
 export function layRoutes(access: Access, wanted: readonly Wanted[], anyway: readonly Opened[]): (Route | undefined)[] {
-  const closure = (opened: readonly Opened[]) => coversFor(access.pattern, opened, access.school === 'off');
   const routes: (Route | undefined)[] = wanted.map(() => undefined);
   for (let round = 0; round < MOST_ROUNDS; round++) {
     let changed = false;
     wanted.forEach(({ from, to, conductors, pin }, i) => {
-      const others = routes.flatMap((route, j) => (j === i ? [] : (route?.opened ?? [])));
-      const open = closure([...anyway, ...others]);
-      const next = known(access, from, to, conductors, pin, open);
+      const asked = new Set(anyway);
+      routes.forEach((route, j) => {
+        if (j !== i && route) for (const opened of route.opened) asked.add(opened);
+      });
+      const next = known(access, from, to, conductors, pin, openedBy(access, asked));
       if (next?.way.legs.join() !== routes[i]?.way.legs.join() || next?.fished.join() !== routes[i]?.fished.join())
         changed = true;
       routes[i] = next;
@@ -200,9 +201,45 @@ export function layRoutes(access: Access, wanted: readonly Wanted[], anyway: rea
   return routes;
 }
 
-/** Routes found so far on each map: most edits ask for the same ones. */
-const found = new WeakMap<CraftMap, Map<string, Route | undefined>>();
+/** What is open, and its name among what may be. */
+interface OpenState {
+  readonly open: Opened;
+  readonly key: string;
+}
+
+/** What has been found so far on each map: most edits ask for the same. */
+interface Found {
+  readonly routes: Map<string, Route | undefined>;
+  /** By the numbers of what is asked for, in the order it is. */
+  readonly states: Map<string, OpenState>;
+  readonly numbers: Map<Opened, number>;
+}
+const found = new WeakMap<CraftMap, Found>();
 const MOST_KNOWN = 4000;
+
+function foundOn(map: CraftMap): Found {
+  let known = found.get(map);
+  if (!known) found.set(map, (known = { routes: new Map(), states: new Map(), numbers: new Map() }));
+  return known;
+}
+
+/** All that must be open for what is asked, what must be open before it with it. */
+function openedBy({ map, pattern, school }: Access, asked: ReadonlySet<Opened>): OpenState {
+  const { states, numbers } = foundOn(map);
+  let key: string = school;
+  for (const opened of asked) {
+    let number = numbers.get(opened);
+    if (number === undefined) numbers.set(opened, (number = numbers.size));
+    key += `,${number}`;
+  }
+  let state = states.get(key);
+  if (!state) {
+    if (states.size >= MOST_KNOWN) states.clear();
+    const open = coversFor(pattern, [...asked], school === 'off');
+    states.set(key, (state = { open, key: keyOf(open) }));
+  }
+  return state;
+}
 
 function known(
   access: Access,
@@ -210,11 +247,10 @@ function known(
   to: string,
   conductors: number,
   pin: Wanted['pin'],
-  open: Opened,
+  { open, key: state }: OpenState,
 ): Route | undefined {
-  const key = [access.school, access.minutesAMetre, from, to, conductors, pin?.join() ?? '-', keyOf(open)].join('|');
-  let routes = found.get(access.map);
-  if (!routes) found.set(access.map, (routes = new Map<string, Route | undefined>()));
+  const key = `${access.school}|${access.minutesAMetre}|${from}|${to}|${conductors}|${pin?.join() ?? '-'}|${state}`;
+  const { routes } = foundOn(access.map);
   if (!routes.has(key)) {
     if (routes.size >= MOST_KNOWN) routes.clear();
     const chosen = pin && chosenRoute(access, from, to, pin, conductors, open);
