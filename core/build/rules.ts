@@ -1,12 +1,11 @@
 import type { Run } from '../connections/runs';
-import type { Rule } from '../findings/finding';
+import { rulesAt, type Rule } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
 import { EARS } from '../connections/zones';
 import { EXISTING_USES, type Existing } from '../job/supply';
 import type { Operation } from '../job/operations';
 import type { Overrule } from '../job/overrules';
 import { OVERRULES, overrule } from '../job/parts/overrules';
-import { COMMON_PRACTICE } from '../tables/source';
 import { colourText, type Insulated } from '../tables/colours';
 import type { BuildPlan } from './step';
 import { LAMP_ANSWERS } from '../job/parts/intake';
@@ -28,15 +27,11 @@ const USE_OF_RUN: Partial<Record<string, Existing['use']>> = {
   speaker: 'speaker',
 };
 
-export const intakeRules: readonly BuildRule[] = [
+export const intakeRules = rulesAt<BuildRule>('intake', [
   {
     id: 'lamp-hidden',
-    station: 'intake',
-    severity: 'caution',
     title: 'A lamp or switch is hidden and nobody has settled it',
     formula: 'every hidden lamp is moved, shown again or accepted by the owner',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job }) =>
       Object.entries(job.craft.lamps)
         .filter(([, lamp]) => lamp.answer === 'open')
@@ -48,12 +43,8 @@ export const intakeRules: readonly BuildRule[] = [
   },
   {
     id: 'colour-clash',
-    station: 'intake',
-    severity: 'caution',
     title: 'Same colour, another meaning',
     formula: 'no wire laid here has the colour of one that is there and does something else',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, runs }) =>
       Object.entries(job.craft.existing).flatMap(([id, there]) => {
         const mine = runs.flatMap((run) =>
@@ -73,12 +64,9 @@ export const intakeRules: readonly BuildRule[] = [
   },
   {
     id: 'existing-not-metered',
-    station: 'intake',
     severity: 'note',
     title: 'A wire known by its colour only',
     formula: 'a wire’s use is measured, never read off its colour',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job }) =>
       Object.entries(job.craft.existing)
         .filter(([, there]) => !there.metered)
@@ -92,17 +80,15 @@ export const intakeRules: readonly BuildRule[] = [
           },
         })),
   },
-];
+]);
 
-export const buildRules: readonly BuildRule[] = [
+export const buildRules = rulesAt<BuildRule>('build', [
   {
     id: 'order-not-proven',
-    station: 'build',
     severity: 'note',
     title: 'Order of covers not proven best',
     formula: 'all orders tried up to 13 covers',
     source: { text: 'search over sets of opened covers', fromMemory: false },
-    overrulable: true,
     look: ({ job, build }) =>
       build.teardown.proven
         ? []
@@ -116,12 +102,9 @@ export const buildRules: readonly BuildRule[] = [
   },
   {
     id: 'cover-unknown',
-    station: 'build',
     severity: 'note',
     title: 'Fasteners of a cover are not in the pattern',
     formula: 'every cover names its fasteners, plugs or how it comes off',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, build }) =>
       build.teardown.covers
         .filter(({ way }) => !Object.keys(way.fasteners).length && way.hint === '')
@@ -133,12 +116,8 @@ export const buildRules: readonly BuildRule[] = [
   },
   {
     id: 'overrule-stale',
-    station: 'build',
-    severity: 'caution',
     title: 'A value was set on figures that have changed',
     formula: 'hash of what the proposal rested on then = hash now',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ overrules }) =>
       overrules
         .filter((o) => o.state === 'stale')
@@ -151,12 +130,9 @@ export const buildRules: readonly BuildRule[] = [
   },
   {
     id: 'overrule-orphaned',
-    station: 'build',
     severity: 'note',
     title: 'A value is set for something that is gone',
     formula: 'what a value is set for is in the job',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ overrules }) =>
       overrules
         .filter((o) => o.state === 'orphaned')
@@ -167,6 +143,6 @@ export const buildRules: readonly BuildRule[] = [
           cure: { label: 'Drop it', operations: [overrule(o.kind, o.subject, null)] },
         })),
   },
-];
+]);
 
 const sameColour = (a: Insulated, b: Insulated) => a.body === b.body && (a.stripe ?? '') === (b.stripe ?? '');

@@ -1,4 +1,4 @@
-import type { Source } from '../tables/source';
+import { COMMON_PRACTICE, type Source } from '../tables/source';
 
 export const STATIONS = ['intake', 'gear', 'speakers', 'power', 'routing', 'build', 'handover'] as const;
 export type Station = (typeof STATIONS)[number];
@@ -70,6 +70,15 @@ export interface Rule<Seen, Op> {
   readonly overrulable: boolean;
   readonly look: (seen: Seen) => readonly Sighting<Op>[];
 }
+
+/** A rule as it is written: where it says nothing else it is a caution of common practice that a person may accept. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever it looks at
+type Written<R extends Rule<any, any>> = Pick<R, 'id' | 'title' | 'formula' | 'look'> & Partial<R>;
+
+/** The rules of one station. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever they look at
+export const rulesAt = <R extends Rule<any, any>>(station: Station, rules: readonly Written<R>[]): readonly R[] =>
+  rules.map((rule) => ({ station, severity: 'caution', source: COMMON_PRACTICE, overrulable: true, ...rule }) as R);
 
 /** Runs a chapter's rules; stops first, then cautions, then notes, each in the rules' own order. */
 export function judge<Seen, Op>(rules: readonly Rule<Seen, Op>[], seen: Seen): Finding<Op>[] {

@@ -1,4 +1,4 @@
-import type { Rule } from '../findings/finding';
+import { rulesAt, type Rule } from '../findings/finding';
 import type { Place } from '../craft/pattern';
 import { GEAR_KIND_NAMES, type Amplifier, type GearItem } from '../gear/gear';
 import { craftOf, type Job } from '../job/job';
@@ -6,7 +6,7 @@ import { sourcesOf, type Input } from '../connections/signal';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
 import { feederOf } from '../connections/feeding';
-import { COMMON_PRACTICE, memory, published } from '../tables/source';
+import { memory, published } from '../tables/source';
 import { fitOf, rankPlaces } from './fit';
 
 export interface GearSeen {
@@ -73,15 +73,11 @@ const unproven = (seen: GearSeen) =>
       figures: [{ name: 'digits that answer', value: 0, unit: '' }],
     }));
 
-export const gearRules: readonly GearRule[] = [
+export const gearRules = rulesAt<GearRule>('gear', [
   {
     id: 'no-place',
-    station: 'gear',
-    severity: 'caution',
     title: 'Not placed',
     formula: 'every item has a place',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       Object.entries(seen.job.gear)
         .filter(([, { place }]) => place === null)
@@ -94,12 +90,8 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'does-not-fit',
-    station: 'gear',
-    severity: 'caution',
     title: 'Larger than its place',
     formula: 'item − free room ≤ 0 across, up and in',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachPlaced(seen)
         .filter(({ fit }) => fit.worstMm > 0)
@@ -116,12 +108,8 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'wrong-kind',
-    station: 'gear',
-    severity: 'caution',
     title: 'Place not meant for this gear',
     formula: 'the place takes this kind',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachPlaced(seen)
         .filter(({ fit }) => !fit.accepted)
@@ -135,7 +123,6 @@ export const gearRules: readonly GearRule[] = [
   {
     ...WATER,
     id: 'water',
-    severity: 'caution',
     look: (seen) => (taken(seen.job.choices, 'rating') === 'rated' ? unproven(seen) : []),
   },
   {
@@ -146,7 +133,6 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'petrol-space',
-    station: 'gear',
     severity: 'stop',
     title: 'Not ignition-protected in a petrol space',
     formula: 'only ignition-protected gear where petrol vapour can be',
@@ -183,12 +169,9 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'dust',
-    station: 'gear',
-    severity: 'caution',
     title: 'Dust rating too low',
     formula: 'first digit 5 or 6 where dust and mud get',
     source: published('IEC 60529'),
-    overrulable: true,
     look: (seen) =>
       eachPlaced(seen)
         .filter(({ place, item }) => dustGetsIn(place, item))
@@ -204,12 +187,10 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'dust-unknown',
-    station: 'gear',
     severity: 'note',
     title: 'Dust rating not known',
     formula: 'first digit 5 or 6 where dust and mud get',
     source: published('IEC 60529'),
-    overrulable: true,
     look: (seen) => {
       const found = eachPlaced(seen).filter(({ place, item }) => place.dust && item.dust === null);
       return found.length
@@ -225,12 +206,8 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'place-shared',
-    station: 'gear',
-    severity: 'caution',
     title: 'Two items in one place',
     formula: 'one item to a place',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) => {
       const first = new Map<string, string>();
       return eachPlaced(seen).flatMap(({ id, placeId, place, tag }) => {
@@ -252,12 +229,8 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'no-head-unit',
-    station: 'gear',
-    severity: 'caution',
     title: 'Nothing feeds the amplifier',
     formula: 'an amplifier has a head unit to listen to',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, inputs, tags }) =>
       amplifiersOf(job).flatMap(([id]) => {
         const own = inputs.filter((input) => input.amplifier === id);
@@ -273,12 +246,8 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'input-not-there',
-    station: 'gear',
-    severity: 'caution',
     title: 'Amplifier has no such input',
     formula: 'line leads go to line inputs, speaker leads to speaker-level ones',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, inputs, tags }) =>
       amplifiersOf(job).flatMap(([id, item]) => {
         const own = inputs.find((input) => input.amplifier === id);
@@ -298,12 +267,8 @@ export const gearRules: readonly GearRule[] = [
   },
   {
     id: 'line-pairs-short',
-    station: 'gear',
-    severity: 'caution',
     title: 'More line pairs wanted than the head unit has',
     formula: 'Σ one pair for two channels ≤ line pairs of the head unit',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ inputs, tags }) => {
       const lines = inputs.filter(({ pair }) => pair !== undefined);
       const given = new Set(lines.map(({ pair }) => pair)).size;
@@ -319,4 +284,4 @@ export const gearRules: readonly GearRule[] = [
       }));
     },
   },
-];
+]);

@@ -1,9 +1,8 @@
-import { judge, type Finding, type Rule } from '../findings/finding';
+import { rulesAt, judge, type Finding, type Rule } from '../findings/finding';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { usualDay } from '../job/supply';
 import { startBattery } from '../connections/feeding';
-import { COMMON_PRACTICE } from '../tables/source';
 import { isPowered } from '../gear/gear';
 import { clock } from '../units/figures';
 import { planDay, type DayPlan } from './day';
@@ -18,15 +17,12 @@ interface DaySeen {
 const whose = ({ job }: DaySeen) =>
   contentHash(job.day) === contentHash(usualDay(job.craft.pattern.kind)) ? 'In the usual day' : 'In this day';
 
-const dayRules: readonly Rule<DaySeen, Operation>[] = [
+const dayRules = rulesAt<Rule<DaySeen, Operation>>('power', [
   {
     id: 'day-no-start',
-    station: 'power',
-    severity: 'caution',
     title: 'The engine may not start at the end of the day',
     formula: 'charge of the battery that starts the engine ≥ its reserve, all day',
     source: PEUKERT_SOURCE,
-    overrulable: true,
     look: (seen) => {
       const { noStartAt } = seen.day;
       if (noStartAt === undefined) return [];
@@ -45,12 +41,8 @@ const dayRules: readonly Rule<DaySeen, Operation>[] = [
   },
   {
     id: 'day-silent',
-    station: 'power',
-    severity: 'caution',
     title: 'Sound fails before the day is over',
     formula: 'every battery that plays has charge, and its gear enough volts',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) => {
       const { silentAt } = seen.day;
       if (!silentAt) return [];
@@ -68,7 +60,7 @@ const dayRules: readonly Rule<DaySeen, Operation>[] = [
       ];
     },
   },
-];
+]);
 
 export const DAY_RULES: ReadonlySet<string> = new Set(dayRules.map(({ id }) => id));
 

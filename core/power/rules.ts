@@ -1,11 +1,11 @@
 import { endName } from '../connections/runs';
-import type { Rule, Sighting } from '../findings/finding';
+import { rulesAt, type Rule, type Sighting } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
 import type { Battery } from '../job/supply';
 import type { Operation } from '../job/operations';
 import { AMPACITY_SOURCE, gaugeArea, gaugeName, isThinner } from '../tables/conductors';
 import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE, breaksAt } from '../tables/fuses';
-import { COMMON_PRACTICE, memory } from '../tables/source';
+import { memory } from '../tables/source';
 import { short } from '../units/figures';
 import { passesOn } from '../gear/gear';
 import { FUSE_ALLOWANCE, fuseAtOf, fuseMargin } from './branches';
@@ -87,14 +87,12 @@ const plannedFuse = (feed: Feed, tag: string) =>
       }
     : {};
 
-export const powerRules: readonly PowerRule[] = [
+export const powerRules = rulesAt<PowerRule>('power', [
   {
     id: 'no-battery-fuse',
-    station: 'power',
     severity: 'stop',
     title: 'No fuse at the battery',
     formula: 'every conductor from the + post has a fuse',
-    source: COMMON_PRACTICE,
     overrulable: false,
     look: (seen) =>
       eachFeed(seen, (feed, tag) =>
@@ -108,12 +106,8 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'feeder-bypassed',
-    station: 'power',
-    severity: 'caution',
     title: 'Fed from gear that is bypassed',
     formula: 'what feeds gear takes part',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, ({ gear, choice, feeder }, tag) =>
         choice.from === null || choice.from === feeder
@@ -130,12 +124,8 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'kept-fuse-unknown',
-    station: 'power',
-    severity: 'caution',
     title: 'Upstream fuse not known',
     formula: 'the fuse ahead of distribution that is kept is read off it',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const from = seen.power.feeds[feed.feeder];
@@ -149,12 +139,10 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'family-too-small',
-    station: 'power',
     severity: 'stop',
     title: 'Holder takes no fuse large enough',
     formula: 'fuse ≥ margin × design current',
     source: FUSE_SOURCE,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         if (!feed.family || feed.fuseA !== undefined) return undefined;
@@ -168,7 +156,6 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'fuse-above-ampacity',
-    station: 'power',
     severity: 'stop',
     title: 'Fuse larger than the wire can carry',
     formula: 'fuse ≤ ampacity of the thinnest wire it protects',
@@ -197,7 +184,6 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'common-return-thin',
-    station: 'power',
     severity: 'stop',
     title: 'Common ground undersized',
     formula: 'ampacity ≥ sum of the fuses of the feeds it serves',
@@ -226,12 +212,10 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'fuse-above-maker',
-    station: 'power',
     severity: 'stop',
     title: 'Fuse larger than the gear allows',
     formula: 'fuse ≤ largest fuse the gear allows ahead of it',
     source: MAKER,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const limit = limitOf(feed);
@@ -246,12 +230,8 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'fuse-below-need',
-    station: 'power',
-    severity: 'caution',
     title: 'Fuse will blow in use',
     formula: 'fuse ≥ margin × design current, and what the gear’s maker names',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       everyFeed(seen, (feed, tag) =>
         feed.fuseA === undefined || feed.fuseA >= feed.fuseNeedA - 1e-9
@@ -275,12 +255,8 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'fuse-far-from-battery',
-    station: 'power',
-    severity: 'caution',
     title: 'Fuse too far from the battery',
     formula: 'length of conductor before the fuse ≤ the craft’s limit',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const { fuseWithinMm, fuseWithinSource } = craftOf(seen.job);
@@ -311,12 +287,10 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'voltage-collapse',
-    station: 'power',
     severity: 'stop',
     title: 'Supply voltage collapses',
     formula: 'a working voltage exists for the power asked; at best a battery gives U² ÷ 4·R',
     source: { text: 'solution of the feed network', fromMemory: false },
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) =>
         feed.collapsed && !passesOn(feed.item)
@@ -342,12 +316,8 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'drop-over-limit',
-    station: 'power',
-    severity: 'caution',
     title: 'Voltage drop over the limit',
     formula: 'drop = Σ I·R out and back ÷ volts of the system ≤ limit',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const design = mostLost(feed);
@@ -376,7 +346,6 @@ export const powerRules: readonly PowerRule[] = [
   {
     ...INTERRUPT,
     id: 'interrupt-rating',
-    severity: 'caution',
     look: (seen) => interruptions(seen, false),
   },
   {
@@ -388,12 +357,8 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'not-selective',
-    station: 'power',
-    severity: 'caution',
     title: 'Branch fuse not selective with the main fuse',
     formula: 'branch fuse < fuse above it',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const main = seen.power.feeds[feed.feeder];
@@ -409,12 +374,10 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'passes-too-much',
-    station: 'power',
     severity: 'stop',
     title: 'Over its current rating',
     formula: 'Σ of what it feeds ≤ what it passes',
     source: MAKER,
-    overrulable: true,
     look: (seen) =>
       everyFeed(seen, (feed, tag) => {
         if (!passesOn(feed.item)) return undefined;
@@ -446,12 +409,10 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'wrong-volts',
-    station: 'power',
     severity: 'stop',
     title: 'Wrong voltage for this gear',
     formula: '0.75 ≤ volts it is made for ÷ volts of what feeds it ≤ 1.25',
     source: MAKER,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         if (!('demand' in feed.item)) return undefined;
@@ -470,12 +431,9 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'wire-too-thick',
-    station: 'power',
-    severity: 'caution',
     title: 'Wire too thick for the terminals',
     formula: 'size ≤ thickest wire the gear’s power terminals take',
     source: MAKER,
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const { maxWire } = feed.item;
@@ -503,12 +461,9 @@ export const powerRules: readonly PowerRule[] = [
   },
   {
     id: 'thinner-than-least',
-    station: 'power',
-    severity: 'caution',
     title: 'Thinner than the least size',
     formula: 'size ≥ least size of the craft, or of this workshop',
     source: memory('ABYC E-11, boats; else this workshop’s own'),
-    overrulable: true,
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
         const { conductors, leastSize: own } = seen.job.settings;
@@ -528,4 +483,4 @@ export const powerRules: readonly PowerRule[] = [
             };
       }),
   },
-];
+]);

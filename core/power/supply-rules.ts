@@ -1,3 +1,4 @@
+import { rulesAt } from '../findings/finding';
 import { taken } from '../job/choices';
 import { isFed, isPowered } from '../gear/gear';
 import {
@@ -13,7 +14,7 @@ import {
 import type { Job } from '../job/job';
 import { triggerOf, wakeOf } from '../connections/signal';
 import { TIES, USUAL_TIE } from '../job/supply';
-import { COMMON_PRACTICE, memory } from '../tables/source';
+import { memory } from '../tables/source';
 import { BEHAVIOUR } from '../tables/batteries';
 import { colourText } from '../tables/colours';
 import { CLAD_RESISTS } from '../tables/conductors';
@@ -33,10 +34,9 @@ const STANDS_DAYS = 14;
 const GIVES_NOTHING_A = 0.01;
 
 /** What the batteries, the charging, the turn-on and the key-off current are judged by. */
-export const supplyRules: readonly PowerRule[] = [
+export const supplyRules = rulesAt<PowerRule>('power', [
   {
     id: 'hull-return',
-    station: 'power',
     severity: 'stop',
     title: 'Hull used as the ground return',
     formula: 'every return on a boat is a wire',
@@ -60,12 +60,10 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'clad-on-boat',
-    station: 'power',
     severity: 'stop',
     title: 'Copper-clad aluminium on a boat',
     formula: 'stranded copper only',
     source: ABYC,
-    overrulable: true,
     look: ({ job }) =>
       job.settings.conductors !== 'clad' || CRAFT_RULES[job.craft.pattern.kind].clad.allowed
         ? []
@@ -83,12 +81,9 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'rings-on-stud',
-    station: 'power',
-    severity: 'caution',
     title: 'Too many ring terminals on one stud',
     formula: 'rings there + rings of this job ≤ most a stud may hold',
     source: memory('ABYC E-11 on boats; elsewhere common practice'),
-    overrulable: true,
     look: ({ job }) => {
       const { most } = CRAFT_RULES[job.craft.pattern.kind].rings;
       return Object.entries(job.craft.batteries).flatMap(([id, battery]) => {
@@ -111,12 +106,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'lithium-straight',
-    station: 'power',
-    severity: 'caution',
     title: 'A lithium battery charged straight from the alternator',
     formula: 'between alternator and lithium stands a charger that limits the current',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job }) =>
       Object.entries(job.craft.ties).flatMap(([id, { kind, from, to }]) => {
         const chemistry = (battery: string) => job.craft.batteries[battery]!.chemistry;
@@ -138,12 +129,9 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'charging-short',
-    station: 'power',
-    severity: 'caution',
     title: 'Audio draw exceeds spare charging',
     formula: 'with the engine running the music takes nothing out of a battery that is charged',
     source: MUSIC_SOURCE,
-    overrulable: true,
     look: ({ job, power }) =>
       batteryIds(job).flatMap((id) => {
         if (!isCharged(job, id)) return [];
@@ -170,12 +158,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'not-charged',
-    station: 'power',
-    severity: 'caution',
     title: 'Nothing charges this battery',
     formula: 'alternator, shore charger, panels or a tie reach it',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, power }) =>
       batteryIds(job).flatMap((id) => {
         if (isCharged(job, id)) return [];
@@ -210,12 +194,10 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'battery-most',
-    station: 'power',
     severity: 'stop',
     title: 'Over the battery’s maximum current',
     formula: 'current out of it ≤ the most it may give',
     source: MAKER,
-    overrulable: true,
     look: ({ job, power }) =>
       batteryIds(job).flatMap((id) => {
         const { mostA, name } = job.craft.batteries[id]!;
@@ -233,12 +215,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'isolation-no-switch',
-    station: 'power',
-    severity: 'caution',
     title: 'No battery switch to isolate with',
     formula: 'isolating by the battery switch needs one, and kills only what is behind it',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, tags }) => {
       if (taken(job.choices, 'isolation') !== 'switch') return [];
       const without = batteryIds(job).filter((id) => !job.craft.batteries[id]!.batterySwitch);
@@ -266,12 +244,9 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'feeds-nothing',
-    station: 'power',
     severity: 'note',
     title: 'Distribution that feeds nothing',
     formula: 'a block, module, relay or converter feeds something',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, tags }) =>
       fedOf(job).flatMap(([id, item]) => {
         const feeds = ([other, { item: fed, there }]: [string, Job['gear'][string]]) =>
@@ -290,12 +265,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'volts-mismatch',
-    station: 'power',
-    severity: 'caution',
     title: 'Wrong voltage for this system',
     formula: '0.85 ≤ resting volts ÷ volts of the system ≤ 1.25; a charger holds 1.05 to 1.3 of it',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job }) => {
       const { nominalVolts, batteries, charging } = job.craft;
       const off = (volts: number, low: number, high: number) =>
@@ -340,12 +311,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'never-switched-on',
-    station: 'power',
-    severity: 'caution',
     title: 'Relay or module is never triggered',
     formula: 'what feeds gear is switched on by something that is on before it',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, tags, turnOn: { head } }) =>
       fedOf(job).flatMap(([id, item]) => {
         if (!isPowered(item)) return [];
@@ -380,12 +347,9 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'turn-on-overloaded',
-    station: 'power',
-    severity: 'caution',
     title: 'Remote turn-on overloaded',
     formula: 'Σ turn-on currents ≤ what the head unit gives',
     source: MAKER,
-    overrulable: true,
     look: ({ job, turnOn, tags }) => {
       const { head, neededA, availableA, through } = turnOn;
       if (head === undefined || neededA <= availableA) return [];
@@ -415,12 +379,9 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'turn-on-relay-overloaded',
-    station: 'power',
-    severity: 'caution',
     title: 'Relay too small for the remote turn-on load',
     formula: 'Σ turn-on currents ≤ what stands between passes',
     source: MAKER,
-    overrulable: true,
     look: ({ turnOn: { through, wokenA }, tags }) =>
       !through || wokenA <= through.passesA
         ? []
@@ -434,12 +395,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'switched-source',
-    station: 'power',
-    severity: 'caution',
     title: 'Switched source does not do what it should',
     formula: 'dead at off, live at run, spare current ≥ what is asked',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ turnOn: { source, switchedA, candidates } }) => {
       if (!source || switchedA === 0) return [];
       const fits = (c: typeof source) => (c.live === 'key' || c.live === 'run') && c.enough;
@@ -470,12 +427,9 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'switched-unchosen',
-    station: 'power',
     severity: 'stop',
     title: 'No circuit chosen to switch the gear',
     formula: 'candidates measured at off, accessory and run',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, turnOn: { source, switchedA, candidates } }) => {
       if (source || switchedA === 0) return [];
       const best = candidates.find((c) => (c.live === 'key' || c.live === 'run') && c.enough);
@@ -502,12 +456,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'always-awake',
-    station: 'power',
-    severity: 'caution',
     title: 'An amplifier that nothing switches off',
     formula: 'idle current counts day and night',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, keyOff, tags }) =>
       Object.entries(job.gear).flatMap(([id, { item, there }]) => {
         if (item.kind !== 'amplifier' || there !== null || wakeOf(job, id) !== 'constant') return [];
@@ -527,12 +477,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'stands-too-short',
-    station: 'power',
-    severity: 'caution',
     title: 'Parasitic draw flattens the battery within two weeks',
     formula: 'C·(1 − reserve) ÷ (24 h · (Σ memory + self-discharge)) ≥ 14 days',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, keyOff }) =>
       keyOff
         .filter(({ days }) => days < STANDS_DAYS)
@@ -548,12 +494,8 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'joined-leads',
-    station: 'power',
-    severity: 'caution',
     title: 'Constant and switched leads joined',
     formula: 'left on by its button: C·(1 − reserve) ÷ I by Peukert',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, keyOff, turnOn: { head, source } }) => {
       if (!job.turnOn.joined || head === undefined) return [];
       const own = keyOff.find(({ leftOnHours }) => leftOnHours !== undefined);
@@ -578,12 +520,9 @@ export const supplyRules: readonly PowerRule[] = [
   },
   {
     id: 'house-for-sound',
-    station: 'power',
     severity: 'note',
     title: 'Audio runs off the starting battery',
     formula: 'with two batteries the sound has the house battery',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, power }) => {
       const start = startBattery(job);
       const sound = soundBattery(job);
@@ -605,4 +544,4 @@ export const supplyRules: readonly PowerRule[] = [
       );
     },
   },
-];
+]);

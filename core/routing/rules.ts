@@ -1,9 +1,8 @@
 import { setOf } from '../job/parts/overrules';
 import { HAZARDS } from '../craft/pattern';
-import type { Rule } from '../findings/finding';
+import { rulesAt, type Rule } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
-import { COMMON_PRACTICE } from '../tables/source';
 import { craftMap } from './graph';
 import { RUN_KIND_NAMES, endName, type Run } from '../connections/runs';
 
@@ -17,15 +16,12 @@ type RoutingRule = Rule<RoutingSeen, Operation>;
 const nameOf = ({ job, tags }: RoutingSeen, run: Run) =>
   `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
 
-export const routingRules: readonly RoutingRule[] = [
+export const routingRules = rulesAt<RoutingRule>('routing', [
   {
     id: 'no-way',
-    station: 'routing',
     severity: 'stop',
     title: 'No route',
     formula: 'a chain of legs without exhaust, hot engine or moving parts',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       seen.runs
         .filter((run) => run.fromPlace !== undefined && run.toPlace !== undefined && !run.way)
@@ -37,12 +33,8 @@ export const routingRules: readonly RoutingRule[] = [
   },
   {
     id: 'pin-broken',
-    station: 'routing',
-    severity: 'caution',
     title: 'Pinned route is broken',
     formula: 'the chosen legs form a chain from end to end',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       seen.runs
         .filter((run) => run.pinBroken)
@@ -58,12 +50,9 @@ export const routingRules: readonly RoutingRule[] = [
   },
   {
     id: 'banned-leg',
-    station: 'routing',
     severity: 'stop',
     title: 'Wire routed through a danger zone',
     formula: 'no leg with exhaust, hot engine or moving parts',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) => {
       const map = craftMap(craftOf(seen.job));
       return seen.runs.flatMap((run) => {
@@ -86,12 +75,9 @@ export const routingRules: readonly RoutingRule[] = [
   },
   {
     id: 'hazard-leg',
-    station: 'routing',
     severity: 'note',
     title: 'Sleeve needed along the way',
     formula: 'no bare wire past an edge or a warm hose',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) => {
       const map = craftMap(craftOf(seen.job));
       const along = new Map<string, Run[]>();
@@ -115,12 +101,9 @@ export const routingRules: readonly RoutingRule[] = [
   },
   {
     id: 'joint-slack',
-    station: 'routing',
     severity: 'note',
     title: 'Steering slack at the neck',
     formula: 'need = longest path lock to lock + bends; parked = need − shortest path',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) => {
       const map = craftMap(craftOf(seen.job));
       const crossings = new Map<string, Run[]>();
@@ -141,4 +124,4 @@ export const routingRules: readonly RoutingRule[] = [
       });
     },
   },
-];
+]);

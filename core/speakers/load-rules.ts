@@ -1,6 +1,6 @@
+import { rulesAt } from '../findings/finding';
 import { setOf } from '../job/parts/overrules';
 import { craftOf } from '../job/job';
-import { COMMON_PRACTICE } from '../tables/source';
 import type { Wiring } from '../job/circuit';
 import { controlOf } from '../connections/signal';
 import { gaugeArea, gaugeName, isMetricStandard, sizesOf } from '../tables/conductors';
@@ -16,10 +16,9 @@ const LEAD_LOSS_DB = 0.5;
 const LOW_PART_OF_RMS = 0.25;
 
 /** Loads, power, levels and leads. */
-export const loadRules: readonly SpeakerRule[] = [
+export const loadRules = rulesAt<SpeakerRule>('speakers', [
   {
     id: 'load-below-minimum',
-    station: 'speakers',
     severity: 'stop',
     title: 'Load below the channel’s minimum',
     formula: 'nominal load ≥ channel minimum',
@@ -51,12 +50,8 @@ export const loadRules: readonly SpeakerRule[] = [
   },
   {
     id: 'speaker-unwired',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Speaker on no channel',
     formula: 'every speaker is connected to a channel',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ speakers, tags }) =>
       speakers.unwired.map((id) => ({
         subject: { kind: 'gear', id },
@@ -68,12 +63,8 @@ export const loadRules: readonly SpeakerRule[] = [
   },
   {
     id: 'over-rms',
-    station: 'speakers',
-    severity: 'caution',
     title: 'More power than the speaker’s RMS rating',
     formula: 'power ≤ RMS; gain cap = 10·lg(RMS ÷ power)',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachSpeaker(seen, (share, { mostIn }, tag) =>
         share.mostWatts <= share.item.rmsWatts
@@ -89,12 +80,9 @@ export const loadRules: readonly SpeakerRule[] = [
   },
   {
     id: 'under-quarter-rms',
-    station: 'speakers',
     severity: 'note',
     title: 'Less than a quarter of the speaker’s RMS rating',
     formula: 'power ≥ 0.25 × RMS',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachSpeaker(seen, (share, circuit, tag) =>
         circuit.refused || share.rmsRatio >= LOW_PART_OF_RMS
@@ -110,12 +98,9 @@ export const loadRules: readonly SpeakerRule[] = [
   },
   {
     id: 'level-spread',
-    station: 'speakers',
     severity: 'note',
     title: 'Speakers differ in level at the ears',
     formula: 'L = S + 10·lg P − 20·lg d; loudest − quietest ≤ 3 dB',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ speakers, job }) =>
       speakers.zones.flatMap(({ id, name, listener, spreadDb }) =>
         (spreadDb ?? 0) <= LEVEL_SPREAD_DB
@@ -131,12 +116,8 @@ export const loadRules: readonly SpeakerRule[] = [
   },
   {
     id: 'sides-mixed',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Left and right on one channel',
     formula: 'a channel’s speakers sit on its own side',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachCircuit(seen, (circuit) => {
         const { side } = circuit.output;
@@ -156,12 +137,9 @@ export const loadRules: readonly SpeakerRule[] = [
   },
   {
     id: 'lead-loss',
-    station: 'speakers',
     severity: 'note',
     title: 'Speaker lead loses more than half a decibel',
     formula: '10·lg((P + I²R) ÷ P) ≤ 0.5 dB',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachSpeaker(seen, (share, circuit, tag) =>
         share.leadLossDb <= LEAD_LOSS_DB
@@ -178,12 +156,10 @@ export const loadRules: readonly SpeakerRule[] = [
   },
   {
     id: 'load-dips',
-    station: 'speakers',
     severity: 'note',
     title: 'Load may dip well below the least',
     formula: 'lowest load ≥ 0.8 × least load',
     source: DIP_SOURCE,
-    overrulable: true,
     look: (seen) =>
       eachCircuit(seen, ({ key, output, dipOhm, refused }) =>
         refused || dipOhm >= DIP_PART * output.minOhm
@@ -198,7 +174,7 @@ export const loadRules: readonly SpeakerRule[] = [
             },
       ),
   },
-];
+]);
 
 const wiredAtAll = (plan: SpeakerPlan, id: string) =>
   Object.values(plan.circuits).some(({ speakers }) => speakers.some(({ gear }) => gear === id));

@@ -1,7 +1,7 @@
+import { rulesAt } from '../findings/finding';
 import { channelsOfOutput, speakersOf } from '../job/circuit';
 import type { Job } from '../job/job';
 import { controlOf, heardOutputs } from '../connections/signal';
-import { COMMON_PRACTICE } from '../tables/source';
 import { short } from '../units/figures';
 import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakersSeen, type SpeakerRule } from './seen';
 import { gainPair, matesOf } from './mates';
@@ -10,15 +10,11 @@ import { unlikeInSeries } from './space';
 const tagsOf = ({ tags }: SpeakersSeen, ids: readonly string[]) => ids.map((id) => tags[id] ?? id).join(', ');
 
 /** Zones, bands, what is kept free or pinned, old leads, colours and the order of plugging in. */
-export const wiringRules: readonly SpeakerRule[] = [
+export const wiringRules = rulesAt<SpeakerRule>('speakers', [
   {
     id: 'zones-mixed',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Two zones on one output',
     formula: 'an output’s speakers belong to one zone',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachCircuit(seen, ({ key, output, speakers }) => {
         const zones = [...new Set(speakers.map(({ zone }) => zone))];
@@ -32,12 +28,8 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'zone-control-shared',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Zone control affects other speakers',
     formula: 'a zone’s speakers hang on pairs of channels behind its line control, and nothing else does',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, inputs, tags, speakers }) =>
       Object.entries(job.zones).flatMap(([id, { control, name }]) => {
         const mine = (speaker: string) => control !== null && controlOf(job, speaker, 'line') === control;
@@ -61,12 +53,10 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'zone-control-overloaded',
-    station: 'speakers',
     severity: 'stop',
     title: 'More power than the zone control passes',
     formula: 'Σ power of its zone’s speakers ≤ its rating',
     source: MAKER,
-    overrulable: true,
     look: ({ job, speakers, tags }) =>
       Object.values(job.zones).flatMap(({ control, name }) => {
         const item = control === null ? undefined : job.gear[control]?.item;
@@ -89,12 +79,8 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'unlike-in-series',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Mismatched speakers in series',
     formula: 'speakers that carry one current are of one model',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachCircuit(seen, ({ key, output, wiring, speakers }) =>
         unlikeInSeries(wiring, (id) => speakers.find(({ gear }) => gear === id)!.item.id)
@@ -108,12 +94,9 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'tweeter-unprotected',
-    station: 'speakers',
     severity: 'stop',
     title: 'Tweeter with no crossover',
     formula: 'a tweeter hangs behind its splitter, or alone on channels with a filter',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachSpeaker(seen, ({ gear, item }, { output, wiring, speakers }, tag) => {
         if (item.band !== 'treble' || 'split' in wiring) return undefined;
@@ -143,12 +126,8 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'band-astray',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Speaker on an output of another band',
     formula: 'full range where all is played; bass where bass alone is, or a filter can make it so',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachSpeaker(seen, ({ item }, { output, wiring, speakers }, tag) => {
         if ('split' in wiring || item.band === 'treble') return undefined;
@@ -171,12 +150,10 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'filter-shared',
-    station: 'speakers',
     severity: 'stop',
     title: 'Two bands on one filter pair',
     formula: 'both channels of a filter pair carry the same band',
     source: MAKER,
-    overrulable: true,
     look: (seen) => {
       const onPair = new Map<string, { key: string; name: string; band: string; tags: string }>();
       return Object.values(seen.speakers.circuits).flatMap(({ key, source, output, wiring, speakers }) => {
@@ -208,12 +185,8 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'pair-apart',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Left and right on two amplifiers',
     formula: 'a left and right of one kind have one source, one turn-on and one gain',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, speakers, tags }) =>
       matesOf(job).flatMap(([left, right]) => {
         const on = (id: string) =>
@@ -231,12 +204,9 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'mono-wanted',
-    station: 'speakers',
     severity: 'note',
     title: 'Set output to mono',
     formula: 'both sides of a mono zone on one output',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachCircuit(seen, ({ key, output, speakers }) => {
         const mono = speakers.some(({ zone }) => zone !== null && seen.job.zones[zone]?.mono);
@@ -250,12 +220,9 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'output-heard',
-    station: 'speakers',
     severity: 'stop',
     title: 'Output feeds an amplifier already',
     formula: 'an output feeds an amplifier or speakers, not both',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) => {
       const heard = heardOutputs(seen.inputs);
       return eachCircuit(seen, (circuit) =>
@@ -272,12 +239,8 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'reserved-used',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Channel kept for later is in use',
     formula: 'a channel kept free has nothing on it',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) =>
       eachCircuit(seen, (circuit) => {
         const kept = channelsOfOutput(circuit.key).filter((channel) => Object.hasOwn(seen.job.reserved, channel));
@@ -295,12 +258,8 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'pin-left',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Speaker is not where it was pinned',
     formula: 'a pinned speaker is connected to its output',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ job, tags }) =>
       Object.entries(job.speakers).flatMap(([id, { pin }]) => {
         const wiring = pin === null ? undefined : job.circuits[pin];
@@ -320,12 +279,9 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'old-return-untested',
-    station: 'speakers',
     severity: 'stop',
     title: 'Old speaker leads not tested for a shared return',
     formula: 'old leads: no path between one −, another −, and ground',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) => {
       const old = oldLeads(seen.job);
       if (!old.length || seen.job.craft.oldReturns !== 'notTested') return [];
@@ -340,12 +296,9 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'old-return-common',
-    station: 'speakers',
     severity: 'stop',
     title: 'Old speaker leads share a return',
     formula: 'bridge-tied outputs share nothing with ground or with each other',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: (seen) => {
       const old = oldLeads(seen.job);
       if (!old.length || seen.job.craft.oldReturns !== 'common') return [];
@@ -364,12 +317,8 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'colours-clash',
-    station: 'speakers',
-    severity: 'caution',
     title: 'Wire colours conflict',
     formula: 'one colour means one thing at a splice',
-    source: COMMON_PRACTICE,
-    overrulable: true,
     look: ({ splices, tags }) =>
       splices.flatMap(({ speaker, clashes, sourceSays, output }) =>
         clashes.length
@@ -385,12 +334,10 @@ export const wiringRules: readonly SpeakerRule[] = [
   },
   {
     id: 'configure-first',
-    station: 'speakers',
     severity: 'note',
     title: 'Configure before speakers are plugged in',
     formula: 'its speakers are plugged in after its set-up is loaded',
     source: MAKER,
-    overrulable: true,
     look: (seen) => {
       const sources = new Map(Object.values(seen.speakers.circuits).map((c) => [c.source, c]));
       return [...sources].flatMap(([id, { output }]) =>
@@ -406,7 +353,7 @@ export const wiringRules: readonly SpeakerRule[] = [
       );
     },
   },
-];
+]);
 
 const hungOn = (job: Job, channels: readonly string[]) =>
   Object.entries(job.circuits)
