@@ -1,5 +1,5 @@
 // The walls of the house. Imports go one way: web, server, cli → formats → core; inside core upward only.
-const COMPUTED = '(speakers|power|routing|harness|mounting|build)';
+const COMPUTED = '(intake|signal|speakers|power|routing|harness|mounting|build)';
 module.exports = {
   forbidden: [
     {

@@ -52,7 +52,7 @@ describe('a planner that is asked again', () => {
       { op: 'overrule', kind: 'minutes', subject: 'off:cover/cowl', value: 7 },
     ]);
     expect(new Set(made)).toEqual(
-      new Set('work,build,minutes,minute proposals,overrules,intake rules,build rules,ledger'.split(',')),
+      new Set('build work,build minutes,build proposals,build findings,build ledger,plan'.split(',')),
     );
     for (const part of ['runs', 'power', 'speakers', 'cutList', 'terminals', 'tags'] as const)
       expect(after[part]).toBe(before[part]);
@@ -62,9 +62,10 @@ describe('a planner that is asked again', () => {
   test('a gauge moves no run, and feeds that it does not touch stay the same objects', () => {
     const set = (value: '2' | '4'): Operation[] => [{ op: 'overrule', kind: 'gauge', subject: 'amp', value }];
     const { made, before, after } = edited(applyAll(launch, set('4')), set('2'));
-    expect(made).toContain('power');
+    expect(made).toContain('power plan');
     // Steps are the same work with other words in them, and what would be proposed rests on no gauge.
-    for (const chapter of ['turn-on', 'routing', 'work', 'proposals']) expect(made).not.toContain(chapter);
+    for (const chapter of ['power turnOn', 'routing runs', 'build work', 'power sizes', 'power proposals'])
+      expect(made).not.toContain(chapter);
     expect(after.runs).toBe(before.runs);
     expect(after.inputs).toBe(before.inputs);
     expect(after.power.feeds['amp']).not.toBe(before.power.feeds['amp']);
@@ -73,15 +74,17 @@ describe('a planner that is asked again', () => {
 
   test('what a battery holds moves no wire and turns no step about', () => {
     const { made, before, after } = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { capacityAh: 81 } }]);
-    expect(made).toEqual(expect.arrayContaining(['power', 'key off', 'power rules']));
-    for (const chapter of ['routing', 'build', 'cut list', 'terminals', 'isolation', 'turn-on', 'routing rules'])
+    expect(made).toEqual(expect.arrayContaining(['power plan', 'power keyOff', 'power findings']));
+    for (const chapter of [
+      ...['routing runs', 'build work', 'harness cutList', 'power isolation', 'power turnOn', 'routing findings'],
+    ])
       expect(made).not.toContain(chapter);
     expect(after.keyOff).not.toEqual(before.keyOff);
     expect(after.power.feeds).toBe(before.power.feeds);
     expect(after.build).toBe(before.build);
     // Its name is told in steps and findings, and they are told anew.
     const named = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { name: 'Cranking' } }]);
-    expect(named.made).toContain('build');
+    expect(named.made).toContain('build work');
     expect(JSON.stringify(named.after.isolation)).toContain('Cranking');
   });
 

@@ -459,6 +459,7 @@ test('a plan sealed by an older planner shows what it showed that day', () => {
   const old = {
     ...rest,
     planner: '0.2.0',
+    chapters: undefined,
     speakers: {
       ...speakers,
       level: zones[0]!.level,
@@ -498,6 +499,7 @@ test('feeds sealed by planner 0.3.0 are shown as they were: one battery, states 
   const old = {
     ...rest,
     planner: '0.3.0',
+    chapters: undefined,
     power: {
       common: undefined,
       totalAmps: { restFull: 19.6, rideMusic: 3.4 },

@@ -147,6 +147,7 @@ const Cut = some({ run: text, from: text, to: text, use: text, colour, gauge: v.
 /** What every reader of a plan takes for granted, of this planner's plans and of older ones brought up to it. */
 const SealedPlan = some({
   planner: text,
+  chapters: v.optional(entries(number)),
   tags: entries(text),
   runs: v.array(Run),
   speakers: Speakers,

@@ -1,3 +1,13 @@
+import { judge } from '../findings/finding';
+import { chapter, made } from '../job/chapter';
+import type { Overrule } from '../job/overrules';
+import { WORK } from '../job/reads';
+import type { BuildSeen } from './draft';
+import { minuteProposals } from './proposals';
+import { buildRules } from './rules';
+import { minutesByPhase, type BuildPlan, type Minutes } from './step';
+import { planWork, type Work } from './steps';
+
 export { fastenerLedger, type FastenerLine } from './fasteners';
 export {
   buildState,
@@ -19,8 +29,35 @@ export {
   type Step,
   type StepEnd,
 } from './step';
-export { minuteProposals } from './proposals';
-export { planBuild, planWork } from './steps';
-export type { Sized } from './draft';
 export { orderCovers, type OpenedCover, type Teardown } from './teardown';
-export { buildRules, intakeRules } from './rules';
+
+type Seen = BuildSeen;
+/** Everything to do, in order. */
+export const build = chapter({
+  id: 'build',
+  station: 'build',
+  version: 2,
+  work: made(
+    WORK,
+    (
+      job,
+      runs: Seen['runs'],
+      splices: Seen['splices'],
+      tags: Seen['tags'],
+      fused: Seen['fused'],
+      isolation: Seen['isolation'],
+    ) => planWork({ job, runs, splices, tags, fused, isolation }),
+  ),
+  minutes: made([], (_, plan: BuildPlan) => minutesByPhase(plan)),
+  proposals: made([], (_, work: Work) => minuteProposals(work)),
+  findings: made(WORK, (job, plan: BuildPlan, overrules: readonly Overrule[]) =>
+    judge(buildRules, { job, build: plan, overrules }),
+  ),
+  ledger: made([], (_, minutes: Minutes) => ({ hours: Object.values(minutes).reduce((sum, m) => sum + m, 0) / 60 })),
+  // Until planner 0.5.0 steps listed no ends.
+  upgrade: ({ build: { steps, ...rest } }: { build: BuildPlan }) => ({
+    build: { ...rest, steps: steps.map((step) => ({ ...step, ends: [] })) },
+  }),
+});
+export { planBuild } from './steps';
+export type { Sized } from './draft';

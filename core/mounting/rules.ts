@@ -1,17 +1,15 @@
 import { rulesAt, type Rule } from '../findings/finding';
 import type { Place } from '../craft/pattern';
-import { GEAR_KIND_NAMES, type Amplifier, type GearItem } from '../gear/gear';
+import { GEAR_KIND_NAMES, type GearItem } from '../gear/gear';
 import { craftOf, type Job } from '../job/job';
-import { sourcesOf, type Input } from '../connections/signal';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
 import { feederOf } from '../connections/feeding';
 import { memory, published } from '../tables/source';
 import { fitOf, rankPlaces } from './fit';
 
-export interface GearSeen {
+interface GearSeen {
   readonly job: Job;
-  readonly inputs: readonly Input[];
   readonly tags: Readonly<Record<string, string>>;
 }
 type GearRule = Rule<GearSeen, Operation>;
@@ -52,9 +50,6 @@ function betterPlace({ job, tags }: GearSeen, id: string) {
   const label = `Put ${tags[id] ?? id} at “${best.place.name}”`;
   return { cure: { label, operations: [{ op: 'placeGear' as const, id, place: best.id }] } };
 }
-
-const amplifiersOf = (job: Job): [string, Amplifier][] =>
-  sourcesOf(job).flatMap(([id, item]): [string, Amplifier][] => (item.kind === 'amplifier' ? [[id, item]] : []));
 
 const WATER = {
   station: 'gear',
@@ -225,63 +220,6 @@ export const gearRules = rulesAt<GearRule>('gear', [
           },
         ];
       });
-    },
-  },
-  {
-    id: 'no-head-unit',
-    title: 'Nothing feeds the amplifier',
-    formula: 'an amplifier has a head unit to listen to',
-    look: ({ job, inputs, tags }) =>
-      amplifiersOf(job).flatMap(([id]) => {
-        const own = inputs.filter((input) => input.amplifier === id);
-        if (own.some(({ kind, pair }) => kind === 'speaker' || pair !== undefined)) return [];
-        return [
-          {
-            subject: { kind: 'gear', id },
-            reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
-            figures: [{ name: 'line pairs', value: 0, unit: '' }],
-          },
-        ];
-      }),
-  },
-  {
-    id: 'input-not-there',
-    title: 'Amplifier has no such input',
-    formula: 'line leads go to line inputs, speaker leads to speaker-level ones',
-    look: ({ job, inputs, tags }) =>
-      amplifiersOf(job).flatMap(([id, item]) => {
-        const own = inputs.find((input) => input.amplifier === id);
-        if (!own || item.inputs === 'either' || item.inputs === own.kind) return [];
-        return [
-          {
-            subject: { kind: 'gear', id },
-            reason: `${tags[id] ?? id} takes ${item.inputs === 'line' ? 'line leads' : 'speaker-level leads'} only: order a converter, or change what it listens to.`,
-            figures: [{ name: 'such inputs', value: 0, unit: '' }],
-            cure: {
-              label: 'Let it listen to what it takes',
-              operations: [{ op: 'setSource', id, choice: { input: null } }],
-            },
-          },
-        ];
-      }),
-  },
-  {
-    id: 'line-pairs-short',
-    title: 'More line pairs wanted than the head unit has',
-    formula: 'Σ one pair for two channels ≤ line pairs of the head unit',
-    look: ({ inputs, tags }) => {
-      const lines = inputs.filter(({ pair }) => pair !== undefined);
-      const given = new Set(lines.map(({ pair }) => pair)).size;
-      const seen = new Set<number>();
-      const again = lines.filter(({ pair }) => seen.has(pair!) || !seen.add(pair!));
-      return [...new Set(again.map(({ amplifier }) => amplifier))].map((id) => ({
-        subject: { kind: 'gear' as const, id },
-        reason: `With ${tags[id] ?? id} the amplifiers want ${lines.length} line pairs and the head unit has ${given}: order a split lead, the channels on it then play the same, or leave channels unused.`,
-        figures: [
-          { name: 'wanted', value: lines.length, unit: 'pairs' },
-          { name: 'given', value: given, unit: 'pairs' },
-        ],
-      }));
     },
   },
 ]);

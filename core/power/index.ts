@@ -1,3 +1,17 @@
+import type { CommonRun, FeedRun } from '../connections/runs';
+import { judge } from '../findings/finding';
+import { chapter, made } from '../job/chapter';
+import { POWER, SIZED } from '../job/reads';
+import { mostLost, planPower, planSizes, type PowerPlan } from './feeds';
+import { feedGauges, fusesToFit, sourceVolts } from './handed-on';
+import { isolationOrder } from './isolation';
+import { planKeyOff, type KeyOff } from './keyoff';
+import { feedProposals } from './proposals';
+import { powerRules } from './rules';
+import { supplyRules } from './supply-rules';
+import { planTurnOn, type TurnOnPlan } from './turn-on';
+import { upgradePower } from './upgrade';
+
 export { contactOhm, FUSE_ALLOWANCE, fuseAtOf, type GaugeReason } from './branches';
 export { gaugeAlternatives, type Alternative } from './alternatives';
 export { FEED_CASES, casesOf, closedTies, postOf, type FeedCase } from './cases';
@@ -24,9 +38,6 @@ export {
   type SourceState,
 } from './feeds';
 export { feedFormulas, stateFormula, type FeedFigure, type Formula } from './formulas';
-export { feedGauges, fusesToFit, sourceVolts } from './handed-on';
-export { isolationOrder } from './isolation';
-export { planKeyOff, type KeyOff } from './keyoff';
 export {
   solveNetwork,
   type Load,
@@ -37,12 +48,51 @@ export {
   type SupplyState,
 } from './network';
 export { profileMarks, voltProfile, voltsAt, type ProfileMark, type ProfilePoint } from './profile';
-export { feedProposals } from './proposals';
 export { proposeHolders, type HolderProposal } from './propose';
-export { powerRules } from './rules';
-export { supplyRules } from './supply-rules';
 export { shortAtFuse, shortAtPost } from './short';
 export { ringsOf } from './studs';
-export { planTerminals, type Termination } from './terminals';
 export { otherJob, type Versus } from './versus';
-export { LIVE, SWITCHED_LEAD_A, planTurnOn, wakingAmps, type Candidate, type TurnOnPlan } from './turn-on';
+export { LIVE, SWITCHED_LEAD_A, wakingAmps, type Candidate, type TurnOnPlan } from './turn-on';
+
+export { sourceVolts } from './handed-on';
+export type { KeyOff } from './keyoff';
+export { planTerminals, type Termination } from './terminals';
+
+type Lengths = Readonly<Record<string, FeedRun | undefined>>;
+type Watts = Readonly<Record<string, number>>;
+/** Feeds, the supply, what wakes the gear and what drains the batteries. */
+export const power = chapter({
+  id: 'power',
+  station: 'power',
+  version: 3,
+  plan: made(SIZED, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
+    planPower(job, (gear) => lengths[gear], watts, common),
+  ),
+  /** The sizes alone: what would be proposed were nothing set. */
+  sizes: made(SIZED, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
+    planSizes(job, (gear) => lengths[gear], watts, common),
+  ),
+  volts: made([], (_, plan: PowerPlan) => sourceVolts(plan)),
+  gauges: made([], (_, plan: PowerPlan) => feedGauges(plan)),
+  fuses: made(['craft.batteries'], fusesToFit),
+  turnOn: made(POWER, planTurnOn),
+  keyOff: made(POWER, planKeyOff),
+  isolation: made(POWER, isolationOrder),
+  proposals: made(['settings'], feedProposals),
+  findings: made(
+    SIZED,
+    (job, plan: PowerPlan, tags: Readonly<Record<string, string>>, turnOn: TurnOnPlan, keyOff: readonly KeyOff[]) => {
+      const seen = { job, power: plan, tags, turnOn, keyOff };
+      return [...judge(powerRules, seen), ...judge(supplyRules, seen)];
+    },
+  ),
+  ledger: made([], (_, { feeds, totalAmps }: PowerPlan) => {
+    const laid = Object.values(feeds).filter((feed) => feed.run);
+    const drops = laid.flatMap((feed) => mostLost(feed)?.dropPct ?? []);
+    return {
+      feedA: laid.length ? totalAmps.restFull : undefined,
+      worstDropPct: drops.length ? Math.max(...drops) : undefined,
+    };
+  }),
+  upgrade: upgradePower,
+});

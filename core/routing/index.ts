@@ -1,7 +1,28 @@
+import type { Run } from '../connections/runs';
+import { judge } from '../findings/finding';
+import { chapter, made } from '../job/chapter';
+import { LAID } from '../job/reads';
+import { wayProposals } from './proposals';
+import { routingRules } from './rules';
+import { planRuns } from './runs';
+
 export { axisDistance, jointNeed, jointPath, turned, type JointNeed } from './joint';
 export { craftMap, wayAlong, wayPoints, type CraftMap, type MapLeg } from './graph';
 export { proposeRoutes, routesOfRun, type RouteProposal, type RouteProposals } from './propose';
 export { cheapestRoute, type Access, type Route } from './access';
+
 export { accessOf, planRuns } from './runs';
-export { wayProposals } from './proposals';
-export { routingRules } from './rules';
+
+/** Where every wire goes, and how long it is. */
+export const routing = chapter({
+  id: 'routing',
+  station: 'routing',
+  version: 2,
+  runs: made(LAID, planRuns),
+  proposals: made(['craft.pattern'], wayProposals),
+  findings: made([...LAID, 'id'], (job, runs: readonly Run[], tags: Readonly<Record<string, string>>) =>
+    judge(routingRules, { job, runs, tags }),
+  ),
+  // Until planner 0.5.0 runs were fished whole.
+  upgrade: ({ runs }: { runs: readonly Run[] }) => ({ runs: runs.map((run) => ({ ...run, fished: [] })) }),
+});

@@ -1,3 +1,13 @@
+import type { Input } from '../connections/signal';
+import { judge } from '../findings/finding';
+import { chapter, made } from '../job/chapter';
+import { HEARD, SOUND } from '../job/reads';
+import { planSpeakers, type LeadOhm, type SpeakerPlan, type SupplyVolts } from './circuits';
+import { wiringProposals } from './proposals';
+import { speakerRules } from './rules';
+import { splicesOf, type Splice } from './splices';
+import { upgradeSpeakers } from './upgrade';
+
 export {
   gatherCircuits,
   planCircuit,
@@ -14,10 +24,38 @@ export { coilWatts, impedance, levelAt, outputVolts, sumLevels, type LoadModel }
 export { matesOf } from './mates';
 export { outputsOf, type Output } from './outputs';
 export { proposeWiring, type BarredWiring, type WiringProposal, type WiringProposals } from './propose';
-export { wiringProposals } from './proposals';
 export { rankOf, rankWords, type Rank } from './rank';
-export { speakerRules } from './rules';
 export { BARS, type Bar } from './bars';
 export { searchWirings } from './search';
-export { splicesOf, type Splice } from './splices';
 export { seriesParallel } from './trees';
+
+export type { Splice } from './splices';
+
+/** What hangs on every output, and what each speaker gets. */
+export const speakers = chapter({
+  id: 'speakers',
+  station: 'speakers',
+  version: 3,
+  /** What amplifiers and head units give at full output, were their volts the rated ones, W. */
+  rated: made(SOUND, (job, leads: LeadOhm) => planSpeakers(job, leads, () => undefined).audioWatts),
+  plan: made(SOUND, (job, leads: LeadOhm, volts: Readonly<Record<string, ReturnType<SupplyVolts>>>) =>
+    planSpeakers(job, leads, (source) => volts[source]),
+  ),
+  splices: made(SOUND, splicesOf),
+  proposals: made(['gear', ...HEARD, 'wiringRules', 'reserved'], wiringProposals),
+  findings: made(
+    SOUND,
+    (
+      job,
+      plan: SpeakerPlan,
+      inputs: readonly Input[],
+      splices: readonly Splice[],
+      tags: Readonly<Record<string, string>>,
+    ) => judge(speakerRules, { job, speakers: plan, inputs, splices, tags }),
+  ),
+  ledger: made([], (_, { circuits }: SpeakerPlan) => {
+    const loads = Object.values(circuits).map(({ nominalOhm }) => nominalOhm);
+    return { worstLoadOhm: loads.length ? Math.min(...loads) : undefined };
+  }),
+  upgrade: upgradeSpeakers,
+});

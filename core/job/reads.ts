@@ -1,0 +1,50 @@
+import type { JobPart } from './chapter';
+import { OVERRULE_KINDS } from './parts/overrules';
+
+// What chapters read of a job. What one has not named is not there when it asks.
+
+/** Where things are. */
+export const PLACED: readonly JobPart[] = [
+  'gear',
+  'craft.pattern',
+  'craft.measures',
+  'craft.batteries',
+  'choices',
+  'settings',
+];
+/** Who drives and hears whom. */
+export const HEARD: readonly JobPart[] = ['circuits', 'speakers', 'zones', 'sources'];
+export const SOUND: readonly JobPart[] = [
+  ...PLACED,
+  ...HEARD,
+  'id',
+  'reserved',
+  'wiringRules',
+  'overrules.lead',
+  'craft.oldReturns',
+  'craft.existing',
+];
+/** Where wires go. */
+export const LAID: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'overrules.way'];
+export const POWER: readonly JobPart[] = [
+  ...PLACED,
+  ...HEARD,
+  'id',
+  'feeds',
+  'turnOn',
+  'overrules.lead',
+  'craft.ties',
+  'craft.charging',
+  'craft.shore',
+  'craft.solar',
+  'craft.nominalVolts',
+  'craft.keyOffMilliamp',
+  'craft.frameMilliohm',
+  'craft.existing',
+  'craft.hull',
+];
+/** A size set by hand moves no wire and turns no step about: only what carries current asks for it. */
+export const SIZED: readonly JobPart[] = [...POWER, 'overrules.gauge', 'overrules.fuse'];
+export const WORK: readonly JobPart[] = [...POWER, 'overrules.minutes', 'craft.lamps', 'craft.memories'];
+/** What a person has set, and what it is about. */
+export const SET: readonly JobPart[] = [...LAID, ...OVERRULE_KINDS.map((kind): JobPart => `overrules.${kind}`)];

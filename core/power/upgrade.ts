@@ -1,0 +1,98 @@
+import { upgradeGear } from '../gear/gear';
+import { NO_FEED_CHOICE } from '../job/parts/feeds';
+import { FIRST_BATTERY } from '../job/supply';
+import type { Feed, FeedState, FeedStretch, PowerPlan } from './feeds';
+import type { KeyOff } from './keyoff';
+import type { Termination } from './terminals';
+import type { TurnOnPlan } from './turn-on';
+
+interface Made {
+  readonly power: PowerPlan;
+  readonly turnOn: TurnOnPlan;
+  readonly keyOff: readonly KeyOff[];
+  readonly terminals: readonly Termination[];
+  readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
+}
+
+/** Version 1 knew one battery, and nothing between it and the gear; version 2 sized for the engine-off state alone. */
+export function upgradePower(made: Made, from: number): Made {
+  const now = from < 2 ? withSupply(made) : made;
+  const { power } = now;
+  const each = <T, U>(map: Readonly<Record<string, T>>, change: (item: T) => U): Record<string, U> =>
+    Object.fromEntries(Object.entries(map).map(([id, item]) => [id, change(item)]));
+  return {
+    ...now,
+    power: {
+      ...power,
+      // Its first plans had the watts of what draws with the speakers alone.
+      audioWatts: (power as Partial<PowerPlan>).audioWatts ?? each(power.feeds, ({ audioWatts }) => audioWatts),
+      feeds: each(power.feeds, (feed) => ({
+        ...feed,
+        item: upgradeGear(feed.item) as Feed['item'],
+        there: false,
+        worst: { amps: 'restFull' as const, drop: 'restFull' as const },
+      })),
+    },
+  };
+}
+
+/** A feed as planners before 0.4.0 wrote it: straight from the one battery, states named for riding. */
+interface OldFeed extends Omit<Feed, 'states' | 'stretches'> {
+  readonly states: Readonly<Record<string, FeedState>>;
+  readonly stretches: readonly Pick<FeedStretch, 'name' | 'ohm' | 'lostVolts' | 'fromMm' | 'toMm'>[];
+}
+
+const NOTHING_SAID = { ...NO_FEED_CHOICE, gauge: null, fuseA: null };
+const OLD_PARTS: Readonly<Record<string, string>> = { 'Fuse and holder': 'fuse', 'Conductor out': 'out' };
+const OLD_CASES: Readonly<Record<string, string>> = { rideFull: 'cruiseFull', rideMusic: 'cruiseMusic' };
+const renamed = <T>(cases: Readonly<Record<string, T>>): Record<string, T> =>
+  Object.fromEntries(Object.entries(cases).map(([id, value]) => [OLD_CASES[id] ?? id, value]));
+
+function withSupply({ power }: Made): Made {
+  const feeds = Object.values(power.feeds as unknown as Record<string, OldFeed>).map((old): Feed => ({
+    ...old,
+    choice: { ...NOTHING_SAID, ...old.choice },
+    feeder: FIRST_BATTERY,
+    battery: FIRST_BATTERY,
+    nominalVolts: 12,
+    run: old.run && { ...old.run, together: 1 },
+    reachMm: old.run?.outMm ?? 0,
+    ampacity: { amps: old.ampacityA, tableA: old.ampacityA, factors: [] },
+    fuseLimitA: old.ampacityA,
+    family: old.choice.holder?.family,
+    above: undefined,
+    states: renamed(old.states),
+    stretches: old.stretches.map((s) => ({
+      ...s,
+      gear: old.gear,
+      part: OLD_PARTS[s.name] ?? s.name,
+      amps: s.ohm > 0 ? s.lostVolts / s.ohm : 0,
+    })),
+  }));
+  return {
+    power: {
+      ...power,
+      common: power.common && { ...power.common, together: 1 },
+      feeds: Object.fromEntries(feeds.map((feed) => [feed.gear, feed])),
+      audioWatts: Object.fromEntries(feeds.map(({ gear, audioWatts }) => [gear, audioWatts])),
+      battery: FIRST_BATTERY,
+      totalAmps: renamed(power.totalAmps),
+      postVolts: renamed(power.postVolts),
+      sources: {},
+    },
+    turnOn: {
+      head: undefined,
+      neededA: 0,
+      availableA: 0,
+      woken: [],
+      wokenA: 0,
+      through: undefined,
+      switchedA: 0,
+      candidates: [],
+      source: undefined,
+    },
+    keyOff: [],
+    terminals: [],
+    isolation: { off: [], on: [] },
+  };
+}
