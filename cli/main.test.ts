@@ -42,6 +42,16 @@ test('check prints findings and exits 1 only on stops', async () => {
   expect(bad.out).toMatch(/\d+ stops, \d+ cautions and notes$/);
 });
 
+test('figures prints how each comes about, as the screen does', async () => {
+  const { code, out } = await cli('figures', writeJobFile(TOURER_JOB));
+  expect(code).toBe(0);
+  const lines = out.split('\n');
+  const { feeds } = planJob(TOURER_JOB).power;
+  expect(lines.filter((line) => / · Carries: table/.test(line))).toHaveLength(Object.keys(feeds).length);
+  expect(out).toMatch(/Battery · Short-circuit current at the terminals: I = E ÷ R; 12\.70 V ÷ \d+ mΩ/);
+  expect(lines.every((line) => /\[.+\]$/.test(line))).toBe(true);
+});
+
 test.each<[string, string, RegExp]>([
   ['not JSON', '{', /\(the file\): expected JSON/],
   ['a missing part', JSON.stringify({ ...TOURER_JOB, settings: undefined }), /settings: /],

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
-import { casesOf } from '#core/power/index';
+import { casesOf, powerFigures } from '#core/power/index';
 import { cite } from '#core/tables/source';
 import { readBundle, writeBundle } from '#formats/bundle';
 import { cutListCsv, fastenersCsv } from '#formats/csv';
@@ -14,6 +14,7 @@ import { planOf, wholePlan } from '#core/shown';
 
 const USAGE = `usage: npm run -s haltrik -- plan JOB           the plan as JSON
        npm run -s haltrik -- check JOB          the findings; exit 1 when a stop is among them
+       npm run -s haltrik -- figures JOB        how every figure of the power comes about
        npm run -s haltrik -- export JOB OUT     what OUT ends in: .pdf the job sheet, .svg the drawing, .zip the
                                                 whole job, .json the job, cut-list.csv, fasteners.csv,
                                                 circuits.cir or feeds-restFull.cir a SPICE netlist
@@ -57,6 +58,8 @@ export async function run(argv: readonly string[], write: Say, complain: Say): P
         return 0;
       case 'check':
         return file === undefined || rest.length ? usage() : check(read(file).job, write);
+      case 'figures':
+        return file === undefined || rest.length ? usage() : figures(read(file).job, write);
       case 'export':
         return file === undefined ? usage() : await exportTo(file, rest, complain);
       case 'import':
@@ -84,6 +87,13 @@ function check(job: Job, write: Say): number {
   const open = plan.findings.length - plan.ledger.stops - accepted;
   write(`${plan.ledger.stops} stops, ${open} cautions and notes${accepted ? `, ${accepted} accepted` : ''}`);
   return plan.ledger.stops > 0 ? 1 : 0;
+}
+
+function figures(job: Job, write: Say): number {
+  for (const { of, figures: told } of powerFigures(job, planOf(job)))
+    for (const { name, formula } of told)
+      write(`${of} · ${name}: ${formula.formula}; ${formula.numbers} [${cite(formula.source)}]`);
+  return 0;
 }
 
 async function exportTo(file: string, rest: readonly string[], complain: Say): Promise<number> {

@@ -14,7 +14,7 @@ function versionsOf(plan: Plan): Versions {
   const { chapters, planner, speakers } = plan as Partial<Plan> & Plan;
   // The first plans of 0.3.0 still had circuits of one channel and no zones.
   const first = planner === '0.3.0' && !('zones' in speakers);
-  return (chapters) ?? OF_PLANNERS[first ? '0.2.0' : planner] ?? {};
+  return chapters ?? OF_PLANNERS[first ? '0.2.0' : planner] ?? {};
 }
 
 /**

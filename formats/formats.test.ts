@@ -15,6 +15,7 @@ import { JobError, type Job } from '#core/job/job';
 import { applyAll } from '#core/job/operations';
 import { sealOf } from '#core/job/seal';
 import { planJob } from '#core/plan';
+import { mostDrawn } from '#core/power/index';
 import { arbitraryOf } from '../tests/support/arbitrary';
 import { readBundle, writeBundle } from './bundle';
 import { cutListCsv, fastenersCsv, readShelfCsv, shelfCsv } from './csv';
@@ -333,7 +334,10 @@ describe('the job sheet, read back by an independent tool', () => {
 
   test('in inches: every length but those of tools, screws and bits; the document is the same', async () => {
     const job = overruled();
-    const { text } = pages(await jobSheetPdf(job, events, [], 'inch'));
+    const whole = pages(await jobSheetPdf(job, events, [], 'inch')).text;
+    // What is worked out is worked out in metres, and says so.
+    const [text, worked] = whole.split('How the figures come about') as [string, string];
+    expect(worked).toContain('Worked in metres');
     const full = planJob(job);
     // By hand: 25.4 mm to the inch, 0.3048 m to the foot.
     for (const run of full.runs) expect(text).toContain((run.cutMm / 25.4).toFixed(1));
@@ -344,6 +348,16 @@ describe('the job sheet, read back by an independent tool', () => {
     for (const [, mm] of text.matchAll(/(\d+(?:\.\d+)?) mm(?!²)/g)) expect(Number(mm)).toBeLessThan(50);
     expect(text).not.toMatch(/\d m\b(?!m|²)/);
     expect(text).toMatch(/\d mm socket/);
+  });
+
+  test('how the figures of every feed, battery and lead come about, as the screen tells it', async () => {
+    const { text } = pages(await jobSheetPdf(TOURER_JOB, events));
+    const worked = text.slice(text.indexOf('How the figures come about')).replace(/\s+/g, ' ');
+    const { power, turnOn } = plan;
+    for (const feed of Object.values(power.feeds)) expect(worked).toContain(`= ${mostDrawn(feed)!.amps.toFixed(2)} A`);
+    expect(worked).toMatch(/12 Ah ÷ \(\d+\.\d\d A · 20 h\)\)\^1\.\d+ · 0\.\d+/);
+    expect(worked).toContain(`≤ ${turnOn.availableA * 1000} mA`);
+    expect(worked).toContain('common practice');
   });
 
   test('a sealed job gives the sheet of that day, whatever the planner says now', async () => {

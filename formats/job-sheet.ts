@@ -6,7 +6,7 @@ import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { CHEMISTRIES, ROLES } from '#core/job/supply';
 import { OVERRULES } from '#core/job/parts/overrules';
-import { fusePlace, mostDrawn, mostLost } from '#core/power/index';
+import { fusePlace, mostDrawn, mostLost, powerFigures } from '#core/power/index';
 import { type Plan } from '#core/plan';
 import { CAUTIONS } from '#core/tables/cautions';
 import { DRIVES } from '#core/tables/fasteners';
@@ -80,6 +80,7 @@ export async function jobSheetPdf(
   findings(pen, plan);
   steps(pen, plan, events);
   fasteners(pen, job, plan, events);
+  formulas(pen, job, plan);
   pen.photographs(pictures);
   pen.signatures(job);
   pen.feet(job);
@@ -425,6 +426,26 @@ function cuts(pen: Pen, job: Job, plan: Plan): void {
         cutText(pen, run.cutMm),
       ];
     }),
+  );
+}
+
+/** How the figures of the power come about, as the screen tells it. */
+function formulas(pen: Pen, job: Job, plan: Plan): void {
+  const all = powerFigures(job, plan).filter(({ figures }) => figures.length);
+  if (!Object.values(plan.power.feeds).some(({ run }) => run)) return;
+  pen.heading('How the figures come about');
+  if (pen.units === 'inch') pen.line('Worked in metres and millimetres.');
+  pen.table(
+    ['Of', 'Figure', 'Formula', 'With its numbers'],
+    [1.6, 1.5, 2.8, 4.6],
+    all.flatMap(({ of, figures }) =>
+      figures.map(({ name, formula }, i) => [
+        i === 0 ? of : '',
+        name,
+        `${formula.formula} (${cite(formula.source)})`,
+        formula.numbers,
+      ]),
+    ),
   );
 }
 

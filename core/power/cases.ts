@@ -113,6 +113,20 @@ export function alternatorOf(job: Job, engine: Engine): Supply | undefined {
   return { name: 'alternator', node: postOf(at ?? startBattery(job)), volts: setVolts, ohm: 0, mostA, oneWay: true };
 }
 
+/** What charges one battery at its own posts with the engine so, and the most it gives, A. */
+export function chargersAt(
+  job: Job,
+  engine: Engine,
+  battery: string,
+): { readonly name: 'alternator' | 'shore'; readonly mostA: number }[] {
+  const alternator = alternatorOf(job, engine);
+  const { shore } = job.craft;
+  return [
+    ...(alternator?.node === postOf(battery) ? [{ name: 'alternator' as const, mostA: alternator.mostA! }] : []),
+    ...(engine === 'shore' && shore?.at === battery ? [{ name: 'shore' as const, mostA: shore.mostA }] : []),
+  ];
+}
+
 /**
  * The batteries, what charges them and what joins them, with the gear hung on them. Full batteries give and
  * do not take: what charging an empty one asks is computed over the day. A charger from one battery to the

@@ -102,7 +102,17 @@ export function stateFormula(feed: Feed, feedCase: FeedCase): Formula | undefine
   };
 }
 
-export type FeedFigure = 'amps' | 'drop' | 'fuseNeed' | 'fuse' | 'ampacity' | 'wire' | 'short';
+/** The figures of a feed that have a formula, in the order they are told. */
+export const FEED_FIGURES = {
+  ampacity: 'Carries',
+  amps: 'Draws at most',
+  fuseNeed: 'Fuse at least',
+  fuse: 'Fuse',
+  drop: 'Drop at most',
+  wire: 'Cable, out and back',
+  short: 'A short at the fuse',
+} as const;
+export type FeedFigure = keyof typeof FEED_FIGURES;
 
 type Design = FeedState;
 

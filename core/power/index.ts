@@ -14,7 +14,7 @@ import { upgradePower } from './upgrade';
 
 export { contactOhm, FUSE_ALLOWANCE, fuseAtOf, type GaugeReason } from './branches';
 export { gaugeAlternatives, type Alternative } from './alternatives';
-export { FEED_CASES, casesOf, closedTies, postOf, type FeedCase } from './cases';
+export { FEED_CASES, casesOf, chargersAt, closedTies, postOf, type FeedCase } from './cases';
 export { CRAFT_RULES, leastSize } from './craft-rules';
 export { DAY_RULES, dayFindings } from './day-rules';
 export { GIVES_UP_PART, meanSunA, planDay, type DayPlan, type DayPoint } from './day';
@@ -37,7 +37,15 @@ export {
   type PowerPlan,
   type SourceState,
 } from './feeds';
-export { feedFormulas, stateFormula, type FeedFigure, type Formula } from './formulas';
+export { feedFormulas, stateFormula, FEED_FIGURES, type Formula } from './formulas';
+export {
+  batteryFormulas,
+  powerFigures,
+  turnOnFormulas,
+  BATTERY_FIGURES,
+  TURN_ON_FIGURES,
+  type SupplySeen,
+} from './supply-formulas';
 export {
   solveNetwork,
   type Load,
@@ -51,7 +59,7 @@ export { profileMarks, voltProfile, voltsAt, type ProfileMark, type ProfilePoint
 export { proposeHolders, type HolderProposal } from './propose';
 export { shortAtFuse, shortAtPost } from './short';
 export { ringsOf } from './studs';
-export { otherJob, type Versus } from './versus';
+export { otherJob, standIns, type Versus } from './versus';
 export { LIVE, SWITCHED_LEAD_A, wakingAmps, type Candidate, type TurnOnPlan } from './turn-on';
 
 export { sourceVolts } from './handed-on';

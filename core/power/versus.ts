@@ -33,3 +33,12 @@ export function otherJob(job: Job, versus: Versus, shelf: readonly GearItem[]): 
   }
   return undefined;
 }
+
+/** Amplifiers of the shelf that could stand in for one of the job: they have every output it uses. */
+export const standIns = (job: Job, gear: string, shelf: readonly GearItem[]): Amplifier[] =>
+  shelf.filter(
+    (item): item is Amplifier =>
+      item.kind === 'amplifier' &&
+      item.id !== job.gear[gear]?.item.id &&
+      otherJob(job, { mode: 'amplifier', gear, item: item.id }, shelf) !== undefined,
+  );

@@ -1,18 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  casesOf,
-  PEUKERT,
-  PEUKERT_SOURCE,
-  RATED_HOURS,
-  RESERVE_SOURCE,
-  reserveOf,
-  ringsOf,
-  shortAtPost,
-} from '#core/power/index';
-import { BEHAVIOUR, BATTERY_SOURCE } from '#core/tables/batteries';
-import { cite, COMMON_PRACTICE } from '#core/tables/source';
-import { INTERRUPT_SOURCE } from '#core/tables/fuses';
+import { BATTERY_FIGURES, batteryFormulas, casesOf, reserveOf, ringsOf, shortAtPost } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
 import BatteryFields from '../../app/BatteryFields.vue';
 import FigureField from '../../app/FigureField.vue';
@@ -37,50 +25,7 @@ const states = computed(() =>
     return state ? [{ ...c, ...state }] : [];
   }),
 );
-const drainWords = computed(() => {
-  const parts = (keyOff.value?.drains ?? []).map(
-    ({ gear, what, amps }) =>
-      `${gear === undefined ? '' : `${store.plan!.tags[gear] ?? gear} `}${what} ${short(amps * 1000)} mA`,
-  );
-  return [...parts, `self-discharge ${short((keyOff.value?.selfA ?? 0) * 1000)} mA`].join(' + ');
-});
-const formulas = computed(() => {
-  const { chemistry, capacityAh, restVolts, internalMilliohm, shortA } = battery.value;
-  const atRest = power.value.sources.restMusic?.[props.id]?.amps ?? 0;
-  const k = PEUKERT[chemistry];
-  return {
-    music: {
-      formula: `t = H · (C ÷ (I·H))^k · (1 − reserve); C ÷ I · (1 − reserve) at or below the rated current`,
-      numbers: `${RATED_HOURS} h · (${short(capacityAh)} Ah ÷ (${figure(atRest, 2)} A · ${RATED_HOURS} h))^${k} · ${short(1 - reserve.value)}`,
-      source: {
-        text: `${cite(PEUKERT_SOURCE)}; reserve: ${cite(RESERVE_SOURCE)}. A new battery, full, not cold`,
-        fromMemory: false,
-      },
-    },
-    stands: {
-      formula: 't = C · (1 − reserve) ÷ (24 h · Σ I)',
-      numbers: `${short(capacityAh)} Ah · ${short(1 - reserve.value)} ÷ (24 h · (${drainWords.value}))`,
-      source: {
-        text: `${cite(BATTERY_SOURCE)}: ${BEHAVIOUR[chemistry].selfPctAMonth} % a month by itself`,
-        fromMemory: false,
-      },
-    },
-    short: {
-      formula: shortA === null ? 'I = E ÷ R' : 'as its maker states',
-      numbers:
-        (shortA === null ? `${figure(restVolts, 2)} V ÷ ${short(internalMilliohm)} mΩ` : `${short(shortA)} A`) +
-        (fault.value.batteries.length > 1
-          ? `, and what is joined to it: ${short(Math.round(fault.value.amps))} A`
-          : ''),
-      source: INTERRUPT_SOURCE,
-    },
-    rings: {
-      formula: 'rings there + one for each of this job',
-      numbers: `+ ${battery.value.ringsPlus} there, ${rings.value.plus} in all; − ${battery.value.ringsMinus} there, ${rings.value.minus} in all`,
-      source: COMMON_PRACTICE,
-    },
-  };
-});
+const formulas = computed(() => batteryFormulas(store.job!, store.plan!, props.id));
 const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
   store.edit([{ op: 'setBattery', id: props.id, battery: part }], 'rings on the posts');
 </script>
@@ -115,17 +60,17 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
         :formula="formulas.music"
         >{{ clock(music) }}</FigureRow
       >
-      <FigureRow v-if="keyOff" name="stands" label="Key-off, days to reserve" :formula="formulas.stands"
+      <FigureRow v-if="keyOff" name="stands" :label="BATTERY_FIGURES.stands" :formula="formulas.stands"
         >{{ short(keyOff.days) }} days</FigureRow
       >
       <div v-if="keyOff?.leftOnHours !== undefined">
         <dt>Gear left on by its button</dt>
         <dd>{{ clock(keyOff.leftOnHours) }}</dd>
       </div>
-      <FigureRow name="short-circuit" label="Short-circuit current at the terminals" :formula="formulas.short"
+      <FigureRow name="short-circuit" :label="BATTERY_FIGURES.short" :formula="formulas.short"
         >{{ short(Math.round(fault.amps)) }} A</FigureRow
       >
-      <FigureRow name="rings" label="Rings on + and −" :formula="formulas.rings"
+      <FigureRow name="rings" :label="BATTERY_FIGURES.rings" :formula="formulas.rings"
         >{{ rings.plus }} · {{ rings.minus }}</FigureRow
       >
     </dl>

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
-import type { Amplifier } from '#core/gear/gear';
 import { batteryIds } from '#core/connections/feeding';
 import { CHEMISTRIES, ENGINES, LISTENING, type Chemistry, type Segment } from '#core/job/supply';
-import { GIVES_UP_PART, PEUKERT_SOURCE, RATED_HOURS, type DayPlan, type Versus } from '#core/power/index';
+import { standIns, GIVES_UP_PART, PEUKERT_SOURCE, RATED_HOURS, type DayPlan, type Versus } from '#core/power/index';
 import { BATTERY_SOURCE, COLD_SOURCE } from '#core/tables/batteries';
 import { cite } from '#core/tables/source';
 import { figure } from '#core/units/figures';
@@ -91,22 +90,10 @@ const instead = computed(() => {
   const { versus } = props;
   return amplifiers.value.find(({ id }) => versus.mode === 'amplifier' && id === versus.gear) ?? amplifiers.value[0];
 });
-/** Amplifiers of the shelf that have every channel the one in the job uses. */
+/** Amplifiers of the shelf that could take its place. */
 const candidates = computed((): Record<string, string> => {
   const own = instead.value;
-  if (!own) return {};
-  const used = Object.keys(store.job!.circuits).flatMap((key) =>
-    key.startsWith(`${own.id}/`) ? key.slice(own.id.length + 1).split('+') : [],
-  );
-  const bridged = Object.keys(store.job!.circuits).some((key) => key.startsWith(`${own.id}/`) && key.includes('+'));
-  const fits = library.shelf.filter(
-    (item): item is Amplifier =>
-      item.kind === 'amplifier' &&
-      item.id !== own.item.id &&
-      used.every((id) => item.bank.channels.some((c) => c.id === id)) &&
-      (!bridged || item.bank.bridge !== null),
-  );
-  return Object.fromEntries(fits.map((item) => [item.id, item.name]));
+  return own ? Object.fromEntries(standIns(store.job!, own.id, library.shelf).map((item) => [item.id, item.name])) : {};
 });
 watch(candidates, (now) => {
   const { versus } = props;

@@ -6,6 +6,7 @@ import {
   caseName,
   casesOf,
   feedFormulas,
+  FEED_FIGURES,
   gaugeAlternatives,
   mostDrawn,
   mostLost,
@@ -220,20 +221,23 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
           <dd>{{ REASONS[common.gaugeReason] }}; {{ short(common.carriesA) }} A of fuses come back on it</dd>
         </div>
       </template>
-      <FigureRow name="ampacity" :label="`Carries, ${INSULATIONS[settings.insulation]}`" :formula="formulas.ampacity"
+      <FigureRow
+        name="ampacity"
+        :label="`${FEED_FIGURES.ampacity}, ${INSULATIONS[settings.insulation]}`"
+        :formula="formulas.ampacity"
         >{{ short(feed.ampacityA) }} A</FigureRow
       >
       <FigureRow
         v-if="drawn"
         name="amps"
-        :label="`Draws at most, ${stateWords(feed.worst.amps)}`"
+        :label="`${FEED_FIGURES.amps}, ${stateWords(feed.worst.amps)}`"
         :formula="formulas.amps"
         >{{ figure(drawn.amps, 2) }} A</FigureRow
       >
-      <FigureRow name="fuse-need" label="Fuse at least" :formula="formulas.fuseNeed"
+      <FigureRow name="fuse-need" :label="FEED_FIGURES.fuseNeed" :formula="formulas.fuseNeed"
         >{{ figure(feed.fuseNeedA, 2) }} A</FigureRow
       >
-      <FigureRow v-if="feed.fuseA !== undefined" name="fuse" label="Fuse" :formula="formulas.fuse"
+      <FigureRow v-if="feed.fuseA !== undefined" name="fuse" :label="FEED_FIGURES.fuse" :formula="formulas.fuse"
         >{{ short(feed.fuseA) }} A</FigureRow
       >
       <div v-else-if="feed.above">
@@ -243,14 +247,14 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       <FigureRow
         v-if="lost"
         name="drop"
-        :label="`Drop at most, ${stateWords(feed.worst.drop)}`"
+        :label="`${FEED_FIGURES.drop}, ${stateWords(feed.worst.drop)}`"
         :formula="formulas.drop"
         >{{ figure(lost.dropVolts, 2) }} V · {{ figure(lost.dropPct, 2) }} %</FigureRow
       >
-      <FigureRow v-if="feed.run" name="wire" label="Cable, out and back" :formula="formulas.wire"
+      <FigureRow v-if="feed.run" name="wire" :label="FEED_FIGURES.wire" :formula="formulas.wire"
         >{{ figure((feed.run.outMm + feed.run.backMm) / 1000, 2) }} m</FigureRow
       >
-      <FigureRow v-if="formulas.short" name="short" label="A short at the fuse" :formula="formulas.short"
+      <FigureRow v-if="formulas.short" name="short" :label="FEED_FIGURES.short" :formula="formulas.short"
         >{{ short(Math.round(shortAtFuse(job, store.plan!.power.feeds, feed)!.amps)) }} A</FigureRow
       >
       <div>

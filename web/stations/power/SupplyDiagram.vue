@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import FitText from '../../drawing/FitText.vue';
 import { computed, ref } from 'vue';
-import { batteryIds, startBattery } from '#core/connections/feeding';
+import { batteryIds } from '#core/connections/feeding';
 import { TIES } from '#core/job/supply';
-import { casesOf, closedTies, meanSunA, type FeedCase } from '#core/power/index';
+import { casesOf, chargersAt, closedTies, meanSunA, type FeedCase } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
 import { SHEET } from '#core/drawing/sheet';
 import PressMark from '../../drawing/PressMark.vue';
@@ -25,16 +25,11 @@ const BOX = { w: 168, h: 50, y: 556 } as const;
 const column = computed(() => WIDTH / Math.max(2, Object.keys(job.value.craft.batteries).length));
 const boxes = computed(() =>
   batteryIds(job.value).map((id, i) => {
-    const { charging, shore, solar } = job.value.craft;
+    const { solar } = job.value.craft;
     const state = states.value?.[id];
-    const { engine } = now.value;
-    const chargers: string[] = [];
-    if ((charging.at ?? startBattery(job.value)) === id && (engine === 'idle' || engine === 'cruise')) {
-      const most = engine === 'idle' ? charging.spareIdleA : charging.spareCruiseA;
-      chargers.push(`alternator: ${figure(states.value?.['alternator']?.amps ?? 0, 1)} of ${short(most)} A`);
-    }
-    if (shore?.at === id && engine === 'shore')
-      chargers.push(`shore: ${figure(states.value?.['shore']?.amps ?? 0, 1)} of ${short(shore.mostA)} A`);
+    const chargers = chargersAt(job.value, now.value.engine, id).map(
+      ({ name, mostA }) => `${name}: ${figure(states.value?.[name]?.amps ?? 0, 1)} of ${short(mostA)} A`,
+    );
     if (solar?.at === id) chargers.push(`sun: ${figure(meanSunA(job.value, id), 1)} A, mean of a day`);
     const fed = Object.values(power.value.feeds).filter((f) => f.feeder === id && f.states[now.value.id]);
     const amps = fed.reduce((sum, f) => sum + f.states[now.value.id]!.amps, 0);

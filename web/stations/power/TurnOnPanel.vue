@@ -2,10 +2,9 @@
 import { computed } from 'vue';
 import { WAKES, type Wake } from '#core/job/circuit';
 import { triggerOf, wakeOf } from '#core/connections/signal';
-import { LIVE, SWITCHED_LEAD_A } from '#core/power/index';
+import { LIVE, TURN_ON_FIGURES, turnOnFormulas } from '#core/power/index';
 import { buttFor } from '#core/tables/terminals';
 import { colourText } from '#core/tables/colours';
-import { COMMON_PRACTICE } from '#core/tables/source';
 import { short } from '#core/units/figures';
 import CircuitReadings from '../../app/CircuitReadings.vue';
 import FigureField from '../../app/FigureField.vue';
@@ -54,34 +53,7 @@ const chosen = computed(() => {
 const tap = (id: string | null) => store.edit([{ op: 'setTurnOn', turnOn: { source: id } }], 'tap a circuit');
 const headTag = computed(() => (turnOn.value.head === undefined ? undefined : tagOf(turnOn.value.head)));
 const left = computed(() => store.plan!.keyOff.filter(({ leftOnHours }) => leftOnHours !== undefined));
-const asks = (ids: readonly string[]) =>
-  ids
-    .map((id) => {
-      const item = store.job!.gear[id]?.item;
-      return item?.kind === 'amplifier' ? `${tagOf(id)} ${milli(item.remoteInA)}` : '';
-    })
-    .join(' + ') || 'nothing';
-const formulas = computed(() => {
-  const { through, woken, wokenA, neededA, availableA, switchedA } = turnOn.value;
-  const bySource = amplifiers.value.filter(({ wake }) => wake === 'switched').map(({ id }) => id);
-  const heads = Object.values(store.job!.gear).filter(
-    ({ item, there }) => item.kind === 'headUnit' && there !== 'bypassed',
-  );
-  return {
-    turnOn: {
-      formula: 'Σ turn-on currents ≤ what the head unit gives',
-      numbers: through
-        ? `${tagOf(through.gear)} ${milli(through.asksA)} ≤ ${milli(availableA)}; it passes ${asks(woken)} = ${milli(wokenA)}`
-        : `${asks(woken)} = ${milli(neededA)} ≤ ${milli(availableA)}`,
-      source: { text: 'the gear’s own rating', fromMemory: false },
-    },
-    switched: {
-      formula: 'head units’ switched leads + amplifiers turned on by the tapped circuit',
-      numbers: `${store.job!.turnOn.joined ? 'joined: 0 mA' : `${heads.length} × ${milli(SWITCHED_LEAD_A)}`} + ${asks(bySource)} = ${milli(switchedA)}`,
-      source: COMMON_PRACTICE,
-    },
-  };
-});
+const formulas = computed(() => turnOnFormulas(store.job!, store.plan!));
 const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen.value.circuit.size) : undefined));
 </script>
 
@@ -93,7 +65,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         <dt>{{ headTag }} turns on</dt>
         <dd>{{ turnOn.woken.map(tagOf).join(', ') || 'nothing' }}</dd>
       </div>
-      <FigureRow name="turn-on" label="Remote turn-on load" :formula="formulas.turnOn"
+      <FigureRow name="turn-on" :label="TURN_ON_FIGURES.turnOn" :formula="formulas.turnOn"
         ><span :class="{ bad: turnOn.neededA > turnOn.availableA }"
           >{{ milli(turnOn.neededA) }} of {{ milli(turnOn.availableA) }}</span
         ></FigureRow
@@ -102,7 +74,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         <dt>Passed on by {{ tagOf(turnOn.through.gear) }}</dt>
         <dd>{{ milli(turnOn.wokenA) }} of {{ short(turnOn.through.passesA) }} A</dd>
       </div>
-      <FigureRow name="switched" label="Asked of the switched source" :formula="formulas.switched">{{
+      <FigureRow name="switched" :label="TURN_ON_FIGURES.switched" :formula="formulas.switched">{{
         milli(turnOn.switchedA)
       }}</FigureRow>
     </dl>
