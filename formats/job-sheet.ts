@@ -516,7 +516,7 @@ function wholeStep(step: Step): string[] {
         `${f.count} × ${f.size}, ${f.where}: ${DRIVES[f.drive].tool}${f.torqueNm === null || step.direction === 'out' ? '' : `, ${f.torqueNm} N·m`}${f.single && step.direction === 'in' ? ', new' : ''}.`,
     ),
     ...step.ends.map((end) => `${colourText(end.colour)}, ${end.wire}: ${end.use}. To ${end.to}: ${end.with}.`),
-    ...step.checks.map(({ text }) => `□ ${text}`),
+    ...step.checks.map(({ text }) => `[  ] ${text}`),
     ...step.cautions.map((c) => CAUTIONS[c]),
   ];
 }

@@ -1,6 +1,6 @@
 import type { PGlite } from '@electric-sql/pglite';
 import type { Express } from 'express';
-import { createServer, type Server } from 'node:http';
+import { createServer, get, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import request from 'supertest';
@@ -38,6 +38,7 @@ beforeAll(async () => {
     jobs: new JobStore(changes),
     library,
     photos: new PhotoStore(db, photos.path),
+    changes,
     log: pino({ level: 'silent' }),
   });
   server = createServer(app).listen(0, '127.0.0.1');
@@ -46,6 +47,7 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   server.close();
+  server.closeAllConnections();
   await db.close();
   photos.drop();
 });
@@ -92,6 +94,44 @@ test('a page that was open when the server was brought up to date saves what it 
   const no = await save([{ op: 'chooseGauge', gear: 'amp', gauge: 'thick' }], 's3').expect(422);
   expect(JSON.stringify(no.body)).toContain('operations.0.op');
   await call().delete(`/api/jobs/${id}`).set('If-Match', '"2"').expect(204);
+});
+
+test('what is acknowledged is told as it lands, to whoever listens, and to nobody else', async () => {
+  const told: string[] = [];
+  const listener = get({ host: '127.0.0.1', port: Number(host.split(':')[1]), path: '/api/live' });
+  const heard = await new Promise<IncomingMessage>((done) => listener.once('response', done));
+  expect(heard.headers['content-type']).toMatch('text/event-stream');
+  expect(heard.headers['content-encoding']).toBeUndefined();
+  heard.setEncoding('utf8').on('data', (text: string) => told.push(text));
+  const until = async (text: string) => {
+    for (let tries = 0; !told.join('').includes(text); tries++) {
+      if (tries > 100) throw new Error(`never told of ${text}: ${told.join('')}`);
+      await new Promise((done) => setTimeout(done, 10));
+    }
+  };
+  await until('retry: 2000');
+  await call().post('/api/jobs').send({ saveId: 's1', job: TOURER_JOB });
+  await until(`{"kind":"job","job":"${id}"}`);
+  const operations = [{ op: 'setTitle', title: 'Ü 2' }];
+  await call().post(`/api/jobs/${id}/saves`).send({ base: 1, saveId: 's2', operations });
+  await until(JSON.stringify({ kind: 'save', job: id, revision: 2, saveId: 's2', operations }));
+  // What is refused did not happen.
+  await call()
+    .post(`/api/jobs/${id}/saves`)
+    .send({ base: 2, saveId: 's3', operations: [{ op: 'removeGear', id: 'nothing' }] })
+    .expect(422);
+  // Of a great deal it is told that there is some.
+  const long = Array.from({ length: 200 }, (_, i) => ({ op: 'setWishes', wishes: `${i} ${'w'.repeat(400)}` }));
+  await call().post(`/api/jobs/${id}/saves`).send({ base: 2, saveId: 's4', operations: long }).expect(200);
+  await until(JSON.stringify({ kind: 'save', job: id, revision: 3, saveId: 's4' }));
+  const event = { kind: 'note', id: 'n1', at: '2026-11-27T10:00:00Z', by: 'Bay', step: 'test:power', text: 'quiet' };
+  await call().post(`/api/jobs/${id}/events`).send({ events: [event] }).expect(200);
+  await until(`"events":[{`);
+  await call().delete(`/api/jobs/${id}`).set('If-Match', '"3"').expect(204);
+  await until(`{"kind":"delete","job":"${id}"}`);
+  expect(told.join('')).not.toContain('s3');
+  listener.destroy();
+  await call().get('/api/live').set('Origin', 'http://elsewhere.example').expect(403);
 });
 
 test('a conflict carries both versions', async () => {
@@ -206,6 +246,7 @@ test('a full disk: the save is refused in words, and nothing of it is kept', asy
     jobs,
     library: new Library(changes),
     photos: new PhotoStore(db, photos.path),
+    changes,
     log: pino({ level: 'silent' }),
   });
   const other = createServer(app).listen(0, '127.0.0.1');

@@ -10,6 +10,7 @@ import { borderFault } from '#core/text/border';
 import { readJob } from '#core/read-job';
 import { BayEvent } from '#core/job/events';
 import { Operation, upgradeEdit } from '#core/job/operations';
+import type { Changes } from '../store/changes';
 import type { JobStore } from '../store/jobs';
 import type { Library } from '../store/library';
 import type { PhotoStore } from '../store/photos';
@@ -17,6 +18,7 @@ import { shelfCsv } from '#formats/csv';
 import { download, exportRoutes, importRoutes } from './files';
 import { runHere, type Run } from '../work/tasks';
 import { ownPagesOnly, ownRequestsOnly } from './guard';
+import { liveRoute } from './live';
 import { Problem, sendProblem } from './problems';
 import { Id } from '#core/text/scalars';
 import { problemsOf } from '#core/document/fault';
@@ -54,6 +56,7 @@ export interface AppParts {
   readonly jobs: JobStore;
   readonly library: Library;
   readonly photos: PhotoStore;
+  readonly changes: Changes;
   readonly log: Logger;
   /** Runs what takes long; here and now where it is not said. */
   readonly run?: Run;
@@ -62,7 +65,7 @@ export interface AppParts {
 }
 
 /** The HTTP application: JSON under /api, the built web application beside it. */
-export function makeApp({ jobs, library, photos, log, web, run = runHere }: AppParts): Express {
+export function makeApp({ jobs, library, photos, changes, log, web, run = runHere }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -99,6 +102,7 @@ export function makeApp({ jobs, library, photos, log, web, run = runHere }: AppP
   api.get('/health', (_req, res) => {
     res.json({ ready: true });
   });
+  api.get('/live', liveRoute(changes));
   api.get('/jobs', async (_req, res) => {
     res.json(await jobs.list());
   });

@@ -21,6 +21,7 @@ export class Changes {
   /** Jobs changed while the journal is being begun anew. */
   touched: Set<string> | undefined;
   shelfTouched = false;
+  readonly #listeners = new Set<(entry: JournalEntry) => void>();
 
   constructor(
     readonly db: PGlite,
@@ -28,6 +29,12 @@ export class Changes {
     /** Told of what goes wrong and loses nothing. */
     private readonly onTrouble: (error: unknown) => void = () => undefined,
   ) {}
+
+  /** Tells of every change once it is acknowledged, in the order they are. Returns what ends it. */
+  onChange(listener: (entry: JournalEntry) => void): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
 
   /** Runs when nothing else does. */
   alone<T>(work: () => Promise<T>): Promise<T> {
@@ -56,6 +63,7 @@ export class Changes {
     for (const entry of entries)
       if ('job' in entry) this.touched?.add(entry.job);
       else if (entry.kind === 'shelf') this.shelfTouched = true;
+    for (const entry of entries) for (const tell of this.#listeners) tell(entry);
     if (++this.#untidied >= TIDY_AFTER) await this.#tidy();
   }
 

@@ -17,6 +17,7 @@ export interface OpenFolder {
   readonly jobs: JobStore;
   readonly library: Library;
   readonly photos: PhotoStore;
+  readonly changes: Changes;
   /** Acknowledged changes that came back from the journal. */
   readonly replayed: number;
   /** What a person must know of the folder, in words for the terminal. */
@@ -99,6 +100,7 @@ export async function openFolder(folder: string, options: FolderOptions): Promis
       jobs,
       library: new Library(changes),
       photos,
+      changes,
       replayed,
       warnings,
       close: async () => {

@@ -9,8 +9,10 @@ test('two browsers on one field: the later is shown both, takes theirs and keeps
   server,
   browser,
 }) => {
-  await one.goto(`${server.url}${JOB}/intake`);
   const two = await (await browser.newContext()).newPage();
+  // Neither hears of the other: as with a phone out of reach for a while.
+  for (const page of [one, two]) await page.route('**/api/live', (route) => route.abort());
+  await one.goto(`${server.url}${JOB}/intake`);
   await two.goto(`${server.url}${JOB}/intake`);
   await one.getByLabel(wishes).fill('Loud at ninety');
   await one.getByLabel(wishes).blur();

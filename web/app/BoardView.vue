@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from 'vue';
+import { useDebounceFn } from '@vueuse/core';
+import { computed, onUnmounted, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { figure } from '#core/units/figures';
 import { api, newId, type ImportPreview, type JobRow } from '../api';
 import { forgetEdits, sendLeftEdits } from '../stores/kept-edits';
 import { useLibrary } from '../stores/library';
+import { onLanded } from '../stores/live';
 import CraftSilhouette from './CraftSilhouette.vue';
 import ImportDialog from './ImportDialog.vue';
 import { useTheme } from './theme';
@@ -14,6 +16,9 @@ const router = useRouter();
 const { theme, toggle } = useTheme();
 void library.loadJobs();
 void library.loadPatterns();
+// A burst of edits is one look at the list.
+const look = useDebounceFn(() => library.loadJobs(), 300, { maxWait: 2000 });
+onUnmounted(onLanded(() => void look()));
 document.title = 'Board · Haltrik';
 
 /** Jobs with edits that this device keeps and the server does not take as they are. */

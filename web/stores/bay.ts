@@ -8,6 +8,7 @@ import { buildState, type Step, stepHash } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import { cleanedAll } from '#core/text/text';
 import { AwayError, RefusedError, api, isForNow, newId } from '../api';
+import { onLanded, type Landed } from './live';
 import { shrink } from './shrink';
 import { useJob } from './job';
 
@@ -87,6 +88,20 @@ export const useBay = defineStore('bay', () => {
       if (error instanceof AwayError && open_ === id) away.value = true;
     }
   }
+
+  /** What another device did lands here as the server has it. */
+  function landed(news: Landed): void {
+    if (open_ === undefined || ('job' in news && news.job !== open_)) return;
+    if (news.kind === 'open' || news.kind === 'job' || (news.kind === 'events' && !news.events)) return void refresh();
+    if (news.kind !== 'events') return;
+    const ours = new Set(waiting.value.map(({ id }) => id));
+    events.value = merge(
+      events.value.filter(({ id }) => !ours.has(id)),
+      news.events!,
+      waiting.value,
+    );
+  }
+  onLanded(landed);
 
   async function add(...made: NewEvent[]): Promise<void> {
     const id = open_!;

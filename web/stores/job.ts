@@ -9,6 +9,7 @@ import { overrule as overruled, type OverruleKind } from '#core/job/parts/overru
 import { planner, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, isForNow, newId, type StoredJob } from '../api';
 import { searches } from '../workers';
+import { isTyping, onLanded, type Landed } from './live';
 import {
   asideOf,
   dropEdits,
@@ -336,6 +337,7 @@ export const useJob = defineStore('job', () => {
       }
     }
     save.value = { is: 'saved', at: new Date() };
+    if (behind) void catchUp();
   }
 
   /**
@@ -407,6 +409,53 @@ export const useJob = defineStore('job', () => {
     aside.value = [];
     return keepAside(latest!.id, []);
   }
+
+  /** Something of ours is not on the server, or is being typed: theirs is merged with it when it goes. */
+  const isBusy = () => sending !== undefined || waiting.length > 0 || save.value.is !== 'saved' || isTyping();
+  /** Theirs has landed while ours was on its way. */
+  let behind = false;
+
+  /** Somebody else's edit of this job, or another page's, is shown as it lands. */
+  function landed(news: Landed): void {
+    if (!latest || ('job' in news && news.job !== latest.id)) return;
+    if (news.kind === 'delete') save.value = { is: 'gone' };
+    if (news.kind !== 'save') return news.kind === 'job' || news.kind === 'open' ? void catchUp() : undefined;
+    if (news.revision <= revision || news.saveId === sending?.saveId) return;
+    const after =
+      !isBusy() && news.revision === revision + 1 && news.operations ? tried(latest, news.operations) : undefined;
+    if (!after) return void catchUp();
+    revision = news.revision;
+    show(after, news.operations!.map(describe).join(', '));
+  }
+
+  function show(theirs: Job, words: string): void {
+    latest = theirs;
+    replan(true);
+    said.value = `changed elsewhere: ${words}`;
+  }
+
+  /** What is on the server and not shown here yet is shown, as soon as nothing of ours is on its way. */
+  async function catchUp(): Promise<void> {
+    const id = latest?.id;
+    behind = isBusy();
+    if (id === undefined || behind) return;
+    try {
+      const stored = await api.job(id);
+      if (latest?.id !== id || stored.revision <= revision) return;
+      behind = isBusy();
+      if (behind) return;
+      revision = stored.revision;
+      show(stored.job, 'several edits');
+    } catch (error) {
+      if (error instanceof RefusedError && error.status === 404 && latest?.id === id) save.value = { is: 'gone' };
+      else if (!(error instanceof AwayError || error instanceof RefusedError)) throw error;
+    }
+  }
+  addEventListener('focusout', () => {
+    // After the edit that leaving a field may make.
+    if (behind) setTimeout(() => void catchUp());
+  });
+  onLanded(landed);
 
   /** What both have changed, after a conflict, for a person to choose; empty when an edit of ours no longer applies. */
   const clashing = computed<readonly Clash[]>(() => {
