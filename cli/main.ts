@@ -3,12 +3,10 @@ import type { BayEvent } from '#core/job/events';
 import { JobError, type Job } from '#core/job/job';
 import { casesOf, powerFigures } from '#core/power/index';
 import { cite } from '#core/tables/source';
-import { readBundle, writeBundle } from '#formats/bundle';
-import { cutListCsv, fastenersCsv } from '#formats/csv';
-import { drawingSvg } from '#formats/drawing';
-import { circuitsNetlist, feedsNetlist } from '#formats/spice';
-import { jobFileSchema, readJobFile, writeJobFile } from '#formats/job-file';
-import { jobSheetPdf } from '#formats/job-sheet';
+import { readBundle } from '#formats/bundle';
+import { makeExport } from '#formats/exporters';
+import { EXPORTS, exportOf, type Export } from '#formats/exports';
+import { jobFileSchema, readJobFile } from '#formats/job-file';
 import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
 import { planOf, wholePlan } from '#core/shown';
 
@@ -109,29 +107,13 @@ async function exportTo(file: string, rest: readonly string[], complain: Say): P
 }
 
 async function exported({ job, events, photos }: Source, out: string, units: UnitSystem): Promise<string | Uint8Array> {
-  const plan = planOf(job);
-  if (out.endsWith('.zip')) return writeBundle({ job, events, photos });
-  if (out.endsWith('.json')) return writeJobFile(job);
-  if (out.endsWith('.svg')) return drawingSvg(job, plan);
-  if (out.endsWith('cut-list.csv')) return cutListCsv(job, plan);
-  if (out.endsWith('fasteners.csv')) return fastenersCsv(job, plan, events);
-  if (out.endsWith('.pdf'))
-    return jobSheetPdf(
-      job,
-      events,
-      [...photos.values()].map((bytes) => ({ bytes, caption: '' })),
-      units,
-    );
-  if (out.endsWith('circuits.cir')) return circuitsNetlist(job, plan);
-  const feedCase = casesOf(job).find(({ id }) => out.endsWith(`feeds-${id}.cir`));
-  if (feedCase) return feedsNetlist(job, plan, feedCase);
-  throw new Error(
-    `${out}: expected a name that ends in .pdf, .svg, .zip, .json, cut-list.csv, fasteners.csv, circuits.cir or ${casesOf(
-      job,
-    )
-      .map(({ id }) => `feeds-${id}.cir`)
-      .join(', ')}`,
-  );
+  const file = exportOf(out);
+  const made = file && (await makeExport(file, { job, events, photos, units }));
+  if (made !== undefined) return made;
+  const can = EXPORTS.filter(
+    ({ file: name }) => !name.startsWith('feeds-') || casesOf(job).some(({ id }) => name === `feeds-${id}.cir`),
+  ).map((one: Export) => one.alone ?? one.file);
+  throw new Error(`${out}: expected a name that ends in ${can.slice(0, -1).join(', ')} or ${can.at(-1)}`);
 }
 
 async function sendTo(file: string, rest: readonly string[], write: Say, complain: Say): Promise<number> {

@@ -125,7 +125,10 @@ test('what is acknowledged is told as it lands, to whoever listens, and to nobod
   await call().post(`/api/jobs/${id}/saves`).send({ base: 2, saveId: 's4', operations: long }).expect(200);
   await until(JSON.stringify({ kind: 'save', job: id, revision: 3, saveId: 's4' }));
   const event = { kind: 'note', id: 'n1', at: '2026-11-27T10:00:00Z', by: 'Bay', step: 'test:power', text: 'quiet' };
-  await call().post(`/api/jobs/${id}/events`).send({ events: [event] }).expect(200);
+  await call()
+    .post(`/api/jobs/${id}/events`)
+    .send({ events: [event] })
+    .expect(200);
   await until(`"events":[{`);
   await call().delete(`/api/jobs/${id}`).set('If-Match', '"3"').expect(204);
   await until(`{"kind":"delete","job":"${id}"}`);

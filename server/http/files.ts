@@ -1,13 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import express, { Router, type Response } from 'express';
 import { JobError } from '#core/job/job';
-import { FEED_CASES } from '#core/power/index';
-import { standingPhotos } from '#core/build/index';
-import type { BayEvent } from '#core/job/events';
 import type { ReadBundle } from '#formats/bundle';
+import { EXPORTS, namedAfter, type ExportFile } from '#formats/exports';
 import { fileStem } from '#formats/file-name';
-import { writeJobFile } from '#formats/job-file';
-import type { SheetPhoto } from '#formats/job-sheet';
 import { proven } from '#formats/pictures';
 import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
 import type { JobStore } from '../store/jobs';
@@ -23,76 +19,41 @@ export function download(res: Response, name: string, type: string, body: string
     .send(typeof body === 'string' ? body : Buffer.from(body));
 }
 
-/** Photographs that still stand, in the order they were taken. */
-function photosOf(events: readonly BayEvent[], photos: PhotoStore): SheetPhoto[] {
-  return standingPhotos(events).map(({ photo, caption }) => ({ caption, bytes: photos.read(photo)?.bytes }));
-}
-
 function unitsOf(asked: unknown): UnitSystem {
   const units = UNIT_SYSTEMS.find((u) => u === (asked ?? 'metric'));
   if (!units) throw new Problem(422, 'Units not known', `units: expected ${UNIT_SYSTEMS.join(' or ')}`);
   return units;
 }
 
+/** The files that photographs go into. */
+const HAS_PICTURES: ReadonlySet<string> = new Set<ExportFile>(['sheet.pdf', 'whole.zip']);
+
 /** Everything a job can be taken away as. */
 export function exportRoutes(jobs: JobStore, photos: PhotoStore, run: Run): Router {
   const routes = Router({ mergeParams: true });
-  const load = async (id: string) => {
-    const { job } = await jobs.read(id);
-    return { job, events: await jobs.events(id) };
-  };
   const idOf = (params: unknown) => (params as { id: string }).id;
-  routes.get('/job.json', async (req, res) => {
-    const { job } = await load(idOf(req.params));
-    download(res, `${fileStem(job)}.json`, 'application/json', writeJobFile(job));
-  });
-  // As it stands in the database, for a job that cannot be read: nothing of it is looked at.
-  routes.get('/raw.json', async (req, res) => {
-    const id = idOf(req.params);
-    download(res, `${id} raw.json`, 'application/json', `${JSON.stringify(await jobs.raw(id), null, 2)}\n`);
-  });
-  routes.get('/cut-list.csv', async (req, res) => {
-    const { job } = await load(idOf(req.params));
-    download(res, `${fileStem(job)} cut-list.csv`, 'text/csv; charset=utf-8', await run('cutList', job));
-  });
-  routes.get('/fasteners.csv', async (req, res) => {
-    const { job, events } = await load(idOf(req.params));
-    download(res, `${fileStem(job)} fasteners.csv`, 'text/csv; charset=utf-8', await run('fasteners', job, events));
-  });
-  routes.get('/drawing.svg', async (req, res) => {
-    const { job } = await load(idOf(req.params));
-    download(res, `${fileStem(job)} drawing.svg`, 'image/svg+xml', await run('drawing', job));
-  });
-  routes.get('/circuits.cir', async (req, res) => {
-    const { job } = await load(idOf(req.params));
-    download(res, `${fileStem(job)} circuits.cir`, 'text/plain; charset=utf-8', await run('circuits', job));
-  });
-  for (const feedCase of FEED_CASES)
-    routes.get(`/feeds-${feedCase.id}.cir`, async (req, res) => {
-      const { job } = await load(idOf(req.params));
-      const netlist = await run('feeds', job, feedCase.id);
-      if (netlist === undefined)
+  for (const { file, type } of EXPORTS)
+    routes.get(`/${file}`, async (req, res) => {
+      const { job } = await jobs.read(idOf(req.params));
+      const events = await jobs.events(job.id);
+      const units = unitsOf(req.query['units']);
+      const pictures = events.flatMap((e) => {
+        const found = e.kind === 'photo' && HAS_PICTURES.has(file) ? photos.read(e.photo) : undefined;
+        return e.kind === 'photo' && found ? [[e.photo, found.bytes] as const] : [];
+      });
+      const made = await run('export', file, { job, events, photos: new Map(pictures), units });
+      if (made === undefined)
         throw new Problem(
           404,
           'Not of this craft',
           'The craft of this job has no shore charger, so it is never on one.',
         );
-      download(res, `${fileStem(job)} feeds-${feedCase.id}.cir`, 'text/plain; charset=utf-8', netlist);
+      download(res, namedAfter(fileStem(job), file), type, made);
     });
-  routes.get('/sheet.pdf', async (req, res) => {
-    const { job, events } = await load(idOf(req.params));
-    const pdf = await run('sheet', job, events, photosOf(events, photos), unitsOf(req.query['units']));
-    download(res, `${fileStem(job)} sheet.pdf`, 'application/pdf', pdf);
-  });
-  routes.get('/whole.zip', async (req, res) => {
-    const { job, events } = await load(idOf(req.params));
-    const bytes = new Map(
-      events.flatMap((e) => {
-        const found = e.kind === 'photo' ? photos.read(e.photo) : undefined;
-        return e.kind === 'photo' && found ? [[e.photo, found.bytes] as const] : [];
-      }),
-    );
-    download(res, `${fileStem(job)}.zip`, 'application/zip', await run('writeWhole', { job, events, photos: bytes }));
+  // As it stands in the database, for a job that cannot be read: nothing of it is looked at.
+  routes.get('/raw.json', async (req, res) => {
+    const id = idOf(req.params);
+    download(res, `${id} raw.json`, 'application/json', `${JSON.stringify(await jobs.raw(id), null, 2)}\n`);
   });
   return routes;
 }

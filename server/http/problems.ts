@@ -1,8 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import { JobError } from '#core/job/job';
 import { BadPhotoError } from '#formats/pictures';
-import { TookTooLongError } from '../work/tasks';
-import { JobExistsError, NoSuchJobError, SaveConflictError, SetAsideError, StaleRevisionError } from '../store/jobs';
 import { OperationError } from '#core/document/fault';
 
 /** A request refused, as RFC 9457 has it; `more` members are sent along. */
@@ -24,18 +22,15 @@ function asProblem(error: unknown): Problem {
   if (error instanceof OperationError)
     return new Problem(422, 'The operation does not apply', error.message, { operation: error.operation });
   if (error instanceof BadPhotoError) return new Problem(422, 'The photograph is not taken', error.message);
-  if (error instanceof NoSuchJobError) return new Problem(404, 'No such job', error.message);
-  if (error instanceof TookTooLongError)
-    return new Problem(422, 'Too much for this server', `what was asked was ended: ${error.message}`);
-  if (error instanceof SetAsideError) return new Problem(423, 'The job is set aside', error.message);
-  if (error instanceof JobExistsError) return new Problem(409, 'The job exists', error.message);
-  if (error instanceof StaleRevisionError) return new Problem(412, 'Changed since', error.message);
-  if (error instanceof SaveConflictError)
-    return new Problem(409, 'Somebody else changed what this save touches', error.message, {
-      newest: error.newest,
-      base: error.base ?? null,
-    });
-  const { status, type, message } = (error ?? {}) as { status?: number; type?: string; message?: string };
+  const { status, title, type, message, more } = (error ?? {}) as {
+    status?: number;
+    title?: string;
+    type?: string;
+    message?: string;
+    more?: Record<string, unknown>;
+  };
+  // What refuses says how.
+  if (status !== undefined && title !== undefined) return new Problem(status, title, message ?? title, more);
   if (type === 'entity.too.large') return new Problem(413, 'Too large', 'the body is over the limit of this address');
   if (type === 'entity.parse.failed') return new Problem(400, 'Not JSON', message ?? 'the body is not JSON');
   if (status !== undefined && status >= 400 && status < 500)

@@ -50,19 +50,45 @@ export interface Saved extends StoredJob {
   readonly merged: boolean;
 }
 
+/** Refused, with how a request that asked for it is answered. */
+abstract class RefusedError extends Error {
+  abstract readonly status: number;
+  abstract readonly title: string;
+  /** Sent along with the refusal. */
+  get more(): Readonly<Record<string, unknown>> {
+    return {};
+  }
+}
 /** Something of the job could not be read: it takes no edit before somebody has settled it. */
-export class SetAsideError extends Error {}
-export class NoSuchJobError extends Error {}
-export class JobExistsError extends Error {}
-export class StaleRevisionError extends Error {}
+export class SetAsideError extends RefusedError {
+  readonly status = 423;
+  readonly title = 'The job is set aside';
+}
+export class NoSuchJobError extends RefusedError {
+  readonly status = 404;
+  readonly title = 'No such job';
+}
+export class JobExistsError extends RefusedError {
+  readonly status = 409;
+  readonly title = 'The job exists';
+}
+export class StaleRevisionError extends RefusedError {
+  readonly status = 412;
+  readonly title = 'Changed since';
+}
 /** The operations do not apply to what others have saved since: nothing was written. */
-export class SaveConflictError extends Error {
+export class SaveConflictError extends RefusedError {
+  readonly status = 409;
+  readonly title = 'Somebody else changed what this save touches';
   constructor(
     message: string,
     readonly newest: StoredJob,
     readonly base: StoredJob | undefined,
   ) {
     super(message);
+  }
+  override get more() {
+    return { newest: this.newest, base: this.base ?? null };
   }
 }
 

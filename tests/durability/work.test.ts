@@ -5,24 +5,25 @@ import { Pool } from '../../server/work/pool';
 import { TookTooLongError } from '../../server/work/tasks';
 import { startServer, tempFolder } from '../support/server';
 
+const OF = { job: TOURER_JOB, events: [], photos: new Map(), units: 'metric' } as const;
 const WORKER = new URL('../../dist/worker.js', import.meta.url);
 
 describe('the thread beside the server', () => {
   test('gives what would be given here, and an error as the error it was', async () => {
     const pool = new Pool(WORKER);
     const [drawing, netlist, sheet] = await Promise.all([
-      pool.run('drawing', TOURER_JOB),
-      pool.run('feeds', TOURER_JOB, 'shoreMusic'),
-      pool.run('sheet', TOURER_JOB, [], [], 'inch'),
+      pool.run('export', 'drawing.svg', OF),
+      pool.run('export', 'feeds-shoreMusic.cir', OF),
+      pool.run('export', 'sheet.pdf', { ...OF, units: 'inch' }),
     ]);
     expect(drawing).toMatch(/^<svg /);
     expect(netlist).toBeUndefined();
-    expect(Buffer.from(sheet).length).toBeCloseTo((await jobSheetPdf(TOURER_JOB, [], [], 'inch')).length, -3);
+    expect(Buffer.from(sheet!).length).toBeCloseTo((await jobSheetPdf(TOURER_JOB, [], [], 'inch')).length, -3);
     const refused = await pool.run('readJobFile', '{"format":"other"}').catch((error: unknown) => error);
     expect(refused).toBeInstanceOf(JobError);
     expect((refused as JobError).problems.map(({ path }) => path)).toContain('format');
     await pool.close();
-    await expect(pool.run('drawing', TOURER_JOB)).rejects.toThrow(/stopping/);
+    await expect(pool.run('export', 'drawing.svg', OF)).rejects.toThrow(/stopping/);
   }, 30_000);
 
   test('what goes on too long is ended, and what comes after it is done', async () => {
@@ -30,7 +31,7 @@ describe('the thread beside the server', () => {
     // A table of so many rows that it takes many seconds to say what is wrong with each.
     const rows = `kind,id,name\n${'tuba,x,y\n'.repeat(400_000)}`;
     const long = pool.run('readShelf', rows);
-    const after = pool.run('drawing', TOURER_JOB);
+    const after = pool.run('export', 'drawing.svg', OF);
     await expect(long).rejects.toBeInstanceOf(TookTooLongError);
     expect(await after).toMatch(/^<svg /);
     await pool.close();

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { EXPORTS, type Export } from '#formats/exports';
 import { computed, ref } from 'vue';
 import { notReady } from '#core/build/index';
 import { layLanes } from '#core/drawing/lanes';
@@ -65,18 +66,11 @@ async function sealIt(): Promise<void> {
   if (wrong) error.value = wrong;
 }
 
-const FILES = [
-  ['sheet.pdf', 'Job sheet', 'PDF'],
-  ['whole.zip', 'Whole job: document, entries, photographs', 'zip'],
-  ['job.json', 'Job', 'JSON'],
-  ['cut-list.csv', 'Cut list', 'CSV'],
-  ['fasteners.csv', 'Fasteners', 'CSV'],
-  ['drawing.svg', 'Drawing', 'SVG'],
-  ['circuits.cir', 'Speaker circuits', 'SPICE netlist'],
-  ['feeds-restFull.cir', 'Feeds, full output', 'SPICE netlist'],
-] as const;
-const at = (file: string) =>
-  `/api/jobs/${encodeURIComponent(store.job!.id)}/export/${file}${file === 'sheet.pdf' && inches.value ? '?units=inch' : ''}`;
+const FILES: readonly Export[] = EXPORTS.filter(
+  ({ file }) => !file.startsWith('feeds-') || file === 'feeds-restFull.cir',
+);
+const at = ({ file, inUnits }: Export) =>
+  `/api/jobs/${encodeURIComponent(store.job!.id)}/export/${file}${inUnits && inches.value ? '?units=inch' : ''}`;
 </script>
 
 <template>
@@ -148,8 +142,9 @@ const at = (file: string) =>
       <section>
         <h3>Files</h3>
         <ul class="files">
-          <li v-for="[file, name, kind] in FILES" :key="file">
-            <a :href="at(file)" download :data-file="file">{{ name }}</a> <span class="small">{{ kind }}</span>
+          <li v-for="one in FILES" :key="one.file">
+            <a :href="at(one)" download :data-file="one.file">{{ one.name }}</a>
+            <span class="small"> {{ one.format }}</span>
           </li>
         </ul>
         <p v-if="store.unsaved" class="small">Files hold what is saved; this job is still being saved.</p>

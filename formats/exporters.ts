@@ -1,0 +1,55 @@
+import { standingPhotos } from '#core/build/index';
+import type { BayEvent } from '#core/job/events';
+import type { Job } from '#core/job/job';
+import { FEED_CASES, casesOf, type FeedCase } from '#core/power/index';
+import { planOf } from '#core/shown';
+import type { UnitSystem } from '#core/units/shown';
+import { writeBundle } from './bundle';
+import { cutListCsv, fastenersCsv } from './csv';
+import { drawingSvg } from './drawing';
+import type { ExportFile } from './exports';
+import { writeJobFile } from './job-file';
+import { jobSheetPdf } from './job-sheet';
+import { circuitsNetlist, feedsNetlist } from './spice';
+
+/** All that a file of a job is made of. */
+export interface Exported {
+  readonly job: Job;
+  readonly events: readonly BayEvent[];
+  /** Bytes of the photographs, by their hash; those that are missing are left out. */
+  readonly photos: ReadonlyMap<string, Uint8Array>;
+  readonly units: UnitSystem;
+}
+
+type Made = string | Uint8Array | undefined;
+type Exporter = (of: Exported) => Made | Promise<Made>;
+
+const feeds =
+  (id: FeedCase['id']): Exporter =>
+  ({ job }) => {
+    const feedCase = casesOf(job).find((c) => c.id === id);
+    return feedCase && feedsNetlist(job, planOf(job), feedCase);
+  };
+
+const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
+  'sheet.pdf': ({ job, events, photos, units }) =>
+    jobSheetPdf(
+      job,
+      events,
+      standingPhotos(events).map(({ photo, caption }) => ({ caption, bytes: photos.get(photo) })),
+      units,
+    ),
+  'whole.zip': ({ job, events, photos }) => writeBundle({ job, events, photos }),
+  'job.json': ({ job }) => writeJobFile(job),
+  'cut-list.csv': ({ job }) => cutListCsv(job, planOf(job)),
+  'fasteners.csv': ({ job, events }) => fastenersCsv(job, planOf(job), events),
+  'drawing.svg': ({ job }) => drawingSvg(job, planOf(job)),
+  'circuits.cir': ({ job }) => circuitsNetlist(job, planOf(job)),
+  ...(Object.fromEntries(FEED_CASES.map(({ id }) => [`feeds-${id}.cir`, feeds(id)])) as Record<
+    `feeds-${FeedCase['id']}.cir`,
+    Exporter
+  >),
+};
+
+/** Makes one file of a job; undefined where the craft is never in the state it is of. */
+export const makeExport = (file: ExportFile, of: Exported): Made | Promise<Made> => EXPORTERS[file](of);
