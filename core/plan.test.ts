@@ -557,6 +557,9 @@ test('a launch really sealed by planner 0.4.0 shows what it showed that day', ()
   expect(Object.keys(shown.power.feeds)).toEqual(
     Object.keys(job.gear).filter((id) => Object.hasOwn(kept.power.feeds, id)),
   );
+  // What a chapter's version already had is as it was sealed.
+  expect([shown.power.battery, shown.power.sources]).toEqual([kept.power.battery, kept.power.sources]);
+  for (const part of ['turnOn', 'keyOff', 'terminals', 'isolation'] as const) expect(shown[part]).toEqual(kept[part]);
   // Everything this version's plan has, the raised one has too.
   for (const part of ['runs', 'turnOn', 'keyOff', 'terminals', 'isolation', 'cutList', 'findings'] as const)
     expect(shown[part]).toBeDefined();

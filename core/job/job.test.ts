@@ -181,6 +181,24 @@ describe('operations', () => {
     expect(apply(pinned, { op: 'placeGear', id: 'head', place: 'barClamp' }).overrules).toEqual(pinned.overrules);
   });
 
+  test('a feed that begins elsewhere drops the way pinned to its old beginning, and no other', () => {
+    const way = { value: ['batteryUp'], why: null };
+    const through = applyAll(TOURER_JOB, [
+      { op: 'addGear', id: 'bar', item: shelfItem('delta-bar'), place: null },
+      { op: 'feedFrom', gear: 'amp', from: 'bar' },
+      ...['feed:battery>bar', 'return:bar>battery', 'feed:bar>amp', 'speaker:amp>bar'].map((run) =>
+        overrule('way', run, way.value),
+      ),
+    ]);
+    const moved = apply(through, { op: 'feedFrom', gear: 'bar', from: 'battery' });
+    expect(Object.keys(moved.overrules.way).sort()).toEqual(['feed:bar>amp', 'return:bar>battery', 'speaker:amp>bar']);
+    expect(Object.keys(apply(through, { op: 'feedFrom', gear: 'amp', from: null }).overrules.way).sort()).toEqual([
+      'feed:battery>bar',
+      'return:bar>battery',
+      'speaker:amp>bar',
+    ]);
+  });
+
   test.each<[string, Operation]>([
     ['gear gone', { op: 'placeGear', id: 'ghost', place: null }],
     ['gear gone, removed', { op: 'removeGear', id: 'ghost' }],

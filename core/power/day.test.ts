@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { DEMO_JOBS, TOURER_JOB as TOURER } from '#demo/jobs';
-import { shelfItem } from '#demo/shelf';
+import { SHELF, shelfItem } from '#demo/shelf';
 import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { USUAL_DAY, type Segment } from '../job/supply';
@@ -10,7 +10,8 @@ import { planDay } from './day';
 import { hoursToReserve, peukertFactor, reserveOf } from './endurance';
 import { planKeyOff } from './keyoff';
 import { planTurnOn, switchedSources, wakingAmps } from './turn-on';
-import { otherJob } from './versus';
+import { chargersAt } from './cases';
+import { otherJob, standIns } from './versus';
 
 /** The tourer on a day with four hours at rest. */
 const TOURER_JOB: Job = { ...TOURER, day: USUAL_DAY };
@@ -332,4 +333,34 @@ describe('turn-on', () => {
     expect(by('switched')).not.toContain('turnOn:head>amp');
     expect(by('signal').filter((id) => id.endsWith('>amp') && /^(turnOn|switched)/.test(id))).toEqual([]);
   });
+});
+
+test('what charges a battery at its own posts, engine by engine', () => {
+  const van = DEMO_JOBS.find(({ id }) => id === 'narrow-van')!;
+  const { shore, charging } = van.craft;
+  const house = shore!.at;
+  const start = Object.keys(van.craft.batteries).find((id) => van.craft.batteries[id]!.role === 'start')!;
+  expect(house).not.toBe(start);
+  expect(chargersAt(van, 'shore', house)).toEqual([{ name: 'shore', mostA: shore!.mostA }]);
+  expect(chargersAt(van, 'idle', start)).toEqual([{ name: 'alternator', mostA: charging.spareIdleA }]);
+  expect(chargersAt(van, 'cruise', start)).toEqual([{ name: 'alternator', mostA: charging.spareCruiseA }]);
+  for (const [engine, battery] of [
+    ['off', start],
+    ['off', house],
+    ['shore', start],
+    ['idle', house],
+    ['cruise', house],
+  ] as const)
+    expect(chargersAt(van, engine, battery)).toEqual([]);
+});
+
+test('what could stand in for an amplifier has every output it uses, and is another one', () => {
+  const ids = (job: Job) => standIns(job, 'amp', SHELF).map(({ id }) => id);
+  const four = SHELF.filter((item) => item.kind === 'amplifier' && item.bank.channels.length >= 4).map(({ id }) => id);
+  expect(ids(TOURER).sort()).toEqual(four.filter((id) => id !== TOURER.gear['amp']!.item.id).sort());
+  const quiet = applyAll(
+    TOURER,
+    Object.keys(TOURER.circuits).map((channel): Operation => ({ op: 'wireChannel', channel, wiring: null })),
+  );
+  expect(ids(quiet).length).toBeGreaterThan(ids(TOURER).length);
 });
