@@ -9,6 +9,8 @@ test('two windows on one job: edits that do not clash are merged, those that do 
   server,
   context,
 }) => {
+  // Neither hears of the other, as with a phone out of reach: what lands is told in live.spec.
+  await context.route('**/api/live', (route) => route.abort());
   await one.goto(`${server.url}${JOB}/gear`);
   const two = await context.newPage();
   await two.goto(`${server.url}${JOB}/power`);

@@ -143,8 +143,8 @@ const at = ({ file, inUnits }: Export) =>
         <h3>Files</h3>
         <ul class="files">
           <li v-for="one in FILES" :key="one.file">
-            <a :href="at(one)" download :data-file="one.file">{{ one.name }}</a>
-            <span class="small"> {{ one.format }}</span>
+            <a :href="at(one)" download :data-file="one.file">{{ one.name }}</a>{{ ' ' }}
+            <span class="small">{{ one.format }}</span>
           </li>
         </ul>
         <p v-if="store.unsaved" class="small">Files hold what is saved; this job is still being saved.</p>
