@@ -101,7 +101,9 @@ export function documentOf<Doc extends object, Operation extends { readonly op: 
     if (!forms || (op !== 'restore' && v.safeParse(schema, input).success)) return input;
     for (const { says, now } of forms) {
       const then = v.safeParse(says, input);
-      if (then.success) return upgradeEdit(now(then.output as never));
+      // Every older form says what it is now, not what it was next; where that is nothing, it was no edit then either.
+      const next = then.success ? now(then.output as never) : undefined;
+      if (next && v.safeParse(schema, next).success) return next;
     }
     return input;
   }

@@ -38,7 +38,7 @@ export interface OlderEdit {
   readonly now: (said: never) => object;
 }
 
-/** An older form of an edit: its schema then, and the edit it is now. */
+/** An older form of an edit: its schema then, and the edit of this version that it is now. */
 export const older = <Says extends v.ObjectEntries>(
   version: number,
   says: Says,

@@ -90,6 +90,8 @@ test('older edits that take something back', () => {
 test.each([
   ['an edit nobody knows', { op: 'paintRed', gear: 'amp' }, 'op: '],
   ['an older edit of what never was', { op: 'chooseGauge', gear: 'amp', gauge: 'thick' }, 'op: '],
+  ['an item that is none', { op: 'addGear', id: 'x', item: {}, place: null }, 'item.'],
+  ['a battery that is none', { op: 'setBattery', battery: { capacityAh: 'much' } }, 'id: '],
   ['no edit', 7, '(the edit): '],
   ['text for a number', { op: 'setFrame', milliohm: 'ten' }, 'milliohm: expected a number of mΩ'],
 ])('%s is refused', (_, edit, words) => {

@@ -130,10 +130,14 @@ export function powerFigures(
       figures: named(FEED_FIGURES, feedFormulas(job, seen.power, feed)),
     })),
     ...Object.entries(job.craft.batteries).map(([id, { name }]) => {
-      const { music, ...rest } = batteryFormulas(job, seen, id);
-      // What rests gives no music.
+      const { music, stands, ...rest } = batteryFormulas(job, seen, id);
+      // What rests gives no music, and older plans knew nothing of the key being off.
       const plays = (seen.power.sources.restMusic?.[id]?.amps ?? 0) > 0;
-      return { of: name, figures: named(BATTERY_FIGURES, plays ? { music, ...rest } : rest) };
+      const drains = seen.keyOff.some(({ battery }) => battery === id);
+      return {
+        of: name,
+        figures: named(BATTERY_FIGURES, { ...(plays ? { music } : {}), ...(drains ? { stands } : {}), ...rest }),
+      };
     }),
     ...(seen.turnOn.head === undefined
       ? []

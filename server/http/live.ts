@@ -39,11 +39,13 @@ function told(entry: JournalEntry): string | undefined {
 /** Every acknowledged change as it lands, of all jobs, as server-sent events (WHATWG HTML, 9.2). */
 export const liveRoute =
   (changes: Pick<Changes, 'onChange'>): RequestHandler =>
-  (req, res) => {
+  (_req, res) => {
     // Not to be compressed: what waits to be compressed together is not told as it lands.
     res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' });
     res.flushHeaders();
     const say = (text: string) => {
+      // One that has just been let go is still listening until it is told so.
+      if (res.destroyed) return;
       if (res.writableLength > MOST_UNREAD) res.destroy();
       else res.write(text);
     };
@@ -54,7 +56,7 @@ export const liveRoute =
     });
     const beat = setInterval(() => say(': here\n\n'), BEAT_MS);
     beat.unref();
-    req.on('close', () => {
+    res.on('close', () => {
       stop();
       clearInterval(beat);
     });

@@ -144,9 +144,11 @@ export const useJob = defineStore('job', () => {
 
   async function open(id: string): Promise<void> {
     if (latest?.id === id) {
-      if (!failure.value) return;
+      // One that was deleted may be there again; of ours nothing is lost with it.
+      const isGone = save.value.is === 'gone' && !sending && !waiting.length;
+      if (!failure.value && !isGone) return;
       // What is not saved must not be fetched away.
-      if (unsaved.value) return replan(true);
+      if (unsaved.value && !isGone) return replan(true);
     }
     await flush();
     reset();

@@ -55,8 +55,9 @@ export function onLanded(handle: (landed: Landed) => void): () => void {
   return () => handlers.delete(handle);
 }
 
-let typing = false;
-/** Whether something is being typed that is in no edit yet. */
-export const isTyping = (): boolean => typing;
-addEventListener('input', () => (typing = true), true);
-for (const done of ['change', 'focusout']) addEventListener(done, () => (typing = false), true);
+/** The field with something in it that is in no edit yet. */
+let typedIn: EventTarget | null = null;
+/** Whether something is being typed; a field that is gone from the page takes what was in it along. */
+export const isTyping = (): boolean => typedIn !== null && typedIn === document.activeElement;
+addEventListener('input', ({ target }) => (typedIn = target), true);
+for (const done of ['change', 'focusout']) addEventListener(done, () => (typedIn = null), true);
