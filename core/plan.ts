@@ -11,7 +11,7 @@ import type { Job } from './job/job';
 import type { Operation } from './job/operations';
 import { ordered } from './job/order';
 import { overrulesOf, type Overrule, type Proposal } from './job/overrules';
-import { NONE_SET, type OverruleKind } from './job/parts/overrules';
+import { NONE_SET, setOf, type OverruleKind } from './job/parts/overrules';
 import { POWER, SET } from './job/reads';
 import { NEW_BATTERY } from './job/supply';
 import type { Ledger } from './ledger';
@@ -20,6 +20,7 @@ import {
   planTerminals,
   power,
   type FeedSizes,
+  type FeedTree,
   type KeyOff,
   type PowerPlan,
   type Termination,
@@ -85,7 +86,8 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const inputs = make(signal.inputs, job);
     const runs = make(routing.runs, wired);
     const carried = loads(make, wired, runs);
-    const powered = make(power.plan, job, carried.lengths, carried.rated, carried.common);
+    const tree = make(power.tree, job, carried.lengths, carried.rated, carried.common);
+    const powered = make(power.plan, job, tree);
     const heard = make(speakers.plan, wired, carried.leads, make(power.volts, job, powered));
     const splices = make(speakers.splices, wired, heard);
     const turnOn = make(power.turnOn, wired);
@@ -99,7 +101,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const built = make(STEPS, job, work, gauges, terminals, fuses);
     const minutes = make(build.minutes, job, built);
 
-    const free = freed(asIfNothingSet, job, wired, runs, powered);
+    const free = freed(asIfNothingSet, job, wired, { runs, tree, sizes: powered });
     const proposals = make(
       PROPOSALS,
       job,
@@ -165,23 +167,23 @@ function loads(make: Keeper, wired: Job, runs: readonly Run[]) {
   return { leads, rated, lengths: make(harness.lengths, wired, runs), common: make(harness.common, wired, runs) };
 }
 
-/** Kinds that, were nothing set, would leave another proposal. */
-const SIZING = ['gauge', 'fuse', 'way', 'lead'] as const satisfies readonly OverruleKind[];
+interface Laid {
+  readonly runs: readonly Run[];
+  readonly tree: FeedTree;
+  readonly sizes: FeedSizes;
+}
 
 /** Routes and sizes as they are planned where nobody has set any; the very same ones where nobody has. */
-function freed(
-  make: Keeper,
-  job: Job,
-  wired: Job,
-  runs: readonly Run[],
-  sizes: FeedSizes,
-): { readonly runs: readonly Run[]; readonly sizes: FeedSizes } {
-  if (SIZING.every((kind) => Object.keys(job.overrules[kind]).length === 0)) return { runs, sizes };
+function freed(make: Keeper, job: Job, wired: Job, laid: Laid): Pick<Laid, 'runs' | 'sizes'> {
+  const sets = (...kinds: OverruleKind[]) => kinds.some((kind) => Object.keys(job.overrules[kind]).length > 0);
   const { gauge, fuse, way, lead } = NONE_SET;
   const overrules = { ...job.overrules, gauge, fuse, way, lead };
-  const free = make(routing.runs, { ...wired, overrules });
-  const { lengths, rated, common } = loads(make, { ...wired, overrules }, free);
-  return { runs: free, sizes: make(power.sizes, { ...job, overrules }, lengths, rated, common) };
+  if (!sets('way', 'lead'))
+    return sets('gauge', 'fuse') ? { ...laid, sizes: make(power.sizes, { ...job, overrules }, laid.tree) } : laid;
+  const runs = make(routing.runs, { ...wired, overrules });
+  const { lengths, rated, common } = loads(make, { ...wired, overrules }, runs);
+  const tree = make(power.tree, { ...job, overrules }, lengths, rated, common);
+  return { runs, sizes: make(power.sizes, { ...job, overrules }, tree) };
 }
 
 // What lies between chapters.
@@ -204,7 +206,7 @@ const TERMINALS = made(POWER, (job, runs: readonly Run[], gauges: FeedGauges) =>
 );
 const FUSED = made([], (_, fuses: Sized['fuses']) => Object.keys(fuses));
 const STEPS = made(
-  ['settings', 'overrules.lead'],
+  ['settings', 'overrules.lead', 'overrules.minutes'],
   (
     job,
     work: Parameters<typeof planBuild>[0],
@@ -214,6 +216,7 @@ const STEPS = made(
   ) => {
     const gaugeOf = gaugesOf(job, gauges);
     return planBuild(work, {
+      minutesOf: (step) => setOf(job, 'minutes', step),
       fuses,
       wireOf: (run) => gaugeWords(job, gaugeOf(run)),
       endsOf: (run, at) => terminals.filter((end) => end.run === run.id && end.at === at).map((end) => end.with),

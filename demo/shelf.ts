@@ -329,7 +329,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     sensitivity: 87,
     band: 'bass',
     cue: 'signPlus',
-    note: '8 inch woofer, load selector 4 Ω or 2 Ω.',
+    note: '8 inch woofer, impedance switch 4 Ω or 2 Ω.',
     cutoutMm: 182,
     screws: { count: 4, drive: 'hexSocket4', size: 'M5 × 25' },
   },
@@ -348,7 +348,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     splitHz: 3500,
     cue: 'stripeMinus',
     leads: { plus: { body: 'blue' }, minus: { body: 'blue', stripe: 'black' } },
-    note: '6½ inch; its splitter comes with the tweeter.',
+    note: '6½ inch; its crossover comes with the tweeter.',
   },
   {
     ...speaker,
@@ -365,7 +365,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     splitHz: 3500,
     cue: 'stripeMinus',
     leads: { plus: { body: 'blue' }, minus: { body: 'blue', stripe: 'black' } },
-    note: '1 inch tweeter with its splitter.',
+    note: '1 inch tweeter with its crossover.',
   },
   {
     ...control,
@@ -375,7 +375,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     water: [4],
     level: 'line',
     maxWatts: null,
-    note: 'Turns one line pair up and down.',
+    note: 'Turns one line-level pair up and down.',
   },
   {
     ...control,

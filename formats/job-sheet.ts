@@ -375,7 +375,7 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
   supply(pen, job, plan);
 }
 
-/** Batteries, what wakes the gear, how long the craft stands, and the ends of every power conductor. */
+/** Batteries, what turns the gear on, how long the craft stands, and the ends of every power conductor. */
 function supply(pen: Pen, job: Job, plan: Plan): void {
   pen.table(
     ['Battery', 'For', 'Capacity', 'Music, engine off', 'Key off', 'Stands'],

@@ -241,7 +241,7 @@ export function circuitsNetlist(job: Job, plan: Plan): string {
     };
     partsOf(circuit).forEach((wiring, band) => {
       const { deck, coils } = speakerDeck(wiring, model, circuit.volts, circuit.output.bridged, `c${i}b${band}_`);
-      decks.push(remark(`${title}${'split' in circuit.wiring ? `, band ${band + 1} of its splitter` : ''}`), deck);
+      decks.push(remark(`${title}${'split' in circuit.wiring ? `, band ${band + 1} of its crossover` : ''}`), deck);
       for (const gear of speakersOf(wiring)) {
         const own = coils.filter(({ id }) => id.startsWith(`${gear}/`));
         answers.push({
@@ -262,5 +262,5 @@ export function circuitsNetlist(job: Job, plan: Plan): string {
   );
 }
 
-/** Behind a splitter each band is a circuit of its own. */
+/** Behind a crossover each band is a circuit of its own. */
 const partsOf = ({ wiring }: Circuit): readonly Wiring[] => ('split' in wiring ? wiring.split : [wiring]);

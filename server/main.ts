@@ -55,7 +55,7 @@ async function main(): Promise<void> {
   const stop = () => {
     if (stopping) return;
     stopping = true;
-    // Whatever hangs: what was acknowledged is on the disk, and nobody waits for ever.
+    // Whatever stalls: what was acknowledged is on the disk, and nobody waits for ever.
     setTimeout(() => process.exit(1), STOP_MS).unref();
     void pool.close();
     server.close(() => {

@@ -405,7 +405,7 @@ describe('every end has its step', () => {
     expect(stored.filter((s) => s.lines.join().includes('Load the set-up'))).toHaveLength(1);
   });
 
-  test('old leads are metered once what they hang on can be got at', () => {
+  test('old leads are metered once their plugs can be got at', () => {
     const old = applyAll(TOURER_JOB, [{ op: 'setSpeaker', id: 'fairing-left', choice: { oldLeadOhm: 0.3 } }]);
     const { steps } = planJob(old).build;
     const test_ = steps.find((s) => s.id === 'test:returns')!;

@@ -1,4 +1,3 @@
-import { setOf } from '../job/parts/overrules';
 import { endName, type Run } from '../connections/runs';
 import type { Opened, Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
@@ -20,6 +19,8 @@ export interface BuildSeen {
 
 /** What is known of the wires once they are sized. No step is another one for it, or stands elsewhere. */
 export interface Sized {
+  /** Minutes a person has set for a step. */
+  readonly minutesOf: (step: string) => number | undefined;
   /** Gauge of a run's conductors, in words. */
   readonly wireOf: (run: Run) => string;
   /** What ends each conductor at one end of a run, in the order of its conductors. */
@@ -100,7 +101,7 @@ export class Draft {
       id,
       phase,
       title,
-      minutes: setOf(this.job, 'minutes', id) ?? minutes,
+      minutes,
       plannedMinutes: minutes,
       second: false,
       tools: [],

@@ -3,18 +3,19 @@ import { connect, finish, fit, makeSafe, meterOldLeads, openUp, pull, putBack, t
 import { PHASES, type BuildPlan } from './step';
 import type { Teardown } from './teardown';
 
-/** Everything to do before the wires are sized. */
+/** Everything to do before the wires are sized, with the minutes that are planned for it. */
 export interface Work {
   readonly steps: readonly Planned[];
   readonly teardown: Teardown;
 }
 
-/** Everything to do, with the sizes of wires and fuses in it: a step that names none stays the very same. */
+/** Everything to do, with sizes of wires and fuses and the minutes set: a step that has none stays the very same. */
 export const planBuild = ({ steps, teardown }: Work, sizes: Sized): BuildPlan => ({
   steps: steps.map((planned) => {
-    if (!planned.sized) return planned;
+    const minutes = sizes.minutesOf(planned.id);
+    if (!planned.sized && minutes === undefined) return planned;
     const { sized, ...step } = planned;
-    return { ...step, ...sized(sizes) };
+    return { ...step, ...sized?.(sizes), ...(minutes === undefined ? {} : { minutes }) };
   }),
   teardown,
 });

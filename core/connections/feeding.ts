@@ -37,7 +37,7 @@ export function batteryOf(job: Job, gear: string): string {
   return feederOf(job, feedersAbove(job, gear).at(-1) ?? gear);
 }
 
-/** What a gear is fed through, nearest first; empty when it hangs straight on a battery. */
+/** What a gear is fed through, nearest first; empty when it is straight on a battery. */
 export function feedersAbove(job: Job, gear: string): string[] {
   const above: string[] = [];
   for (let at = feederOf(job, gear); !Object.hasOwn(job.craft.batteries, at); at = feederOf(job, at)) above.push(at);
@@ -69,7 +69,7 @@ export function fedOf(job: Job): [id: string, item: FedGear][] {
   );
 }
 
-/** Gear whose returns come back to it: what it feeds brings its current home there. */
+/** Gear whose returns come back to it: what it feeds returns its current there. */
 export const gathersReturns = (item: GearItem | undefined): boolean =>
   item !== undefined && (item.kind === 'converter' || (item.kind === 'block' && item.returnBus));
 
@@ -80,16 +80,16 @@ export const gathersReturns = (item: GearItem | undefined): boolean =>
 export function commonPoint(job: Job): string | undefined {
   if (taken(job.choices, 'grounds') !== 'common') return undefined;
   const placed = fedOf(job).filter(
-    ([id, item]) => job.gear[id]!.place !== null && !passesOn(item) && returnsHome(job, id),
+    ([id, item]) => job.gear[id]!.place !== null && !passesOn(item) && returnsToBattery(job, id),
   );
   const first = placed.find(([, { kind }]) => kind === 'amplifier') ?? placed[0];
-  // Only what the same battery feeds comes home on one wire.
+  // Only what the same battery feeds may share one return.
   if (!first || placed.filter(([id]) => batteryOf(job, id) === batteryOf(job, first[0])).length < 2) return undefined;
   return first[0];
 }
 
 /** Whether a gear's return goes to the battery rather than to gear on the way there. */
-const returnsHome = (job: Job, gear: string): boolean => gathererOf(job, gear) === undefined;
+const returnsToBattery = (job: Job, gear: string): boolean => gathererOf(job, gear) === undefined;
 
 /** End of a return that goes to the craft's frame beside the gear. */
 export const FRAME = 'frame';

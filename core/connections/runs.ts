@@ -102,10 +102,10 @@ export function neededRuns(job: Job): RunNeed[] {
     add('feed', feederOf(job, id), id, [
       { colour, use: item.kind === 'headUnit' && joined ? 'constant and switched +' : 'constant +' },
     ]);
-    // A block without a return bus has nothing to bring home.
+    // A block without a return bus has nothing to return.
     if (item.kind !== 'block' || gathersReturns(item)) {
-      const home = returnRun(job, id, common);
-      add('return', home.slice(home.indexOf(':') + 1, home.indexOf('>')), id, [
+      const back = returnRun(job, id, common);
+      add('return', back.slice(back.indexOf(':') + 1, back.indexOf('>')), id, [
         { colour: LEAD_COLOUR.ground, use: common === id ? 'common return −' : 'return −' },
       ]);
     }
@@ -133,7 +133,7 @@ export function neededRuns(job: Job): RunNeed[] {
     inputs
       .filter((input) => input.amplifier === id)
       .forEach((input, i) => {
-        const use = `line pair ${i + 1}, screened`;
+        const use = `line-level pair ${i + 1}, screened`;
         if (input.kind === 'speaker')
           for (const output of input.outputs) add('speaker', input.head, id, pairOf(job, output));
         else add('line', input.from, id, [{ colour: LEAD_COLOUR.line, use }]);
@@ -141,7 +141,7 @@ export function neededRuns(job: Job): RunNeed[] {
   }
   for (const { from, head: source } of inputs)
     if (from !== source && !needs.has(`line:${source}>${from}`))
-      add('line', source, from, [{ colour: LEAD_COLOUR.line, use: 'line pair 1, screened' }]);
+      add('line', source, from, [{ colour: LEAD_COLOUR.line, use: 'line-level pair 1, screened' }]);
 
   for (const [key, wiring] of Object.entries(job.circuits)) {
     const [source] = key.split('/') as [string, string];

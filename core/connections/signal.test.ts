@@ -22,7 +22,7 @@ const zone = (control: string | null): Operation => ({
 });
 
 describe('where an amplifier’s sound comes from', () => {
-  test('line pairs are given out in turn; when they run out the first is split', () => {
+  test('line-level pairs are given out in turn; when they run out the first takes a Y-lead', () => {
     expect(inputsOf(TOURER_JOB).map(({ channels, pair, split }) => [channels.join(), pair, split])).toEqual([
       ['amp/fl,amp/fr', 1, false],
       ['amp/rl,amp/rr', 2, false],
@@ -93,13 +93,13 @@ describe('where an amplifier’s sound comes from', () => {
     const half = after(dial, zone('dial'), mine[0]!);
     expect(inputsOf(half).map(({ from }) => from)).toEqual(['head', 'head']);
     const said = (j: Job) => planJob(j).findings.find((f) => f.rule === 'zone-control-shared')!.reason;
-    expect(said(half)).toMatch(/on the same pair of channels hangs S2/);
+    expect(said(half)).toMatch(/S2 is on the same pair of channels/);
     // Behind no line lead at all it turns nothing, and says that instead.
     const direct = applyAll(half, [
       { op: 'wireChannel', channel: 'amp/fl', wiring: null },
       { op: 'wireChannel', channel: 'head/fl', wiring: { coil: { gear: 'fairing-left', coil: 0 } } },
     ]);
-    expect(said(direct)).toMatch(/S1 does not hang behind any/);
+    expect(said(direct)).toMatch(/S1 is not behind any/);
   });
 
   test('a speaker control stands in the speaker leads: both stretches count', () => {

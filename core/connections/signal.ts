@@ -11,11 +11,11 @@ export interface Input {
   readonly head: string;
   /** The head unit itself, or the zone control the sound passes first. */
   readonly from: string;
-  /** Line pair of the head unit, from 1; undefined for an amplifier that listens to speaker outputs. */
+  /** Line-level pair of the head unit, from 1; undefined for an amplifier that listens to speaker outputs. */
   readonly pair: number | undefined;
   /** The speaker outputs it listens to: gear/channel. */
   readonly outputs: readonly string[];
-  /** Other inputs listen to the same pair: a split lead is wanted. */
+  /** Other inputs listen to the same pair: a Y-lead is wanted. */
   readonly split: boolean;
   /** This pair gives bass alone. */
   readonly bass: boolean;
@@ -34,7 +34,7 @@ export function leadHeadUnit(job: Job): string | undefined {
   return ids.find((id) => job.gear[id]!.place !== null) ?? ids[0];
 }
 
-/** What wakes an amplifier: as the job says, else the head unit, or the switched source where there is none. */
+/** What turns an amplifier on: as the job says, else the head unit, or the switched source where there is none. */
 export function wakeOf(job: Job, amplifier: string): Wake {
   const said = job.sources[amplifier]?.wake ?? 'head';
   return said === 'head' && leadHeadUnit(job) === undefined ? 'switched' : said;
@@ -113,11 +113,11 @@ export function inputsOf(job: Job): Input[] {
   return inputs.map((input) => ({ ...input, split: input.pair !== undefined && takers.get(input.pair)! > 1 }));
 }
 
-/** Speaker outputs that an amplifier listens to: nothing else may hang on them. */
+/** Speaker outputs that an amplifier takes its signal from: nothing else may be connected to them. */
 export const heardOutputs = (inputs: readonly Input[]): ReadonlySet<string> =>
   new Set(inputs.flatMap(({ outputs }) => outputs));
 
-/** The line control that turns everything hung on these channels; undefined when it would turn others too. */
+/** The line control that turns everything on these channels; undefined when it would turn others too. */
 function commonControl(job: Job, channels: readonly string[]): string | undefined {
   const speakers = Object.entries(job.circuits)
     .filter(([key]) => channelsOfOutput(key).some((channel) => channels.includes(channel)))

@@ -2,7 +2,7 @@ import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import type { Job } from '../job/job';
 import type { Wiring } from '../job/circuit';
 import { applyAll } from '../job/operations';
-import { coilsNow, hang, jumperCoils, takeOff, wiringWith } from './wiring';
+import { coilsNow, connect, jumperCoils, takeOff, wiringWith } from './wiring';
 
 const leaf = (gear: string, coil = 0): Wiring => ({ coil: { gear, coil } });
 const twin = (gear: string, joining: 'series' | 'parallel'): Wiring =>
@@ -13,17 +13,17 @@ const apart: Job = applyAll(HIRE_JOB, [
   { op: 'wireChannel', channel: 'amp/fr', wiring: leaf('pannier-left', 1) },
 ]);
 
-test('a speaker hung on another channel leaves the one it was on', () => {
-  const job = applyAll(TOURER_JOB, hang(TOURER_JOB, 'pannier-left', 'amp/fl', 'series'));
+test('a speaker connected on another channel leaves the one it was on', () => {
+  const job = applyAll(TOURER_JOB, connect(TOURER_JOB, 'pannier-left', 'amp/fl', 'series'));
   expect(job.circuits['amp/fl']).toEqual({ series: [leaf('fairing-left'), leaf('pannier-left')] });
   expect(job.circuits['amp/rl']).toBeUndefined();
-  const third = applyAll(job, hang(job, 'pannier-right', 'amp/fl', 'parallel'));
+  const third = applyAll(job, connect(job, 'pannier-right', 'amp/fl', 'parallel'));
   expect(third.circuits['amp/fl']).toEqual({ parallel: [job.circuits['amp/fl'], leaf('pannier-right')] });
 });
 
-test('hung anew where it hangs already, only the joining changes', () => {
-  const pair = applyAll(TOURER_JOB, hang(TOURER_JOB, 'pannier-left', 'amp/fl', 'series'));
-  expect(hang(pair, 'pannier-left', 'amp/fl', 'parallel')).toHaveLength(1);
+test('connected anew where it hangs already, only the joining changes', () => {
+  const pair = applyAll(TOURER_JOB, connect(TOURER_JOB, 'pannier-left', 'amp/fl', 'series'));
+  expect(connect(pair, 'pannier-left', 'amp/fl', 'parallel')).toHaveLength(1);
   expect(wiringWith(pair, 'pannier-left', 'amp/fl', 'parallel')).toEqual({
     parallel: [leaf('fairing-left'), leaf('pannier-left')],
   });
@@ -33,7 +33,7 @@ test('coils are jumpered where the speaker hangs, among others too', () => {
   expect(coilsNow(HIRE_JOB, 'pannier-left')).toBe('parallel');
   const series = applyAll(HIRE_JOB, jumperCoils(HIRE_JOB, 'pannier-left', 'series'));
   expect(series.circuits['amp/fl']).toEqual(twin('pannier-left', 'series'));
-  const both = applyAll(series, hang(series, 'pannier-right', 'amp/fl', 'parallel'));
+  const both = applyAll(series, connect(series, 'pannier-right', 'amp/fl', 'parallel'));
   const mixed = applyAll(both, jumperCoils(both, 'pannier-right', 'parallel'));
   expect(mixed.circuits['amp/fl']).toEqual({
     parallel: [twin('pannier-left', 'series'), twin('pannier-right', 'parallel')],
@@ -41,9 +41,9 @@ test('coils are jumpered where the speaker hangs, among others too', () => {
   expect(jumperCoils(TOURER_JOB, 'nobody', 'series')).toEqual([]);
 });
 
-test('coils driven apart come together when the speaker is hung, jumpered or taken off', () => {
+test('coils driven apart come together when the speaker is connected, jumpered or taken off', () => {
   for (const operations of [
-    hang(apart, 'pannier-left', 'amp/fr', 'parallel'),
+    connect(apart, 'pannier-left', 'amp/fr', 'parallel'),
     jumperCoils(apart, 'pannier-left', 'series'),
   ]) {
     const wirings = Object.values(applyAll(apart, operations).circuits);

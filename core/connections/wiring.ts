@@ -58,41 +58,41 @@ export function joined(wiring: Wiring | undefined, own: Wiring, joining: Joining
 
 const speakerOf = (job: Job, gear: string) => job.gear[gear]!.item as Speaker;
 
-/** The channels a speaker hangs on, and what hangs there: one, or two when its coils are driven apart. */
-function hungOn(job: Job, gear: string): [channel: string, wiring: Wiring][] {
+/** The channels a speaker is on, and what else is there: one, or two when its coils are driven apart. */
+function connectedTo(job: Job, gear: string): [channel: string, wiring: Wiring][] {
   return Object.entries(job.circuits).filter(([, wiring]) => speakersOf(wiring).includes(gear));
 }
 
 /** How a speaker's coils are jumpered now; in series until it is said. */
 export function coilsNow(job: Job, gear: string): Joining {
-  const own = hungOn(job, gear).map(([, wiring]) => partOf(wiring, gear))[0];
+  const own = connectedTo(job, gear).map(([, wiring]) => partOf(wiring, gear))[0];
   return own && 'parallel' in own ? 'parallel' : 'series';
 }
 
-/** What a channel would carry with a speaker hung on it, joined to what else hangs there. */
+/** What a channel would carry with a speaker connected to it, joined to what else is there. */
 export function wiringWith(job: Job, gear: string, channel: string, joining: Joining): Wiring {
   const there = job.circuits[channel];
   const rest = there && withoutSpeaker(there, gear);
   return joined(rest, ownWiring(gear, speakerOf(job, gear), coilsNow(job, gear)), joining);
 }
 
-/** Takes a speaker off wherever it hangs, but for the channel `keep`. */
+/** Takes a speaker off wherever it is, but for the channel `keep`. */
 export function takeOff(job: Job, gear: string, keep?: string): Operation[] {
-  return hungOn(job, gear)
+  return connectedTo(job, gear)
     .filter(([channel]) => channel !== keep)
     .map(([channel, wiring]) => ({ op: 'wireChannel', channel, wiring: withoutSpeaker(wiring, gear) ?? null }));
 }
 
-/** Hangs a speaker on a channel, off wherever it hangs now; `joining` counts when others hang there. */
-export function hang(job: Job, gear: string, channel: string, joining: Joining): Operation[] {
+/** Connects a speaker to a channel, off wherever it is now; `joining` counts when others are there. */
+export function connect(job: Job, gear: string, channel: string, joining: Joining): Operation[] {
   const wiring = wiringWith(job, gear, channel, joining);
   return [...takeOff(job, gear, channel), { op: 'wireChannel', channel, wiring }];
 }
 
-/** Jumpers a speaker's coils anew where it hangs; nothing when it hangs nowhere. */
+/** Jumpers a speaker's coils anew where it is connected; nothing when it is nowhere. */
 export function jumperCoils(job: Job, gear: string, coils: Joining): Operation[] {
-  const [hung] = hungOn(job, gear);
-  if (!hung) return [];
+  const [connected] = connectedTo(job, gear);
+  if (!connected) return [];
   const replace = (wiring: Wiring): Wiring => {
     if (partOf(wiring, gear) === wiring) return ownWiring(gear, speakerOf(job, gear), coils);
     return join(
@@ -100,7 +100,7 @@ export function jumperCoils(job: Job, gear: string, coils: Joining): Operation[]
       members(wiring).map((member) => (partOf(member, gear) ? replace(member) : member)),
     );
   };
-  const [channel, wiring] = hung;
+  const [channel, wiring] = connected;
   return [...takeOff(job, gear, channel), { op: 'wireChannel', channel, wiring: replace(wiring) }];
 }
 
@@ -111,14 +111,14 @@ export function rewire(
   positions: Readonly<Record<string, string | null>> = {},
 ): Operation[] {
   return [
-    // Cleared first: a coil may hang on one output only at every moment.
+    // Cleared first: a coil may be on one output only at every moment.
     ...Object.keys(job.circuits).map((channel): Operation => ({ op: 'wireChannel', channel, wiring: null })),
     ...Object.entries(positions).map(([id, position]): Operation => ({ op: 'setSpeaker', id, choice: { position } })),
     ...Object.entries(circuits).map(([channel, wiring]): Operation => ({ op: 'wireChannel', channel, wiring })),
   ];
 }
 
-/** Takes what hangs on two channels to their bridged pair, in parallel where both have something. */
+/** Takes what is on two channels to their bridged pair, in parallel where both have something. */
 export function bridge(job: Job, pair: string): Operation[] {
   const [a, b] = channelsOfOutput(pair) as [string, string];
   const there = [a, b].flatMap((key) => job.circuits[key] ?? []);
@@ -130,7 +130,7 @@ export function bridge(job: Job, pair: string): Operation[] {
   ];
 }
 
-/** Takes what hangs on a bridged pair to the first of its channels. */
+/** Takes what is on a bridged pair to the first of its channels. */
 export function unbridge(job: Job, pair: string): Operation[] {
   const there = job.circuits[pair];
   const [first] = channelsOfOutput(pair);
@@ -147,7 +147,7 @@ export interface Net {
   readonly terminals: { readonly gear: string; readonly coil: number; readonly pole: '+' | '−' }[];
 }
 
-/** The nets of a wiring, as a person would draw them; behind a splitter they are drawn as if it were not there. */
+/** The nets of a wiring, as a person would draw them; behind a crossover they are drawn as if it were not there. */
 export function netsOf(wiring: Wiring): Net[] {
   const plus: Net = { kind: 'plus', terminals: [] };
   const minus: Net = { kind: 'minus', terminals: [] };

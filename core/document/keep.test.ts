@@ -41,4 +41,14 @@ describe('keeping what has not changed', () => {
     expect(shared<object>({ a: undefined, b: 1 }, { b: 1 })).toEqual({ b: 1 });
     expect(Object.is(shared({ n: 0 }, { n: -0 }).n, -0)).toBe(true);
   });
+
+  test('only plain data is looked into: a map or a set is the new one, whatever is in it', () => {
+    const [old, made] = [
+      { map: new Map([['a', 1]]), list: [1] },
+      { map: new Map([['a', 2]]), list: [1] },
+    ];
+    const now = shared(old, made);
+    expect(now.map).toBe(made.map);
+    expect(now.list).toBe(old.list);
+  });
 });

@@ -34,7 +34,12 @@ export function shared<T>(old: T, made: T, levels = LEVELS): T {
   return (next as T | undefined) ?? made;
 }
 
-const isTree = (value: unknown): value is object => typeof value === 'object' && value !== null;
+/** Plain data, which alone is looked into; a map, a set or a class is what it is. */
+const isTree = (value: unknown): value is object => {
+  if (typeof value !== 'object' || value === null) return false;
+  const prototype: unknown = Object.getPrototypeOf(value);
+  return prototype === Object.prototype || prototype === Array.prototype || prototype === null;
+};
 
 /** Whether two values are the same to the order of their members: what is drawn and listed follows it. Plain data and functions. */
 function same(a: unknown, b: unknown): boolean {

@@ -113,7 +113,7 @@ export const HeadUnit = v.strictObject({
   demand: Demand,
   ...feedTerminals,
   linePairs: v.pipe(v.number(), v.integer(), ranged(0, 6, 'pairs')),
-  /** Whether its last line pair can be switched to bass alone, or always is. */
+  /** Whether its last line-level pair can be switched to bass alone, or always is. */
   bassPair: v.optional(v.picklist(['none', 'switchable', 'fixed']), 'none'),
   remoteOutA: ranged(0, 10, 'A'),
   makerMaxFuseA: ranged(0.5, 400, 'A'),
@@ -155,10 +155,10 @@ const SpeakerShape = v.strictObject({
   ...common,
   kind: v.literal('speaker'),
   coils: Coils,
-  /** Further positions of its load selector; `coils` is the one it leaves the workshop in. */
+  /** Further positions of its impedance switch; `coils` is the one it leaves the workshop in. */
   positions: v.optional(v.array(v.strictObject({ name: Name, coils: Coils })), []),
   band: v.optional(v.picklist(Object.keys(BANDS) as [Band, ...Band[]]), 'full'),
-  /** Corner of the passive splitter it comes with, Hz; null: none, it wants a channel of its own. */
+  /** Corner of the passive crossover it comes with, Hz; null: none, it wants a channel of its own. */
   splitHz: v.optional(v.nullable(ranged(20, 20000, 'Hz')), null),
   cue: v.optional(v.picklist(CUE_IDS), 'wideTabPlus'),
   /** Colours of its own leads, where it has any. */
@@ -221,7 +221,7 @@ export const SwitchModule = v.strictObject({
   ways,
   fused,
   wayMaxA: ranged(0.5, 200, 'A'),
-  /** What it asks of the lead that triggers it, A. */
+  /** What it draws from the lead that triggers it, A. */
   triggerA: ranged(0, 1, 'A'),
   triggers: v.pipe(v.array(v.picklist(['plus', 'minus'])), v.minLength(1, 'expected plus, minus or both')),
 });
@@ -243,7 +243,7 @@ export const Speaker = v.pipe(
   SpeakerShape,
   v.check(
     ({ coils, positions }) => positions.every((p) => p.coils.length === coils.length),
-    'expected as many coils in every position of the load selector',
+    'expected as many coils in every position of the impedance switch',
   ),
 );
 export const GearItem = v.variant('kind', [

@@ -10,7 +10,7 @@ export interface Cut {
   readonly to: string;
   readonly use: string;
   readonly colour: Insulated;
-  /** Undefined for a made-up lead such as a line pair. */
+  /** Undefined for a made-up lead such as a line-level pair. */
   readonly gauge: Gauge | undefined;
   readonly lengthMm: number;
 }

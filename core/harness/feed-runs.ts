@@ -12,7 +12,7 @@ export function feedRuns(job: Job, runs: readonly Run[]): Record<string, FeedRun
     const item = job.gear[gear]?.item;
     const out = runs.find((run) => run.kind === 'feed' && run.to === gear);
     const back = runs.find((run) => run.id === returnRun(job, gear, common));
-    // A block without a return bus has nothing to bring home.
+    // A block without a return bus has nothing to return.
     const none = item?.kind === 'block' && !gathersReturns(item);
     if (!out?.way || !(back?.way || none) || (common !== undefined && !meets)) return undefined;
     const along = [...out.way.legs, ...(back?.way?.legs ?? [])];

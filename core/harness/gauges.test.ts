@@ -27,7 +27,7 @@ describe('the gauge of every run', () => {
     ['a turn-on lead', run('turnOn', 'head', 'amp'), '18'],
     ['a switched lead', run('switched', 'switched', 'head'), '18'],
     ['a speaker lead', run('speaker', 'amp', 'left'), '16'],
-    ['a screened line pair', run('line', 'head', 'amp'), undefined],
+    ['a screened line-level pair', run('line', 'head', 'amp'), undefined],
   ])('%s', (_, of, gauge) => expect(gaugeOf(of)).toBe(gauge));
 
   test('metric leads, and a speaker lead of somebody’s own', () => {
@@ -37,6 +37,6 @@ describe('the gauge of every run', () => {
     expect(gaugesOf(metric)(run('turnOn', 'head', 'amp'))).toBe('0.75mm2');
     expect(gaugesOf(applyAll(TOURER_JOB, [overrule('lead', lead.id, '12')]))(lead)).toBe('12');
     expect(gaugeWords(TOURER_JOB, '12')).toBe('12 AWG');
-    expect(gaugeWords(TOURER_JOB, undefined)).toBe('screened line pair');
+    expect(gaugeWords(TOURER_JOB, undefined)).toBe('screened line-level pair');
   });
 });

@@ -13,7 +13,7 @@ export const signalLead = (job: Job): Gauge => (isMetric(job) ? '0.75mm2' : '18'
 export interface FeedGauges {
   /** The one return from the common point, where there is one. */
   readonly common: { readonly run: string; readonly gauge: Gauge } | undefined;
-  /** By gear: its feed, and whether what it draws goes home by its return too. */
+  /** By gear: its feed, and whether what it draws comes back by its return too. */
   readonly feeds: Readonly<Record<string, { readonly gauge: Gauge; readonly returns: boolean }>>;
 }
 
@@ -25,7 +25,7 @@ export function gaugesOf(job: Job, { common, feeds }: FeedGauges = NONE): (run: 
         return feeds[to]?.gauge;
       case 'return':
         if (common?.run === id) return common.gauge;
-        // What it draws goes home elsewhere: this one brings back milliamperes.
+        // What it draws comes back elsewhere: this one brings back milliamperes.
         return feeds[to] && !feeds[to].returns ? signalLead(job) : feeds[to]?.gauge;
       case 'speaker':
         return setOf(job, 'lead', id) ?? speakerLead(job);
@@ -41,4 +41,4 @@ const NONE: FeedGauges = { common: undefined, feeds: {} };
 
 /** A conductor's size in words. */
 export const gaugeWords = (job: Job, gauge: Gauge | undefined): string =>
-  gauge ? gaugeName(gauge, job.settings.conductors) : 'screened line pair';
+  gauge ? gaugeName(gauge, job.settings.conductors) : 'screened line-level pair';

@@ -63,7 +63,7 @@ export const CHOICES = {
       },
       frame: {
         name: 'To the frame',
-        changes: 'A short return to bare metal beside the gear; the frame brings it home. Never on a boat.',
+        changes: 'A short return to bare metal beside the gear; the frame is the way back. Never on a boat.',
       },
     },
   },

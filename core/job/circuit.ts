@@ -9,7 +9,7 @@ export type Wiring =
   | { coil: { gear: string; coil: number } }
   | { series: Wiring[] }
   | { parallel: Wiring[] }
-  /** A passive splitter: each member has its own band, and the amplifier sees one of them at a time. */
+  /** A passive crossover: each member has its own band, and the amplifier sees one of them at a time. */
   | { split: Wiring[] };
 
 /** A tree of coils. Every speaker has its own pair of leads back to the source, joined there. */
@@ -43,7 +43,7 @@ export function channelsOfOutput(key: string): string[] {
   return channels.split('+').map((id) => `${gear}/${id}`);
 }
 
-/** A splitter anywhere but straight at the output. */
+/** A passive crossover anywhere but straight at the output. */
 export const deepSplit = (wiring: Wiring, top: boolean): boolean =>
   !('coil' in wiring) && ((!top && 'split' in wiring) || membersOf(wiring).some((member) => deepSplit(member, false)));
 
@@ -73,7 +73,7 @@ export type Zone = v.InferOutput<typeof Zone>;
 /** What the job says of one speaker; what it does not say is as the gear has it. */
 export const SpeakerChoice = v.strictObject({
   zone: v.nullable(Id),
-  /** Position of its load selector; null for the one it leaves the workshop in. */
+  /** Position of its impedance switch; null for the one it leaves the workshop in. */
   position: v.nullable(Title),
   /** How this one tells + from −, as found; null as its gear says. */
   cue: v.nullable(v.picklist(CUE_IDS)),
@@ -85,7 +85,7 @@ export const SpeakerChoice = v.strictObject({
 export type SpeakerChoice = v.InferOutput<typeof SpeakerChoice>;
 export const NO_SPEAKER_CHOICE: SpeakerChoice = { zone: null, position: null, cue: null, oldLeadOhm: null, pin: null };
 
-/** What wakes an amplifier. */
+/** What turns an amplifier on. */
 export const WAKES = {
   head: 'the head unit’s turn-on lead',
   switched: 'the switched source',
@@ -95,11 +95,11 @@ export const WAKES = {
 export type Wake = keyof typeof WAKES;
 const WAKE_IDS = Object.keys(WAKES) as [Wake, ...Wake[]];
 
-/** What the job says of one source: what it listens to, and what its switchable line pair gives. */
+/** What the job says of one source: what it listens to, and what its switchable line-level pair gives. */
 export const SourceChoice = v.strictObject({
   input: v.nullable(v.picklist(['line', 'speaker'])),
   bass: v.boolean(),
-  /** What wakes an amplifier; null: the head unit, or the switched source where there is none. */
+  /** What turns an amplifier on; null: the head unit, or the switched source where there is none. */
   wake: v.nullable(v.picklist(WAKE_IDS)),
 });
 export type SourceChoice = v.InferOutput<typeof SourceChoice>;

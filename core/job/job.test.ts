@@ -491,7 +491,7 @@ describe('intake, choices, overrules and the seal', () => {
       /expected a coil of a speaker in this job, not fairing-left coil 1/,
     ],
     [
-      'a splitter deeper than the output',
+      'a crossover deeper than the output',
       [
         { op: 'wireChannel', channel: 'amp/rl', wiring: null },
         { op: 'wireChannel', channel: 'amp/rr', wiring: null },
@@ -501,7 +501,7 @@ describe('intake, choices, overrules and the seal', () => {
           wiring: { parallel: [leaf('fairing-left'), { split: [leaf('pannier-left'), leaf('pannier-right')] }] },
         },
       ],
-      /circuits.*splitter only straight at the output/,
+      /circuits.*passive crossover only straight at the output/,
     ],
     [
       'a listener the craft does not have',

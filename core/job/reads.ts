@@ -44,7 +44,8 @@ export const POWER: readonly JobPart[] = [
   'craft.hull',
 ];
 /** A size set by hand moves no wire and turns no step about: only what carries current asks for it. */
-export const SIZED: readonly JobPart[] = [...POWER, 'overrules.gauge', 'overrules.fuse'];
-export const WORK: readonly JobPart[] = [...POWER, 'overrules.minutes', 'craft.lamps', 'craft.memories'];
+export const SIZES: readonly JobPart[] = ['overrules.gauge', 'overrules.fuse'];
+export const SIZED: readonly JobPart[] = [...POWER, ...SIZES];
+export const WORK: readonly JobPart[] = [...POWER, 'craft.lamps', 'craft.memories'];
 /** What a person has set, and what it is about. */
 export const SET: readonly JobPart[] = [...LAID, ...OVERRULE_KINDS.map((kind): JobPart => `overrules.${kind}`)];

@@ -121,7 +121,7 @@ export const Existing = v.strictObject({
   /** Its fuse, and what already draws from it. */
   fuseA: v.nullable(fact('circuitA')),
   drawsA: v.nullable(fact('circuitA')),
-  /** What else hangs on it. */
+  /** What else is connected to it. */
   shares: Text,
   /** Size of its wire, as found: what a splice on it must take. */
   size: v.nullable(v.picklist(['20', '18', '16', '14', '12', '10'])),
@@ -137,7 +137,7 @@ export const UNMEASURED = {
   size: null,
 } satisfies Partial<Existing>;
 
-/** How gear is woken and kept awake. */
+/** How gear is turned on and kept on. */
 export const TurnOn = v.strictObject({
   /** The circuit of the craft that the switched leads are tapped from; null: the pattern's switched place. */
   source: v.nullable(Id),

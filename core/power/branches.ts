@@ -5,7 +5,7 @@ import type { CommonRun, FeedRun } from '../connections/runs';
 import type { Job } from '../job/job';
 import { ampacityOf, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
 import { smallestFuse, type FuseFamily } from '../tables/fuses';
-import { GROUND, postOf, supplyNetwork, type FeedCase, type Hung } from './cases';
+import { GROUND, postOf, supplyNetwork, type FeedCase, type OnBattery } from './cases';
 import { drawOf } from './demand';
 import { solveNetwork, type Load, type Network, type Resistor, type Solution } from './network';
 import { NO_FEED_CHOICE, type FeedChoice } from '../job/parts/feeds';
@@ -25,17 +25,19 @@ export interface FeedSaid extends FeedChoice {
   readonly gauge: Gauge | null;
   readonly fuseA: number | null;
 }
-export const saidOf = (job: Job, gear: string): FeedSaid => ({
+/** What a job chooses for a feed, before any size is set. */
+export const choiceOf = (job: Job, gear: string): FeedSaid => ({
   ...(job.feeds[gear] ?? NO_FEED_CHOICE),
-  gauge: setOf(job, 'gauge', gear) ?? null,
-  fuseA: setOf(job, 'fuse', gear) ?? null,
+  gauge: null,
+  fuseA: null,
 });
 
 /** One feed while it is sized: gear, what feeds it, and the conductors between. */
 export interface Branch {
   readonly gear: string;
   readonly item: FedGear;
-  readonly choice: FeedSaid;
+  /** Its sizes are set anew whenever a tree is sized. */
+  choice: FeedSaid;
   readonly audioWatts: number;
   readonly run: FeedRun | undefined;
   /** Battery, or gear that passes power on. */
@@ -63,7 +65,25 @@ export interface Tree {
   readonly common: CommonBranch | undefined;
   /** Gear the craft has and keeps: it draws where it is fed from, through wires that are not looked at. */
   readonly kept: readonly Drawn[];
+  /** Where open sizes begin, and why there. */
+  readonly start: { readonly gauge: Gauge; readonly reason: GaugeReason };
 }
+
+/**
+ * A tree as it is before it is sized, with the sizes that a job sets. A tree is made once for all that are wired and
+ * fed alike: the networks laid out of it are kept with it, and only their figures change from one sizing to the next.
+ */
+export function begin({ branches, common, start }: Tree, job: Pick<Job, 'overrules'>): void {
+  for (const branch of branches.values()) {
+    const gauge = setOf(job, 'gauge', branch.gear) ?? null;
+    const fuseA = setOf(job, 'fuse', branch.gear) ?? null;
+    if (gauge !== branch.choice.gauge || fuseA !== branch.choice.fuseA)
+      branch.choice = { ...branch.choice, gauge, fuseA };
+    Object.assign(branch, gauge === null ? start : PINNED(gauge));
+  }
+  if (common && !common.pinned) Object.assign(common, start);
+}
+const PINNED = (gauge: Gauge) => ({ gauge, reason: 'pinned' as const });
 
 /** Gear that draws, and what it is fed from. */
 export type Drawn = Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>;
@@ -71,7 +91,7 @@ export type Drawn = Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>;
 export const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
 
 /**
- * What follows from how a branch is fed and led home, found once for it: a branch belongs to one tree, and nothing of
+ * What follows from how a branch is fed and returned, found once for it: a branch belongs to one tree, and nothing of
  * it but its size ever changes.
  */
 function once<Of extends object, T>(find: (tree: Tree, of: Of) => T): (tree: Tree, of: Of) => T {
@@ -99,7 +119,7 @@ export const voltsChain = once((tree: Tree, branch: Branch): readonly Branch[] =
   return converter < 0 ? chain : chain.slice(0, converter);
 });
 
-/** The converter a branch hangs behind; undefined when its volts are a battery's. */
+/** The converter a branch is behind; undefined when its volts are a battery's. */
 export const converterOf = once(
   (tree: Tree, branch: Pick<Branch, 'feeder'>) =>
     above(tree, branch).flatMap(({ gear, item }) => (item.kind === 'converter' ? [{ gear, item }] : []))[0],
@@ -132,11 +152,11 @@ const LEAST_OHM = 1e-6;
 /** The battery at the root of a branch. */
 export const rootOf = (tree: Tree, branch: Pick<Branch, 'feeder'>): string =>
   (above(tree, branch).at(-1) ?? branch).feeder;
-/** The frame by the way it comes home to one battery: each has a strap of its own. */
+/** The frame as the return to one battery: each has a strap of its own. */
 const frameOf = (battery: string): string => `${FRAME}/${battery}`;
 
 /** The node a branch's return ends at. */
-const homeOf = once((tree: Tree, branch: Branch): string => {
+const returnNode = once((tree: Tree, branch: Branch): string => {
   const { job } = tree;
   // What is there keeps the return it has.
   const common = branch.there ? undefined : tree.common;
@@ -147,7 +167,7 @@ const homeOf = once((tree: Tree, branch: Branch): string => {
   if (end === FRAME) return frameOf(rootOf(tree, branch));
   const gatherer = job.gear[end]?.item;
   if (!gathersReturns(gatherer)) return GROUND;
-  return gatherer!.kind === 'converter' ? `${end}/home` : `${end}/minus`;
+  return gatherer!.kind === 'converter' ? `${end}/return` : `${end}/minus`;
 });
 
 /** The two nodes that a battery, or gear that passes power on, supplies others at. */
@@ -155,7 +175,7 @@ function supplied(tree: Tree, feeder: string): [plus: string, minus: string] {
   const branch = tree.branches.get(feeder);
   if (!branch) return [postOf(feeder), GROUND];
   const converter = branch.item.kind === 'converter' ? feeder : converterOf(tree, branch)?.gear;
-  return [`${feeder}/out`, converter === undefined ? GROUND : `${converter}/home`];
+  return [`${feeder}/out`, converter === undefined ? GROUND : `${converter}/return`];
 }
 
 /** Whether a branch has a return conductor of its own that carries what it feeds. */
@@ -164,7 +184,7 @@ export const hasReturn = ({ item }: { readonly item: FedGear }): boolean => isPo
 /** The two nodes a branch's gear sits between; a coil without a return of its own goes to the ground of its volts. */
 export function terminals(tree: Tree, branch: Branch) {
   const converter = converterOf(tree, branch);
-  const ground = converter ? `${converter.gear}/home` : GROUND;
+  const ground = converter ? `${converter.gear}/return` : GROUND;
   return { plus: `${branch.gear}/plus`, minus: hasReturn(branch) ? `${branch.gear}/minus` : ground };
 }
 
@@ -196,7 +216,7 @@ function strung(tree: Tree, branch: Branch): Resistor[] {
   const [start] = supplied(tree, branch.feeder);
   if (branch.there) {
     chain(start, name('plus'), [['out', LEAST_OHM]]);
-    if (hasReturn(branch)) chain(name('minus'), homeOf(tree, branch), [['back', LEAST_OHM]]);
+    if (hasReturn(branch)) chain(name('minus'), returnNode(tree, branch), [['back', LEAST_OHM]]);
     return series;
   }
   chain(start, name('plus'), [
@@ -211,14 +231,14 @@ function strung(tree: Tree, branch: Branch): Resistor[] {
     ['block', contact],
   ]);
   if (!hasReturn(branch)) return series;
-  const home = homeOf(tree, branch);
-  chain(name('minus'), home, [
+  const end = returnNode(tree, branch);
+  chain(name('minus'), end, [
     ['block-back', contact],
     ...(common?.gear === gear
       ? []
       : ([
           ['back', wireOhms(job, gauge, run!.backMm)],
-          [home === GROUND ? 'ring-back' : 'ring-home', contact],
+          [end === GROUND ? 'ring-back' : 'ring-common', contact],
         ] as [string, number][])),
   ]);
   return series;
@@ -246,30 +266,30 @@ const inSeries = (name: string, parts: readonly Resistor[]): Resistor => ({
 /** A feed's way out and its way back as one resistor each: the same volts at the gear, a fifth of the nodes. */
 export function lumped(branch: Branch, parts: readonly Resistor[]): Resistor[] {
   if (branch.there) return [...parts];
-  const home = parts.findIndex(({ name }) => name === `${branch.gear}/block-back`);
-  const out = inSeries(`${branch.gear}/out`, home < 0 ? parts : parts.slice(0, home));
-  return home < 0 ? [out] : [out, inSeries(`${branch.gear}/back`, parts.slice(home))];
+  const back = parts.findIndex(({ name }) => name === `${branch.gear}/block-back`);
+  const out = inSeries(`${branch.gear}/out`, back < 0 ? parts : parts.slice(0, back));
+  return back < 0 ? [out] : [out, inSeries(`${branch.gear}/back`, parts.slice(back))];
 }
 
 /** The common return, from where returns meet to its battery. */
-export const commonHome = ({ job }: Tree, { gauge, backMm }: CommonBranch): Resistor[] => [
+export const commonResistors = ({ job }: Tree, { gauge, backMm }: CommonBranch): Resistor[] => [
   { name: 'common', a: 'common', b: 'common-end', ohm: Math.max(wireOhms(job, gauge, backMm), LEAST_OHM) },
   { name: 'common-ring', a: 'common-end', b: GROUND, ohm: contactOhm(gauge, job.settings.conductors) },
 ];
 
-/** What a branch shares with others on the way home to a battery: the common return, or the frame. */
-export function sharedHome(tree: Tree, home: Shared, battery: string): Resistor[] {
-  if (home === 'common') return commonHome(tree, tree.common!);
+/** The return to a battery that a branch shares with others: the common return, or the frame. */
+export function sharedResistors(tree: Tree, by: Shared, battery: string): Resistor[] {
+  if (by === 'common') return commonResistors(tree, tree.common!);
   const frame = frameOf(battery);
   return [{ name: frame, a: frame, b: GROUND, ohm: Math.max(tree.job.craft.frameMilliohm / 1000, LEAST_OHM) }];
 }
 type Shared = 'common' | 'frame';
 
-/** What brings a branch's current home beyond its own return: shared with others. */
+/** What brings a branch's current back beyond its own return: shared with others. */
 export const sharedBy = once((tree: Tree, branch: Branch): Shared | undefined => {
   if (!hasReturn(branch)) return undefined;
-  const home = homeOf(tree, branch);
-  return home === 'common' ? 'common' : home.startsWith(`${FRAME}/`) ? 'frame' : undefined;
+  const end = returnNode(tree, branch);
+  return end === 'common' ? 'common' : end.startsWith(`${FRAME}/`) ? 'frame' : undefined;
 });
 
 // ── Networks ────────────────────────────────────────────────────────────────────────────────────
@@ -287,62 +307,71 @@ function loadsOf(
   return amps && item.kind !== 'converter' ? [{ name: gear, ...ends, watts: 0, amps, siemens: 0 }] : [];
 }
 
-function hungOn(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw: DrawOf, whole: boolean): Hung {
-  const hung = { resistors: [] as Resistor[], loads: [] as Load[], conversions: [] as Hung['conversions'][number][] };
+function drawnFrom(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw: DrawOf, whole: boolean): OnBattery {
+  const drawn = {
+    resistors: [] as Resistor[],
+    loads: [] as Load[],
+    conversions: [] as OnBattery['conversions'][number][],
+  };
   const [plus, minus] = supplied(tree, feeder);
   for (const kept of tree.kept)
-    if (keptFrom(tree, kept) === feeder) hung.loads.push(...loadsOf(kept, { plus, minus }, draw));
+    if (keptFrom(tree, kept) === feeder) drawn.loads.push(...loadsOf(kept, { plus, minus }, draw));
   for (const branch of among) {
     if (branch.feeder !== feeder) continue;
     const { gear, item } = branch;
     const parts = resistorsOf(tree, branch);
     const ends = terminals(tree, branch);
-    hung.resistors.push(...(whole ? parts : lumped(branch, parts)));
-    hung.loads.push(...loadsOf(branch, ends, draw));
+    drawn.resistors.push(...(whole ? parts : lumped(branch, parts)));
+    drawn.loads.push(...loadsOf(branch, ends, draw));
     if (!passesOn(item)) continue;
-    const below = hungOn(tree, gear, among, draw, whole);
+    const below = drawnFrom(tree, gear, among, draw, whole);
     if (item.kind === 'converter') {
       const outlet = { name: `${gear}/outlet`, node: `${gear}/out`, volts: item.outVolts, ohm: 0 };
-      const output: Network = { ground: `${gear}/home`, supplies: [outlet], ...below };
-      hung.conversions.push({ name: gear, ...ends, efficiency: item.efficiency, idleA: item.idleA, output });
+      const output: Network = { ground: `${gear}/return`, supplies: [outlet], ...below };
+      drawn.conversions.push({ name: gear, ...ends, efficiency: item.efficiency, idleA: item.idleA, output });
     } else {
-      hung.resistors.push(
+      drawn.resistors.push(
         { name: `${gear}/pass`, a: ends.plus, b: `${gear}/out`, ohm: item.milliohm / 1000 },
         ...below.resistors,
       );
-      hung.loads.push(...below.loads);
-      hung.conversions.push(...below.conversions);
+      drawn.loads.push(...below.loads);
+      drawn.conversions.push(...below.conversions);
     }
   }
-  return hung;
+  return drawn;
 }
 
 /**
- * What some branches, and those they are fed through, hang on each battery at one level of listening: with every
+ * What some branches, and those they are fed through, draw from each battery at one level of listening: with every
  * contact a resistor of its own when `whole`, else lumped.
  */
-export function hungBy(tree: Tree, among: readonly Branch[], draw: DrawOf, whole = false): (battery: string) => Hung {
+export function gearOn(
+  tree: Tree,
+  among: readonly Branch[],
+  draw: DrawOf,
+  whole = false,
+): (battery: string) => OnBattery {
   const carries = tree.kept.flatMap((kept) => keptBehind(tree, kept) ?? []);
   const set = new Set([...among, ...carries].flatMap((branch) => chainOf(tree, branch)));
-  /** What is shared on the way home, by the battery it comes home to. */
+  /** Shared returns, by the battery they lead to. */
   const shared = new Map<string, Set<Shared>>();
   for (const branch of set) {
-    const home = sharedBy(tree, branch);
+    const by = sharedBy(tree, branch);
     const battery = rootOf(tree, branch);
-    if (home) shared.set(battery, (shared.get(battery) ?? new Set()).add(home));
+    if (by) shared.set(battery, (shared.get(battery) ?? new Set()).add(by));
   }
-  const known = new Map<string, Hung>();
+  const known = new Map<string, OnBattery>();
   return (battery) => {
     const there = known.get(battery);
     if (there) return there;
-    const hung = hungOn(tree, battery, set, draw, whole);
-    const all: Hung = {
-      conversions: hung.conversions,
+    const drawn = drawnFrom(tree, battery, set, draw, whole);
+    const all: OnBattery = {
+      conversions: drawn.conversions,
       resistors: [
-        ...hung.resistors,
-        ...[...(shared.get(battery) ?? [])].flatMap((home) => sharedHome(tree, home, battery)),
+        ...drawn.resistors,
+        ...[...(shared.get(battery) ?? [])].flatMap((by) => sharedResistors(tree, by, battery)),
       ],
-      loads: hung.loads,
+      loads: drawn.loads,
     };
     known.set(battery, all);
     return all;
@@ -355,7 +384,7 @@ export const networkOf = (
   among: readonly Branch[],
   state: { readonly engine: FeedCase['engine']; readonly draw: DrawOf },
   whole = false,
-): Network => supplyNetwork(tree.job, state.engine, hungBy(tree, among, state.draw, whole));
+): Network => supplyNetwork(tree.job, state.engine, gearOn(tree, among, state.draw, whole));
 
 export const solveBranches = (...of: Parameters<typeof networkOf>): Solution => solveNetwork(networkOf(...of));
 

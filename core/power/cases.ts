@@ -49,8 +49,8 @@ export const GROUND = 'ground';
 /** Part of what a charger between two batteries draws that it gives (common practice). */
 export const CHARGER_EFFICIENCY = 0.9;
 
-/** What hangs on one battery's posts, to be put into the network of the batteries. */
-export type Hung = Pick<Network, 'resistors' | 'loads'> & { readonly conversions: readonly Conversion[] };
+/** What is on one battery's posts, to be put into the network of the batteries. */
+export type OnBattery = Pick<Network, 'resistors' | 'loads'> & { readonly conversions: readonly Conversion[] };
 
 /** Which ties pass current with the engine so: a combining relay closes on charge, a diode and a charger too. */
 export function closedTies(job: Job, engine: Engine): [id: string, tie: Job['craft']['ties'][string]][] {
@@ -128,11 +128,11 @@ export function chargersAt(
 }
 
 /**
- * The batteries, what charges them and what joins them, with the gear hung on them. Full batteries give and
- * do not take: what charging an empty one asks is computed over the day. A charger from one battery to the
+ * The batteries, what charges them and what joins them, with the gear on them. Full batteries give and
+ * do not take: what an empty one draws is computed over the day. A charger from one battery to the
  * other makes a network of its own behind it.
  */
-export function supplyNetwork(job: Job, engine: Engine, hung: (battery: string) => Hung): Network {
+export function supplyNetwork(job: Job, engine: Engine, on: (battery: string) => OnBattery): Network {
   const { batteries, shore } = job.craft;
   const ties = closedTies(job, engine);
   const groups = groupsOf(Object.keys(batteries), ties);
@@ -170,16 +170,16 @@ export function supplyNetwork(job: Job, engine: Engine, hung: (battery: string) 
           : []),
       ],
       resistors: [
-        ...own((id) => hung(id).resistors),
+        ...own((id) => on(id).resistors),
         ...ties.flatMap(([id, tie]): Resistor[] => {
           if (tie.kind === 'charger' || !group.includes(tie.from)) return [];
           const wire = { name: `tie/${id}`, a: postOf(tie.from), b: postOf(tie.to), ohm: tie.milliohm / 1000 };
           return [tie.kind === 'diode' ? { ...wire, diodeVolts: tie.diodeVolts } : wire];
         }),
       ],
-      loads: own((id) => hung(id).loads),
+      loads: own((id) => on(id).loads),
       conversions: [
-        ...own((id) => hung(id).conversions),
+        ...own((id) => on(id).conversions),
         ...charged.map(([behind, [id, tie]]): Conversion => {
           const source: Supply = {
             name: `tie/${id}`,

@@ -6,7 +6,7 @@ import { applyAll, type Operation } from '../job/operations';
 import { planJob } from '../plan';
 import { gaugeArea, isThinner, sizesOf, thinner, type Gauge } from '../tables/conductors';
 import { leastSize } from './craft-rules';
-import { mostLost, planPower, type PowerPlan } from './feeds';
+import { mostLost, feedTree, planPower, type PowerPlan } from './feeds';
 
 const LAUNCH = DEMO_JOBS.find((job) => job.id === 'river-launch')!;
 const after = (job: Job, ...operations: Operation[]) => applyAll(job, operations);
@@ -45,7 +45,10 @@ function bruteForce(job: Job, plan: PowerPlan): { copper: number; odd: number } 
     if (odd > best.odd || (odd === best.odd && copper >= best.copper - 1e-9)) return;
     const gauge = Object.fromEntries(gear.map((id, i) => [id, { value: gauges[i]!, why: null }]));
     const sized = { ...job, overrules: { ...job.overrules, gauge } };
-    const { feeds: found } = planPower(sized, (id) => plan.feeds[id]!.run, plan.audioWatts, plan.common);
+    const { feeds: found } = planPower(
+      feedTree(sized, (id) => plan.feeds[id]!.run, plan.audioWatts, plan.common),
+      sized,
+    );
     const holds = Object.values(found).every(
       (f) =>
         !f.collapsed &&

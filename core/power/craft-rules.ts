@@ -9,7 +9,7 @@ export interface CraftRules {
   readonly least: { readonly awg: Gauge; readonly metric: Gauge; readonly source: Source } | undefined;
   /** Most ring terminals on one stud. */
   readonly rings: { readonly most: number; readonly source: Source };
-  /** Whether the hull or frame may bring a return home. */
+  /** Whether the hull or frame may be used as the return. */
   readonly frame: { readonly allowed: boolean; readonly source: Source };
   /** Whether copper-clad aluminium may be used. */
   readonly clad: { readonly allowed: boolean; readonly source: Source };
@@ -22,7 +22,7 @@ const ROAD: CraftRules = {
   clad: { allowed: true, source: COMMON_PRACTICE },
 };
 
-/** What each kind of craft asks of its feeds, and whose rule that is. How near a fuse sits is the pattern's. */
+/** What each kind of craft requires of its feeds, and whose rule that is. How near a fuse sits is the pattern's. */
 export const CRAFT_RULES: Readonly<Record<Pattern['kind'], CraftRules>> = {
   motorcycle: ROAD,
   sideBySide: ROAD,

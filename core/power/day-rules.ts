@@ -65,7 +65,7 @@ const dayRules = rulesAt<Rule<DaySeen, Operation>>('power', [
 export const DAY_RULES: ReadonlySet<string> = new Set(dayRules.map(({ id }) => id));
 
 /**
- * What a day asks more than there is. Simulating one takes some thirty milliseconds, so it stands beside the plan
+ * What a day needs beyond what there is. Simulating one takes some thirty milliseconds, so it stands beside the plan
  * and not in it: whoever shows a job whole adds these.
  */
 export const dayFindings = (job: Job, power: PowerPlan): Finding<Operation>[] => {

@@ -1,8 +1,7 @@
 import {
-  commonHome,
+  commonResistors,
   fuseOf,
-  hungBy,
-  isOpen,
+  gearOn,
   limitAbove,
   lumped,
   nominalOf,
@@ -16,7 +15,7 @@ import {
   type Tree,
 } from './branches';
 import type { Gauge } from '../tables/conductors';
-import { designCases, postOf, supplyNetwork } from './cases';
+import { designCases, postOf, supplyNetwork, type FeedCase } from './cases';
 import { layOut, type Network, type Resistor, type Solution } from './network';
 
 export type Solved = Extract<Solution, { state: 'solved' }>;
@@ -33,24 +32,30 @@ export const mostThrough = (states: readonly Solved[], branch: { readonly gear: 
 
 /** The states branches are sized in, solved; undefined when the volts collapse with the engine off. */
 export function solveDesign(tree: Tree, branches: readonly Branch[]): readonly Solved[] | undefined {
-  const solutions = designOf(tree, branches)();
-  if (solutions[0]!.state === 'collapsed') return undefined;
-  return solutions.flatMap((solution) => (solution.state === 'solved' ? [solution] : []));
+  const solutions = solveCases(tree, branches, designCases(tree.job, [...branches, ...tree.kept]));
+  return solutions[0] && solutions.filter((solution) => solution !== undefined);
 }
 
-const designs = new WeakMap<Tree, Map<string, () => Solution[]>>();
+/** These branches solved in some states, at the sizes they have now; undefined where the volts collapse. */
+export const solveCases = (
+  tree: Tree,
+  branches: readonly Branch[],
+  cases: readonly FeedCase[],
+): (Solved | undefined)[] =>
+  laidOut(tree, branches, cases)().map((solution) => (solution.state === 'solved' ? solution : undefined));
 
-/** The states these branches are sized in, laid out once: from one size to the next only ohms change. */
-function designOf(tree: Tree, branches: readonly Branch[]): () => Solution[] {
-  let known = designs.get(tree);
-  if (!known) designs.set(tree, (known = new Map<string, () => Solution[]>()));
-  const key = branches.map(({ gear }) => gear).join();
+const layouts = new WeakMap<Tree, Map<string, () => Solution[]>>();
+
+/** Branches in some states, laid out once: from one size to the next only ohms change. */
+function laidOut(tree: Tree, branches: readonly Branch[], cases: readonly FeedCase[]): () => Solution[] {
+  let known = layouts.get(tree);
+  if (!known) layouts.set(tree, (known = new Map<string, () => Solution[]>()));
+  const key = `${cases.map(({ id }) => id).join()} ${branches.map(({ gear }) => gear).join()}`;
   const there = known.get(key);
   if (there) return there;
-  const hung = hungBy(tree, branches, 'full');
-  const networks = designCases(tree.job, [...branches, ...tree.kept]).map(({ engine }) =>
-    supplyNetwork(tree.job, engine, hung),
-  );
+  // The same gear is there whatever the engine does: it is put together once a level of listening.
+  const loads = new Map(cases.map(({ draw }) => [draw, gearOn(tree, branches, draw)]));
+  const networks = cases.map(({ engine, draw }) => supplyNetwork(tree.job, engine, loads.get(draw)!));
   const named = new Map<string, Resistor[]>();
   const gather = ({ resistors, conversions = [] }: Network): void => {
     for (const resistor of resistors) named.set(resistor.name, [...(named.get(resistor.name) ?? []), resistor]);
@@ -60,19 +65,19 @@ function designOf(tree: Tree, branches: readonly Branch[]): () => Solution[] {
   const set = (parts: readonly Resistor[]) => {
     for (const { name, ohm } of parts) for (const resistor of named.get(name) ?? []) resistor.ohm = ohm;
   };
-  const open = [...tree.branches.values()].filter((branch) => isOpen(branch) && named.has(`${branch.gear}/out`));
+  const sized = [...tree.branches.values()].filter((branch) => !branch.there && named.has(`${branch.gear}/out`));
   const common = tree.common && !tree.common.pinned && named.has('common') ? tree.common : undefined;
-  const now = new Map<Branch | CommonBranch, Gauge>([...open, ...(common ? [common] : [])].map((b) => [b, b.gauge]));
+  const now = new Map<Branch | CommonBranch, Gauge>([...sized, ...(common ? [common] : [])].map((b) => [b, b.gauge]));
   const solvers = networks.map(layOut);
   const solve = () => {
-    for (const branch of open)
+    for (const branch of sized)
       if (now.get(branch) !== branch.gauge) {
         now.set(branch, branch.gauge);
         set(lumped(branch, resistorsOf(tree, branch)));
       }
     if (common && now.get(common) !== common.gauge) {
       now.set(common, common.gauge);
-      set(commonHome(tree, common));
+      set(commonResistors(tree, common));
     }
     return solvers.map((solver) => solver());
   };
@@ -86,7 +91,7 @@ export function voltsOf(tree: Tree, solved: Solved, branch: Branch): { sourceVol
   const top = voltsChain(tree, branch).at(-1)!.feeder;
   const sourceVolts = Object.hasOwn(tree.job.craft.batteries, top)
     ? at(postOf(top))
-    : at(`${top}/out`) - at(`${top}/home`);
+    : at(`${top}/out`) - at(`${top}/return`);
   return { sourceVolts, deviceVolts: at(`${branch.gear}/plus`) - at(`${branch.gear}/minus`) };
 }
 

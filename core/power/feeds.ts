@@ -11,7 +11,6 @@ import {
   fuseLimit,
   fuseNeed,
   fuseOf,
-  hungBy,
   isLive,
   limitAbove,
   networkOf,
@@ -19,10 +18,10 @@ import {
   resistorsOf,
   rootOf,
   roughAmps,
-  saidOf,
+  begin,
+  choiceOf,
   sharedBy,
-  sharedHome,
-  solveBranches,
+  sharedResistors,
   voltsChain,
   type Branch,
   type CommonBranch,
@@ -31,11 +30,11 @@ import {
   type FeedSaid,
   type Tree,
 } from './branches';
-import { DESIGN_CASE, FEED_CASES, casesOf, postOf, supplyNetwork, type FeedCase } from './cases';
+import { DESIGN_CASE, FEED_CASES, casesOf, postOf, type FeedCase } from './cases';
 import { leastSize } from './craft-rules';
 import { hoursToReserve } from './endurance';
-import { solveNetwork, type Network, type SupplyState } from './network';
-import { ampsThrough, commonCarries, voltsOf, type Solved } from './design';
+import type { Network, SupplyState } from './network';
+import { ampsThrough, commonCarries, solveCases, voltsOf, type Solved } from './design';
 import { sizeBranches } from './sizing';
 import { endName, type CommonRun, type FeedRun } from '../connections/runs';
 
@@ -141,10 +140,8 @@ export interface PowerPlan {
 /** The wires of distribution that is there: nobody has looked at them. */
 const AS_FOUND: FeedRun = { outMm: 0, backMm: 0, engineSpace: false, together: 1 };
 
-const DRAWS = [...new Set(FEED_CASES.map(({ draw }) => draw))];
-
-/** Branches of a job before anything is sized. */
-export function treeOf(
+/** The feeds of a job before anything is sized. */
+export function feedTree(
   job: Job,
   runOf: (gear: string) => FeedRun | undefined,
   audioWatts: Readonly<Record<string, number>>,
@@ -153,7 +150,7 @@ export function treeOf(
   const { kind } = job.craft.pattern;
   const least = leastSize(kind, job.settings.conductors, job.settings.leastSize);
   const first = sizesOf(job.settings.conductors)[0];
-  const start = { gauge: least, reason: least === first ? ('ampacity' as const) : ('least' as const) };
+  const start: Tree['start'] = { gauge: least, reason: least === first ? 'ampacity' : 'least' };
   const lead = commonRun && setOf(job, 'lead', commonRun.run);
   const common: CommonBranch | undefined = commonRun && {
     ...commonRun,
@@ -169,19 +166,18 @@ export function treeOf(
       kept.push({ gear, item, audioWatts: watts, feeder: feederOf(job, gear) });
       continue;
     }
-    const choice = saidOf(job, gear);
     branches.set(gear, {
       gear,
       item,
-      choice,
+      choice: choiceOf(job, gear),
       audioWatts: watts,
       run: there === 'kept' ? AS_FOUND : runOf(gear),
       feeder: feederOf(job, gear),
       there: there === 'kept',
-      ...(choice.gauge ? { gauge: choice.gauge, reason: 'pinned' as const } : start),
+      ...start,
     });
   }
-  return { job, branches, common, kept };
+  return { job, branches, common, kept, start };
 }
 
 /** A tree with its sizes chosen, solved in some states. */
@@ -194,32 +190,23 @@ interface Solutions {
     readonly feedCase: FeedCase;
     /** With everything on it; undefined where the volts collapse. */
     readonly whole: Solved | undefined;
-    /** Without what asks in vain. */
+    /** Without what cannot be supplied. */
     readonly spared: Solved | undefined;
   }[];
 }
 
-function sizeAndSolve(tree: Tree, feedCases: readonly FeedCase[]): Solutions {
-  const { job } = tree;
+function sizeAndSolve(tree: Tree, job: Pick<Job, 'overrules'>, feedCases: readonly FeedCase[]): Solutions {
+  begin(tree, job);
   const live = [...tree.branches.values()].filter((branch) => isLive(tree, branch));
   const able = sizeBranches(tree, live);
-  // The same gear hangs there whatever the engine does: it is put together once a level of listening.
-  const hung = new Map(DRAWS.map((draw) => [draw, hungBy(tree, live, draw)]));
-  const cases = feedCases.map((feedCase) => {
-    const whole = solveNetwork(supplyNetwork(job, feedCase.engine, hung.get(feedCase.draw)!));
-    // What one feed asks in vain must not hide what the others get.
-    const spared =
-      whole.state === 'solved' || able.length === live.length ? whole : solveBranches(tree, able, feedCase);
-    return {
-      feedCase,
-      whole: whole.state === 'solved' ? whole : undefined,
-      spared: spared.state === 'solved' ? spared : undefined,
-    };
-  });
+  const all = solveCases(tree, live, feedCases);
+  // One feed that cannot be supplied must not hide what the others get.
+  const some = able.length === live.length || !all.includes(undefined) ? all : solveCases(tree, able, feedCases);
+  const cases = feedCases.map((feedCase, i) => ({ feedCase, whole: all[i], spared: all[i] ?? some[i] }));
   return { tree, live, able, cases };
 }
 
-/** What a branch is judged by: without what asks in vain, where it does not itself. */
+/** What a branch is judged by: without what cannot be supplied, unless it is that itself. */
 const solvedFor = ({ able, cases }: Solutions, branch: Branch): Map<FeedCase['id'], Solved | undefined> => {
   const bearable = able.includes(branch);
   return new Map(cases.map(({ feedCase, whole, spared }) => [feedCase.id, bearable ? spared : whole] as const));
@@ -236,10 +223,10 @@ export interface FeedSizes {
 }
 
 /** The sizes and fuses of every feed alone, as planPower finds them. */
-export function planSizes(...of: Parameters<typeof treeOf>): FeedSizes {
-  const tree = treeOf(...of);
+export function planSizes(tree: Tree, job: Pick<Job, 'overrules'>): FeedSizes {
   const solved = sizeAndSolve(
     tree,
+    job,
     casesOf(tree.job).filter(({ draw }) => draw === 'full'),
   );
   return {
@@ -253,11 +240,10 @@ export function planSizes(...of: Parameters<typeof treeOf>): FeedSizes {
   };
 }
 
-/** Every feed of the job: gauge and fuse where the job leaves them open, amperes and volts in each case. */
-export function planPower(...of: Parameters<typeof treeOf>): PowerPlan {
-  const tree = treeOf(...of);
+/** Every feed of a tree: gauge and fuse where the job leaves them open, amperes and volts in each case. */
+export function planPower(tree: Tree, { overrules }: Pick<Job, 'overrules'>): PowerPlan {
   const { job } = tree;
-  const solutions = sizeAndSolve(tree, casesOf(job));
+  const solutions = sizeAndSolve(tree, { overrules }, casesOf(job));
   const { live, able, cases } = solutions;
   const all = [...tree.branches.values()];
   const collect = <T>(of: (solved: Solved, feedCase: FeedCase) => T) =>
@@ -314,7 +300,8 @@ export function feedNetwork(job: Job, plan: PowerPlan, feedCase: FeedCase): Netw
 /** The tree a plan was made from, sized as it is there. */
 export function treeFrom(job: Job, plan: PowerPlan): Tree {
   const runOf = (gear: string) => plan.feeds[gear]?.run;
-  const tree = treeOf(job, runOf, plan.audioWatts, plan.common);
+  const tree = feedTree(job, runOf, plan.audioWatts, plan.common);
+  begin(tree, job);
   for (const branch of tree.branches.values()) branch.gauge = plan.feeds[branch.gear]!.gauge;
   if (tree.common) tree.common.gauge = plan.common!.gauge;
   return tree;
@@ -330,7 +317,7 @@ const STRETCH_NAMES: Record<string, string> = {
   'block-back': 'Terminal −',
   back: 'Conductor back',
   'ring-back': 'Ring on the − post',
-  'ring-home': 'Ring where returns meet',
+  'ring-common': 'Ring where returns meet',
   common: 'Common return',
   'common-ring': 'Common ring on the − post',
   frame: 'Frame',
@@ -356,7 +343,7 @@ function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStretch[] 
       out: [fuseAt, end],
       back: [end, back],
       'ring-back': [start, start],
-      'ring-home': [back, back],
+      'ring-common': [back, back],
     };
     const add = (
       gear: string | undefined,
@@ -379,7 +366,7 @@ function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStretch[] 
     if (part !== branch && passesOn(part.item))
       add(part.gear, 'pass', part.item.milliohm / 1000, solved.amps.get(`${part.gear}/pass`)!, [end, end]);
     if (shared)
-      for (const { name, ohm } of sharedHome(tree, shared, rootOf(tree, part)))
+      for (const { name, ohm } of sharedResistors(tree, shared, rootOf(tree, part)))
         add(
           undefined,
           shared === 'frame' ? 'frame' : name,

@@ -1,3 +1,4 @@
+import { isPowered } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { Gauge } from '../tables/conductors';
 import { hasReturn } from './branches';
@@ -5,7 +6,7 @@ import { highest, type PowerPlan } from './feeds';
 
 // What later chapters are told of the feeds.
 
-/** The size of each feed, whether its gear's current comes home by its own return, and the size of the common one. */
+/** The size of each feed, whether its gear's current comes back by its own return, and the size of the common one. */
 export const feedGauges = ({ feeds, common }: PowerPlan) => ({
   common: common && { run: common.run, gauge: common.gauge },
   feeds: Object.fromEntries(
@@ -24,13 +25,17 @@ export const fusesToFit = (job: Job, { feeds }: PowerPlan): Record<string, numbe
     ),
   );
 
-/** By source: volts with the engine off, and the most it gets at full output: what unregulated gear gives goes by them. */
+/**
+ * By source that does not regulate its own: volts with the engine off, and the most it gets at full output, which what
+ * it gives goes by. Of others nothing is told, so that a size set moves nothing that they drive.
+ */
 export const sourceVolts = ({
   feeds,
 }: PowerPlan): Readonly<Record<string, { readonly volts: number; readonly most: number; readonly mostIn: string }>> =>
   Object.fromEntries(
     Object.entries(feeds).flatMap(([source, feed]) => {
-      const most = highest(feed);
+      const { item } = feed;
+      const most = isPowered(item) && !item.demand.regulated ? highest(feed) : undefined;
       return most ? [[source, { volts: feed.states.restFull!.deviceVolts, most: most.volts, mostIn: most.in }]] : [];
     }),
   );

@@ -1,8 +1,10 @@
 import type { CommonRun, FeedRun } from '../connections/runs';
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
-import { POWER, SIZED } from '../job/reads';
-import { mostLost, planPower, planSizes, type PowerPlan } from './feeds';
+import { POWER, SIZED, SIZES } from '../job/reads';
+import type { Tree } from './branches';
+
+import { feedTree, mostLost, planPower, planSizes, type PowerPlan } from './feeds';
 import { feedGauges, fusesToFit, sourceVolts } from './handed-on';
 import { isolationOrder } from './isolation';
 import { planKeyOff, type KeyOff } from './keyoff';
@@ -23,6 +25,7 @@ export { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, hoursToReserve, r
 export {
   caseName,
   feedNetwork,
+  feedTree,
   fusePlace,
   highest,
   mostDrawn,
@@ -68,18 +71,26 @@ export { planTerminals, type Termination } from './terminals';
 
 type Lengths = Readonly<Record<string, FeedRun | undefined>>;
 type Watts = Readonly<Record<string, number>>;
-/** Feeds, the supply, what wakes the gear and what drains the batteries. */
+export type FeedTree = () => Tree;
+const handOn =
+  (tree: Tree): FeedTree =>
+  () =>
+    tree;
+/** Feeds, the supply, what turns the gear on and what drains the batteries. */
 export const power = chapter({
   id: 'power',
   station: 'power',
   version: 3,
-  plan: made(SIZED, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
-    planPower(job, (gear) => lengths[gear], watts, common),
+  /**
+   * Who feeds whom along which wires: the same tree, laid out once, while only sizes are set. Handed on by a function,
+   * since it is worked on in place and must be whole: the keeper does not look into one.
+   */
+  tree: made(POWER, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
+    handOn(feedTree(job, (gear) => lengths[gear], watts, common)),
   ),
+  plan: made(SIZES, (job, tree: FeedTree) => planPower(tree(), job)),
   /** The sizes alone: what would be proposed were nothing set. */
-  sizes: made(SIZED, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
-    planSizes(job, (gear) => lengths[gear], watts, common),
-  ),
+  sizes: made(SIZES, (job, tree: FeedTree) => planSizes(tree(), job)),
   volts: made([], (_, plan: PowerPlan) => sourceVolts(plan)),
   gauges: made([], (_, plan: PowerPlan) => feedGauges(plan)),
   fuses: made(['craft.batteries'], fusesToFit),

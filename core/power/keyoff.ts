@@ -33,7 +33,7 @@ const HOURS_A_MONTH = 30 * 24;
 export function planKeyOff(job: Job): KeyOff[] {
   const { batteries, keyOffMilliamp } = job.craft;
   const head = leadHeadUnit(job);
-  // Powered gear that is there keeps its own feed, taken to be the sound's battery; distribution says where it hangs.
+  // Powered gear that is there keeps its own feed, taken to be the sound's battery; distribution says what feeds it.
   const from = (gear: string) =>
     job.gear[gear]!.there === null || !isPowered(job.gear[gear]!.item) ? batteryOf(job, gear) : soundBattery(job);
   const drains = new Map<string, Drain[]>(batteryIds(job).map((id) => [id, []]));

@@ -61,14 +61,20 @@ export interface Network {
 /** Whether a supply holds its volts, gives its most, or gives nothing because others hold more. */
 export type SupplyState = 'gives' | 'limited' | 'idle';
 
+/** Figures by the names of a network's parts, looked up only for those that are asked for. */
+export interface Named<T> {
+  readonly get: (name: string) => T | undefined;
+  readonly all: () => T[];
+}
+
 export type Solution =
   | {
       readonly state: 'solved';
-      readonly volts: ReadonlyMap<string, number>;
+      readonly volts: Named<number>;
       /** Resistor name → amperes from a to b. */
-      readonly amps: ReadonlyMap<string, number>;
-      readonly loadAmps: ReadonlyMap<string, number>;
-      readonly supplies: ReadonlyMap<string, { readonly amps: number; readonly state: SupplyState }>;
+      readonly amps: Named<number>;
+      readonly loadAmps: Named<number>;
+      readonly supplies: Named<{ readonly amps: number; readonly state: SupplyState }>;
       readonly iterations: number;
     }
   /** The loads ask for more than the network can bring: the volts fall in on themselves. */
@@ -83,7 +89,7 @@ const MOST_ITERATIONS = 60;
  * nodal equations, started from the network without them so that it ends on the upper, working branch.
  * What gives only one way, or only so much, is tried in the state it would like and changed until every
  * part's state and current agree. "Collapsed" when no working state exists. Exact to 1e-9 V.
- * Throws RangeError on a part that hangs loose.
+ * Throws RangeError on a part that is not connected.
  */
 export const solveNetwork = (network: Network): Solution => layOut(network)();
 
@@ -123,13 +129,33 @@ export function layOut(network: Network): () => Solution {
     const all = [solution, ...outputs];
     return {
       ...solution,
-      volts: new Map(all.flatMap((s) => [...s.volts])),
-      amps: new Map(all.flatMap((s) => [...s.amps])),
-      loadAmps: new Map(all.flatMap((s) => [...s.loadAmps])),
-      supplies: new Map(all.flatMap((s) => [...s.supplies])),
+      volts: together(all.map(({ volts }) => volts)),
+      amps: together(all.map(({ amps }) => amps)),
+      loadAmps: together(all.map(({ loadAmps }) => loadAmps)),
+      supplies: together(all.map(({ supplies }) => supplies)),
     };
   };
 }
+
+/** What several networks have by name, each name in one of them or the same in all. */
+const together = <T>(parts: readonly Named<T>[]): Named<T> => ({
+  get: (name) => {
+    for (const part of parts) {
+      const found = part.get(name);
+      if (found !== undefined) return found;
+    }
+    return undefined;
+  },
+  all: () => parts.flatMap((part) => part.all()),
+});
+
+const named = <T>(index: ReadonlyMap<string, number>, at: (i: number) => T | undefined): Named<T> => ({
+  get: (name) => {
+    const i = index.get(name);
+    return i === undefined ? undefined : at(i);
+  },
+  all: () => [...index.values()].flatMap((i) => at(i) ?? []),
+});
 
 /** A part whose state has to be found: a supply that gives one way or only so much, or a diode. */
 type Valve = { readonly supply: Supply } | { readonly diode: Resistor };
@@ -244,41 +270,113 @@ interface Found {
 interface Rows {
   readonly rowOf: Int32Array;
   readonly plan: Elimination;
+  /** Where the entry between the two ends of each resistor and of each load stands; −1 where one of them is held. */
+  readonly between: Int32Array;
+  readonly across: Int32Array;
 }
 
-/** A network compiled for trying its valves in one state after another: only numbers change between two tries. */
+/** What joins what in a network, without any figure. */
+class Topology {
+  readonly nodes: ReadonlyMap<string, number>;
+  readonly resistors: ReadonlyMap<string, number>;
+  readonly loads: ReadonlyMap<string, number>;
+  readonly supplies: ReadonlyMap<string, number>;
+  readonly ground: number;
+  readonly supplyNodes: Int32Array;
+  readonly a: Int32Array;
+  readonly b: Int32Array;
+  readonly plus: Int32Array;
+  readonly minus: Int32Array;
+  /** By the nodes that are held. */
+  readonly #rows = new Map<string, Rows>();
+
+  constructor({ ground, supplies, resistors, loads }: Network) {
+    const index = new Map<string, number>();
+    const at = (node: string) => {
+      const known = index.get(node);
+      if (known !== undefined) return known;
+      index.set(node, index.size);
+      return index.size - 1;
+    };
+    this.ground = at(ground);
+    this.supplyNodes = Int32Array.from(supplies, ({ node }) => at(node));
+    this.a = Int32Array.from(resistors, ({ a }) => at(a));
+    this.b = Int32Array.from(resistors, ({ b }) => at(b));
+    this.plus = Int32Array.from(loads, ({ plus }) => at(plus));
+    this.minus = Int32Array.from(loads, ({ minus }) => at(minus));
+    this.nodes = index;
+    const named = (parts: readonly { readonly name: string }[]) => new Map(parts.map(({ name }, i) => [name, i]));
+    this.resistors = named(resistors);
+    this.loads = named(loads);
+    this.supplies = named(supplies);
+  }
+
+  /** The rows to solve for while these nodes are held: of the whole network, so that a diode may conduct or not in it. */
+  rowsFor(held: readonly number[]): Rows {
+    const key = held.join();
+    const known = this.#rows.get(key);
+    if (known) return known;
+    const rowOf = new Int32Array(this.nodes.size);
+    for (const node of held) rowOf[node] = -1;
+    let n = 0;
+    for (let node = 0; node < rowOf.length; node++) if (rowOf[node] === 0) rowOf[node] = n++;
+    const pairs: [number, number][] = [];
+    const join = (a: Int32Array, b: Int32Array) => {
+      for (let i = 0; i < a.length; i++) {
+        const [x, y] = [rowOf[a[i]!]!, rowOf[b[i]!]!];
+        if (x >= 0 && y >= 0 && x !== y) pairs.push([x, y]);
+      }
+    };
+    join(this.a, this.b);
+    join(this.plus, this.minus);
+    const plan = eliminate(n, pairs);
+    const entries = (a: Int32Array, b: Int32Array) =>
+      a.map((from, i) => {
+        const [x, y] = [rowOf[from]!, rowOf[b[i]!]!];
+        return x >= 0 && y >= 0 && x !== y ? plan.at(x, y) : -1;
+      });
+    const rows: Rows = { rowOf, plan, between: entries(this.a, this.b), across: entries(this.plus, this.minus) };
+    this.#rows.set(key, rows);
+    return rows;
+  }
+}
+
+/** Networks whose topology is kept: those of a job or two in every state, and of each feed by itself. */
+const MOST_TOPOLOGIES = 256;
+const topologies = new Map<string, Topology>();
+
+/** The topology of a network, compiled once for all that are joined alike: an edit changes figures, seldom wires. */
+function topologyOf(network: Network): Topology {
+  const { ground, supplies, resistors, loads } = network;
+  let key = ground;
+  for (const { name, node } of supplies) key += `\n${name}\t${node}`;
+  key += '\r';
+  for (const { name, a, b } of resistors) key += `\n${name}\t${a}\t${b}`;
+  key += '\r';
+  for (const { name, plus, minus } of loads) key += `\n${name}\t${plus}\t${minus}`;
+  let topology = topologies.get(key);
+  // The one used longest ago is the first.
+  if (topology) topologies.delete(key);
+  else topology = new Topology(network);
+  topologies.set(key, topology);
+  if (topologies.size > MOST_TOPOLOGIES) topologies.delete(topologies.keys().next().value!);
+  return topology;
+}
+
+/** A network made ready for trying its valves in one state after another: only numbers change between two tries. */
 class Frame {
-  readonly #nodes: string[] = [];
-  readonly #ground: number;
-  readonly #ends: { readonly a: Int32Array; readonly b: Int32Array };
-  readonly #loads: { readonly plus: Int32Array; readonly minus: Int32Array };
-  readonly #supplyNodes: Int32Array;
+  readonly #topology: Topology;
   /** The valve of each supply and resistor; −1 where it has none. */
   readonly #valveOfSupply: readonly number[];
   readonly #valveOfResistor: readonly number[];
   readonly #highest: number;
-  /** By the supplies that hold their nodes. */
-  readonly #rows = new Map<string, Rows>();
 
   constructor(
     private readonly network: Network,
     valves: readonly Valve[],
   ) {
-    const index = new Map<string, number>();
-    const at = (node: string) => {
-      const known = index.get(node);
-      if (known !== undefined) return known;
-      index.set(node, this.#nodes.push(node) - 1);
-      return this.#nodes.length - 1;
-    };
-    const { ground, supplies, resistors, loads } = network;
-    this.#ground = at(ground);
-    this.#supplyNodes = Int32Array.from(supplies, ({ node }) => at(node));
-    this.#ends = { a: Int32Array.from(resistors, ({ a }) => at(a)), b: Int32Array.from(resistors, ({ b }) => at(b)) };
-    this.#loads = {
-      plus: Int32Array.from(loads, ({ plus }) => at(plus)),
-      minus: Int32Array.from(loads, ({ minus }) => at(minus)),
-    };
+    const { supplies, resistors } = network;
+    this.#topology = topologyOf(network);
     const valveOf = new Map(valves.map((valve, i) => ['supply' in valve ? valve.supply : valve.diode, i] as const));
     this.#valveOfSupply = supplies.map((supply) => valveOf.get(supply) ?? -1);
     this.#valveOfResistor = resistors.map((resistor) => valveOf.get(resistor) ?? -1);
@@ -287,12 +385,13 @@ class Frame {
 
   /** A solution in these states; undefined when it collapses, or a part is left without a supply. */
   try(states: readonly SupplyState[]): Found | undefined {
+    const { supplyNodes } = this.#topology;
     const holding = new Set<number>();
     for (const [i, { ohm }] of this.network.supplies.entries()) {
       if (ohm > 0 || this.#stateOfSupply(states, i) !== 'gives') continue;
       // Two that hold one node each at volts of its own cannot both be right.
-      if (holding.has(this.#supplyNodes[i]!)) return undefined;
-      holding.add(this.#supplyNodes[i]!);
+      if (holding.has(supplyNodes[i]!)) return undefined;
+      holding.add(supplyNodes[i]!);
     }
     try {
       return this.solve(states);
@@ -313,17 +412,18 @@ class Frame {
   /** The state each valve would be in at the volts found. */
   wanted({ states, volts, amps, supplyAmps }: Found): SupplyState[] {
     const { supplies, resistors } = this.network;
+    const { supplyNodes, a, b } = this.#topology;
     const wants = [...states];
     for (const [i, valve] of this.#valveOfResistor.entries()) {
       if (valve < 0) continue;
-      const over = volts[this.#ends.a[i]!]! - volts[this.#ends.b[i]!]! - resistors[i]!.diodeVolts!;
+      const over = volts[a[i]!]! - volts[b[i]!]! - resistors[i]!.diodeVolts!;
       wants[valve] =
         states[valve] === 'gives' ? (amps[i]! < -NO_AMPS ? 'idle' : 'gives') : over > NO_VOLTS ? 'gives' : 'idle';
     }
     for (const [i, valve] of this.#valveOfSupply.entries()) {
       if (valve < 0) continue;
       const { volts: set, ohm, mostA = Number.MAX_VALUE, oneWay } = supplies[i]!;
-      const at = volts[this.#supplyNodes[i]!]!;
+      const at = volts[supplyNodes[i]!]!;
       const gives = supplyAmps[i]!;
       const state = states[valve]!;
       if (state === 'gives')
@@ -334,59 +434,35 @@ class Frame {
     return wants;
   }
 
-  /** The rows to solve for while these nodes are held: of the whole network, so that a diode may conduct or not in it. */
-  #rowsFor(held: readonly number[]): Rows {
-    const key = held.join();
-    const known = this.#rows.get(key);
-    if (known) return known;
-    const rowOf = new Int32Array(this.#nodes.length);
-    for (const node of held) rowOf[node] = -1;
-    let n = 0;
-    for (let node = 0; node < rowOf.length; node++) if (rowOf[node] === 0) rowOf[node] = n++;
-    const pairs: [number, number][] = [];
-    const join = (a: Int32Array, b: Int32Array) => {
-      for (let i = 0; i < a.length; i++) {
-        const [x, y] = [rowOf[a[i]!]!, rowOf[b[i]!]!];
-        if (x >= 0 && y >= 0 && x !== y) pairs.push([x, y]);
-      }
-    };
-    join(this.#ends.a, this.#ends.b);
-    join(this.#loads.plus, this.#loads.minus);
-    const rows: Rows = { rowOf, plan: eliminate(n, pairs) };
-    this.#rows.set(key, rows);
-    return rows;
-  }
-
   /** With every valve in a state that is given: plain supplies, resistors and loads. Undefined when it collapses. */
   solve(states: readonly SupplyState[]): Found | undefined {
     const { supplies, resistors, loads } = this.network;
-    const { a, b } = this.#ends;
-    const { plus, minus } = this.#loads;
-    const supplyNodes = this.#supplyNodes;
+    const { nodes, ground, supplyNodes, a, b, plus, minus } = this.#topology;
     // Ground and what an ideal source holds are known; only the rest is solved for.
-    const volts = new Float64Array(this.#nodes.length);
-    const held = [this.#ground];
+    const volts = new Float64Array(nodes.size);
+    const held = [ground];
     supplies.forEach(({ volts: set, ohm }, i) => {
       if (ohm > 0 || this.#stateOfSupply(states, i) !== 'gives') return;
       volts[supplyNodes[i]!] = set;
       held.push(supplyNodes[i]!);
     });
-    volts[this.#ground] = 0;
-    const { rowOf, plan } = this.#rowsFor(held);
+    volts[ground] = 0;
+    const { rowOf, plan, between, across } = this.#topology.rowsFor(held);
     const { n } = plan;
     const base = new Float64Array(plan.entries);
     const injected = new Float64Array(n);
-    const reached = new Uint8Array(this.#nodes.length);
-    reached[this.#ground] = 1;
-    const stamp = (m: Float64Array, i: number, j: number, siemens: number) => {
+    const reached = new Uint8Array(nodes.size);
+    reached[ground] = 1;
+    const stamp = (m: Float64Array, i: number, j: number, entry: number, siemens: number) => {
       if (i === j) return;
       if (i >= 0) m[i]! += siemens;
       if (j >= 0) m[j]! += siemens;
-      if (i >= 0 && j >= 0) m[plan.at(i, j)]! -= siemens;
+      if (entry >= 0) m[entry]! -= siemens;
     };
-    const conduct = (from: number, to: number, siemens: number) => {
-      const [i, j] = [rowOf[from]!, rowOf[to]!];
-      stamp(base, i, j, siemens);
+    const conduct = (from: number, to: number, entry: number, siemens: number) => {
+      const i = rowOf[from]!;
+      const j = rowOf[to]!;
+      stamp(base, i, j, entry, siemens);
       if (i >= 0 && j < 0) injected[i]! += siemens * volts[to]!;
       if (j >= 0 && i < 0) injected[j]! += siemens * volts[from]!;
     };
@@ -397,7 +473,7 @@ class Frame {
       if (!this.#conducts(states, r)) continue;
       const { ohm, diodeVolts } = resistors[r]!;
       reached[a[r]!] = reached[b[r]!] = 1;
-      conduct(a[r]!, b[r]!, 1 / ohm);
+      conduct(a[r]!, b[r]!, between[r]!, 1 / ohm);
       if (!diodeVolts) continue;
       inject(a[r]!, diodeVolts / ohm);
       inject(b[r]!, -diodeVolts / ohm);
@@ -409,14 +485,14 @@ class Frame {
       // Steady currents belong to the linear part: where no supply holds any volts they are what raises them.
       if (state === 'limited') inject(supplyNodes[i]!, mostA!);
       else if (ohm > 0) {
-        conduct(supplyNodes[i]!, this.#ground, 1 / ohm);
+        conduct(supplyNodes[i]!, ground, -1, 1 / ohm);
         inject(supplyNodes[i]!, set / ohm);
       }
     });
     for (let k = 0; k < loads.length; k++) {
       const { siemens, amps } = loads[k]!;
       reached[plus[k]!] = reached[minus[k]!] = 1;
-      if (siemens) conduct(plus[k]!, minus[k]!, siemens);
+      if (siemens) conduct(plus[k]!, minus[k]!, across[k]!, siemens);
       if (!amps) continue;
       inject(plus[k]!, -amps);
       inject(minus[k]!, amps);
@@ -425,7 +501,7 @@ class Frame {
     for (let node = 0; node < reached.length; node++) if (!reached[node] && rowOf[node]! >= 0) base[rowOf[node]!] = 1;
 
     const solved = solvePositive(plan, base.slice(), injected.slice());
-    if (!solved) throw new RangeError('part of the network hangs loose: no path to a supply');
+    if (!solved) throw new RangeError('part of the network is not connected: no path to a supply');
     const rise = (k: number) => volts[plus[k]!]! - volts[minus[k]!]!;
     const spread = () => {
       for (let node = 0; node < rowOf.length; node++) if (rowOf[node]! >= 0) volts[node] = solved[rowOf[node]!]!;
@@ -447,11 +523,12 @@ class Frame {
         }
         if (u <= 0 || u > 2 * this.#highest) return undefined;
         const amps = watts / u;
-        const [i, j] = [rowOf[plus[k]!]!, rowOf[minus[k]!]!];
+        const i = rowOf[plus[k]!]!;
+        const j = rowOf[minus[k]!]!;
         if (i >= 0) residual[i]! -= amps;
         if (j >= 0) residual[j]! += amps;
         // d(P/u)/du = −P/u²: a constant-power load looks like a negative conductance.
-        stamp(jacobian, i, j, -watts / (u * u));
+        stamp(jacobian, i, j, across[k]!, -watts / (u * u));
       }
       const step = solvePositive(plan, jacobian, residual);
       // On the working branch of a feed the matrix is positive definite (volts above the working ones only
@@ -474,8 +551,7 @@ class Frame {
 
   #found(states: readonly SupplyState[], volts: Float64Array, iterations: number): Found {
     const { supplies, resistors, loads } = this.network;
-    const { a, b } = this.#ends;
-    const { plus, minus } = this.#loads;
+    const { supplyNodes, a, b, plus, minus } = this.#topology;
     const amps = Float64Array.from(resistors, ({ ohm, diodeVolts = 0 }, r) =>
       this.#conducts(states, r) ? (volts[a[r]!]! - volts[b[r]!]! - diodeVolts) / ohm : 0,
     );
@@ -487,18 +563,18 @@ class Frame {
       const state = this.#stateOfSupply(states, i);
       if (state === 'idle') return 0;
       if (state === 'limited') return mostA!;
-      return ohm > 0 ? (set - volts[this.#supplyNodes[i]!]!) / ohm : NaN;
+      return ohm > 0 ? (set - volts[supplyNodes[i]!]!) / ohm : NaN;
     });
     // What an ideal source gives is whatever leaves its node by the others.
     supplies.forEach((_, i) => {
       if (!Number.isNaN(supplyAmps[i]!)) return;
-      const node = this.#supplyNodes[i]!;
+      const node = supplyNodes[i]!;
       let leaving = 0;
       for (let r = 0; r < amps.length; r++) leaving += a[r] === node ? amps[r]! : b[r] === node ? -amps[r]! : 0;
       for (let k = 0; k < loadAmps.length; k++)
         leaving += plus[k] === node ? loadAmps[k]! : minus[k] === node ? -loadAmps[k]! : 0;
       supplies.forEach(({ ohm, volts: set, mostA }, s) => {
-        if (this.#supplyNodes[s] !== node) return;
+        if (supplyNodes[s] !== node) return;
         const state = this.#stateOfSupply(states, s);
         if (state === 'limited') leaving -= mostA!;
         else if (state === 'gives' && ohm > 0) leaving -= (set - volts[node]!) / ohm;
@@ -510,19 +586,13 @@ class Frame {
 
   /** What was found, by name. */
   solution({ states, volts, amps, loadAmps, supplyAmps, iterations }: Found): Solution {
-    const { supplies, resistors, loads } = this.network;
-    const byNode = new Map<string, number>();
-    this.#nodes.forEach((node, i) => {
-      if (!Number.isNaN(volts[i]!)) byNode.set(node, volts[i]!);
-    });
+    const topology = this.#topology;
     return {
       state: 'solved',
-      volts: byNode,
-      amps: new Map(resistors.map(({ name }, i) => [name, amps[i]!])),
-      loadAmps: new Map(loads.map(({ name }, i) => [name, loadAmps[i]!])),
-      supplies: new Map(
-        supplies.map(({ name }, i) => [name, { amps: supplyAmps[i]!, state: this.#stateOfSupply(states, i) }]),
-      ),
+      volts: named(topology.nodes, (i) => (Number.isNaN(volts[i]) ? undefined : volts[i])),
+      amps: named(topology.resistors, (i) => amps[i]),
+      loadAmps: named(topology.loads, (i) => loadAmps[i]),
+      supplies: named(topology.supplies, (i) => ({ amps: supplyAmps[i]!, state: this.#stateOfSupply(states, i) })),
       iterations,
     };
   }

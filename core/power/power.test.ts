@@ -8,7 +8,7 @@ import { AWG_SIZES, ampacity, gaugeArea, ohmsPerMetre, sizesOf } from '../tables
 import { contactOhm } from './branches';
 import { currentPart, drawOf } from './demand';
 import { hoursToReserve } from './endurance';
-import { planPower } from './feeds';
+import { feedTree, planPower } from './feeds';
 import { solveNetwork, type Network } from './network';
 import { voltProfile, voltsAt } from './profile';
 import { proposeHolders } from './propose';
@@ -16,7 +16,10 @@ import type { FeedRun } from '../connections/runs';
 
 const RUN: FeedRun = { outMm: 1500, backMm: 1500, engineSpace: true, together: 2 };
 const plan = (job: Job = TOURER_JOB, watts = 178, run: FeedRun | null = RUN) =>
-  planPower(job, (gear) => (gear === 'amp' && run ? run : undefined), { amp: watts });
+  planPower(
+    feedTree(job, (gear) => (gear === 'amp' && run ? run : undefined), { amp: watts }),
+    job,
+  );
 const withOps = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
 
 describe('music with the engine off', () => {
@@ -30,7 +33,7 @@ describe('music with the engine off', () => {
       expect(hoursToReserve({ ...battery, chemistry, capacityAh: 100 }, 5)).toBeCloseTo(10, 9);
     expect(hoursToReserve(battery, 0)).toBeUndefined();
   });
-  test('the plan reckons it from what all feeds draw on music at rest', () => {
+  test('the plan computes it from what all feeds draw on music at rest', () => {
     const power = plan();
     const { restMusic, cruiseMusic, restFull } = power.totalAmps;
     expect(power.musicHours).toBeDefined();
@@ -225,8 +228,15 @@ describe('sizing', () => {
   });
 
   test('a feed that collapses by itself takes nothing from the others: their sizes and volts stand', () => {
-    const both = (watts: number) => planPower(TOURER_JOB, () => RUN, { amp: watts, head: 20 });
-    const alone = planPower(TOURER_JOB, (gear) => (gear === 'head' ? RUN : undefined), { head: 20 }).feeds['head']!;
+    const both = (watts: number) =>
+      planPower(
+        feedTree(TOURER_JOB, () => RUN, { amp: watts, head: 20 }),
+        TOURER_JOB,
+      );
+    const alone = planPower(
+      feedTree(TOURER_JOB, (gear) => (gear === 'head' ? RUN : undefined), { head: 20 }),
+      TOURER_JOB,
+    ).feeds['head']!;
     for (const watts of [170, 9000]) expect(both(watts).feeds['head']!.gauge).toBe(alone.gauge);
     const { feeds, totalAmps } = both(9000);
     expect(feeds['amp']!.collapsedAlone).toBe(true);
@@ -238,9 +248,15 @@ describe('sizing', () => {
   test('two feeds the battery could bring one by one, and not together', () => {
     const weak = withOps({ op: 'setBattery', id: 'battery', battery: { internalMilliohm: 80 } });
     // At best this battery gives 12.7² ÷ 0.32 = 504 W.
-    const both = planPower(weak, () => RUN, { amp: 240, head: 200 });
+    const both = planPower(
+      feedTree(weak, () => RUN, { amp: 240, head: 200 }),
+      weak,
+    );
     for (const id of ['amp', 'head']) {
-      const only = planPower(weak, (gear) => (gear === id ? RUN : undefined), { amp: 240, head: 200 }).feeds[id]!;
+      const only = planPower(
+        feedTree(weak, (gear) => (gear === id ? RUN : undefined), { amp: 240, head: 200 }),
+        weak,
+      ).feeds[id]!;
       expect(only.collapsed).toBe(false);
       expect([both.feeds[id]!.collapsed, both.feeds[id]!.collapsedAlone]).toEqual([true, false]);
       expect(both.feeds[id]!.gauge).toBe(only.gauge);

@@ -396,13 +396,13 @@ export const powerRules = rulesAt<PowerRule>('power', [
           };
         if (asked > feed.item.maxA)
           return {
-            reason: `${tag} passes ${short(feed.item.maxA)} A; what it feeds asks ${short(asked)} A at full output.`,
+            reason: `${tag} passes ${short(feed.item.maxA)} A; what it feeds draws ${short(asked)} A at full output.`,
             figures: [amps('asked', asked), amps('passes', feed.item.maxA)],
           };
         return heaviest > wayMost
           ? {
-              reason: `One way of ${tag} passes ${short(wayMost)} A; ${short(heaviest)} A is asked of it.`,
-              figures: [amps('asked of one way', heaviest), amps('one way passes', wayMost)],
+              reason: `One way of ${tag} passes ${short(wayMost)} A; ${short(heaviest)} A is drawn from it.`,
+              figures: [amps('drawn from one way', heaviest), amps('one way passes', wayMost)],
             }
           : undefined;
       }),

@@ -1,10 +1,10 @@
 import { isPowered } from '../gear/gear';
-import { sizesOf, thicker } from '../tables/conductors';
+import { sizesOf, thicker, type Gauge } from '../tables/conductors';
 import {
   carriesEnough,
   carriesOf,
   chainOf,
-  commonHome,
+  commonResistors,
   isOpen,
   nominalOf,
   ohmsOf,
@@ -15,6 +15,7 @@ import {
   voltsChain,
   type Branch,
   type CommonBranch,
+  type GaugeReason,
   type Tree,
   sum,
 } from './branches';
@@ -34,14 +35,14 @@ export function sizeBranches(tree: Tree, live: readonly Branch[]): readonly Bran
   raiseToFloor(tree, live);
   // Alone first: none needs less beside others than alone.
   const ends = live.filter(({ item }) => isPowered(item));
-  const ableEnds = ends.filter((branch) => raiseGauges(tree, chainOf(tree, branch)));
+  const ableEnds = ends.filter((branch) => raiseAlone(tree, branch));
   const able = live.filter((b) => !isPowered(b.item) || ableEnds.includes(b));
   const sized: { gauge: Branch['gauge']; reason: Branch['reason'] }[] = tree.common
     ? [...able, tree.common]
     : [...able];
-  const alone = sized.map(({ gauge, reason }) => ({ gauge, reason }));
+  const each = sized.map(({ gauge, reason }) => ({ gauge, reason }));
   // Where all together ask too much, thicker wire is no cure either.
-  if (!raiseGauges(tree, able)) sized.forEach((branch, i) => Object.assign(branch, alone[i]));
+  if (!raiseGauges(tree, able)) sized.forEach((branch, i) => Object.assign(branch, each[i]));
   else leastCopper(tree, able);
   for (const branch of live) if (!able.includes(branch)) sizeByCurrent(tree, branch);
   const { common } = tree;
@@ -62,6 +63,34 @@ function sizeByCurrent(tree: Tree, branch: Branch): void {
   const enough = sizes.find((gauge) => carriesEnough(tree.job, { ...branch, gauge }, amps, limit));
   branch.gauge = enough ?? sizes.at(-1)!;
   branch.reason = 'collapse';
+}
+
+interface Alone {
+  readonly sizes: readonly { readonly gauge: Gauge; readonly reason: GaugeReason }[];
+  readonly able: boolean;
+}
+const alone = new WeakMap<Tree, Map<string, Alone>>();
+
+/**
+ * Raises the open gauges that one branch alone needs; false when the battery cannot bring it. It follows from what it
+ * is fed through as that is now, and from the fuses set: where those are what they were, it is what was found then.
+ */
+function raiseAlone(tree: Tree, branch: Branch): boolean {
+  const chain = chainOf(tree, branch);
+  const parts: (Branch | CommonBranch)[] = tree.common ? [...chain, tree.common] : [...chain];
+  let known = alone.get(tree);
+  if (!known) alone.set(tree, (known = new Map<string, Alone>()));
+  let key = branch.gear;
+  for (const { gauge, reason } of parts) key += ` ${gauge} ${reason}`;
+  for (const { choice } of tree.branches.values()) key += ` ${choice.fuseA ?? ''}`;
+  let found = known.get(key);
+  if (found) parts.forEach((part, i) => Object.assign(part, found!.sizes[i]));
+  else {
+    const able = raiseGauges(tree, chain);
+    found = { sizes: parts.map(({ gauge, reason }) => ({ gauge, reason })), able };
+    known.set(key, found);
+  }
+  return found.able;
 }
 
 /** Raises open gauges as far as is needed; false when the volts still collapse at the end. */
@@ -111,7 +140,7 @@ function worstLoser(
     .map((branch) => ({ of: branch, volts: ownOhms(tree, branch) * ampsOf(branch) }));
   if (common && !common.pinned && chain.some((branch) => sharedBy(tree, branch) === 'common')) {
     const amps = sum(among.filter((branch) => sharedBy(tree, branch) === 'common').map(ampsOf));
-    losers.push({ of: common, volts: ohmsOf(commonHome(tree, common)) * amps });
+    losers.push({ of: common, volts: ohmsOf(commonResistors(tree, common)) * amps });
   }
   const open = losers.filter(({ of }) => thicker(of.gauge));
   // Nothing can be thicker: say so of the one that loses most.

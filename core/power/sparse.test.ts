@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { layOut, solveNetwork, type Network, type Resistor } from './network';
+import { layOut, solveNetwork, type Network, type Resistor, type Solution } from './network';
 import { eliminate, multiply, solvePositive } from './sparse';
 
 /** Random joins with weights and a little to ground everywhere: positive definite, as conductances are. */
@@ -68,6 +68,11 @@ test('a matrix that is not positive definite has no answer', () => {
   expect(solvePositive(plan, values, Float64Array.from([1, 1]))).toBeUndefined();
 });
 
+const figures = (solution: Solution) =>
+  solution.state === 'collapsed'
+    ? solution.state
+    : [solution.volts, solution.amps, solution.loadAmps, solution.supplies].map((each) => each.all());
+
 describe('a network laid out once', () => {
   const ohm = fc.double({ min: 0.001, max: 0.4, noNaN: true });
 
@@ -111,10 +116,42 @@ describe('a network laid out once', () => {
         const solve = layOut(network);
         for (const [a, b, c, d] of rounds) {
           [wires[0], wires[1], wires[2], far].forEach((wire, i) => Object.assign(wire!, { ohm: [a, b, c, d][i] }));
-          expect(solve()).toEqual(solveNetwork(structuredClone(network)));
+          expect(figures(solve())).toEqual(figures(solveNetwork(structuredClone(network))));
         }
       }),
       { numRuns: 60 },
     );
+  });
+
+  test('networks that differ in nothing but what joins what, or in a name, are told apart, however many there were', () => {
+    // 12 V behind 1 Ω into a chain of resistors of 1 Ω to ground, one node more each time: I = 12 / (1 + n).
+    const chain = (n: number): Network => ({
+      ground: 'g',
+      supplies: [{ name: 'battery', node: 'n0', volts: 12, ohm: 1 }],
+      resistors: Array.from({ length: n }, (_, i) => ({
+        name: `r${i}`,
+        a: `n${i}`,
+        b: i === n - 1 ? 'g' : `n${i + 1}`,
+        ohm: 1,
+      })),
+      loads: [],
+    });
+    const ampsOf = (network: Network, name: string) => {
+      const solution = solveNetwork(network);
+      return solution.state === 'solved' ? solution.amps.get(name) : undefined;
+    };
+    for (const n of [...Array.from({ length: 300 }, (_, i) => i + 1), 1, 2])
+      expect(ampsOf(chain(n), 'r0')).toBeCloseTo(12 / (1 + n), 9);
+    const { resistors, ...rest } = chain(3);
+    // The last one crosses over: two in a row, and one beside the second.
+    const crossed = {
+      ...rest,
+      resistors: resistors.map((r, i) => (i === 2 ? { ...r, a: 'n1' } : i === 1 ? { ...r, b: 'g' } : r)),
+    };
+    expect(ampsOf(crossed, 'r0')).toBeCloseTo(12 / 2.5, 9);
+    expect(
+      ampsOf({ ...rest, resistors: resistors.map((r) => ({ ...r, name: `other ${r.name}` })) }, 'other r0'),
+    ).toBeCloseTo(3, 9);
+    expect(ampsOf(chain(3), 'other r0')).toBeUndefined();
   });
 });

@@ -75,7 +75,7 @@ export function batteryFormulas(job: Job, seen: SupplySeen, id: string): Record<
 
 export const TURN_ON_FIGURES = {
   turnOn: 'Remote turn-on load',
-  switched: 'Asked of the switched source',
+  switched: 'Load on the switched circuit',
 } as const;
 
 /** The formulas of what turns the gear on, with their numbers. */

@@ -368,7 +368,7 @@ export const supplyRules = rulesAt<PowerRule>('power', [
           ...(helper
             ? {
                 cure: {
-                  label: `Wake them through ${tags[helper[0]] ?? helper[0]}`,
+                  label: `Turn them on through ${tags[helper[0]] ?? helper[0]}`,
                   operations: [{ op: 'setTurnOn' as const, turnOn: { through: helper[0] } }],
                 },
               }
@@ -468,7 +468,7 @@ export const supplyRules = rulesAt<PowerRule>('power', [
             reason: `${tags[id] ?? id} draws ${short(item.demand.idleA)} A with the key off; its battery stands ${short(days)} days.`,
             figures: [amps('idle', item.demand.idleA), { name: 'stands', value: days, unit: 'days' }],
             cure: {
-              label: 'Wake it by the head unit',
+              label: 'Turn it on by the head unit',
               operations: [{ op: 'setSource' as const, id, choice: { wake: null } }],
             },
           },

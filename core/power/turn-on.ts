@@ -3,12 +3,12 @@ import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
 import { fuseMargin } from './branches';
 
-/** What a head unit's switched lead asks of its source, A (common practice: a few tens of milliamperes). */
+/** What a head unit's switched lead draws from its source, A (common practice: a few tens of milliamperes). */
 export const SWITCHED_LEAD_A = 0.05;
 
 export interface TurnOnPlan {
   readonly head: string | undefined;
-  /** Asked of the head unit's turn-on lead: the amplifiers themselves, or what stands between. */
+  /** Load on the head unit's turn-on lead: the amplifiers themselves, or what stands between. */
   readonly neededA: number;
   readonly availableA: number;
   /** Amplifiers turned on by the head unit, and what they ask together. */
@@ -16,7 +16,7 @@ export interface TurnOnPlan {
   readonly wokenA: number;
   /** Relay or module between, and the most it passes to them. */
   readonly through: { readonly gear: string; readonly asksA: number; readonly passesA: number } | undefined;
-  /** Asked of the craft's switched source, A. */
+  /** Load on the craft's switched circuit, A. */
   readonly switchedA: number;
   /** The craft's circuits as switched sources, best first. */
   readonly candidates: readonly Candidate[];
@@ -82,7 +82,7 @@ export function switchedSources(job: Job, neededA: number): Candidate[] {
     );
 }
 
-/** What a lead that wakes something is asked for, A: a switched lead, or one from the head unit or what stands between. */
+/** What a lead that turns something on must supply, A: a switched lead, or one from the head unit or what stands between. */
 export function wakingAmps(job: Job, turnOn: TurnOnPlan, kind: 'switched' | 'turnOn', to: string): number {
   const item = job.gear[to]?.item;
   if (item?.kind === 'amplifier') return item.remoteInA;
@@ -91,7 +91,7 @@ export function wakingAmps(job: Job, turnOn: TurnOnPlan, kind: 'switched' | 'tur
   return kind === 'switched' ? SWITCHED_LEAD_A : (turnOn.through?.asksA ?? 0);
 }
 
-/** Who wakes whom, what each lead is asked for, and where the switched leads are best tapped. */
+/** What turns what on, the load on each lead, and where the switched leads are best tapped. */
 export function planTurnOn(job: Job): TurnOnPlan {
   const head = leadHeadUnit(job);
   const item = head === undefined ? undefined : job.gear[head]!.item;
@@ -108,7 +108,7 @@ export function planTurnOn(job: Job): TurnOnPlan {
         ? { gear: job.turnOn.through!, asksA: between.triggerA, passesA: between.wayMaxA }
         : undefined;
   const heads = sourcesOf(job).filter(([, gear]) => gear.kind === 'headUnit').length;
-  /** Coils and trigger inputs by what they hang on, A; what stands in the turn-on lead is counted there. */
+  /** Coils and trigger inputs by what triggers them, A; what stands in the turn-on lead is counted there. */
   const triggered = (by: 'head' | 'switched') =>
     Object.entries(job.gear).reduce((sum, [id, { item: gear, there }]) => {
       if (there === 'bypassed' || id === through?.gear || triggerOf(job, id) !== by) return sum;

@@ -11,7 +11,7 @@ export interface JointNeed {
   readonly worstDeg: number;
   /** What must be left between the two ties: longest path plus the bend allowance, mm. */
   readonly needMm: number;
-  /** Slack that hangs free when the path is shortest, mm. */
+  /** Slack that is free when the path is shortest, mm. */
   readonly parkedMm: number;
   /** Which way round the neck, seen from above: along or against the axis's right-hand turn. */
   readonly side: 'left' | 'right';

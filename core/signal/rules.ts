@@ -27,7 +27,7 @@ export const signalRules = rulesAt<Rule<SignalSeen, Operation>>('gear', [
           {
             subject: { kind: 'gear', id },
             reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
-            figures: [{ name: 'line pairs', value: 0, unit: '' }],
+            figures: [{ name: 'line-level pairs', value: 0, unit: '' }],
           },
         ];
       }),
@@ -55,8 +55,8 @@ export const signalRules = rulesAt<Rule<SignalSeen, Operation>>('gear', [
   },
   {
     id: 'line-pairs-short',
-    title: 'More line pairs wanted than the head unit has',
-    formula: 'Σ one pair for two channels ≤ line pairs of the head unit',
+    title: 'More line-level pairs wanted than the head unit has',
+    formula: 'Σ one pair for two channels ≤ line-level pairs of the head unit',
     look: ({ inputs, tags }) => {
       const lines = inputs.filter(({ pair }) => pair !== undefined);
       const given = new Set(lines.map(({ pair }) => pair)).size;
@@ -64,7 +64,7 @@ export const signalRules = rulesAt<Rule<SignalSeen, Operation>>('gear', [
       const again = lines.filter(({ pair }) => seen.has(pair!) || !seen.add(pair!));
       return [...new Set(again.map(({ amplifier }) => amplifier))].map((id) => ({
         subject: { kind: 'gear' as const, id },
-        reason: `With ${tags[id] ?? id} the amplifiers want ${lines.length} line pairs and the head unit has ${given}: order a split lead, the channels on it then play the same, or leave channels unused.`,
+        reason: `With ${tags[id] ?? id} the amplifiers want ${lines.length} line-level pairs and the head unit has ${given}: order a Y-lead, the channels on it then play the same, or leave channels unused.`,
         figures: [
           { name: 'wanted', value: lines.length, unit: 'pairs' },
           { name: 'given', value: given, unit: 'pairs' },

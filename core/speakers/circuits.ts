@@ -25,7 +25,7 @@ export interface SpeakerShare {
   /** At full sine with the engine off, W; and the most it gets in any state, where the supply is not regulated. */
   readonly watts: number;
   readonly mostWatts: number;
-  /** Part of the output's power that reaches this speaker, 0 to 1; behind a splitter, in its own band. */
+  /** Part of the output's power that reaches this speaker, 0 to 1; behind a crossover, in its own band. */
   readonly share: number;
   readonly rmsRatio: number;
   readonly leadOhm: number;
@@ -85,7 +85,7 @@ export type SupplyVolts = (
   source: string,
 ) => { readonly volts: number; readonly most: number; readonly mostIn: string } | undefined;
 
-/** What is known of a speaker whatever it hangs on. */
+/** What is known of a speaker whatever it is connected to. */
 export interface SpeakerFacts {
   readonly item: Speaker;
   readonly zone: Listening;
@@ -97,7 +97,7 @@ export interface SpeakerFacts {
 /** A listener nearer than this is taken to be this far, m: inside it free field says nothing. */
 const NEAREST_M = 0.1;
 
-/** Facts of a job's speakers; `positions` are load selector positions to try in place of the job's. */
+/** Facts of a job's speakers; `positions` are impedance switch positions to try in place of the job's. */
 export function speakerFacts(
   job: Job,
   positions: Readonly<Record<string, string | null>> = {},
@@ -262,7 +262,7 @@ export const heardAt = ({ item, metres }: SpeakerFacts, watts: number): number |
   metres !== undefined && watts > 0 ? levelAt(item, watts, metres) : undefined;
 
 /**
- * One output with what hangs on it. With `tolerant` a load below the least gets the watts its label would
+ * One output with what is connected to it. With `tolerant` a load below the least gets the watts its label would
  * suggest, for saying what a barred wiring would have looked like.
  */
 export function planCircuit(

@@ -31,7 +31,7 @@ export { seriesParallel } from './trees';
 
 export type { Splice } from './splices';
 
-/** What hangs on every output, and what each speaker gets. */
+/** What is connected to every output, and what each speaker gets. */
 export const speakers = chapter({
   id: 'speakers',
   station: 'speakers',

@@ -22,7 +22,7 @@ export function onlySpeaker(wiring: Wiring): string | undefined {
 
 /**
  * Impedance of a wiring at the source's terminals, Ω. Coils of one speaker are jumpered at that speaker
- * and share its lead; different speakers join at the source. Behind a splitter the source sees one member at
+ * and share its lead; different speakers join at the source. Behind a crossover the source sees one member at
  * a time, in that member's band: the lowest of them is what counts.
  */
 export function impedance(wiring: Wiring, model: LoadModel): number {
@@ -42,7 +42,7 @@ function bare(wiring: Wiring, of: (member: Wiring) => number): number {
 }
 
 /**
- * Power in every coil with `volts` RMS on the source's terminals: "gear/coil" → W. Behind a splitter each
+ * Power in every coil with `volts` RMS on the source's terminals: "gear/coil" → W. Behind a crossover each
  * member's power is that of a sine in its own band.
  */
 export function coilWatts(wiring: Wiring, model: LoadModel, volts: number): Map<string, number> {

@@ -62,7 +62,7 @@ export const gainPair = ({ output }: Pick<Circuit, 'output'>): number =>
 type Wired = Pick<Circuit, 'output' | 'source' | 'wiring'>;
 
 /**
- * How far apart the mates of a job are driven: none where both hang on one output, or alike on the two channels of
+ * How far apart the mates of a job are driven: none where both are on one output, or alike on the two channels of
  * one gain; one for each pair on two gains or wired unlike, two for each on two sources. A mate on no output counts
  * as nothing.
  */

@@ -74,19 +74,19 @@ const sets = (amplifier: string): Job =>
     ]),
   ]);
 
-test('a pair of sets: four channels with filters, or two channels through their splitters', () => {
+test('a pair of sets: four channels with filters, or two channels through their crossovers', () => {
   const active = proposeWiring(sets('weir-4-45'), () => 0.05);
   const channels = active.best.map(({ circuits }) => Object.keys(circuits).length);
   expect(channels).toContain(4);
   const split = active.best.find(({ circuits }) => Object.keys(circuits).length === 2)!;
   expect(Object.values(split.circuits).every((wiring) => 'split' in wiring)).toBe(true);
   expect(Object.values(split.plan.circuits).map(({ nominalOhm }) => nominalOhm)).toEqual([4, 4]);
-  // An amplifier without filters leaves the splitters only, and says what stands against the rest.
+  // An amplifier without filters leaves the crossovers only, and says what stands against the rest.
   const plain = proposeWiring(sets('lock-4-30'), () => 0.05);
   expect(plain.best.every(({ circuits }) => Object.values(circuits).every((wiring) => 'split' in wiring))).toBe(true);
 });
 
-test('behind a splitter each takes its own band: watts are a sine’s in it, and the load is the lower of the two', () => {
+test('behind a crossover each takes its own band: watts are a sine’s in it, and the load is the lower of the two', () => {
   const job = applyAll(sets('weir-4-45'), [
     {
       op: 'wireChannel',

@@ -2,7 +2,7 @@ import type { PoweredGear } from '../gear/gear';
 import type { ChannelSeat } from '../tables/colours';
 import type { Rating } from './load';
 
-/** Something speakers can hang on: a channel, or two bridged. */
+/** Something speakers connect to: a channel, or two bridged. */
 export interface Output extends Rating {
   /** gear/channel, or gear/a+b. */
   readonly key: string;

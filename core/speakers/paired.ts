@@ -44,7 +44,7 @@ interface Option {
   readonly joints: number;
   readonly channels: number;
   readonly outOfSeat: number;
-  /** All of it hangs there now. */
+  /** All of it is there now. */
   readonly stays: boolean;
   /** Setting of the slot's filter it wants, and the line control its sound passes. */
   readonly setting: string;

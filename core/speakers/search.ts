@@ -11,7 +11,7 @@ import { FAR, groundOf, spaceOf, type Ground, type Option, type Space } from './
 
 export interface Found {
   readonly circuits: readonly Circuit[];
-  /** Load selector positions it wants, where they are not what the job has. */
+  /** Impedance switch positions it wants, where they are not what the job has. */
   readonly positions: Readonly<Record<string, string | null>>;
   readonly rank: Rank;
 }
@@ -51,7 +51,7 @@ const bits = (mask: number): number => {
 /**
  * The best wirings of all placed speakers on all outputs: which speakers share an output, which output that is,
  * and how they are joined — every series-parallel tree of up to four speakers, each speaker's own coils in
- * series or in parallel, each position of its load selector, a passive crossover where a set brings one. Where the job
+ * series or in parallel, each position of its impedance switch, a passive crossover where a set brings one. Where the job
  * puts mates together before all else, and they can be, only such wirings are gone through: no other could rank
  * better. Else all of them are. The first one found is the best there is unless the budget ran out.
  */

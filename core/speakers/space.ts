@@ -330,7 +330,7 @@ export function bandsFit(
   return band === 'bass' ? bass || output.item.bank.filters : output.item.bank.filters && !bass;
 }
 
-/** A woofer and a tweeter that come with one splitter. */
+/** A woofer and a tweeter that come with one crossover. */
 function isSet(ids: readonly string[], facts: ReadonlyMap<string, SpeakerFacts>): boolean {
   const items = ids.map((id) => facts.get(id)!.item);
   return (
@@ -341,7 +341,7 @@ function isSet(ids: readonly string[], facts: ReadonlyMap<string, SpeakerFacts>)
   );
 }
 
-/** One way to wire a group, whichever output it hangs on. */
+/** One way to wire a group, whichever output it is on. */
 export interface Way {
   readonly load: Load;
   readonly positions: Readonly<Record<string, string | null>>;

@@ -29,23 +29,27 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
   {
     id: 'zone-control-shared',
     title: 'Zone control affects other speakers',
-    formula: 'a zone’s speakers hang on pairs of channels behind its line control, and nothing else does',
+    formula: 'a zone’s speakers are on pairs of channels behind its line control, and nothing else does',
     look: ({ job, inputs, tags, speakers }) =>
       Object.entries(job.zones).flatMap(([id, { control, name }]) => {
         const mine = (speaker: string) => control !== null && controlOf(job, speaker, 'line') === control;
-        const hung = Object.values(speakers.circuits).flatMap((circuit) => circuit.speakers.map(({ gear }) => gear));
-        const reached = inputs.filter(({ from }) => from === control).flatMap((input) => hungOn(job, input.channels));
-        const unreached = hung.filter((speaker) => mine(speaker) && !reached.includes(speaker));
+        const connected = Object.values(speakers.circuits).flatMap((circuit) =>
+          circuit.speakers.map(({ gear }) => gear),
+        );
+        const reached = inputs
+          .filter(({ from }) => from === control)
+          .flatMap((input) => connectedTo(job, input.channels));
+        const unreached = connected.filter((speaker) => mine(speaker) && !reached.includes(speaker));
         if (control === null || !unreached.length) return [];
-        const pairs = inputs.filter(({ channels }) => hungOn(job, channels).some((s) => unreached.includes(s)));
-        const others = pairs.flatMap(({ channels }) => hungOn(job, channels)).filter((speaker) => !mine(speaker));
+        const pairs = inputs.filter(({ channels }) => connectedTo(job, channels).some((s) => unreached.includes(s)));
+        const others = pairs.flatMap(({ channels }) => connectedTo(job, channels)).filter((speaker) => !mine(speaker));
         const names = (list: readonly string[]) => [...new Set(list)].map((one) => tags[one] ?? one).join(', ');
         return [
           {
             subject: { kind: 'zone' as const, id },
             reason: others.length
-              ? `${names([control])} cannot turn “${name}” alone: on the same pair of channels hangs ${names(others)}.`
-              : `${names([control])} stands in line leads, and ${names(unreached)} does not hang behind any: it would turn nothing there.`,
+              ? `${names([control])} cannot turn “${name}” alone: ${names(others)} is on the same pair of channels.`
+              : `${names([control])} stands in line leads, and ${names(unreached)} is not behind any: it would turn nothing there.`,
             figures: [{ name: 'speakers it does not turn alone', value: unreached.length, unit: '' }],
           },
         ];
@@ -96,7 +100,7 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
     id: 'tweeter-unprotected',
     severity: 'stop',
     title: 'Tweeter with no crossover',
-    formula: 'a tweeter hangs behind its splitter, or alone on channels with a filter',
+    formula: 'a tweeter is behind its passive crossover, or alone on channels with a filter',
     look: (seen) =>
       eachSpeaker(seen, ({ gear, item }, { output, wiring, speakers }, tag) => {
         if (item.band !== 'treble' || 'split' in wiring) return undefined;
@@ -108,7 +112,7 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
           ...(woofer && speakers.length === 2
             ? {
                 cure: {
-                  label: 'Join them through their splitter',
+                  label: 'Join them through their crossover',
                   operations: [
                     {
                       op: 'wireChannel' as const,
@@ -139,7 +143,7 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
           item.band !== 'bass' && bassOnly
             ? `${tag} is connected to ${output.name}, which gets bass alone from the head unit.`
             : mixed
-              ? `${tag} shares ${output.name} with speakers of another band, with no splitter between.`
+              ? `${tag} shares ${output.name} with speakers of another band, with no crossover between.`
               : item.band !== 'full' && !bassOnly && !output.item.bank.filters
                 ? `${tag} would play everything ${output.name} gives: it has no filter.`
                 : undefined;
@@ -229,7 +233,7 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
         channelsOfOutput(circuit.key).some((channel) => heard.has(channel))
           ? {
               subject: { kind: 'circuit', id: circuit.key },
-              reason: `${circuit.output.name} is what an amplifier listens to; nothing else may hang on it.`,
+              reason: `${circuit.output.name} is what an amplifier takes its signal from; nothing else may be connected to it.`,
               figures: [{ name: 'speakers', value: circuit.speakers.length, unit: '' }],
               cure: { label: 'Take it off the channel', operations: [unwire(circuit)] },
             }
@@ -267,7 +271,7 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
         return [
           {
             subject: { kind: 'gear' as const, id },
-            reason: `${tags[id] ?? id} is pinned to ${pin.split('/')[1]} of ${tags[pin.split('/')[0]!] ?? pin} and hangs elsewhere.`,
+            reason: `${tags[id] ?? id} is pinned to ${pin.split('/')[1]} of ${tags[pin.split('/')[0]!] ?? pin} and connected elsewhere.`,
             figures: [{ name: 'on its pin', value: 0, unit: '' }],
             cure: {
               label: 'Take the pin out',
@@ -305,7 +309,7 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
       return [
         {
           subject: { kind: 'job', id: seen.job.id },
-          reason: `${tagsOf(seen, old)} hang on leads that share a return: new pairs, or an amplifier made for it.`,
+          reason: `${tagsOf(seen, old)} are on leads that share a return: new pairs, or an amplifier made for it.`,
           figures: [{ name: 'old leads', value: old.length, unit: '' }],
           cure: {
             label: 'Pull new pairs',
@@ -355,7 +359,7 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
   },
 ]);
 
-const hungOn = (job: Job, channels: readonly string[]) =>
+const connectedTo = (job: Job, channels: readonly string[]) =>
   Object.entries(job.circuits)
     .filter(([key]) => channelsOfOutput(key).some((channel) => channels.includes(channel)))
     .flatMap(([, wiring]) => speakersOf(wiring));

@@ -8,18 +8,18 @@ import { requestsChanged } from '../torture/requests';
 
 /** The short form of `npm run torture`; a full disk is tried there alone, as it takes a disk of its own. */
 const SHORT: [string, (how: How) => Promise<Outcome>, number][] = [
-  ['kill -9', kills, 8],
-  ['flips', flips, 6],
-  ['tears', tears, 4],
-  ['locks', locks, 4],
-  ['clocks', clocks, 4],
+  ['kill -9', kills, 4],
+  ['flips', flips, 3],
+  ['tears', tears, 2],
+  ['locks', locks, 2],
+  ['clocks', clocks, 2],
   ['six', six, 1],
-  ['requests', requestsChanged, 2000],
-  ['pictures', pictures, 22],
-  ['zips', zips, 12],
-  ['jobs', jobFiles, 20],
-  ['tables', tables, 15],
-  ['a large journal', largeJournal, 8],
+  ['requests', requestsChanged, 1000],
+  ['pictures', pictures, 11],
+  ['zips', zips, 6],
+  ['jobs', jobFiles, 10],
+  ['tables', tables, 8],
+  ['a large journal', largeJournal, 3],
 ];
 
 test.each(SHORT)(

@@ -43,7 +43,7 @@ test('a motorcycle job from nothing: every figure as computed here, the same aft
       2 * cut('battery', 'lampShelf') +
       2 * cut('battery', 'dash') +
       cut('accessory', 'dash') +
-      // Turn-on and two line pairs.
+      // Turn-on and two line-level pairs.
       3 * cut('dash', 'lampShelf')) /
     1000;
 

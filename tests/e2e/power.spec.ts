@@ -143,7 +143,10 @@ test('a motorcycle at idle with two amplifiers: alternator and battery bring tog
   await page.getByLabel(/A2 .* is turned on by/).selectOption('constant');
   await page.locator('.findings').getByRole('button', { name: 'station' }).click();
   await expect(page.locator('[data-finding=always-awake]')).toContainText(/stands 0\.\d+ days/);
-  await page.locator('[data-finding=always-awake]').getByRole('button', { name: 'Wake it by the head unit' }).click();
+  await page
+    .locator('[data-finding=always-awake]')
+    .getByRole('button', { name: 'Turn it on by the head unit' })
+    .click();
   await expect(page.locator('[data-finding=always-awake]')).toHaveCount(0);
 });
 

@@ -144,9 +144,9 @@ test('the launch: a woofer of two 2 Ω coils on a bridged pair, tried every way'
 
   // The source: what it listens to, and a bass pair that leaves the others silent of it.
   await page.locator('[data-source=head]').click();
-  await page.getByLabel('Its last line pair gives').selectOption('bass');
+  await page.getByLabel('Its last line-level pair gives').selectOption('bass');
   await page.locator('[data-source=amp]').click();
-  await expect(page.locator('.inspector')).toContainText('front left, front right: line pair 1');
+  await expect(page.locator('.inspector')).toContainText('front left, front right: line-level pair 1');
   await page.getByLabel('Listens to').selectOption('speaker');
   await page.locator('.findings').getByRole('button', { name: 'job' }).click();
   await expect(page.locator('[data-finding=input-not-there]')).toBeVisible();

@@ -115,6 +115,8 @@ const valvesIn = (network: Network): Network['supplies'] => [
 
 const FED_KINDS = ['headUnit', 'amplifier', 'speaker', 'zoneControl', 'block', 'converter', 'relay', 'switchModule'];
 const JOBS = Number(process.env['JOBS'] ?? 1000);
+/** Every so many of them goes before ngspice, which takes three quarters of the time; 1 in the long form. */
+const JUDGE_EVERY = Number(process.env['JUDGE_EVERY'] ?? 3);
 
 test('1000 seeded random jobs, gear kept and bypassed and fed through everything: no throw, and no collapse ngspice does not see', () => {
   const seen: Record<string, number> = {};
@@ -142,6 +144,15 @@ test('1000 seeded random jobs, gear kept and bypassed and fed through everything
       for (const feed of Object.values(plan.power.feeds))
         if (feed.run && !feed.gaugePinned && !feed.fusePinned && feed.gaugeReason !== 'thickest' && feed.fuseA)
           expect(feed.fuseA).toBeLessThanOrEqual(feed.ampacityA * (feed.choice.allow150 ? 1.5 : 1));
+
+      const { gear, craft } = job;
+      for (const { there, item } of Object.values(gear)) saw(`${there ?? 'new'} ${item.kind}`);
+      saw('24 V', craft.nominalVolts === 24);
+      saw('house bank', Object.keys(craft.batteries).length > 1);
+      for (const [id, option] of Object.entries(job.choices)) saw(`${id}: ${option}`);
+      for (const [, { from }] of Object.entries(job.feeds))
+        if (from && gear[from]) saw(`from ${gear[from].there ?? 'new'} ${gear[from].item.kind}`);
+      if (jobs % JUDGE_EVERY) return;
 
       // Full output is where volts fall in; of the quieter states one will do.
       const cases = casesOf(job).filter(({ id, draw }) => draw === 'full' || id === 'restMusic');
@@ -213,13 +224,6 @@ test('1000 seeded random jobs, gear kept and bypassed and fed through everything
           if (state) expect(Math.abs(state.deviceVolts / v - 1)).toBeLessThan(1e-6);
         }
       });
-      const { gear, craft } = job;
-      for (const { there, item } of Object.values(gear)) saw(`${there ?? 'new'} ${item.kind}`);
-      saw('24 V', craft.nominalVolts === 24);
-      saw('house bank', Object.keys(craft.batteries).length > 1);
-      for (const [id, option] of Object.entries(job.choices)) saw(`${id}: ${option}`);
-      for (const [, { from }] of Object.entries(job.feeds))
-        if (from && gear[from]) saw(`from ${gear[from].there ?? 'new'} ${gear[from].item.kind}`);
     }),
     { seed: 20261127, numRuns: JOBS, endOnFailure: true },
   );
@@ -227,10 +231,10 @@ test('1000 seeded random jobs, gear kept and bypassed and fed through everything
   const least = (share: number) => Math.floor(share * JOBS);
   expect(seen['jobs']).toBe(JOBS);
   expect(seen['refused']! / seen['applied']!).toBeLessThan(0.01);
-  expect(seen['states']).toBeGreaterThan(least(4));
-  expect(seen['collapsed']).toBeGreaterThan(least(0.01));
+  expect(seen['states']).toBeGreaterThan(least(4 / JUDGE_EVERY));
+  expect(seen['collapsed']).toBeGreaterThan(least(0.01 / JUDGE_EVERY));
   expect(seen['free']! / seen['states']!).toBeGreaterThan(0.8);
-  expect(seen['two states'] ?? 0).toBeLessThan(least(0.005));
+  expect(seen['two states'] ?? 0).toBeLessThan(Math.max(2, least(0.005 / JUDGE_EVERY)));
   for (const kind of FED_KINDS)
     for (const there of ['new', 'kept', 'bypassed'])
       expect([kind, there, seen[`${there} ${kind}`]! > least(0.03)]).toEqual([kind, there, true]);

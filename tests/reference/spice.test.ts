@@ -377,7 +377,7 @@ test('in 60 seeded random jobs ngspice has the volts of every state, and by them
             if (s.oneWay) expect(amps).toBeGreaterThan(-1e-6);
           }
         }
-        const states = [...solution.supplies.values()].map(({ state }) => state);
+        const states = solution.supplies.all().map(({ state }) => state);
         if (states.includes('limited')) seen.limited++;
         if (states.includes('idle')) seen.idle++;
         if (network.conversions?.length) seen.converted++;

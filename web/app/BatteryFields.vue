@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { CHEMISTRIES, FIRST_BATTERY, ROLES, type Battery } from '#core/job/supply';
-import { craftOf } from '#core/job/job';
 import { RATED_HOURS } from '#core/power/index';
-import { useJob } from '../stores/job';
+import { useSheet } from './sheet';
 import FactField from './FactField.vue';
 import MaybeField from './MaybeField.vue';
 import PickField from './PickField.vue';
@@ -11,19 +10,19 @@ import TextField from './TextField.vue';
 
 /** What the job says of one battery. */
 const props = defineProps<{ id: string }>();
-const store = useJob();
-const battery = computed(() => store.job!.craft.batteries[props.id]!);
+const { store, job, pattern } = useSheet();
+const battery = computed(() => job.value.craft.batteries[props.id]!);
 const set = (part: Partial<Battery>, label?: string) =>
   store.edit([{ op: 'setBattery', id: props.id, battery: part }], label);
 /** Where a battery can stand: places that take no gear of their own. */
 const places = computed(() => ({
   '': 'as the pattern has it',
   ...Object.fromEntries(
-    Object.entries(craftOf(store.job!).places).flatMap(([id, p]) => (p.accepts.length ? [] : [[id, p.name]])),
+    Object.entries(pattern.value.places).flatMap(([id, p]) => (p.accepts.length ? [] : [[id, p.name]])),
   ),
 }));
 const rename = (name: string) => (name.trim() ? set({ name: name.trim() }) : 'a battery needs one.');
-const several = computed(() => Object.keys(store.job!.craft.batteries).length > 1);
+const several = computed(() => Object.keys(job.value.craft.batteries).length > 1);
 </script>
 
 <template>

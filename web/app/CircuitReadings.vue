@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Existing } from '#core/job/supply';
-import { useJob } from '../stores/job';
+import { useSheet } from './sheet';
 import MaybeField from './MaybeField.vue';
 import PickField from './PickField.vue';
 import TextField from './TextField.vue';
 
-/** What the meter says of a circuit the craft has, and what hangs on it. */
+/** What the meter says of a circuit the craft has, and what is connected to it. */
 const props = defineProps<{ id: string }>();
-const store = useJob();
-const circuit = computed(() => store.job!.craft.existing[props.id]!);
+const { store, job } = useSheet();
+const circuit = computed(() => job.value.craft.existing[props.id]!);
 const set = (part: Partial<Existing>) =>
   store.edit([{ op: 'setExisting', id: props.id, circuit: part }], `readings of ${circuit.value.name}`);
 /** A reading taken is a circuit measured. */

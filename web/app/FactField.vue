@@ -4,7 +4,7 @@ import { FACTS } from '#core/job/facts';
 import type { Job } from '#core/job/job';
 import { FIRST_BATTERY, type Battery } from '#core/job/supply';
 import type { Operation } from '#core/job/operations';
-import { useJob } from '../stores/job';
+import { useSheet } from './sheet';
 import FigureField from './FigureField.vue';
 
 /** One figure of the job's craft or settings, in the range the job itself allows. */
@@ -14,11 +14,11 @@ interface Figures {
   battery: Battery;
 }
 const props = defineProps<{ of: keyof Figures; fact: keyof typeof FACTS; label: string; battery?: string }>();
-const store = useJob();
+const { store, job } = useSheet();
 
 const id = computed(() => props.battery ?? FIRST_BATTERY);
 const value = computed(() => {
-  const { settings, craft } = store.job!;
+  const { settings, craft } = job.value;
   const part: Record<string, unknown> = { settings, battery: craft.batteries[id.value]!, charging: craft.charging }[
     props.of
   ];

@@ -8,25 +8,15 @@ import { short } from '#core/units/figures';
 import { inUnits, shownFigure, shownUnit } from './units';
 import { useJob } from '../stores/job';
 import SeverityMark from './SeverityMark.vue';
-import { STATION_NAMES } from './stations';
+import { FACES } from '../stations';
 
 const props = defineProps<{ station: Station }>();
 const job = useJob();
 const router = useRouter();
 const opened = ref<string>();
 
-/** What can be selected at each station; a selection brought along from another is not what is looked at here. */
-const SELECTABLE: Record<Station, readonly Subject['kind'][]> = {
-  intake: ['lamp', 'existing'],
-  gear: ['gear'],
-  speakers: ['gear', 'circuit'],
-  power: ['feed', 'gear', 'battery', 'tie', 'existing'],
-  routing: ['run', 'leg'],
-  build: ['cover', 'step', 'overrule'],
-  handover: ['overrule'],
-};
 const chosen = computed(() =>
-  job.selected && SELECTABLE[props.station].includes(job.selected.kind) ? job.selected : undefined,
+  job.selected && FACES[props.station].selects.includes(job.selected.kind) ? job.selected : undefined,
 );
 const about = ({ kind, id }: Subject, thing: Subject) =>
   id === thing.id && (kind === thing.kind || [kind, thing.kind].every((k) => k === 'feed' || k === 'gear'));
@@ -137,7 +127,7 @@ function toggle(finding: Finding<Operation>): void {
             <span
               ><b class="word">{{ finding.severity }}</b> {{ finding.title
               }}<template v-if="alike(i) > 1"> ({{ alike(i) }})</template
-              ><i v-if="scope === 'job'"> · {{ STATION_NAMES[finding.station] }}</i></span
+              ><i v-if="scope === 'job'"> · {{ FACES[finding.station].name }}</i></span
             >
           </button>
           <p class="reason">{{ inUnits(finding.reason) }}</p>

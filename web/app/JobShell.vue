@@ -23,7 +23,8 @@ import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
 import PageUnavailable from './PageUnavailable.vue';
 import StationBoundary from './StationBoundary.vue';
-import { STATION_NAMES, STATION_NUMBERS, stationKey } from './stations';
+import { FACES } from '../stations';
+import { markOf, stationKey } from './stations';
 import { useTheme } from './theme';
 import { useTyped } from './typed';
 import { inches, toggleUnits } from './units';
@@ -36,21 +37,12 @@ const router = useRouter();
 const { theme, toggle } = useTheme();
 const keysOpen = ref(false);
 
-const LOADERS: Record<Station, () => Promise<Component>> = {
-  intake: () => import('../stations/intake/IntakeStation.vue'),
-  gear: () => import('../stations/gear/GearStation.vue'),
-  speakers: () => import('../stations/speakers/SpeakersStation.vue'),
-  power: () => import('../stations/power/PowerStation.vue'),
-  routing: () => import('../stations/routing/RoutingStation.vue'),
-  build: () => import('../stations/build/BuildStation.vue'),
-  handover: () => import('../stations/handover/HandOverStation.vue'),
-};
 const VIEWS = Object.fromEntries(
-  STATIONS.map((s) => [s, defineAsyncComponent({ loader: LOADERS[s], errorComponent: PageUnavailable })]),
+  STATIONS.map((s) => [s, defineAsyncComponent({ loader: FACES[s].view, errorComponent: PageUnavailable })]),
 ) as Record<Station, Component>;
 const shell = useTemplateRef<HTMLElement>('shell');
 useKeptFocus(shell);
-onMounted(() => fetchAhead(STATIONS.map((s) => LOADERS[s])));
+onMounted(() => fetchAhead(STATIONS.map((s) => FACES[s].view)));
 
 function openJob(id: string): void {
   void job.open(id);
@@ -68,41 +60,20 @@ watch([() => props.station, () => job.plan !== undefined], async () => {
 watch(
   [() => job.job?.title, () => props.station],
   ([title, station]) => {
-    document.title = title ? `${title} · ${STATION_NAMES[station]} · Haltrik` : 'Haltrik';
+    document.title = title ? `${title} · ${FACES[station].name} · Haltrik` : 'Haltrik';
   },
   { immediate: true },
 );
 
-/** A station's mark: empty, in progress, has stops, or settled. */
-function markOf(station: Station): string {
-  const { plan } = job;
-  if (!plan || !job.job) return '';
-  const own = job.findings.filter((f) => f.station === station && f.accepted === undefined);
-  if (own.some((f) => f.severity === 'stop')) return 'has stops';
-  const intake = job.job.craft;
-  const begun: Record<Station, boolean> = {
-    intake:
-      job.job.wishes !== '' ||
-      [intake.measures, intake.existing, intake.lamps, job.job.choices].some((part) => Object.keys(part).length > 0),
-    build: bay.events.length > 0,
-    handover: job.job.seal !== null,
-    gear: Object.keys(job.job.gear).length > 0,
-    speakers: Object.keys(job.job.circuits).length > 0,
-    power: Object.keys(job.job.feeds).length > 0,
-    routing: plan.runs.some((run) => run.way),
-  };
-  if (!begun[station]) return 'empty';
-  if (station === 'build' && bay.state && bay.state.done < bay.state.steps.length) return 'in progress';
-  return own.some((f) => f.severity === 'caution') ? 'in progress' : 'settled';
-}
-const tabs = computed(() =>
-  STATIONS.map((station) => ({
-    station,
-    name: STATION_NAMES[station],
-    number: STATION_NUMBERS[station],
-    mark: markOf(station),
-  })),
-);
+const tabs = computed(() => {
+  const { job: document, plan, findings } = job;
+  const seen = document && plan && { job: document, plan, bay: { events: bay.events.length, state: bay.state } };
+  return STATIONS.map((station) => {
+    const face = FACES[station];
+    const own = findings.filter((f) => f.station === station);
+    return { station, face, mark: seen ? markOf(face, seen, own) : '' };
+  });
+});
 
 const saveText = computed(() => {
   const { save } = job;
@@ -158,7 +129,7 @@ useEventListener(window, 'keydown', (event) => {
     event.preventDefault();
     keysOpen.value = true;
   } else if (event.altKey && !ctrl) {
-    const tab = tabs.value.find((t) => stationKey(t.station) === event.key);
+    const tab = tabs.value.find(({ face }) => stationKey(face) === event.key);
     if (!tab) return;
     event.preventDefault();
     void router.push({ params: { station: tab.station } });
@@ -181,7 +152,7 @@ onBeforeUnmount(() => {
 <template>
   <div ref="shell" class="shell">
     <header class="head">
-      <h1 class="visually-hidden">{{ job.job?.title ?? 'Job' }}: {{ STATION_NAMES[station] }}</h1>
+      <h1 class="visually-hidden">{{ job.job?.title ?? 'Job' }}: {{ FACES[station].name }}</h1>
       <RouterLink to="/" class="home" title="All jobs">Haltrik<span> Board</span></RouterLink>
       <div class="title">
         <label class="visually-hidden" for="job-title">Title of the job</label>
@@ -204,9 +175,9 @@ onBeforeUnmount(() => {
           :key="tab.station"
           :to="{ params: { station: tab.station } }"
           :class="['tab', { here: tab.station === station }]"
-          :title="`${tab.name}: ${tab.mark} (Alt+${stationKey(tab.station)})`"
+          :title="`${tab.face.name}: ${tab.mark} (Alt+${stationKey(tab.face)})`"
         >
-          <span class="number">{{ tab.number }}</span>{{ tab.name }}
+          <span class="number">{{ tab.face.number }}</span>{{ tab.face.name }}
           <span class="state" :class="tab.mark.replace(' ', '-')"
             ><span class="visually-hidden">, {{ tab.mark }}</span></span
           >
@@ -258,7 +229,7 @@ onBeforeUnmount(() => {
       <BButton variant="primary" @click="openJob(id)">Try again</BButton>
       <BButton variant="outline-secondary" @click="router.push('/')">Go to the Board</BButton>
     </main>
-    <StationBoundary v-else-if="job.job && job.plan" :key="station" :name="STATION_NAMES[station]">
+    <StationBoundary v-else-if="job.job && job.plan" :key="station" :name="FACES[station].name">
       <component :is="VIEWS[station]" />
     </StationBoundary>
     <p v-else class="message" role="status">Laying out the sheet…</p>

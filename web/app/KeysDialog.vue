@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { STATIONS } from '#core/findings/finding';
-import { STATION_NAMES, stationKey } from './stations';
+import { FACES } from '../stations';
+import { stationKey } from './stations';
 
 /** Every key that does something, where it does it. */
 const open = defineModel<boolean>({ required: true });
 const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['Tab, Shift+Tab', 'go to what can be pressed, and back'],
   ['Enter or Space', 'press it'],
-  ...STATIONS.map((s) => [`Alt+${stationKey(s)}`, STATION_NAMES[s]] as const),
+  ...STATIONS.map((s) => [`Alt+${stationKey(FACES[s])}`, FACES[s].name] as const),
   ['Ctrl+Z', 'undo'],
   ['Ctrl+Y', 'redo'],
   ['+  −  0', 'drawing nearer, farther, whole (with the focus on it)'],

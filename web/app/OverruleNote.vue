@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { OVERRULES } from '#core/job/parts/overrules';
-import { useJob } from '../stores/job';
+import { useSheet } from './sheet';
 import TextField from './TextField.vue';
 import { whyNot } from '#core/document/overrule';
 
 /** A value a person set over the plan: what was proposed then and is now, how it stands, and why. */
 const props = defineProps<{ of: string; named?: boolean }>();
-const store = useJob();
-const overrule = computed(() => store.plan!.overrules.find((o) => o.key === props.of));
+const { store, job, plan } = useSheet();
+const overrule = computed(() => plan.value.overrules.find((o) => o.key === props.of));
 const reason = computed(() => overrule.value?.why?.reason ?? '');
 function keep(text: string): string | undefined {
-  const proposal = store.plan!.proposals[props.of];
+  const proposal = plan.value.proposals[props.of];
   if (!proposal) return undefined;
   const { kind, subject } = proposal;
   return store.edit([{ op: 'giveReason', kind, subject, why: whyNot(proposal, text.trim()) }]);
@@ -29,7 +29,7 @@ function keep(text: string): string | undefined {
       <template v-if="named">{{ overrule.about }}: </template>then
       {{ overrule.why ? (overrule.why.then ?? 'nothing') : 'not kept' }}, now {{ overrule.proposedNow ?? 'nothing' }}.
     </p>
-    <template v-if="!store.job!.seal">
+    <template v-if="!job.seal">
       <TextField
         v-if="overrule.state !== 'orphaned'"
         :label="`Why ${OVERRULES[overrule.kind].name.toLowerCase()} ${overrule.value}`"

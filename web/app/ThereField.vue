@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { type Job } from '#core/job/job';
-import { useJob } from '../stores/job';
+import { useSheet } from './sheet';
 import PickField from './PickField.vue';
 import { THERE } from '#core/job/parts/gear';
 
 /** Whether gear is new here, or the craft has it already and keeps it or goes past it. */
 const props = defineProps<{ gear: string }>();
-const store = useJob();
-const placed = computed(() => store.job!.gear[props.gear]!);
+const { store, job } = useSheet();
+const placed = computed(() => job.value.gear[props.gear]!);
 const options = computed(() => ({
   new: 'new',
   kept: THERE.kept,

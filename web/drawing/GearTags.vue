@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Projection } from '#core/drawing/projection';
 import { tagMarks } from '#core/drawing/tags';
-import { useJob } from '../stores/job';
+import { useSheet } from '../app/sheet';
 
 /** The tags of all gear in a view, none over another: drawn after the gear. */
 const props = defineProps<{
@@ -10,8 +10,8 @@ const props = defineProps<{
   shown?: (gear: string) => boolean;
   selected?: (gear: string) => boolean;
 }>();
-const store = useJob();
-const marks = computed(() => tagMarks(store.job!, store.plan!.tags, props.projection, props.shown));
+const { job, plan } = useSheet();
+const marks = computed(() => tagMarks(job.value, plan.value.tags, props.projection, props.shown));
 </script>
 
 <template>

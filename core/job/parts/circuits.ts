@@ -25,7 +25,7 @@ import { craft, gone } from './keys';
 import { Id } from '../../text/scalars';
 
 export const shape = {
-  /** Output (gear/channel, or gear/a+b bridged) → what hangs on it. */
+  /** Output (gear/channel, or gear/a+b bridged) → what is connected to it. */
   circuits: v.record(OutputKey, Wiring),
   zones: few('zones', Zone),
   speakers: v.record(Id, SpeakerChoice),
@@ -140,7 +140,8 @@ function circuitFaults(job: Job): Fault[] {
         found.push({ path, expected: `expected ${channel} alone or in a bridged pair, not both` });
       driven.add(channel);
     }
-    if (deepSplit(wiring, true)) found.push({ path, expected: 'expected a splitter only straight at the output' });
+    if (deepSplit(wiring, true))
+      found.push({ path, expected: 'expected a passive crossover only straight at the output' });
     for (const { gear: speaker, coil } of coilsOf(wiring)) {
       const load = job.gear[speaker]?.item;
       if (load?.kind !== 'speaker' || !load.coils[coil])
@@ -182,7 +183,7 @@ function speakerFaults(job: Job): Fault[] {
     if (choice.position !== null && !item.positions.some((p) => p.name === choice.position))
       found.push({
         path: [...path, 'position'],
-        expected: `expected a position of its load selector: ${item.positions.map((p) => p.name).join(', ') || 'it has none'}`,
+        expected: `expected a position of its impedance switch: ${item.positions.map((p) => p.name).join(', ') || 'it has none'}`,
       });
     const fault = choice.pin === null ? undefined : outputFault(job, choice.pin);
     if (fault) found.push({ path: [...path, 'pin'], expected: fault });

@@ -6,7 +6,6 @@ import { layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { twoViews } from '#core/drawing/sheet';
 import type { BayEvent } from '#core/job/events';
-import { craftOf } from '#core/job/job';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
 import GearMark from '../../drawing/GearMark.vue';
@@ -16,12 +15,11 @@ import WireLine from '../../drawing/WireLine.vue';
 import { LEAST_IN_STEPS } from '#core/units/shown';
 import { inUnits } from '../../app/units';
 import { useBay } from '../../stores/bay';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import StepCard from './StepCard.vue';
 
-const store = useJob();
+const { store, job, plan, pattern: craft } = useSheet();
 const bay = useBay();
-const craft = computed(() => craftOf(store.job!));
 const views = computed(() => twoViews(craft.value));
 const state = computed(() => bay.state!);
 const steps = computed(() => state.value.steps);
@@ -77,14 +75,14 @@ const phases = computed(() =>
 const open = computed(() => new Set(state.value.open));
 const isDone = (id: string) => ['done', 'redo'].includes(steps.value.find((s) => s.step.id === id)?.is ?? '');
 const lit = computed(() => (current.value?.step.subject.kind === 'cover' ? current.value.step.subject.id : undefined));
-const fitted = computed(() => new Set(Object.keys(store.job!.gear).filter((id) => isDone(`fit:gear/${id}`))));
+const fitted = computed(() => new Set(Object.keys(job.value.gear).filter((id) => isDone(`fit:gear/${id}`))));
 const groupOf = (run: { from: string; to: string }) => `pull:run/${run.from}-${run.to}`;
 const lanes = computed(() => {
-  const runs = store.plan!.runs.filter((run) => run.way);
+  const runs = plan.value.runs.filter((run) => run.way);
   return (
     views.value && {
-      side: layLanes(store.job!, runs, views.value.side),
-      top: layLanes(store.job!, runs, views.value.top),
+      side: layLanes(job.value, runs, views.value.side),
+      top: layLanes(job.value, runs, views.value.top),
     }
   );
 });
@@ -137,7 +135,7 @@ function entryWords(event: BayEvent): string {
             />
           </template>
           <GearMark
-            v-for="{ id, item, place } in placedGear(store.job!, p.view)"
+            v-for="{ id, item, place } in placedGear(job, p.view)"
             :key="id"
             :item="item"
             :place="place"
@@ -162,13 +160,13 @@ function entryWords(event: BayEvent): string {
             type="button"
             class="done"
             :class="current.is"
-            :disabled="store.job!.seal !== null || (current.is !== 'done' && current.missing.length > 0)"
+            :disabled="job.seal !== null || (current.is !== 'done' && current.missing.length > 0)"
             data-testid="done"
             @click="done"
           >
             {{
               current.is === 'done'
-                ? store.job!.seal
+                ? job.seal
                   ? 'Done, sealed'
                   : 'Done. Undo?'
                 : current.is === 'redo'
@@ -211,7 +209,7 @@ function entryWords(event: BayEvent): string {
             <BButton size="sm" variant="outline-secondary" @click="bay.dropAside()">Discard</BButton>
           </div>
         </div>
-        <p v-if="!state.next && !store.job!.seal" class="finished" data-testid="finished">
+        <p v-if="!state.next && !job.seal" class="finished" data-testid="finished">
           <b>Every step is done.</b>
           <RouterLink class="btn btn-primary btn-sm" :to="{ params: { station: 'handover' } }">Hand over</RouterLink>
         </p>

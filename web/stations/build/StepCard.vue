@@ -9,11 +9,11 @@ import PhotoStrip from '../../app/PhotoStrip.vue';
 import { LEAST_IN_STEPS } from '#core/units/shown';
 import { inUnits } from '../../app/units';
 import { useBay } from '../../stores/bay';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 /** One step, fit for one hand: what to do, what with, what to count, what must not be forgotten. */
 const props = defineProps<{ state: StepState; number: number; of: number }>();
-const store = useJob();
+const { store, plan } = useSheet();
 const bay = useBay();
 const step = computed(() => props.state.step);
 
@@ -82,7 +82,7 @@ onBeforeUnmount(() => {
 });
 
 const key = computed(() => `minutes=${step.value.id}`);
-const overrule = computed(() => store.plan!.overrules.find((o) => o.key === key.value));
+const overrule = computed(() => plan.value.overrules.find((o) => o.key === key.value));
 const expect = (minutes: number) => store.overrule('minutes', step.value.id, minutes, `expect ${minutes} minutes`);
 /** Lengths of wire and holes in the units of the screen; sockets, bits and screws by the size they are bought by. */
 const told = (words: string) => inUnits(words, LEAST_IN_STEPS);

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { craftOf } from '#core/job/job';
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { fitOf, rankPlaces } from '#core/mounting/index';
@@ -18,13 +17,12 @@ import SheetFrame from '../../drawing/SheetFrame.vue';
 import { layCallouts } from '#core/drawing/callouts';
 import { placedGear } from '#core/drawing/placed';
 import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import { figuresOf, fitMark, fitWords, sizeOf } from './words';
 
-const store = useJob();
+const { store, job, plan, pattern } = useSheet();
 const library = useLibrary();
-const pattern = computed(() => craftOf(store.job!));
 const views = computed(() => twoViews(pattern.value));
 
 const KINDS = [
@@ -45,11 +43,11 @@ const hand = shallowRef<{ item: GearItem; moving?: string }>();
 
 const atPlace = computed(() => {
   const map = new Map<string, string[]>();
-  for (const [id, { place }] of Object.entries(store.job!.gear))
+  for (const [id, { place }] of Object.entries(job.value.gear))
     if (place !== null) map.set(place, [...(map.get(place) ?? []), id]);
   return map;
 });
-const homeless = computed(() => Object.entries(store.job!.gear).filter(([, g]) => g.place === null));
+const homeless = computed(() => Object.entries(job.value.gear).filter(([, g]) => g.place === null));
 
 const HEIGHT = 42;
 const places = computed(() => Object.entries(pattern.value.places).filter(([, place]) => place.accepts.length));
@@ -68,7 +66,7 @@ const callouts = computed(() => {
     const place = pattern.value.places[callout.id]!;
     const gear = atPlace.value.get(callout.id) ?? [];
     const fit = hand.value ? fitOf(hand.value.item, place) : undefined;
-    const tags = gear.map((id) => `${store.plan!.tags[id]} ${store.job!.gear[id]!.item.name}`).join(', ');
+    const tags = gear.map((id) => `${plan.value.tags[id]} ${job.value.gear[id]!.item.name}`).join(', ');
     return {
       ...callout,
       place,
@@ -84,13 +82,13 @@ type PlaceLabel = (typeof callouts.value)[number];
 const isSelected = (id: string) => store.selected?.kind === 'gear' && store.selected.id === id;
 const selectedGear = computed(() => {
   const id = store.selected?.kind === 'gear' ? store.selected.id : undefined;
-  const placed = id === undefined ? undefined : store.job!.gear[id];
-  return id !== undefined && placed ? { id, ...placed, tag: store.plan!.tags[id] ?? '' } : undefined;
+  const placed = id === undefined ? undefined : job.value.gear[id];
+  return id !== undefined && placed ? { id, ...placed, tag: plan.value.tags[id] ?? '' } : undefined;
 });
 const ranked = computed(() => {
   if (!hand.value) return [];
   const { item, moving } = hand.value;
-  const now = moving === undefined ? null : store.job!.gear[moving]?.place;
+  const now = moving === undefined ? null : job.value.gear[moving]?.place;
   // Where it is already is no place to move it to.
   return rankPlaces(item, pattern.value.places, new Set(atPlace.value.keys())).filter(({ id }) => id !== now);
 });
@@ -150,7 +148,7 @@ useEventListener(window, 'keydown', (event) => {
           <circle :cx="label.at[0]" :cy="label.at[1]" r="3" class="dot" aria-hidden="true" />
         </g>
         <template v-for="p in views" :key="p.view">
-          <template v-for="{ id, item, place } in placedGear(store.job!, p.view)" :key="id">
+          <template v-for="{ id, item, place } in placedGear(job, p.view)" :key="id">
             <GearMark :item="item" :place="place" :projection="p" :selected="isSelected(id)" />
           </template>
           <template v-if="hand">
@@ -271,7 +269,7 @@ useEventListener(window, 'keydown', (event) => {
           @click="take(g.item, id)"
           @pointerdown="begin($event, { item: g.item, moving: id })"
         >
-          <span>{{ store.plan!.tags[id] }} {{ g.item.name }}</span
+          <span>{{ plan.tags[id] }} {{ g.item.name }}</span
           ><span class="good">place it</span>
         </button>
       </section>
@@ -285,7 +283,7 @@ useEventListener(window, 'keydown', (event) => {
             }}s
           </label>
         </div>
-        <p v-if="!Object.keys(store.job!.gear).length" class="teach">
+        <p v-if="!Object.keys(job.gear).length" class="teach">
           Take a head unit, an amplifier and speakers off the shelf. Press one, then its place; or drag it there.
         </p>
         <p v-if="library.shelfFailure" class="field-error" role="alert">

@@ -45,13 +45,13 @@ export function fitWords(fit: Fit): string {
   const over = (['w', 'h', 'd'] as const)
     .filter((k) => fit.over[k] > 0)
     .map((k) => `+${lengthText(fit.over[k], true)} ${names[k]}`);
-  const wet = fit.waterAsked.length ? [`asks IPX${fit.waterAsked.join('/')}`] : [];
+  const wet = fit.waterAsked.length ? [`needs IPX${fit.waterAsked.join('/')}`] : [];
   return [...over, ...wet].join(', ') || 'fits';
 }
 
 /** The same in as few signs as a label on the drawing has room for: the worst direction, and the water asked. */
 export function fitMark(fit: Fit): string {
   const over = fit.worstMm > 0 ? [`+${lengthText(fit.worstMm, true)}`] : [];
-  const wet = fit.waterAsked.length ? [`asks IPX${fit.waterAsked.join('/')}`] : [];
+  const wet = fit.waterAsked.length ? [`needs IPX${fit.waterAsked.join('/')}`] : [];
   return [...over, ...wet].join(', ') || 'fits';
 }

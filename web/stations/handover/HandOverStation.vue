@@ -5,7 +5,6 @@ import { notReady } from '#core/build/index';
 import { layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { twoViews } from '#core/drawing/sheet';
-import { craftOf } from '#core/job/job';
 import { sealOf } from '#core/job/seal';
 import { fusePlace } from '#core/power/index';
 import OverruleNote from '../../app/OverruleNote.vue';
@@ -16,21 +15,20 @@ import GearTags from '../../drawing/GearTags.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useBay } from '../../stores/bay';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { inches, lengthText } from '../../app/units';
 
-const store = useJob();
+const { store, job, plan, pattern: craft } = useSheet();
 const bay = useBay();
-const craft = computed(() => craftOf(store.job!));
 const views = computed(() => twoViews(craft.value));
-const laid = computed(() => store.plan!.runs.filter((run) => run.way));
+const laid = computed(() => plan.value.runs.filter((run) => run.way));
 const lanes = computed(() => ({
-  side: layLanes(store.job!, laid.value, views.value.side),
-  top: layLanes(store.job!, laid.value, views.value.top),
+  side: layLanes(job.value, laid.value, views.value.side),
+  top: layLanes(job.value, laid.value, views.value.top),
 }));
-const seal = computed(() => store.job!.seal);
+const seal = computed(() => job.value.seal);
 /** Where each fuse sits: what the owner asks first when the music stops. */
-const fuses = computed(() => Object.values(store.plan!.power.feeds).filter((f) => f.run && f.fuseA !== undefined));
+const fuses = computed(() => Object.values(plan.value.power.feeds).filter((f) => f.run && f.fuseA !== undefined));
 
 const open = computed(() => (bay.state ? notReady(bay.state) : []));
 const stops = computed(() => store.findings.filter((f) => f.severity === 'stop' && f.accepted === undefined));
@@ -39,7 +37,7 @@ const who = ref(bay.by);
 const anyway = ref(false);
 const error = ref('');
 const blocked = computed(() => {
-  if (!Object.keys(store.job!.gear).length) return 'There is nothing to hand over yet.';
+  if (!Object.keys(job.value.gear).length) return 'There is nothing to hand over yet.';
   if (firm.value.length) return `${firm.value[0]!.title}: nobody may overrule this.`;
   if (bay.waiting.length) return `${bay.waiting.length} entries of this device are not on the server yet.`;
   return '';
@@ -70,7 +68,7 @@ const FILES: readonly Export[] = EXPORTS.filter(
   ({ file }) => !file.startsWith('feeds-') || file === 'feeds-restFull.cir',
 );
 const at = ({ file, inUnits }: Export) =>
-  `/api/jobs/${encodeURIComponent(store.job!.id)}/export/${file}${inUnits && inches.value ? '?units=inch' : ''}`;
+  `/api/jobs/${encodeURIComponent(job.value.id)}/export/${file}${inUnits && inches.value ? '?units=inch' : ''}`;
 </script>
 
 <template>
@@ -86,7 +84,7 @@ const at = ({ file, inUnits }: Export) =>
             :wires="lane.run.conductors.map((c) => c.colour)"
           />
           <GearMark
-            v-for="{ id, item, place } in placedGear(store.job!, p.view)"
+            v-for="{ id, item, place } in placedGear(job, p.view)"
             :key="id"
             :item="item"
             :place="place"
@@ -101,8 +99,7 @@ const at = ({ file, inUnits }: Export) =>
           <text y="25" text-anchor="middle" class="small">planner {{ seal.planner }}</text>
         </g>
         <text v-for="(f, i) in fuses" :key="f.gear" x="30" :y="44 + 18 * i" class="strong"
-          >{{ f.fuseA }} A fuse of {{ store.plan!.tags[f.gear] }}:
-          {{ fusePlace(store.job!, f, store.plan!.tags, lengthText) }}</text
+          >{{ f.fuseA }} A fuse of {{ plan.tags[f.gear] }}: {{ fusePlace(job, f, plan.tags, lengthText) }}</text
         >
       </SheetFrame>
     </template>
@@ -149,9 +146,9 @@ const at = ({ file, inUnits }: Export) =>
         </ul>
         <p v-if="store.unsaved" class="small">Files hold what is saved; this job is still being saved.</p>
       </section>
-      <section v-if="store.plan!.overrules.length">
+      <section v-if="plan.overrules.length">
         <h3>Overrides</h3>
-        <OverruleNote v-for="o in store.plan!.overrules" :key="o.key" :of="o.key" named />
+        <OverruleNote v-for="o in plan.overrules" :key="o.key" :of="o.key" named />
       </section>
     </template>
   </StationLayout>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { CHOICES, choicesFor, taken, type ChoiceId } from '#core/job/choices';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
-const store = useJob();
+const { store, job } = useSheet();
 interface Shown {
   readonly name: string;
   readonly changes: string;
 }
 const rows = computed(() =>
-  choicesFor(store.job!).map((id) => {
+  choicesFor(job.value).map((id) => {
     const options = CHOICES[id].options as Record<string, Shown>;
-    const now = taken(store.job!.choices, id) as string;
+    const now = taken(job.value.choices, id) as string;
     return {
       id,
       name: CHOICES[id].name,

@@ -4,7 +4,6 @@ import type { Vec3 } from '#core/units/vectors';
 import { layCallouts } from '#core/drawing/callouts';
 import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
 import { CHOICES, choicesFor, taken } from '#core/job/choices';
-import { craftOf } from '#core/job/job';
 import type { Battery } from '#core/job/supply';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
@@ -13,7 +12,7 @@ import FitText from '../../drawing/FitText.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import { useBay } from '../../stores/bay';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import CraftPanel from './CraftPanel.vue';
 import ChoicesPanel from './ChoicesPanel.vue';
 import LampsPanel from './LampsPanel.vue';
@@ -23,11 +22,10 @@ import WiringPanel from './WiringPanel.vue';
 import WishesPanel from './WishesPanel.vue';
 import { dimensions } from '#core/drawing/dimensions';
 
-const store = useJob();
+const { store, job, pattern: craft } = useSheet();
 const bay = useBay();
-const craft = computed(() => craftOf(store.job!));
 const views = computed(() => twoViews(craft.value));
-const dims = computed(() => dimensions(store.job!, views.value));
+const dims = computed(() => dimensions(job.value, views.value));
 
 const PANELS = {
   wishes: WishesPanel,
@@ -58,11 +56,11 @@ const batteryLine = (all: readonly Battery[]) =>
     ? `${CHEMISTRY[all[0]!.chemistry]} ${all[0]!.capacityAh} Ah`
     : all.map((b) => `${CHEMISTRY[b.chemistry]} ${b.capacityAh}`).join(', ');
 const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] => {
-  const job = store.job!;
-  const { batteries, existing, lamps, memories, measures } = job.craft;
+  const now = job.value;
+  const { batteries, existing, lamps, memories, measures } = now.craft;
   const { places, batteryPlace, switchedPlace, ears } = craft.value;
-  const choices = choicesFor(store.job!);
-  const other = choices.filter((id) => taken(job.choices, id) !== CHOICES[id].usual).length;
+  const choices = choicesFor(now);
+  const other = choices.filter((id) => taken(now.choices, id) !== CHOICES[id].usual).length;
   const open = Object.values(lamps).filter((l) => l.answer === 'open').length;
   const unmetered = Object.values(existing).filter((e) => !e.metered).length;
   const dash = Object.values(places).find((p) => p.accepts.includes('headUnit'))?.at ?? ears;
@@ -72,7 +70,7 @@ const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] 
     {
       id: 'wishes',
       name: 'Wishes',
-      line: job.wishes ? brief(job.wishes) : 'not asked yet',
+      line: now.wishes ? brief(now.wishes) : 'not asked yet',
       at: [ears[0], 0, ears[2] - 320],
     },
     {

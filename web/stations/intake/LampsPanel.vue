@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { EARS } from '#core/connections/zones';
 import { computed, ref } from 'vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { LAMP_ANSWERS, type HiddenLamp } from '#core/job/parts/intake';
 
-const store = useJob();
-const rows = computed(() => Object.entries(store.job!.craft.lamps));
-const gear = computed(() => Object.entries(store.job!.gear).filter(([, g]) => g.place !== null));
+const { store, job, plan } = useSheet();
+const rows = computed(() => Object.entries(job.value.craft.lamps));
+const gear = computed(() => Object.entries(job.value.gear).filter(([, g]) => g.place !== null));
 const name = ref('');
 const error = ref('');
 const set = (id: string, lamp: Partial<HiddenLamp> | null) => store.edit([{ op: 'setLamp', id, lamp }]);
@@ -43,9 +43,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
               @change="set(id, { by: valueOf($event) || null })"
             >
               <option value="">not said</option>
-              <option v-for="[g, placed] in gear" :key="g" :value="g">
-                {{ store.plan!.tags[g] }} {{ placed.item.name }}
-              </option>
+              <option v-for="[g, placed] in gear" :key="g" :value="g">{{ plan.tags[g] }} {{ placed.item.name }}</option>
             </select>
           </div>
           <div>
@@ -79,7 +77,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
       <BButton type="submit" size="sm" variant="primary">Add</BButton>
     </form>
     <p class="caution">
-      Nothing may hide an instrument or warning lamp that the {{ EARS[store.job!.craft.pattern.kind] }} needs.
+      Nothing may hide an instrument or warning lamp that the {{ EARS[job.craft.pattern.kind] }} needs.
     </p>
   </section>
 </template>

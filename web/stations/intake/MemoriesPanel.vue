@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
-const store = useJob();
-const rows = computed(() => Object.entries(store.job!.craft.memories));
+const { store, job } = useSheet();
+const rows = computed(() => Object.entries(job.value.craft.memories));
 const draft = reactive({ name: '', relearn: '' });
 const error = ref('');
 function add(): void {

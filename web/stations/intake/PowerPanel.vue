@@ -3,17 +3,17 @@ import { useRouter } from 'vue-router';
 import { batteryIds } from '#core/connections/feeding';
 import BatteryFields from '../../app/BatteryFields.vue';
 import FactField from '../../app/FactField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
-const store = useJob();
+const { job } = useSheet();
 const router = useRouter();
 </script>
 
 <template>
   <section>
     <h2>Battery and charging</h2>
-    <template v-for="id in batteryIds(store.job!)" :key="id">
-      <h3 v-if="batteryIds(store.job!).length > 1">{{ store.job!.craft.batteries[id]!.name }}</h3>
+    <template v-for="id in batteryIds(job)" :key="id">
+      <h3 v-if="batteryIds(job).length > 1">{{ job.craft.batteries[id]!.name }}</h3>
       <BatteryFields :id="id" />
     </template>
     <h3>Alternator</h3>

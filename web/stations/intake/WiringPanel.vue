@@ -4,10 +4,10 @@ import { EXISTING_USES, type Existing } from '#core/job/supply';
 import { COLOUR_NAMES, colourText, type ColourName } from '#core/tables/colours';
 import CircuitReadings from '../../app/CircuitReadings.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
-const store = useJob();
-const rows = computed(() => Object.entries(store.job!.craft.existing));
+const { store, job } = useSheet();
+const rows = computed(() => Object.entries(job.value.craft.existing));
 interface Draft {
   name: string;
   body: ColourName;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import TextField from '../../app/TextField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
-const store = useJob();
+const { store, job } = useSheet();
 </script>
 
 <template>
@@ -11,13 +11,13 @@ const store = useJob();
     <div class="fields">
       <TextField
         label="Customer"
-        :shown="store.job!.customer"
+        :shown="job.customer"
         :max="400"
         :take="(customer) => store.edit([{ op: 'setCustomer', customer }])"
       />
       <TextField
         label="Wishes, in the owner’s words"
-        :shown="store.job!.wishes"
+        :shown="job.wishes"
         :max="2000"
         :rows="7"
         placeholder="Talking-level music or the whole lake; zones; phone, USB, microphone, television"
@@ -25,7 +25,7 @@ const store = useJob();
       />
       <TextField
         label="The craft as it came in"
-        :shown="store.job!.craft.note"
+        :shown="job.craft.note"
         :max="400"
         :rows="4"
         placeholder="Year and trim, scratches, what is fitted already, faults found before the quote"

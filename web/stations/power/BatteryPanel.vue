@@ -4,28 +4,28 @@ import { BATTERY_FIGURES, batteryFormulas, casesOf, reserveOf, ringsOf, shortAtP
 import { figure, short } from '#core/units/figures';
 import BatteryFields from '../../app/BatteryFields.vue';
 import FigureField from '../../app/FigureField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import FigureRow from './FigureRow.vue';
 import { clock } from '#core/units/figures';
 
 /** One battery: what it is, what it gives in each state, how long it lasts and stands. */
 const props = defineProps<{ id: string }>();
-const store = useJob();
-const battery = computed(() => store.job!.craft.batteries[props.id]!);
-const power = computed(() => store.plan!.power);
-const keyOff = computed(() => store.plan!.keyOff.find((k) => k.battery === props.id));
-const rings = computed(() => ringsOf(store.job!, props.id));
-const fault = computed(() => shortAtPost(store.job!, props.id));
+const { store, job, plan } = useSheet();
+const battery = computed(() => job.value.craft.batteries[props.id]!);
+const power = computed(() => plan.value.power);
+const keyOff = computed(() => plan.value.keyOff.find((k) => k.battery === props.id));
+const rings = computed(() => ringsOf(job.value, props.id));
+const fault = computed(() => shortAtPost(job.value, props.id));
 const reserve = computed(() => reserveOf(battery.value));
 const isSound = computed(() => power.value.battery === props.id);
 const music = computed(() => (isSound.value ? power.value.musicHours : undefined));
 const states = computed(() =>
-  casesOf(store.job!).flatMap((c) => {
+  casesOf(job.value).flatMap((c) => {
     const state = power.value.sources[c.id]?.[props.id];
     return state ? [{ ...c, ...state }] : [];
   }),
 );
-const formulas = computed(() => batteryFormulas(store.job!, store.plan!, props.id));
+const formulas = computed(() => batteryFormulas(job.value, plan.value, props.id));
 const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
   store.edit([{ op: 'setBattery', id: props.id, battery: part }], 'rings on the posts');
 </script>
@@ -95,11 +95,11 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
     </table>
     <h3>Isolate, in this order</h3>
     <ol class="order">
-      <li v-for="line in store.plan!.isolation.off" :key="line">{{ line }}</li>
+      <li v-for="line in plan.isolation.off" :key="line">{{ line }}</li>
     </ol>
     <h3>Reconnect</h3>
     <ol class="order">
-      <li v-for="line in store.plan!.isolation.on" :key="line">{{ line }}</li>
+      <li v-for="line in plan.isolation.on" :key="line">{{ line }}</li>
     </ol>
     <p class="caution">Battery negative off first, and last back on. The fuse is fitted last.</p>
     <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>

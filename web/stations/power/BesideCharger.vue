@@ -4,7 +4,7 @@ import type { FactName } from '#core/job/facts';
 import { batteryIds } from '#core/connections/feeding';
 import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 /** What charges a battery besides the alternator, if the craft has it: which battery, and its figures. */
 defineProps<{
@@ -15,9 +15,9 @@ defineProps<{
   figures: readonly { readonly key: Extract<keyof F, string>; readonly fact: FactName; readonly label: string }[];
 }>();
 const emit = defineEmits<{ change: [charger: Partial<F> | null] }>();
-const store = useJob();
-const ids = computed(() => batteryIds(store.job!));
-const names = computed(() => Object.fromEntries(ids.value.map((id) => [id, store.job!.craft.batteries[id]!.name])));
+const { job } = useSheet();
+const ids = computed(() => batteryIds(job.value));
+const names = computed(() => Object.fromEntries(ids.value.map((id) => [id, job.value.craft.batteries[id]!.name])));
 function set(key: string, value: string | number): void {
   const part = { [key]: value } as Partial<F>;
   emit('change', part);

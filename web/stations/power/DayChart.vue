@@ -19,7 +19,7 @@ import { ENGINES, LISTENING } from '#core/job/supply';
 import { reserveOf, type DayPlan } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
 import { useTheme } from '../../app/theme';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 use([
   LineChart,
@@ -33,12 +33,12 @@ use([
 
 /** Charge, current and volts of every battery over the day; beside it, dashed, the day of what it is held against. */
 const props = defineProps<{ day: DayPlan; other: DayPlan | undefined }>();
-const store = useJob();
+const { job } = useSheet();
 const { theme } = useTheme();
 const { width: wide } = useElementSize(useTemplateRef<HTMLElement>('whole'));
 
 type Option = ComposeOption<LineSeriesOption | GridComponentOption | TooltipComponentOption>;
-const ids = computed(() => batteryIds(store.job!));
+const ids = computed(() => batteryIds(job.value));
 
 /** The theme's own colours: read anew when it changes. */
 const ink = computed(() => {
@@ -62,7 +62,7 @@ const ROWS = [
 
 const bands = computed(() => {
   let from = 0;
-  return store.job!.day.segments.map((s) => {
+  return job.value.day.segments.map((s) => {
     const band = {
       name: s.name,
       from,
@@ -84,7 +84,7 @@ const option = computed((): Option => {
       const colour = series[n % series.length]!;
       const own: LineSeriesOption = {
         type: 'line',
-        name: `${store.job!.craft.batteries[id]!.name}`,
+        name: `${job.value.craft.batteries[id]!.name}`,
         xAxisIndex: r,
         yAxisIndex: r,
         showSymbol: false,
@@ -125,7 +125,7 @@ const option = computed((): Option => {
                   formatter: ids.value.length > 1 ? `reserve B${n + 1}` : 'reserve',
                   position: n ? ('insideEndTop' as const) : ('insideStartTop' as const),
                 },
-                data: [{ yAxis: 100 * reserveOf(store.job!.craft.batteries[id]!) }],
+                data: [{ yAxis: 100 * reserveOf(job.value.craft.batteries[id]!) }],
               },
             }
           : {}),
@@ -134,7 +134,7 @@ const option = computed((): Option => {
         ? [
             {
               type: 'line',
-              name: `${store.job!.craft.batteries[id]!.name}, compared`,
+              name: `${job.value.craft.batteries[id]!.name}, compared`,
               xAxisIndex: r,
               yAxisIndex: r,
               showSymbol: false,
@@ -189,7 +189,7 @@ function tip(items: readonly { value: [number, number] }[]): string {
   const band = bands.value[nearest.segment];
   const rows = ids.value.map(
     (id) =>
-      `${escape(store.job!.craft.batteries[id]!.name)}: ${figure(100 * nearest.charge[id]!, 0)} %, ${figure(nearest.volts[id]!, 2)} V, ${figure(nearest.amps[id]!, 1)} A`,
+      `${escape(job.value.craft.batteries[id]!.name)}: ${figure(100 * nearest.charge[id]!, 0)} %, ${figure(nearest.volts[id]!, 2)} V, ${figure(nearest.amps[id]!, 1)} A`,
   );
   return [
     `${figure(hours, 2)} h · ${escape(band?.name ?? '')}`,
@@ -201,7 +201,7 @@ const escape = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCode
 
 const summary = computed(() =>
   ids.value
-    .map((id) => `${store.job!.craft.batteries[id]!.name} ends at ${short(100 * props.day.batteries[id]!.end)} %`)
+    .map((id) => `${job.value.craft.batteries[id]!.name} ends at ${short(100 * props.day.batteries[id]!.end)} %`)
     .join(', '),
 );
 </script>
@@ -212,7 +212,7 @@ const summary = computed(() =>
       <span v-for="(id, n) in ids" :key="id"
         ><svg viewBox="0 0 22 6" aria-hidden="true">
           <path d="M0 3H22" :stroke="ink.series[n % 4]" stroke-width="2.5" /></svg
-        >{{ ids.length > 1 ? `B${n + 1} ` : '' }}{{ store.job!.craft.batteries[id]!.name }}</span
+        >{{ ids.length > 1 ? `B${n + 1} ` : '' }}{{ job.craft.batteries[id]!.name }}</span
       >
       <span v-if="other"
         ><svg viewBox="0 0 22 6" aria-hidden="true">

@@ -9,18 +9,18 @@ import { figure } from '#core/units/figures';
 import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import TextField from '../../app/TextField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import { clock } from '#core/units/figures';
 
 /** The day the battery is judged by: its parts, what comes of it, and what else to hold beside it. */
 const props = defineProps<{ day: DayPlan | undefined; other: DayPlan | undefined; versus: Versus }>();
 const emit = defineEmits<{ versus: [versus: Versus] }>();
-const store = useJob();
+const { store, job, plan } = useSheet();
 const library = useLibrary();
 const set = (part: Partial<{ celsius: number; startPct: number; segments: Segment[] }>, label = 'change the day') =>
   store.edit([{ op: 'setDay', day: part }], label);
-const segments = computed(() => store.job!.day.segments);
+const segments = computed(() => job.value.day.segments);
 const setSegment = (i: number, part: Partial<Segment>) =>
   set({ segments: segments.value.map((s, n) => (n === i ? { ...s, ...part } : s)) });
 const addSegment = () =>
@@ -40,19 +40,19 @@ const drop = (i: number) => set({ segments: segments.value.filter((_, n) => n !=
 const named = (name: string, i: number) =>
   name.trim() ? setSegment(i, { name: name.trim() }) : 'a part of the day needs one.';
 const engines = computed(() =>
-  store.job!.craft.shore ? ENGINES : { off: ENGINES.off, idle: ENGINES.idle, cruise: ENGINES.cruise },
+  job.value.craft.shore ? ENGINES : { off: ENGINES.off, idle: ENGINES.idle, cruise: ENGINES.cruise },
 );
 const listening = Object.fromEntries(Object.entries(LISTENING).map(([id, { name }]) => [id, name])) as Record<
   Segment['listening'],
   string
 >;
-const names = computed(() => store.job!.craft.batteries);
-const sound = computed(() => store.plan!.power.battery);
+const names = computed(() => job.value.craft.batteries);
+const sound = computed(() => plan.value.power.battery);
 
 const WHY = computed(() => ({
   empty: 'a battery is empty',
   collapse: 'the volts collapse',
-  low: `the gear has less than ${figure(GIVES_UP_PART * store.job!.craft.nominalVolts, 1)} V`,
+  low: `the gear has less than ${figure(GIVES_UP_PART * job.value.craft.nominalVolts, 1)} V`,
 }));
 const lines = computed(() => (props.day ? verdict(props.day) : []));
 const otherLines = computed(() => (props.other ? verdict(props.other) : []));
@@ -64,7 +64,7 @@ function verdict(day: DayPlan): { text: string; bad: boolean }[] {
     day.noStartAt === undefined
       ? { text: 'The engine starts all day.', bad: false }
       : { text: `From ${clock(day.noStartAt)} on the engine may not start.`, bad: true },
-    ...batteryIds(store.job!).flatMap((id) => {
+    ...batteryIds(job.value).flatMap((id) => {
       const b = day.batteries[id];
       if (!b) return [];
       return [
@@ -82,8 +82,8 @@ function verdict(day: DayPlan): { text: string; bad: boolean }[] {
 
 const VERSUS = { none: 'none', battery: 'another battery', amplifier: 'another amplifier' };
 const amplifiers = computed(() =>
-  Object.entries(store.job!.gear)
-    .flatMap(([id, { item }]) => (item.kind === 'amplifier' ? [{ id, item, tag: store.plan!.tags[id] ?? '' }] : []))
+  Object.entries(job.value.gear)
+    .flatMap(([id, { item }]) => (item.kind === 'amplifier' ? [{ id, item, tag: plan.value.tags[id] ?? '' }] : []))
     .sort((a, b) => a.tag.localeCompare(b.tag)),
 );
 const instead = computed(() => {
@@ -93,7 +93,7 @@ const instead = computed(() => {
 /** Amplifiers of the shelf that could take its place. */
 const candidates = computed((): Record<string, string> => {
   const own = instead.value;
-  return own ? Object.fromEntries(standIns(store.job!, own.id, library.shelf).map((item) => [item.id, item.name])) : {};
+  return own ? Object.fromEntries(standIns(job.value, own.id, library.shelf).map((item) => [item.id, item.name])) : {};
 });
 watch(candidates, (now) => {
   const { versus } = props;
@@ -130,13 +130,13 @@ function setMode(mode: string): void {
       <FigureField
         label="Starting charge"
         fact="startPct"
-        :model-value="store.job!.day.startPct"
+        :model-value="job.day.startPct"
         @update:model-value="set({ startPct: $event })"
       />
       <FigureField
         label="Ambient temp."
         fact="airCelsius"
-        :model-value="store.job!.day.celsius"
+        :model-value="job.day.celsius"
         @update:model-value="set({ celsius: $event })"
       />
     </div>

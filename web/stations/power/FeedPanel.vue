@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { endName } from '#core/connections/runs';
 import { computed, ref } from 'vue';
 import { isPowered, type FuseHolder } from '#core/gear/gear';
 import {
@@ -26,7 +25,7 @@ import { figure, short } from '#core/units/figures';
 import FigureField from '../../app/FigureField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import { gaugeText } from '../../app/units';
 import FeederField from './FeederField.vue';
@@ -34,21 +33,18 @@ import FigureRow from './FigureRow.vue';
 
 /** One feed: what is chosen, what that comes to, and why. */
 const props = defineProps<{ feed: Feed }>();
-const store = useJob();
+const { store, job, plan, tag, endOf } = useSheet();
 const library = useLibrary();
-const tagOf = (gear: string) => store.plan!.tags[gear] ?? '';
-const tag = computed(() => tagOf(props.feed.gear));
-const job = computed(() => store.job!);
 const settings = computed(() => job.value.settings);
-const common = computed(() => store.plan!.power.common);
+const common = computed(() => plan.value.power.common);
 const cases = computed(() => casesOf(job.value));
 /** State whose figures are opened. */
 const opened = ref<FeedCase['id']>();
-const formulas = computed(() => feedFormulas(job.value, store.plan!.power, props.feed));
+const formulas = computed(() => feedFormulas(job.value, plan.value.power, props.feed));
 const drawn = computed(() => mostDrawn(props.feed));
 const lost = computed(() => mostLost(props.feed));
 const stateWords = (id: FeedCase['id']) => caseName(id).toLowerCase();
-const alternatives = computed(() => gaugeAlternatives(job.value, store.plan!.power, props.feed));
+const alternatives = computed(() => gaugeAlternatives(job.value, plan.value.power, props.feed));
 /** Two sizes either side of the one that is taken. */
 const near = computed(() => {
   const at = alternatives.value.findIndex(({ gauge }) => gauge === props.feed.gauge);
@@ -96,7 +92,7 @@ const setGauge = (event: Event) => {
 };
 const ends = computed(() => {
   const seen = new Set<string>();
-  return store.plan!.terminals.filter(({ run, at, with: what }) => {
+  return plan.value.terminals.filter(({ run, at, with: what }) => {
     const own = run.endsWith(`>${props.feed.gear}`) && /^(feed|return):/.test(run);
     const key = `${run}@${at}@${what}`;
     return own && !seen.has(key) && Boolean(seen.add(key));
@@ -111,17 +107,17 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
 <template>
   <section>
     <h2>
-      Feed to <span class="tag">{{ tag }}</span> {{ feed.item.name }}
+      Feed to <span class="tag">{{ tag(feed.gear) }}</span> {{ feed.item.name }}
     </h2>
     <div class="fields">
       <FeederField :gear="feed.gear" />
       <div class="wide">
         <label class="form-label" for="holder">{{
-          fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${tagOf(feed.feeder)}`
+          fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${tag(feed.feeder)}`
         }}</label>
         <select id="holder" class="form-select" :value="feed.choice.holder?.id ?? ''" @change="setHolder">
           <option value="">
-            {{ feed.family && !feed.choice.holder ? `the way of ${tagOf(feed.feeder)}` : 'none' }}
+            {{ feed.family && !feed.choice.holder ? `the way of ${tag(feed.feeder)}` : 'none' }}
           </option>
           <option v-for="h in holders" :key="h.id" :value="h.id">{{ h.name }}</option>
           <option
@@ -211,9 +207,9 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         <dt>because it is</dt>
         <dd data-figure="because">{{ REASONS[feed.gaugeReason] }}</dd>
       </div>
-      <template v-if="common && store.plan!.power.feeds[common.gear]?.battery === feed.battery && fromBattery">
+      <template v-if="common && plan.power.feeds[common.gear]?.battery === feed.battery && fromBattery">
         <div>
-          <dt>Common return from {{ tagOf(common.gear) }}</dt>
+          <dt>Common return from {{ tag(common.gear) }}</dt>
           <dd data-figure="common">{{ gaugeText(common.gauge, settings.conductors) }}</dd>
         </div>
         <div class="because">
@@ -241,7 +237,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         >{{ short(feed.fuseA) }} A</FigureRow
       >
       <div v-else-if="feed.above">
-        <dt>Protected by {{ tagOf(feed.above.gear) }}</dt>
+        <dt>Protected by {{ tag(feed.above.gear) }}</dt>
         <dd>{{ short(feed.above.amps) }} A</dd>
       </div>
       <FigureRow
@@ -255,7 +251,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         >{{ figure((feed.run.outMm + feed.run.backMm) / 1000, 2) }} m</FigureRow
       >
       <FigureRow v-if="formulas.short" name="short" :label="FEED_FIGURES.short" :formula="formulas.short"
-        >{{ short(Math.round(shortAtFuse(job, store.plan!.power.feeds, feed)!.amps)) }} A</FigureRow
+        >{{ short(Math.round(shortAtFuse(job, plan.power.feeds, feed)!.amps)) }} A</FigureRow
       >
       <div>
         <dt>Max. fuse (maker)</dt>
@@ -278,7 +274,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         <tr>
           <th scope="col">State</th>
           <th scope="col">{{ fromBattery || feed.nominalVolts === job.craft.nominalVolts ? 'Posts' : 'Outlet' }}</th>
-          <th scope="col">At {{ tag }}</th>
+          <th scope="col">At {{ tag(feed.gear) }}</th>
           <th scope="col">Draws</th>
         </tr>
       </thead>
@@ -306,7 +302,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
             <td v-else colspan="3" class="bad">collapses</td>
           </tr>
           <tr v-if="opened === c.id && stateFormula(feed, c)" :data-formula="c.id">
-            <td colspan="4" class="reckoned">
+            <td colspan="4" class="worked">
               {{ stateFormula(feed, c)!.formula }}<br />{{ stateFormula(feed, c)!.numbers }}<br /><i>{{
                 cite(stateFormula(feed, c)!.source)
               }}</i>
@@ -359,7 +355,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
               ]"
               :width="3"
             /></svg
-          >{{ s.gear !== undefined && s.gear !== feed.gear ? `${tagOf(s.gear)}: ` : '' }}{{ s.name }}
+          >{{ s.gear !== undefined && s.gear !== feed.gear ? `${tag(s.gear)}: ` : '' }}{{ s.name }}
         </dt>
         <dd>{{ figure(s.ohm * 1000, 2) }} mΩ</dd>
         <dd>{{ figure(s.lostVolts * 1000, 0) }} mV</dd>
@@ -369,7 +365,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       <h3>Ends</h3>
       <dl>
         <div v-for="e in ends" :key="`${e.run}${e.at}`">
-          <dt>{{ kindOf(e.run) }} at {{ endName(job, e.at, store.plan!.tags, 'mark') }}</dt>
+          <dt>{{ kindOf(e.run) }} at {{ endOf(e.at, 'mark') }}</dt>
           <dd>{{ e.with }}</dd>
         </div>
       </dl>
@@ -406,7 +402,7 @@ tbody th:first-child {
   text-decoration: underline dotted;
   text-underline-offset: 3px;
 }
-.inspector .reckoned {
+.inspector .worked {
   text-align: left;
   white-space: normal;
   border-left: 3px solid var(--tarn);

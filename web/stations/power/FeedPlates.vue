@@ -7,7 +7,7 @@ import { gaugeName } from '#core/tables/conductors';
 import { figure, short } from '#core/units/figures';
 import FitText from '../../drawing/FitText.vue';
 import PressMark from '../../drawing/PressMark.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 /** Every feed as a plate beside the craft; the more there are, the less each says. */
 const props = defineProps<{
@@ -18,8 +18,7 @@ const props = defineProps<{
   y: number;
   noFeed: (gear: string) => string;
 }>();
-const store = useJob();
-const tag = (gear: string) => store.plan!.tags[gear] ?? '';
+const { store, job, tag } = useSheet();
 const shown = computed((): (Feed | string)[] => [
   ...props.feeds.filter(({ gear }) => !props.kept.includes(gear)),
   ...props.kept,
@@ -33,7 +32,7 @@ const plates = computed(() =>
       return {
         gear: f,
         y: props.y + i * rowH.value,
-        title: `${tag(f)} ${store.job!.gear[f]!.item.name}`,
+        title: `${tag(f)} ${job.value.gear[f]!.item.name}`,
         without: props.noFeed(f),
         size: '',
         fuse: '',
@@ -43,7 +42,7 @@ const plates = computed(() =>
         brief: '',
         lengths: undefined,
       };
-    const size = gaugeName(f.gauge, store.job!.settings.conductors);
+    const size = gaugeName(f.gauge, job.value.settings.conductors);
     const fuse =
       f.fuseA !== undefined
         ? `${short(f.fuseA)} A fuse`

@@ -1,17 +1,13 @@
 <script setup lang="ts">
-import { endName } from '#core/connections/runs';
 import { computed } from 'vue';
 import { feederOf, mayFeed, soundBattery } from '#core/connections/feeding';
 import PickField from '../../app/PickField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 /** What gear is fed from: a battery, or gear that passes power on. */
 const props = defineProps<{ gear: string }>();
-const store = useJob();
-const job = computed(() => store.job!);
-const names = computed(() =>
-  Object.fromEntries(mayFeed(job.value, props.gear).map((id) => [id, endName(job.value, id, store.plan!.tags)])),
-);
+const { store, job, endOf } = useSheet();
+const names = computed(() => Object.fromEntries(mayFeed(job.value, props.gear).map((id) => [id, endOf(id)])));
 const feedFrom = (from: string) =>
   store.edit([{ op: 'feedFrom', gear: props.gear, from: from === soundBattery(job.value) ? null : from }]);
 </script>

@@ -3,20 +3,20 @@ import { overrule, setOf } from '#core/job/parts/overrules';
 import { computed } from 'vue';
 import { passesOn } from '#core/gear/gear';
 import MaybeField from '../../app/MaybeField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import FeederField from './FeederField.vue';
 
 /** The feed of gear the craft has already: nothing of it is laid here, what is known of it is told. */
 const props = defineProps<{ gear: string; words: string }>();
-const store = useJob();
-const item = computed(() => store.job!.gear[props.gear]!.item);
+const { store, job, plan } = useSheet();
+const item = computed(() => job.value.gear[props.gear]!.item);
 const readOff = (amps: number | null) => store.edit([overrule('fuse', props.gear, amps)], 'read the fuse off');
 </script>
 
 <template>
   <section>
     <h2>
-      Feed to <span class="tag">{{ store.plan!.tags[gear] }}</span> {{ item.name }}
+      Feed to <span class="tag">{{ plan.tags[gear] }}</span> {{ item.name }}
     </h2>
     <p>{{ words }}</p>
     <div class="fields">
@@ -27,7 +27,7 @@ const readOff = (amps: number | null) => store.edit([overrule('fuse', props.gear
         label="Fuse ahead of it, read off"
         fact="fuseA"
         empty="not read"
-        :model-value="setOf(store.job!, 'fuse', gear) ?? null"
+        :model-value="setOf(job, 'fuse', gear) ?? null"
         @update:model-value="readOff"
       />
     </div>

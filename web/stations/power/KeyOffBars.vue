@@ -2,22 +2,22 @@
 import { computed } from 'vue';
 import { short } from '#core/units/figures';
 import { SHEET } from '#core/drawing/sheet';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 /** What each battery loses with the key off, as lengths, and how many days it stands. */
 defineProps<{ mark: (battery: string) => string }>();
-const store = useJob();
+const { job, plan } = useSheet();
 const X = 190;
 const W = SHEET.w - X - 150;
 const rows = computed(() => {
-  const all = store.plan!.keyOff;
+  const all = plan.value.keyOff;
   const most = Math.max(1e-3, ...all.map((k) => k.amps + k.selfA));
   const pitch = Math.min(58, 150 / Math.max(1, all.length));
   return all.map((k, i) => {
     let x = X;
     const parts = [
       ...k.drains.map((d) => ({
-        what: d.gear === undefined ? d.what : `${store.plan!.tags[d.gear]} ${d.what}`,
+        what: d.gear === undefined ? d.what : `${plan.value.tags[d.gear]} ${d.what}`,
         amps: d.amps,
       })),
       { what: 'by itself', amps: k.selfA },
@@ -36,7 +36,7 @@ const rows = computed(() => {
   <g aria-hidden="true">
     <text x="40" y="484" class="strong">Lost with the key off, and days until only the reserve is left</text>
     <g v-for="r in rows" :key="r.battery">
-      <text x="40" :y="r.y + 15">{{ mark(r.battery) }} {{ store.job!.craft.batteries[r.battery]!.name }}</text>
+      <text x="40" :y="r.y + 15">{{ mark(r.battery) }} {{ job.craft.batteries[r.battery]!.name }}</text>
       <g v-for="p in r.parts" :key="p.what">
         <rect class="bar" :class="{ own: p.own }" :x="p.x" :y="r.y" :width="Math.max(1, p.w)" height="20" />
         <text v-if="p.w > 84" class="small" :x="p.x + 5" :y="r.y + 15">{{ p.what }} {{ short(p.amps * 1000) }}</text>

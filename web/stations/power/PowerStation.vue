@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { endName } from '#core/connections/runs';
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { isFed } from '#core/gear/gear';
@@ -30,7 +29,8 @@ import GearTags from '../../drawing/GearTags.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import { useJob, withoutDrawing } from '../../stores/job';
+import { withoutDrawing } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import { searches } from '../../workers';
 import { alongPath } from './along';
@@ -49,13 +49,11 @@ import VoltChart from './VoltChart.vue';
 // Charts are only brought in when one is shown.
 const DayChart = defineAsyncComponent(() => import('./DayChart.vue'));
 
-const store = useJob();
+const { store, job, plan, tag, endOf } = useSheet();
 const library = useLibrary();
 const router = useRouter();
-const job = computed(() => store.job!);
-const power = computed(() => store.plan!.power);
+const power = computed(() => plan.value.power);
 const pattern = computed(() => craftOf(job.value));
-const tag = (gear: string) => store.plan!.tags[gear] ?? '';
 
 // ── What the sheet is asked ─────────────────────────────────────────────────────────────────────
 
@@ -111,7 +109,7 @@ const battery = computed(() =>
 
 const WAKING = ['turnOn', 'switched'];
 const runs = computed(() =>
-  store.plan!.runs.filter((run) =>
+  plan.value.runs.filter((run) =>
     part.value === 'turnOn' ? WAKING.includes(run.kind) : run.kind === 'feed' || run.kind === 'return',
   ),
 );
@@ -204,13 +202,13 @@ const printed = computed(() => {
   });
 });
 
-/** What is asked of each lead that wakes something, printed on it. */
+/** The load on each turn-on lead, printed on it. */
 const asked = computed(() =>
   part.value === 'turnOn'
     ? lanes.value.flatMap((lane) => {
         const { kind, to } = lane.run;
         if (kind !== 'switched' && kind !== 'turnOn') return [];
-        const text = `${short(wakingAmps(job.value, store.plan!.turnOn, kind, to) * 1000)} mA`;
+        const text = `${short(wakingAmps(job.value, plan.value.turnOn, kind, to) * 1000)} mA`;
         // Two that lie side by side are read apart.
         const sides = kind === 'switched' ? [22, -16] : [-16, 22];
         const spots = [0.5, 0.4, 0.6, 0.3, 0.7, 0.2, 0.8].flatMap((t) => {
@@ -225,7 +223,7 @@ const asked = computed(() =>
 /** What is written on the wires, none over another, over a tag or over a battery. */
 const onWires = computed(() => {
   const fed = (id: string) => feeds.value.some((f) => f.gear === id && f.run);
-  const tagged = tagMarks(job.value, store.plan!.tags, projection.value, fed);
+  const tagged = tagMarks(job.value, plan.value.tags, projection.value, fed);
   const there = [
     ...batteries.value.map(({ x, y }) => ({ at: [x, y - 3] as const, w: 44, h: 40 })),
     { at: [CHART.x + CHART_TITLE.w / 2, CHART.y - CHART_TITLE.above] as const, w: CHART_TITLE.w, h: CHART_TITLE.h },
@@ -264,7 +262,7 @@ const mark = (id: string): string => {
 function noFeed(gear: string): { short: string; long: string } {
   const { there } = job.value.gear[gear]!;
   if (there === 'kept') {
-    const from = endName(job.value, feederOf(job.value, gear), store.plan!.tags, 'mark');
+    const from = endOf(feederOf(job.value, gear), 'mark');
     const fuse = power.value.feeds[gear]?.fuseA;
     return {
       short: fuse === undefined ? 'keeps the feed it has' : `keeps its feed, ${short(fuse)} A`,
@@ -429,7 +427,7 @@ watch(
             </PressMark>
           </template>
           <template v-else>
-            <g v-for="(id, i) in store.plan!.turnOn.woken" :key="id">
+            <g v-for="(id, i) in plan.turnOn.woken" :key="id">
               <text x="38" :y="LIST_Y + 19 + i * 40" class="strong">{{ tag(id) }} {{ job.gear[id]!.item.name }}</text>
               <text x="38" :y="LIST_Y + 36 + i * 40" class="small">turned on by the head unit</text>
             </g>

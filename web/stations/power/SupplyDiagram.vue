@@ -7,13 +7,12 @@ import { casesOf, chargersAt, closedTies, meanSunA, type FeedCase } from '#core/
 import { figure, short } from '#core/units/figures';
 import { SHEET } from '#core/drawing/sheet';
 import PressMark from '../../drawing/PressMark.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 /** Who gives what in one state: chargers above, batteries and what joins them, what they feed below. */
 defineProps<{ mark: (battery: string) => string }>();
-const store = useJob();
-const job = computed(() => store.job!);
-const power = computed(() => store.plan!.power);
+const { job, plan } = useSheet();
+const power = computed(() => plan.value.power);
 const cases = computed(() => casesOf(job.value));
 const asked = ref<FeedCase['id']>('idleMusic');
 const now = computed(() => cases.value.find(({ id }) => id === asked.value) ?? cases.value[0]!);
@@ -42,7 +41,7 @@ const boxes = computed(() =>
         ? 'volts collapse'
         : `${figure(state.volts, 2)} V, ${state.state === 'idle' ? 'rests' : `gives ${figure(state.amps, 1)} A`}`,
       feeds: fed.length
-        ? `${fed.map((f) => store.plan!.tags[f.gear]).join(', ')}: ${figure(amps, 1)} A`
+        ? `${fed.map((f) => plan.value.tags[f.gear]).join(', ')}: ${figure(amps, 1)} A`
         : 'feeds nothing of the sound',
     };
   }),

@@ -7,24 +7,24 @@ import { BEHAVIOUR } from '#core/tables/batteries';
 import { CRAFT_RULES } from '#core/power/index';
 import { gaugeName, INSULATIONS, sizesOf, WIRE_STANDARDS, type Gauge } from '#core/tables/conductors';
 import { cite } from '#core/tables/source';
-import { craftOf, type Job } from '#core/job/job';
+import { type Job } from '#core/job/job';
 import FactField from '../../app/FactField.vue';
 import MaybeField from '../../app/MaybeField.vue';
 import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import { lengthText } from '../../app/units';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import BesideCharger from './BesideCharger.vue';
 import TieFields from './TieFields.vue';
 
 /** What the feeds stand on: batteries and what joins them, charging, the wire, and whose rules are kept. */
-const store = useJob();
-const craft = computed(() => store.job!.craft);
-const settings = computed(() => store.job!.settings);
+const { store, job, pattern } = useSheet();
+const craft = computed(() => job.value.craft);
+const settings = computed(() => job.value.settings);
 const names = computed(() =>
   Object.fromEntries(Object.entries(craft.value.batteries).map(([id, { name }]) => [id, name])),
 );
-const ids = computed(() => batteryIds(store.job!));
+const ids = computed(() => batteryIds(job.value));
 const newId = () => crypto.randomUUID().slice(0, 8);
 
 function addBattery(): void {
@@ -52,7 +52,7 @@ function addBattery(): void {
 }
 const untied = computed(() => {
   const tied = new Set(Object.values(craft.value.ties).flatMap(({ from, to }) => [`${from}>${to}`, `${to}>${from}`]));
-  const from = startBattery(store.job!);
+  const from = startBattery(job.value);
   const to = ids.value.find((id) => id !== from && !tied.has(`${from}>${id}`));
   return to === undefined ? undefined : { from, to };
 });
@@ -88,8 +88,7 @@ const SUN = [
 const setSettings = (part: Partial<Job['settings']>) => store.edit([{ op: 'setSettings', settings: part }]);
 const ticked = (event: Event) => (event.target as HTMLInputElement).checked;
 const rules = computed(() => CRAFT_RULES[craft.value.pattern.kind]);
-const pattern = computed(() => craftOf(store.job!));
-const grounds = computed(() => taken(store.job!.choices, 'grounds'));
+const grounds = computed(() => taken(job.value.choices, 'grounds'));
 const leastSizes = computed((): Record<string, string> => ({
   '': 'as the craft asks',
   ...Object.fromEntries(sizesOf(settings.value.conductors).map((g) => [g, gaugeName(g, settings.value.conductors)])),
@@ -138,7 +137,7 @@ const groundNames: Record<string, string> = Object.fromEntries(
         v-if="ids.length > 1"
         label="It charges"
         :options="names"
-        :model-value="craft.charging.at ?? startBattery(store.job!)"
+        :model-value="craft.charging.at ?? startBattery(job)"
         @update:model-value="store.edit([{ op: 'setCharging', charging: { at: $event } }])"
       />
       <FactField of="charging" fact="spareIdleA" label="Spare current at idle" />

@@ -4,13 +4,13 @@ import type { FactName } from '#core/job/facts';
 import { TIES, type Tie } from '#core/job/supply';
 import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 /** What joins two batteries. */
 const props = defineProps<{ id: string }>();
-const store = useJob();
-const tie = computed(() => store.job!.craft.ties[props.id]!);
-const name = (battery: string) => store.job!.craft.batteries[battery]!.name;
+const { store, job } = useSheet();
+const tie = computed(() => job.value.craft.ties[props.id]!);
+const name = (battery: string) => job.value.craft.batteries[battery]!.name;
 const set = (part: Partial<Tie>, label?: string) => store.edit([{ op: 'setTie', id: props.id, tie: part }], label);
 
 type Figure = 'milliohm' | 'diodeVolts' | 'setVolts' | 'mostA';

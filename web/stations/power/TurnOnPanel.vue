@@ -10,25 +10,24 @@ import CircuitReadings from '../../app/CircuitReadings.vue';
 import FigureField from '../../app/FigureField.vue';
 import PickField from '../../app/PickField.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { clock } from '#core/units/figures';
 import FigureRow from './FigureRow.vue';
 
-/** Who wakes whom, by how much, from which circuit; and what is lost with the key off. */
-const store = useJob();
-const turnOn = computed(() => store.plan!.turnOn);
-const tagOf = (gear: string) => store.plan!.tags[gear] ?? gear;
+/** What turns what on, with what load, from which circuit; and what is lost with the key off. */
+const { store, job, plan, tag } = useSheet();
+const turnOn = computed(() => plan.value.turnOn);
 const milli = (amps: number) => `${short(amps * 1000)} mA`;
 const amplifiers = computed(() =>
-  Object.entries(store.job!.gear).flatMap(([id, { item, there }]) =>
-    item.kind === 'amplifier' && there !== 'bypassed' ? [{ id, item, wake: wakeOf(store.job!, id) }] : [],
+  Object.entries(job.value.gear).flatMap(([id, { item, there }]) =>
+    item.kind === 'amplifier' && there !== 'bypassed' ? [{ id, item, wake: wakeOf(job.value, id) }] : [],
   ),
 );
 const between = computed(() => ({
   '': 'nothing',
   ...Object.fromEntries(
-    Object.entries(store.job!.gear).flatMap(([id, { item }]) =>
-      item.kind === 'relay' || item.kind === 'switchModule' ? [[id, `${tagOf(id)} ${item.name}`]] : [],
+    Object.entries(job.value.gear).flatMap(([id, { item }]) =>
+      item.kind === 'relay' || item.kind === 'switchModule' ? [[id, `${tag(id)} ${item.name}`]] : [],
     ),
   ),
 }));
@@ -36,9 +35,9 @@ const setWake = (id: string, wake: Wake) =>
   store.edit([{ op: 'setSource', id, choice: { wake: wake === 'head' ? null : wake } }], 'change what turns it on');
 /** Relays and switch modules with a coil of their own to be told by: not what stands in the turn-on lead already. */
 const triggered = computed(() =>
-  Object.entries(store.job!.gear).flatMap(([id, { item, there }]) =>
-    (item.kind === 'relay' || item.kind === 'switchModule') && there !== 'bypassed' && store.job!.turnOn.through !== id
-      ? [{ id, item, by: triggerOf(store.job!, id) }]
+  Object.entries(job.value.gear).flatMap(([id, { item, there }]) =>
+    (item.kind === 'relay' || item.kind === 'switchModule') && there !== 'bypassed' && job.value.turnOn.through !== id
+      ? [{ id, item, by: triggerOf(job.value, id) }]
       : [],
   ),
 );
@@ -47,13 +46,13 @@ const setTrigger = (id: string, by: keyof typeof TRIGGERS) =>
   store.edit([{ op: 'setSource', id, choice: { wake: by || null } }], 'change what triggers it');
 const chosen = computed(() => {
   const { selected } = store;
-  const id = selected?.kind === 'existing' ? selected.id : store.job!.turnOn.source;
+  const id = selected?.kind === 'existing' ? selected.id : job.value.turnOn.source;
   return turnOn.value.candidates.find((c) => c.id === id);
 });
 const tap = (id: string | null) => store.edit([{ op: 'setTurnOn', turnOn: { source: id } }], 'tap a circuit');
-const headTag = computed(() => (turnOn.value.head === undefined ? undefined : tagOf(turnOn.value.head)));
-const left = computed(() => store.plan!.keyOff.filter(({ leftOnHours }) => leftOnHours !== undefined));
-const formulas = computed(() => turnOnFormulas(store.job!, store.plan!));
+const headTag = computed(() => (turnOn.value.head === undefined ? undefined : tag(turnOn.value.head)));
+const left = computed(() => plan.value.keyOff.filter(({ leftOnHours }) => leftOnHours !== undefined));
+const formulas = computed(() => turnOnFormulas(job.value, plan.value));
 const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen.value.circuit.size) : undefined));
 </script>
 
@@ -63,7 +62,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
     <dl v-if="headTag">
       <div>
         <dt>{{ headTag }} turns on</dt>
-        <dd>{{ turnOn.woken.map(tagOf).join(', ') || 'nothing' }}</dd>
+        <dd>{{ turnOn.woken.map(tag).join(', ') || 'nothing' }}</dd>
       </div>
       <FigureRow name="turn-on" :label="TURN_ON_FIGURES.turnOn" :formula="formulas.turnOn"
         ><span :class="{ bad: turnOn.neededA > turnOn.availableA }"
@@ -71,7 +70,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         ></FigureRow
       >
       <div v-if="turnOn.through">
-        <dt>Passed on by {{ tagOf(turnOn.through.gear) }}</dt>
+        <dt>Passed on by {{ tag(turnOn.through.gear) }}</dt>
         <dd>{{ milli(turnOn.wokenA) }} of {{ short(turnOn.through.passesA) }} A</dd>
       </div>
       <FigureRow name="switched" :label="TURN_ON_FIGURES.switched" :formula="formulas.switched">{{
@@ -85,14 +84,14 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         class="wide"
         label="Between head unit and amplifiers"
         :options="between"
-        :model-value="store.job!.turnOn.through ?? ''"
+        :model-value="job.turnOn.through ?? ''"
         @update:model-value="store.edit([{ op: 'setTurnOn', turnOn: { through: $event || null } }])"
       />
       <PickField
         v-for="a in amplifiers"
         :key="a.id"
         class="wide"
-        :label="`${tagOf(a.id)} ${a.item.name} is turned on by`"
+        :label="`${tag(a.id)} ${a.item.name} is turned on by`"
         :options="WAKES"
         :model-value="a.wake"
         @update:model-value="setWake(a.id, $event)"
@@ -101,7 +100,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         v-for="r in triggered"
         :key="r.id"
         class="wide"
-        :label="`${tagOf(r.id)} ${r.item.name} is triggered by`"
+        :label="`${tag(r.id)} ${r.item.name} is triggered by`"
         :options="TRIGGERS"
         :model-value="r.by ?? ''"
         @update:model-value="setTrigger(r.id, $event)"
@@ -111,20 +110,20 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         class="wide"
         label="Other loads on its turn-on lead"
         fact="turnOnOtherA"
-        :model-value="store.job!.turnOn.otherA"
+        :model-value="job.turnOn.otherA"
         @update:model-value="store.edit([{ op: 'setTurnOn', turnOn: { otherA: $event } }])"
       />
       <label class="wide joined"
         ><input
           type="checkbox"
-          :checked="store.job!.turnOn.joined"
+          :checked="job.turnOn.joined"
           @change="store.edit([{ op: 'setTurnOn', turnOn: { joined: ($event.target as HTMLInputElement).checked } }])"
         />
         constant and switched leads joined: its own button switches it</label
       >
     </div>
     <p v-for="k in left" :key="k.battery" class="small">
-      Left on, {{ store.job!.craft.batteries[k.battery]!.name }} is at its reserve in {{ clock(k.leftOnHours!) }}.
+      Left on, {{ job.craft.batteries[k.battery]!.name }} is at its reserve in {{ clock(k.leftOnHours!) }}.
     </p>
     <h3>Circuits as switched source</h3>
     <p v-if="!turnOn.candidates.length">
@@ -136,7 +135,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         <button
           type="button"
           class="option"
-          :class="{ now: store.job!.turnOn.source === c.id }"
+          :class="{ now: job.turnOn.source === c.id }"
           :data-candidate="c.id"
           @click="store.select({ kind: 'existing', id: c.id })"
         >
@@ -161,25 +160,25 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
       <p v-if="chosen.circuit.shares" class="small">Shares it: {{ chosen.circuit.shares }}.</p>
       <p v-if="splice" class="small">Tapped with a {{ splice }}.</p>
       <div class="ends">
-        <BButton v-if="store.job!.turnOn.source !== chosen.id" size="sm" variant="primary" @click="tap(chosen.id)"
+        <BButton v-if="job.turnOn.source !== chosen.id" size="sm" variant="primary" @click="tap(chosen.id)"
           >Tap this one</BButton
         >
         <BButton v-else size="sm" variant="outline-secondary" @click="tap(null)">Do not tap it</BButton>
       </div>
     </template>
     <h3>Key off</h3>
-    <template v-for="k in store.plan!.keyOff" :key="k.battery">
+    <template v-for="k in plan.keyOff" :key="k.battery">
       <dl :data-keyoff="k.battery">
         <div v-for="(d, i) in k.drains" :key="i">
-          <dt>{{ d.gear === undefined ? '' : `${tagOf(d.gear)} ` }}{{ d.what }}</dt>
+          <dt>{{ d.gear === undefined ? '' : `${tag(d.gear)} ` }}{{ d.what }}</dt>
           <dd>{{ milli(d.amps) }}</dd>
         </div>
         <div>
-          <dt>{{ store.job!.craft.batteries[k.battery]!.name }} by itself</dt>
+          <dt>{{ job.craft.batteries[k.battery]!.name }} by itself</dt>
           <dd>{{ milli(k.selfA) }}</dd>
         </div>
         <div>
-          <dt>{{ store.job!.craft.batteries[k.battery]!.name }} stands</dt>
+          <dt>{{ job.craft.batteries[k.battery]!.name }} stands</dt>
           <dd data-figure="stands">{{ short(k.days) }} days</dd>
         </div>
         <div v-if="k.switchedOffDays !== undefined">

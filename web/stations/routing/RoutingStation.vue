@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { setOf } from '#core/job/parts/overrules';
-import { craftOf } from '#core/job/job';
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { HAZARDS } from '#core/craft/pattern';
@@ -23,22 +22,22 @@ import { placedGear } from '#core/drawing/placed';
 import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
 import type { Projection } from '#core/drawing/projection';
 import { short as shortFigure } from '#core/units/figures';
-import { useJob, withoutDrawing } from '../../stores/job';
+import { withoutDrawing } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { searches } from '../../workers';
 import NeckView from './NeckView.vue';
 import { gaugeText, inches, lengthText, wireText, wireUnit } from '../../app/units';
-import { RUN_KIND_NAMES, endName, type Run, type Way } from '#core/connections/runs';
+import { RUN_KIND_NAMES, type Run, type Way } from '#core/connections/runs';
 
-const store = useJob();
+const { store, job, plan, pattern, endOf } = useSheet();
 const router = useRouter();
-const pattern = computed(() => craftOf(store.job!));
 const map = computed(() => craftMap(pattern.value));
 const views = computed(() => twoViews(pattern.value));
-const runs = computed(() => store.plan!.runs);
+const runs = computed(() => plan.value.runs);
 const laid = computed(() => runs.value.filter((run) => run.way));
 const lanes = computed(() => ({
-  side: layLanes(store.job!, laid.value, views.value.side),
-  top: layLanes(store.job!, laid.value, views.value.top),
+  side: layLanes(job.value, laid.value, views.value.side),
+  top: layLanes(job.value, laid.value, views.value.top),
 }));
 const selected = computed(() => {
   const chosen = store.selected;
@@ -51,11 +50,11 @@ const isLit = (run: Run) =>
     ? selected.value.id === run.id
     : litLeg.value === undefined || (run.way?.legs.includes(litLeg.value) ?? false);
 const names = (run: Run) => `${RUN_KIND_NAMES[run.kind].replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
-const short = (end: string) => endName(store.job!, end, store.plan!.tags, 'mark');
+const short = (end: string) => endOf(end, 'mark');
 /** Places that are marked though no gear sits there: every battery's, and the switched source. */
 const marked = computed(() => {
   const { batteryPlace, switchedPlace } = pattern.value;
-  const batteries = Object.values(store.job!.craft.batteries).map(({ place }) => place ?? batteryPlace);
+  const batteries = Object.values(job.value.craft.batteries).map(({ place }) => place ?? batteryPlace);
   return [...new Set(batteries), switchedPlace];
 });
 /** Where they are marked in a view: of two that lie on each other the first alone is drawn. */
@@ -68,7 +67,7 @@ const marksIn = (p: Projection) => {
   return marks;
 };
 const isEnd = (gear: string) => selected.value?.from === gear || selected.value?.to === gear;
-const full = (end: string) => endName(store.job!, end, store.plan!.tags);
+const full = (end: string) => endOf(end);
 
 const HEIGHT = computed(() => Math.min(40, (LABELS_END - 26) / Math.max(1, Math.ceil(laid.value.length / 2)) - 5));
 const callouts = computed(() =>
@@ -100,13 +99,11 @@ const neck = computed(() => {
 const proposal = shallowRef<RouteProposals>();
 /** What the routes of a run rest on: asked anew only when one of these has changed. */
 const asked = computed(() => {
-  const { choices, settings, craft } = store.job!;
+  const { choices, settings, craft } = job.value;
   return selected.value
     ? [
         selected.value.id,
-        ...store.plan!.runs.map(
-          (run) => `${run.fromPlace} ${run.toPlace} ${run.way?.legs.join()} ${run.fished.join()}`,
-        ),
+        ...plan.value.runs.map((run) => `${run.fromPlace} ${run.toPlace} ${run.way?.legs.join()} ${run.fished.join()}`),
         choices.access,
         settings.labourAnHour,
         settings.wireAMetre,
@@ -119,18 +116,18 @@ watch(
   async (now) => {
     proposal.value = undefined;
     if (now === undefined) return;
-    const answer = await searches().routes(withoutDrawing(store.job!), selected.value!.id);
+    const answer = await searches().routes(withoutDrawing(job.value), selected.value!.id);
     if (asked.value === now) proposal.value = answer;
   },
   { immediate: true },
 );
 /** A metre of one conductor as minutes of work. */
-const wireMinutes = computed(() => (60 * store.job!.settings.wireAMetre) / store.job!.settings.labourAnHour);
+const wireMinutes = computed(() => (60 * job.value.settings.wireAMetre) / job.value.settings.labourAnHour);
 const sameWay = (way: Way) => way.legs.join() === selected.value?.way?.legs.join();
 const coverNames = (covers: readonly string[]) =>
   covers.map((id) => pattern.value.covers[id]!.name.toLowerCase()).join(', ') || 'nothing more';
 
-const cuts = computed(() => store.plan!.cutList.cuts.filter((cut) => cut.run === selected.value?.id));
+const cuts = computed(() => plan.value.cutList.cuts.filter((cut) => cut.run === selected.value?.id));
 const leadGauges = computed(() => (selected.value?.kind === 'speaker' ? GAUGES.slice(0, 6) : GAUGES));
 const setLead = (event: Event) => {
   const { value } = event.target as HTMLSelectElement;
@@ -156,7 +153,7 @@ const setLead = (event: Event) => {
             :dim="!isLit(lane.run)"
             @click="press(lane.run)"
           />
-          <template v-for="{ id, item, place } in placedGear(store.job!, p.view)" :key="id">
+          <template v-for="{ id, item, place } in placedGear(job, p.view)" :key="id">
             <GearMark :item="item" :place="place" :projection="p" :selected="isEnd(id)" />
           </template>
           <GearTags :projection="p" :selected="isEnd" />
@@ -224,25 +221,20 @@ const setLead = (event: Event) => {
               <dd>{{ lengthText(selected.allowanceMm) }}</dd>
             </div>
             <div class="sum">
-              <dt>Cut, in steps of {{ lengthText(store.job!.settings.cutStepMm) }}</dt>
+              <dt>Cut, in steps of {{ lengthText(job.settings.cutStepMm) }}</dt>
               <dd data-figure="cut">{{ lengthText(selected.cutMm) }}</dd>
             </div>
           </dl>
           <p v-for="cut in cuts" :key="cut.use" class="cut">
-            {{ cut.gauge ? `${gaugeText(cut.gauge, store.job!.settings.conductors)} ` : ''
-            }}{{ colourText(cut.colour) }}: {{ cut.use }}
+            {{ cut.gauge ? `${gaugeText(cut.gauge, job.settings.conductors)} ` : '' }}{{ colourText(cut.colour) }}:
+            {{ cut.use }}
           </p>
-          <div v-if="selected.kind === 'speaker' || selected.id === store.plan!.power.common?.run" class="lead">
+          <div v-if="selected.kind === 'speaker' || selected.id === plan.power.common?.run" class="lead">
             <label class="form-label" for="lead">Lead gauge</label>
-            <select
-              id="lead"
-              class="form-select"
-              :value="setOf(store.job!, 'lead', selected.id) ?? ''"
-              @change="setLead"
-            >
-              <option value="">{{ store.plan!.proposals[`lead=${selected.id}`]?.words ?? '' }}, as planned</option>
+            <select id="lead" class="form-select" :value="setOf(job, 'lead', selected.id) ?? ''" @change="setLead">
+              <option value="">{{ plan.proposals[`lead=${selected.id}`]?.words ?? '' }}, as planned</option>
               <option v-for="g in leadGauges" :key="g" :value="g">
-                {{ gaugeName(g, store.job!.settings.conductors) }}
+                {{ gaugeName(g, job.settings.conductors) }}
               </option>
             </select>
           </div>
@@ -286,7 +278,7 @@ const setLead = (event: Event) => {
         <OverruleNote :of="`lead=${selected.id}`" />
         <div class="ends">
           <BButton
-            v-if="setOf(store.job!, 'way', selected.id)"
+            v-if="setOf(job, 'way', selected.id)"
             size="sm"
             variant="outline-secondary"
             @click="store.overrule('way', selected.id, null, 'let the plan choose')"
@@ -310,7 +302,7 @@ const setLead = (event: Event) => {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="reel in store.plan!.cutList.reels" :key="reel.what">
+            <tr v-for="reel in plan.cutList.reels" :key="reel.what">
               <th scope="row">
                 <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
                   <WireLine path="M3 4.5H23" :wires="[reel.colour]" :width="3.5" /></svg
@@ -323,14 +315,14 @@ const setLead = (event: Event) => {
           <tfoot>
             <tr>
               <th scope="row">All wire</th>
-              <td>{{ store.plan!.cutList.cuts.length }}</td>
-              <td data-figure="wire">{{ wireText(store.plan!.cutList.wireM) }} {{ wireUnit() }}</td>
+              <td>{{ plan.cutList.cuts.length }}</td>
+              <td data-figure="wire">{{ wireText(plan.cutList.wireM) }} {{ wireUnit() }}</td>
             </tr>
           </tfoot>
         </table>
         <h3>Pieces</h3>
         <ul class="pieces">
-          <li v-for="cut in store.plan!.cutList.cuts" :key="cut.run + cut.use">
+          <li v-for="cut in plan.cutList.cuts" :key="cut.run + cut.use">
             <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
               <WireLine path="M3 4.5H23" :wires="[cut.colour]" :width="3.5" />
             </svg>
@@ -346,8 +338,8 @@ const setLead = (event: Event) => {
         </div>
         <h3>Covers to open</h3>
         <p>
-          {{ coverNames(store.plan!.build.teardown.covers.map((c) => c.cover)) }}:
-          {{ store.plan!.minutes.teardown + store.plan!.minutes.refit }} min off and on.
+          {{ coverNames(plan.build.teardown.covers.map((c) => c.cover)) }}:
+          {{ plan.minutes.teardown + plan.minutes.refit }} min off and on.
         </p>
         <template v-if="neck">
           <h3>Round the neck</h3>

@@ -5,27 +5,26 @@ import { join, joiningOf, members, type Joining } from '#core/connections/wiring
 import { BARS, type Circuit, type Output } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
 import TextField from '../../app/TextField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
-/** One output with what hangs on it, or free, or kept for later. */
+/** One output with what is connected to it, or free, or kept for later. */
 const props = defineProps<{ output: Output; circuit: Circuit | undefined; name: string }>();
-const store = useJob();
-const reserved = computed(() => store.job!.reserved[props.output.key]);
+const { store, job, plan, tag } = useSheet();
+const reserved = computed(() => job.value.reserved[props.output.key]);
 const input = computed(() =>
-  store.plan!.inputs.find(({ channels }) =>
+  plan.value.inputs.find(({ channels }) =>
     props.output.channels.some((id) => channels.includes(`${props.output.source}/${id}`)),
   ),
 );
-const tag = (gear: string) => store.plan!.tags[gear] ?? gear;
 const inputText = computed(() => {
   const from = input.value;
   if (!from) return 'itself';
   const via = from.from === from.head ? '' : ` through ${tag(from.from)}`;
   if (from.kind === 'speaker') return `speaker outputs of ${tag(from.head)}`;
-  if (from.pair === undefined) return `${tag(from.head)}, which has no line pair`;
-  return `line pair ${from.pair} of ${tag(from.head)}${via}${from.split ? ', split' : ''}${from.bass ? ', bass alone' : ''}`;
+  if (from.pair === undefined) return `${tag(from.head)}, which has no line-level pair`;
+  return `line-level pair ${from.pair} of ${tag(from.head)}${via}${from.split ? ', split' : ''}${from.bass ? ', bass alone' : ''}`;
 });
-/** How what hangs here may be joined otherwise, two members or more. */
+/** How what is here may be joined otherwise, two members or more. */
 const joinings = computed((): Joining[] => {
   const here = props.circuit?.wiring;
   if (!here || joiningOf(here) === undefined) return [];
@@ -34,7 +33,7 @@ const joinings = computed((): Joining[] => {
     items.length === 2 && items.some(({ band }) => band === 'middle') && items.some(({ band }) => band === 'treble');
   return set ? ['parallel', 'series', 'split'] : ['parallel', 'series'];
 });
-const JOIN_WORDS = { parallel: 'in parallel', series: 'in series', split: 'through their splitter' } as const;
+const JOIN_WORDS = { parallel: 'in parallel', series: 'in series', split: 'through their crossover' } as const;
 const pairs = computed(() => {
   const all = props.circuit ? members(props.circuit.wiring) : [];
   return all.length === 4 ? all : undefined;
@@ -129,7 +128,7 @@ const keep = (what: string) =>
       <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
     </div>
     <p v-if="circuit" class="small">
-      <a :href="`/api/jobs/${store.job!.id}/export/circuits.cir`" download>All circuits as a SPICE netlist</a>
+      <a :href="`/api/jobs/${job.id}/export/circuits.cir`" download>All circuits as a SPICE netlist</a>
     </p>
   </section>
 </template>

@@ -4,26 +4,25 @@ import { NO_SOURCE_CHOICE, type SourceChoice } from '#core/job/circuit';
 import { figure, short } from '#core/units/figures';
 import { OUTPUT_MARKS } from '#core/tables/polarity';
 import ThereField from '../../app/ThereField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
 
 /** One source: what it listens to, what its outputs go by, whether it is new. */
 const props = defineProps<{ block: SourceBlock }>();
-const store = useJob();
+const { store, job, plan, tag } = useSheet();
 const item = computed(() => props.block.item);
-const choice = computed(() => store.job!.sources[props.block.gear] ?? NO_SOURCE_CHOICE);
-const inputs = computed(() => store.plan!.inputs.filter(({ amplifier }) => amplifier === props.block.gear));
-const tag = (gear: string) => store.plan!.tags[gear] ?? gear;
+const choice = computed(() => job.value.sources[props.block.gear] ?? NO_SOURCE_CHOICE);
+const inputs = computed(() => plan.value.inputs.filter(({ amplifier }) => amplifier === props.block.gear));
 const set = (part: Partial<SourceChoice>) => store.edit([{ op: 'setSource', id: props.block.gear, choice: part }]);
 const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
-const watts = computed(() => store.plan!.speakers.audioWatts[props.block.gear] ?? 0);
+const watts = computed(() => plan.value.speakers.audioWatts[props.block.gear] ?? 0);
 const channelName = (key: string) => item.value.bank.channels.find(({ id }) => id === key.split('/')[1])?.name ?? key;
 const pairText = (input: (typeof inputs.value)[number]) =>
   input.kind === 'speaker'
     ? `${input.outputs.length} speaker outputs of ${tag(input.head)}`
     : input.pair === undefined
-      ? 'nothing: no line pair there'
-      : `line pair ${input.pair}${input.from === input.head ? '' : ` through ${tag(input.from)}`}${input.split ? ', split' : ''}${input.bass ? ', bass alone' : ''}`;
+      ? 'nothing: no line-level pair there'
+      : `line-level pair ${input.pair}${input.from === input.head ? '' : ` through ${tag(input.from)}`}${input.split ? ', split' : ''}${input.bass ? ', bass alone' : ''}`;
 </script>
 
 <template>
@@ -77,7 +76,7 @@ const pairText = (input: (typeof inputs.value)[number]) =>
       <p v-if="item.configureFirst" class="caution">Configure it before any speaker is plugged in.</p>
     </div>
     <div v-else-if="item.bassPair === 'switchable'">
-      <label class="form-label" for="bass-pair">Its last line pair gives</label>
+      <label class="form-label" for="bass-pair">Its last line-level pair gives</label>
       <select
         id="bass-pair"
         class="form-select"
@@ -88,7 +87,7 @@ const pairText = (input: (typeof inputs.value)[number]) =>
         <option value="bass">bass alone</option>
       </select>
     </div>
-    <p v-else-if="item.bassPair === 'fixed'">Its last line pair gives bass alone.</p>
+    <p v-else-if="item.bassPair === 'fixed'">Its last line-level pair gives bass alone.</p>
     <ThereField :gear="block.gear" />
     <div class="ends">
       <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Speaker } from '#core/gear/gear';
 import { NO_SPEAKER_CHOICE, speakersOf, type SpeakerChoice } from '#core/job/circuit';
-import { coilsNow, hang, joiningOf, jumperCoils, takeOff, type Joining } from '#core/connections/wiring';
+import { coilsNow, connect, joiningOf, jumperCoils, takeOff, type Joining } from '#core/connections/wiring';
 import type { Circuit, SpeakerShare } from '#core/speakers/index';
 import { colourText } from '#core/tables/colours';
 import { CUES, type CueId } from '#core/tables/polarity';
@@ -10,11 +10,11 @@ import { figure, short } from '#core/units/figures';
 import NumberField from '../../app/NumberField.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import ThereField from '../../app/ThereField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
 import { speakersAfter } from '#core/what-if';
 
-/** One speaker: what it gets, what its lead goes by, and every output it could hang on with what would come of it. */
+/** One speaker: what it gets, what its lead goes by, and every output it could be on with what would come of it. */
 const props = defineProps<{
   speaker: {
     readonly id: string;
@@ -24,14 +24,13 @@ const props = defineProps<{
   blocks: readonly SourceBlock[];
   nameOf: (channel: string) => string;
 }>();
-const store = useJob();
-const tag = (gear: string) => store.plan!.tags[gear] ?? '';
-const coils = computed(() => coilsNow(store.job!, props.speaker.id));
-const choice = computed(() => store.job!.speakers[props.speaker.id] ?? NO_SPEAKER_CHOICE);
+const { store, job, plan, tag } = useSheet();
+const coils = computed(() => coilsNow(job.value, props.speaker.id));
+const choice = computed(() => job.value.speakers[props.speaker.id] ?? NO_SPEAKER_CHOICE);
 const set = (part: Partial<SpeakerChoice>) => store.edit([{ op: 'setSpeaker', id: props.speaker.id, choice: part }]);
 const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
-const splice = computed(() => store.plan!.splices.find(({ speaker }) => speaker === props.speaker.id));
-const heard = computed(() => store.plan!.speakers.zones.find(({ speakers }) => speakers.includes(props.speaker.id)));
+const splice = computed(() => plan.value.splices.find(({ speaker }) => speaker === props.speaker.id));
+const heard = computed(() => plan.value.speakers.zones.find(({ speakers }) => speakers.includes(props.speaker.id)));
 const pinned = computed(() => choice.value.pin !== null);
 
 interface Choice {
@@ -43,14 +42,14 @@ interface Choice {
   readonly refused: boolean;
   readonly watts: number;
 }
-const sealed = computed(() => store.job!.seal !== null);
+const sealed = computed(() => job.value.seal !== null);
 const choices = computed((): Choice[] =>
   (sealed.value ? [] : props.blocks).flatMap((block) =>
     block.rows.flatMap((row): Choice[] => {
-      const there = store.job!.circuits[row.key];
+      const there = job.value.circuits[row.key];
       const others = there ? speakersOf(there).some((id) => id !== props.speaker.id) : false;
       return (others ? (['parallel', 'series'] as const) : (['parallel'] as const)).flatMap((joining) => {
-        const after = speakersAfter(store.job!, store.plan!, hang(store.job!, props.speaker.id, row.key, joining))
+        const after = speakersAfter(job.value, plan.value, connect(job.value, props.speaker.id, row.key, joining))
           .circuits[row.key];
         if (!after) return [];
         const on = props.speaker.share?.circuit.key === row.key;
@@ -71,12 +70,15 @@ const choices = computed((): Choice[] =>
 );
 
 const choose = ({ key, joining }: Choice) =>
-  store.edit(hang(store.job!, props.speaker.id, key, joining), `put ${tag(props.speaker.id)} on ${props.nameOf(key)}`);
+  store.edit(
+    connect(job.value, props.speaker.id, key, joining),
+    `connect ${tag(props.speaker.id)} to ${props.nameOf(key)}`,
+  );
 const setCoils = (joining: Joining) =>
-  store.edit(jumperCoils(store.job!, props.speaker.id, joining), `coils of ${tag(props.speaker.id)} in ${joining}`);
+  store.edit(jumperCoils(job.value, props.speaker.id, joining), `coils of ${tag(props.speaker.id)} in ${joining}`);
 const drop = () =>
   store.edit(
-    takeOff(store.job!, props.speaker.id),
+    takeOff(job.value, props.speaker.id),
     `take ${tag(props.speaker.id)} off ${props.nameOf(props.speaker.share!.circuit.key)}`,
   );
 const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).join(' + ');
@@ -122,7 +124,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
       >
     </fieldset>
     <div v-if="speaker.item.positions.length">
-      <label class="form-label" for="position">Load selector</label>
+      <label class="form-label" for="position">Impedance switch</label>
       <select
         id="position"
         class="form-select"
@@ -214,7 +216,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
           @change="set({ zone: valueOf($event) || null })"
         >
           <option value="">none</option>
-          <option v-for="(zone, key) in store.job!.zones" :key="key" :value="key">{{ zone.name }}</option>
+          <option v-for="(zone, key) in job.zones" :key="key" :value="key">{{ zone.name }}</option>
         </select>
       </div>
       <ThereField class="wide" :gear="speaker.id" />

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Speaker } from '#core/gear/gear';
-import { craftOf } from '#core/job/job';
-import { hang, bridge, unbridge } from '#core/connections/wiring';
+import { connect, bridge, unbridge } from '#core/connections/wiring';
 import type { Circuit } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
 import { useDrag } from '../../app/dragging';
@@ -17,7 +16,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import { project } from '#core/drawing/projection';
 import { placedGear } from '#core/drawing/placed';
 import { SHEET } from '#core/drawing/sheet';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import ChannelPanel from './ChannelPanel.vue';
 import SourcePanel from './SourcePanel.vue';
 import SpeakerPanel from './SpeakerPanel.vue';
@@ -38,39 +37,38 @@ import {
 } from './layout';
 import { speakersAfter } from '#core/what-if';
 
-const store = useJob();
-const pattern = computed(() => craftOf(store.job!));
+const { store, job, plan, pattern, tag } = useSheet();
 /** A system of many sources has a taller sheet, so that every channel can be read and pressed. */
-const sheetH = computed(() => sheetHeight(store.job!));
+const sheetH = computed(() => sheetHeight(job.value));
 const projection = computed(() =>
   project(pattern.value, 'top', { x: 212, y: 190, w: SHEET.w - 236, h: sheetH.value - 380 }),
 );
 const spot = (gear: string) => {
-  const place = store.job!.gear[gear]?.place;
+  const place = job.value.gear[gear]?.place;
   return place ? projection.value.to(pattern.value.places[place]!.at) : undefined;
 };
 
-/** Pairs set to be bridged on which nothing hangs yet. */
+/** Pairs set to be bridged with nothing on them yet. */
 const offered = ref(new Set<string>());
-const blocks = computed(() => layBlocks(store.job!, offered.value));
+const blocks = computed(() => layBlocks(job.value, offered.value));
 const rows = computed(() => blocks.value.flatMap((block) => block.rows));
-const boxes = computed(() => layBoxes(store.job!, (gear) => spot(gear)?.[0]));
-const circuits = computed(() => Object.values(store.plan!.speakers.circuits));
-const circuitOn = (key: string): Circuit | undefined => store.plan!.speakers.circuits[key];
+const boxes = computed(() => layBoxes(job.value, (gear) => spot(gear)?.[0]));
+const circuits = computed(() => Object.values(plan.value.speakers.circuits));
+const circuitOn = (key: string): Circuit | undefined => plan.value.speakers.circuits[key];
 const leads = computed(() => layLeads(blocks.value, boxes.value, circuits.value, sheetH.value));
 const shares = computed(
   () => new Map(circuits.value.flatMap((c) => c.speakers.map((s) => [s.gear, { ...s, circuit: c }] as const))),
 );
-const itemOf = (gear: string) => store.job!.gear[gear]!.item as Speaker;
+const itemOf = (gear: string) => job.value.gear[gear]!.item as Speaker;
 const zoneName = (gear: string) => {
-  const zone = store.job!.speakers[gear]?.zone;
-  return zone ? (store.job!.zones[zone]?.name ?? '') : '';
+  const zone = job.value.speakers[gear]?.zone;
+  return zone ? (job.value.zones[zone]?.name ?? '') : '';
 };
 
 const selectedId = computed(() => (store.selected?.kind === 'gear' ? store.selected.id : undefined));
 const selectedSpeaker = computed(() => {
   const id = selectedId.value;
-  const item = id === undefined ? undefined : store.job!.gear[id]?.item;
+  const item = id === undefined ? undefined : job.value.gear[id]?.item;
   return id !== undefined && item?.kind === 'speaker' ? { id, item, share: shares.value.get(id) } : undefined;
 });
 const selectedSource = computed(() => blocks.value.find(({ gear }) => gear === selectedId.value));
@@ -81,9 +79,8 @@ const selectedZone = computed(() => (store.selected?.kind === 'zone' ? store.sel
 const litChannel = computed(() => selectedChannel.value?.key ?? selectedSpeaker.value?.share?.circuit.key);
 const isLit = (gear: string) =>
   selectedSpeaker.value?.id === gear ||
-  (selectedZone.value !== undefined && store.job!.speakers[gear]?.zone === selectedZone.value);
+  (selectedZone.value !== undefined && job.value.speakers[gear]?.zone === selectedZone.value);
 
-const tag = (gear: string) => store.plan!.tags[gear] ?? '';
 const nameOf = (key: string) => {
   const row = rows.value.find((r) => r.key === key);
   return `${tag(key.split('/')[0]!)} ${row?.output.name ?? key.split('/')[1]}`;
@@ -94,18 +91,18 @@ function pressChannel(key: string): void {
   else store.select({ kind: 'circuit', id: key });
 }
 const drop = (gear: string, key: string) =>
-  store.edit(hang(store.job!, gear, key, 'parallel'), `put ${tag(gear)} on ${nameOf(key)}`);
+  store.edit(connect(job.value, gear, key, 'parallel'), `connect ${tag(gear)} to ${nameOf(key)}`);
 
 function toggleBridge(key: string, bridged: boolean): void {
   const next = new Set(offered.value);
   if (bridged) next.delete(key);
   else next.add(key);
   offered.value = next;
-  const operations = bridged ? unbridge(store.job!, key) : bridge(store.job!, key);
+  const operations = bridged ? unbridge(job.value, key) : bridge(job.value, key);
   if (operations.length) store.edit(operations, bridged ? 'take the bridge away' : 'bridge the pair');
 }
 
-// Dragging a speaker onto a channel; while it hangs over one, what would come of it is written there.
+// Dragging a speaker onto a channel; while it is over one, what would come of it is written there.
 const held = ref<string>();
 const { over, begin } = useDrag<string>(
   'channel',
@@ -120,7 +117,7 @@ const trial = computed(() => {
   const key = over.value;
   const row = rows.value.find((r) => r.key === key);
   if (gear === undefined || key === undefined || !row) return undefined;
-  const after = speakersAfter(store.job!, store.plan!, hang(store.job!, gear, key, 'parallel')).circuits[key];
+  const after = speakersAfter(job.value, plan.value, connect(job.value, gear, key, 'parallel')).circuits[key];
   if (!after) return undefined;
   const now = shares.value.get(gear)?.watts;
   const then = after.speakers.find((s) => s.gear === gear)?.watts ?? 0;
@@ -163,7 +160,7 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
           :dim="litChannel !== undefined && litChannel !== lead.channel"
         />
         <GearMark
-          v-for="{ id, item, place } in placedGear(store.job!, 'top')"
+          v-for="{ id, item, place } in placedGear(job, 'top')"
           :key="id"
           :item="item"
           :place="place"
@@ -194,7 +191,7 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
             :key="row.key"
             :class="{ selected: selectedChannel?.key === row.key, offered: over === row.key }"
             :data-channel="row.key"
-            :aria-label="`${nameOf(row.key)}${circuitOn(row.key) ? `, ${short(circuitOn(row.key)!.nominalOhm)} ohms` : row.key in store.job!.reserved ? `, kept for ${store.job!.reserved[row.key]}` : ', free'}`"
+            :aria-label="`${nameOf(row.key)}${circuitOn(row.key) ? `, ${short(circuitOn(row.key)!.nominalOhm)} ohms` : row.key in job.reserved ? `, kept for ${job.reserved[row.key]}` : ', free'}`"
             @press="pressChannel(row.key)"
           >
             <rect class="plate" :x="BLOCK.x" :y="row.y" :width="BLOCK.w" :height="row.h" />
@@ -208,7 +205,7 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
                 {{ short(circuitOn(row.key)!.nominalOhm) }} Ω
                 {{ circuitOn(row.key)!.refused ? 'too low' : `${short(circuitOn(row.key)!.watts)} W` }}
               </template>
-              <template v-else>{{ row.key in store.job!.reserved ? 'kept free' : 'free' }}</template>
+              <template v-else>{{ row.key in job.reserved ? 'kept free' : 'free' }}</template>
             </text>
             <template v-for="kind in ['plus', 'minus'] as const" :key="kind">
               <circle class="terminal" :cx="BLOCK.x + BLOCK.w - 10" :cy="terminalY(row, kind)" r="4" />
@@ -336,7 +333,7 @@ const barOf = (ratio: number, w: number) => Math.min(1.5, ratio) * (2 / 3) * w;
         :circuit="circuitOn(selectedChannel.key)"
         :name="nameOf(selectedChannel.key)"
       />
-      <ZonePanel v-else-if="selectedZone && store.job!.zones[selectedZone]" :id="selectedZone" :key="selectedZone" />
+      <ZonePanel v-else-if="selectedZone && job.zones[selectedZone]" :id="selectedZone" :key="selectedZone" />
       <WiringPanel v-else :ready="blocks.length > 0 && boxes.length > 0" />
     </template>
   </StationLayout>

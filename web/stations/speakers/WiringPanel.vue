@@ -3,22 +3,21 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { OLD_RETURNS, WIRING_RULES, WIRING_RULE_IDS, type WiringRule } from '#core/job/circuit';
 import { figure, short } from '#core/units/figures';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import LevelRule from './LevelRule.vue';
 
 /** The whole wiring: how it is heard, zones, what proposals keep to. `ready`: there are channels and speakers. */
 const props = defineProps<{ ready: boolean }>();
-const store = useJob();
+const { store, job, plan, tag } = useSheet();
 const router = useRouter();
-const tag = (gear: string) => store.plan!.tags[gear] ?? '';
-const rules = computed(() => store.job!.wiringRules);
+const rules = computed(() => job.value.wiringRules);
 const setRule = (rule: WiringRule) => store.edit([{ op: 'setWiringRules', rules: { [rule]: !rules.value[rule] } }]);
 const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
-const oldLeads = computed(() => Object.values(store.job!.speakers).some(({ oldLeadOhm }) => oldLeadOhm !== null));
-const zones = computed(() => store.plan!.speakers.zones.filter(({ speakers }) => speakers.length));
+const oldLeads = computed(() => Object.values(job.value.speakers).some(({ oldLeadOhm }) => oldLeadOhm !== null));
+const zones = computed(() => plan.value.speakers.zones.filter(({ speakers }) => speakers.length));
 const marks = (ids: readonly string[]) =>
   ids.flatMap((id) => {
-    const share = Object.values(store.plan!.speakers.circuits)
+    const share = Object.values(plan.value.speakers.circuits)
       .flatMap((c) => c.speakers)
       .find(({ gear }) => gear === id);
     return share?.level === undefined ? [] : [{ tag: tag(id), level: share.level, band: share.item.band }];
@@ -29,7 +28,7 @@ const span = computed((): [number, number] => [
   Math.ceil(Math.max(...allLevels.value) + 1),
 ]);
 
-const bypassed = computed(() => Object.entries(store.job!.gear).filter(([, { there }]) => there === 'bypassed'));
+const bypassed = computed(() => Object.entries(job.value.gear).filter(([, { there }]) => there === 'bypassed'));
 
 const zoneName = ref('');
 const zoneError = ref('');
@@ -88,7 +87,7 @@ function addZone(): void {
 
       <h3>Zones</h3>
       <ul class="plain">
-        <li v-for="(zone, id) in store.job!.zones" :key="id">
+        <li v-for="(zone, id) in job.zones" :key="id">
           <button type="button" class="option" :data-zone="id" @click="store.select({ kind: 'zone', id })">
             <span>{{ zone.name }}</span><span>{{
               zone.control ? `by ${tag(zone.control)}` : 'with the head unit'
@@ -134,7 +133,7 @@ function addZone(): void {
         <select
           id="old-returns"
           class="form-select"
-          :value="store.job!.craft.oldReturns"
+          :value="job.craft.oldReturns"
           @change="store.edit([{ op: 'setOldReturns', returns: valueOf($event) as keyof typeof OLD_RETURNS }])"
         >
           <option v-for="(words, key) in OLD_RETURNS" :key="key" :value="key">{{ words }}</option>
@@ -146,7 +145,7 @@ function addZone(): void {
       <p class="hearing">
         Hearing: 85 dBA for 8 h, half the time for each 3 dB more (NIOSH). All together, no zone turned down:
         {{ short(Math.max(0, ...zones.flatMap((z) => z.level ?? []))) }} dB. Spread
-        {{ figure(store.plan!.speakers.spreadDb ?? 0, 1) }} dB.
+        {{ figure(plan.speakers.spreadDb ?? 0, 1) }} dB.
       </p>
     </template>
   </section>

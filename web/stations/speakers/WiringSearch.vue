@@ -5,13 +5,12 @@ import { overrule } from '#core/job/parts/overrules';
 import { joiningOf, members, rewire } from '#core/connections/wiring';
 import { BARS, rankWords, type WiringProposal, type WiringProposals } from '#core/speakers/index';
 import OverruleNote from '../../app/OverruleNote.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 import { searchWirings, type Search } from '../../workers';
 import { overruleKey, whyNot } from '#core/document/overrule';
 
 /** The search for the best wiring: in sight whatever is selected, with what it ranks by. */
-const store = useJob();
-const tag = (gear: string) => store.plan!.tags[gear] ?? '';
+const { store, job, plan, tag } = useSheet();
 const proposals = shallowRef<WiringProposals>();
 const search = shallowRef<Search<WiringProposals>>();
 const part = ref(0);
@@ -24,14 +23,14 @@ const says = computed(() => [
   store.job?.wiringRules,
   store.job?.reserved,
 ]);
-const order = computed(() => store.job!.wiringRules.order);
+const order = computed(() => job.value.wiringRules.order);
 
 async function propose(): Promise<void> {
   stop();
   failure.value = '';
   part.value = weighed.value = 0;
   const asked = says.value;
-  const begun = searchWirings(store.job!, (done, examined) => {
+  const begun = searchWirings(job.value, (done, examined) => {
     part.value = done;
     weighed.value = Math.max(weighed.value, examined);
   });
@@ -58,12 +57,12 @@ watch(says, () => {
 
 const KEY = overruleKey('wiring', 'speakers');
 function accept(proposal: WiringProposal, rank: number): void {
-  const basis = store.plan!.proposals[KEY];
+  const basis = plan.value.proposals[KEY];
   const first = proposals.value!.best[0]!;
   const over = rank > 0 && basis;
   store.edit(
     [
-      ...rewire(store.job!, proposal.circuits, proposal.positions),
+      ...rewire(job.value, proposal.circuits, proposal.positions),
       // The first is what was proposed; any other stands over it, and wants a reason.
       over
         ? overrule('wiring', 'speakers', 'asWired', { ...whyNot(basis, ''), then: first.reason })
@@ -99,10 +98,10 @@ function move(id: RankId, by: -1 | 1): void {
 }
 
 const placedCount = computed(
-  () => Object.values(store.job!.gear).filter(({ item, place }) => item.kind === 'speaker' && place !== null).length,
+  () => Object.values(job.value.gear).filter(({ item, place }) => item.kind === 'speaker' && place !== null).length,
 );
 const unplaced = computed(() =>
-  Object.entries(store.job!.gear).filter(([, { item, place }]) => item.kind === 'speaker' && place === null),
+  Object.entries(job.value.gear).filter(([, { item, place }]) => item.kind === 'speaker' && place === null),
 );
 </script>
 

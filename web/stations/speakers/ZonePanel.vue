@@ -1,24 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { craftOf } from '#core/job/job';
 import { NO_SPEAKER_CHOICE, type Zone } from '#core/job/circuit';
 import { EARS } from '#core/connections/zones';
 import { figure } from '#core/units/figures';
 import TextField from '../../app/TextField.vue';
-import { useJob } from '../../stores/job';
+import { useSheet } from '../../app/sheet';
 
 /** One zone: who listens, how it is turned, which speakers belong to it. */
 const props = defineProps<{ id: string }>();
-const store = useJob();
-const zone = computed(() => store.job!.zones[props.id]!);
-const craft = computed(() => craftOf(store.job!));
+const { store, job, plan, pattern: craft, tag } = useSheet();
+const zone = computed(() => job.value.zones[props.id]!);
 const listeners = computed(() => Object.entries(craft.value.listeners ?? {}));
-const controls = computed(() => Object.entries(store.job!.gear).filter(([, { item }]) => item.kind === 'zoneControl'));
-const speakers = computed(() => Object.entries(store.job!.gear).filter(([, { item }]) => item.kind === 'speaker'));
-const heard = computed(() => store.plan!.speakers.zones.find(({ id }) => id === props.id));
-const tag = (gear: string) => store.plan!.tags[gear] ?? gear;
+const controls = computed(() => Object.entries(job.value.gear).filter(([, { item }]) => item.kind === 'zoneControl'));
+const speakers = computed(() => Object.entries(job.value.gear).filter(([, { item }]) => item.kind === 'speaker'));
+const heard = computed(() => plan.value.speakers.zones.find(({ id }) => id === props.id));
 const set = (part: Partial<Zone>) => store.edit([{ op: 'setZone', id: props.id, zone: part }]);
-const zoneOf = (gear: string) => (store.job!.speakers[gear] ?? NO_SPEAKER_CHOICE).zone;
+const zoneOf = (gear: string) => (job.value.speakers[gear] ?? NO_SPEAKER_CHOICE).zone;
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
 const rename = (name: string) => (name.trim() ? set({ name: name.trim() }) : 'a zone needs one.');
 function strike(): void {
@@ -91,7 +88,7 @@ function strike(): void {
         <label class="form-check-label" :for="`in-${key}`"
           >{{ tag(key) }} {{ item.name
           }}<template v-if="zoneOf(key) && zoneOf(key) !== id">
-            (now {{ store.job!.zones[zoneOf(key)!]?.name }})</template
+            (now {{ job.zones[zoneOf(key)!]?.name }})</template
           ></label
         >
       </div>

@@ -1,0 +1,32 @@
+import { computed, type ComputedRef } from 'vue';
+import { endName } from '#core/connections/runs';
+import type { Pattern } from '#core/craft/pattern';
+import { craftOf, type Job } from '#core/job/job';
+import type { Plan } from '#core/plan';
+import { useJob } from '../stores/job';
+
+type Form = Parameters<typeof endName>[3];
+
+/** What every sheet and what stands beside it look at. A station is shown only while there are a job and its plan. */
+export function useSheet(): {
+  store: ReturnType<typeof useJob>;
+  job: ComputedRef<Job>;
+  plan: ComputedRef<Plan>;
+  pattern: ComputedRef<Pattern>;
+  /** Short mark of gear; nothing where it has none. */
+  tag: (gear: string) => string;
+  /** Name of gear, or of a battery. */
+  endOf: (end: string, form?: Form) => string;
+} {
+  const store = useJob();
+  const job = computed(() => store.job!);
+  const plan = computed(() => store.plan!);
+  return {
+    store,
+    job,
+    plan,
+    pattern: computed(() => craftOf(job.value)),
+    tag: (gear) => plan.value.tags[gear] ?? '',
+    endOf: (end, form) => endName(job.value, end, plan.value.tags, form),
+  };
+}

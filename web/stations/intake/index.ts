@@ -1,0 +1,11 @@
+import type { StationFace } from '../../app/stations';
+
+export const intake: StationFace = {
+  name: 'Intake',
+  number: 1,
+  view: () => import('./IntakeStation.vue'),
+  selects: ['lamp', 'existing'],
+  isBegun: ({ job: { wishes, choices, craft } }) =>
+    wishes !== '' ||
+    [craft.measures, craft.existing, craft.lamps, choices].some((part) => Object.keys(part).length > 0),
+};

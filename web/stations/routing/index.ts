@@ -1,0 +1,9 @@
+import type { StationFace } from '../../app/stations';
+
+export const routing: StationFace = {
+  name: 'Routing',
+  number: 6,
+  view: () => import('./RoutingStation.vue'),
+  selects: ['run', 'leg'],
+  isBegun: ({ plan }) => plan.runs.some((run) => run.way),
+};
