@@ -294,13 +294,13 @@ async function drop(): Promise<void> {
 header {
   display: flex;
   align-items: center;
-  gap: 16px;
-  padding: 12px 28px;
+  gap: var(--space-7);
+  padding: var(--space-6) var(--space-8);
   border-bottom: 2px solid var(--ink);
   background: var(--paper-raised);
 }
 h1 {
-  font-size: 30px;
+  font-size: var(--type-8);
 }
 .shop {
   margin: 0;
@@ -312,11 +312,11 @@ h1 {
 }
 main {
   flex: 1;
-  padding: 8px 28px 40px;
+  padding: var(--space-4) var(--space-8) var(--space-9);
 }
 .say {
-  padding: 40px 0;
-  font-size: 17px;
+  padding: var(--space-9) 0;
+  font-size: var(--type-5);
 }
 .jobs {
   list-style: none;
@@ -330,9 +330,9 @@ main {
 .link {
   display: grid;
   grid-template-columns: 300px minmax(0, 1fr) 190px;
-  gap: 32px;
+  gap: var(--space-8);
   align-items: center;
-  padding: 16px 8px 16px 0;
+  padding: var(--space-7) var(--space-4) var(--space-7) 0;
   color: var(--ink);
   text-decoration: none;
 }
@@ -342,30 +342,30 @@ main {
 .text {
   display: flex;
   flex-direction: column;
-  gap: 4px;
+  gap: var(--space-2);
 }
 .title {
-  font: 600 27px/1.15 var(--narrow);
+  font: 600 var(--type-7)/1.15 var(--narrow);
 }
 .who {
   color: var(--ink-soft);
 }
 .next {
-  margin-top: 10px;
+  margin-top: var(--space-5);
   max-width: 62ch;
 }
 .next b {
   font-weight: 600;
   color: var(--mud);
-  margin-right: 4px;
+  margin-right: var(--space-2);
 }
 .tally {
   display: flex;
   flex-direction: column;
-  padding-bottom: 22px;
+  padding-bottom: var(--space-8);
 }
 .n b {
-  font: 600 25px/1.25 var(--narrow);
+  font: 600 var(--type-7)/1.25 var(--narrow);
 }
 .n.alarm {
   color: var(--stop);
@@ -381,17 +381,17 @@ main {
   padding: 0;
   color: var(--ink-soft);
   text-decoration: underline;
-  font-size: 14px;
+  font-size: var(--type-3);
 }
 .form {
   display: grid;
-  gap: 12px;
+  gap: var(--space-6);
 }
 .pattern {
   display: flex;
   align-items: center;
-  gap: 14px;
-  padding: 6px 12px;
+  gap: var(--space-7);
+  padding: var(--space-3) var(--space-6);
   border: 1px solid var(--rule);
 }
 .pattern.chosen {
@@ -400,24 +400,24 @@ main {
 }
 .ends {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
 }
 @media (max-width: 760px) {
   header {
     flex-wrap: wrap;
-    padding: 10px 14px;
+    padding: var(--space-5) var(--space-7);
   }
   .find {
     order: 5;
     width: 100%;
   }
   main {
-    padding: 0 14px 30px;
+    padding: 0 var(--space-7) var(--space-8);
   }
   .link {
     grid-template-columns: 1fr;
-    gap: 8px;
-    padding-bottom: 40px;
+    gap: var(--space-4);
+    padding-bottom: var(--space-9);
   }
   .pattern {
     flex-wrap: wrap;
@@ -425,10 +425,10 @@ main {
 }
 .troubled {
   flex: 1;
-  padding: 10px 16px;
+  padding: var(--space-5) var(--space-7);
 }
 .troubled .bad {
-  margin: 4px 0 8px;
+  margin: var(--space-2) 0 var(--space-4);
   overflow-wrap: anywhere;
 }
 </style>

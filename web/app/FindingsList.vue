@@ -185,34 +185,34 @@ function toggle(finding: Finding<Operation>): void {
 <style scoped>
 .findings {
   border-top: 2px solid var(--ink);
-  padding: 10px 14px 14px;
+  padding: var(--space-5) var(--space-7) var(--space-7);
 }
 header {
   display: flex;
   align-items: baseline;
-  gap: 10px;
+  gap: var(--space-5);
 }
 h2 {
-  font-size: 18px;
+  font-size: var(--type-5);
 }
 .counts {
-  font-size: 13px;
+  font-size: var(--type-2);
   color: var(--ink-soft);
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   flex: 1;
 }
 .scopes {
   display: flex;
-  gap: 2px;
+  gap: var(--space-1);
 }
 .scopes button {
   border: 0;
   border-bottom: 2px solid transparent;
   background: none;
   color: var(--ink-soft);
-  padding: 0 4px;
-  font-size: 13px;
+  padding: 0 var(--space-2);
+  font-size: var(--type-2);
 }
 .scopes button:hover {
   color: var(--ink);
@@ -223,16 +223,16 @@ h2 {
 }
 ul {
   list-style: none;
-  margin: 6px 0 0;
+  margin: var(--space-3) 0 0;
   padding: 0;
 }
 li {
-  padding: 6px 0 8px;
+  padding: var(--space-3) 0 var(--space-4);
   border-top: 1px solid var(--rule-soft);
 }
 .line {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: flex-start;
   width: 100%;
   text-align: left;
@@ -248,9 +248,9 @@ li.again {
   padding-top: 0;
 }
 .line.again {
-  padding-left: 24px;
+  padding-left: var(--space-8);
   font-weight: 400;
-  font-size: 14px;
+  font-size: var(--type-3);
 }
 .word {
   font-weight: 600;
@@ -260,27 +260,27 @@ li.again {
   content: '.';
 }
 .reason {
-  margin: 2px 0 4px 24px;
-  font-size: 14px;
+  margin: var(--space-1) 0 var(--space-2) var(--space-8);
+  font-size: var(--type-3);
 }
 .why {
-  margin: 4px 0 6px 24px;
-  padding: 6px 8px;
+  margin: var(--space-2) 0 var(--space-3) var(--space-8);
+  padding: var(--space-3) var(--space-4);
   background: var(--paper-sunk);
-  font-size: 13px;
+  font-size: var(--type-2);
 }
 .why p {
-  margin: 0 0 3px;
+  margin: 0 0 var(--space-2);
 }
 .formula {
   font-weight: 500;
 }
 .figure {
-  margin-right: 12px;
+  margin-right: var(--space-6);
   white-space: nowrap;
 }
 li :deep(.btn) {
-  margin-left: 24px;
+  margin-left: var(--space-8);
 }
 .accepted .line,
 .accepted .reason {
@@ -289,15 +289,15 @@ li :deep(.btn) {
 }
 .accept {
   border-top: 1px solid var(--rule-soft);
-  padding-top: 4px;
+  padding-top: var(--space-2);
 }
 .accept :deep(.btn),
 .reason .btn {
-  margin: 4px 0 0;
+  margin: var(--space-2) 0 0;
 }
 .more {
-  font-size: 13px;
+  font-size: var(--type-2);
   color: var(--ink-soft);
-  margin: 6px 0 0;
+  margin: var(--space-3) 0 0;
 }
 </style>

@@ -80,23 +80,23 @@ function forget(): void {
 
 <style scoped>
 .preview {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 .preview p {
-  margin: 0 0 4px;
+  margin: 0 0 var(--space-2);
 }
 .ends {
   display: flex;
-  gap: 8px;
-  margin-top: 10px;
+  gap: var(--space-4);
+  margin-top: var(--space-5);
 }
 .bad {
   color: var(--stop);
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 ul {
   max-height: 40vh;
   overflow: auto;
-  padding-left: 18px;
+  padding-left: var(--space-7);
 }
 </style>

@@ -131,8 +131,8 @@ const rows = computed(() => {
 .banner {
   display: flex;
   align-items: center;
-  gap: 10px;
-  padding: 8px 14px;
+  gap: var(--space-5);
+  padding: var(--space-4) var(--space-7);
   border-bottom: 2px solid var(--stop);
   background: var(--paper-raised);
 }
@@ -150,11 +150,11 @@ const rows = computed(() => {
   overflow: auto;
 }
 .clashes {
-  margin-top: 4px;
+  margin-top: var(--space-2);
 }
 .clashes th,
 .clashes td {
-  padding: 1px 14px 1px 0;
+  padding: 1px var(--space-7) 1px 0;
   vertical-align: top;
   font-weight: 400;
 }

@@ -258,20 +258,20 @@ onBeforeUnmount(() => {
 .head {
   display: flex;
   align-items: stretch;
-  gap: 10px;
+  gap: var(--space-5);
   height: 50px;
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   border-bottom: 2px solid var(--ink);
   background: var(--paper-raised);
 }
 .home {
   align-self: center;
-  font: 600 22px var(--narrow);
+  font: 600 var(--type-6) var(--narrow);
   color: var(--ink);
   text-decoration: none;
 }
 .home span {
-  font: 500 13px var(--text);
+  font: 500 var(--type-2) var(--text);
   color: var(--tarn);
   text-decoration: underline;
 }
@@ -286,8 +286,8 @@ onBeforeUnmount(() => {
   border: 1px solid transparent;
   background: none;
   color: var(--ink);
-  font: 600 17px var(--narrow);
-  padding: 3px 6px;
+  font: 600 var(--type-5) var(--narrow);
+  padding: var(--space-2) var(--space-3);
   text-overflow: ellipsis;
 }
 .title input:hover {
@@ -299,9 +299,9 @@ onBeforeUnmount(() => {
 .tab {
   display: flex;
   align-items: center;
-  gap: 5px;
-  padding: 0 9px;
-  font-size: 14px;
+  gap: var(--space-3);
+  padding: 0 var(--space-5);
+  font-size: var(--type-3);
   color: var(--ink);
   text-decoration: none;
   border-left: 1px solid var(--rule-soft);
@@ -311,7 +311,7 @@ onBeforeUnmount(() => {
   border-right: 1px solid var(--rule-soft);
 }
 .tab .number {
-  font: 600 19px var(--narrow);
+  font: 600 var(--type-6) var(--narrow);
   color: var(--ink-soft);
 }
 .tab:hover {
@@ -344,15 +344,15 @@ onBeforeUnmount(() => {
 .tools {
   display: flex;
   align-items: center;
-  gap: 6px;
+  gap: var(--space-3);
 }
 .message {
-  padding: 48px;
-  font-size: 17px;
+  padding: var(--space-9);
+  font-size: var(--type-5);
 }
 .block {
   flex: 1.6 1 0;
-  padding: 6px 12px 0;
+  padding: var(--space-3) var(--space-6) 0;
   display: flex;
   flex-direction: column;
   min-width: 0;
@@ -365,7 +365,7 @@ onBeforeUnmount(() => {
   overflow-wrap: anywhere;
 }
 .save {
-  font-size: 13px;
+  font-size: var(--type-2);
   color: var(--ink-soft);
 }
 .save.away,
@@ -380,7 +380,7 @@ onBeforeUnmount(() => {
   .head {
     height: auto;
     flex-wrap: wrap;
-    padding-top: 4px;
+    padding-top: var(--space-2);
   }
   .tools {
     order: 1;
@@ -392,7 +392,7 @@ onBeforeUnmount(() => {
   .tab {
     flex: auto;
     justify-content: center;
-    padding: 5px 8px;
+    padding: var(--space-3) var(--space-4);
   }
 }
 @media (max-width: 760px) {
@@ -402,8 +402,8 @@ onBeforeUnmount(() => {
   .head {
     height: auto;
     flex-wrap: wrap;
-    gap: 2px 10px;
-    padding: 4px 10px 0;
+    gap: var(--space-1) var(--space-5);
+    padding: var(--space-2) var(--space-5) 0;
   }
   .tabs {
     position: relative;
@@ -414,11 +414,11 @@ onBeforeUnmount(() => {
   }
   .tab {
     flex: none;
-    padding: 7px 10px;
-    gap: 5px;
+    padding: var(--space-4) var(--space-5);
+    gap: var(--space-3);
   }
   .message {
-    padding: 24px 14px;
+    padding: var(--space-8) var(--space-7);
   }
   /* The figures in one row that is drawn sideways; who it is for stands on the drawing's sheet anyway. */
   .shell :deep(.ledger) {

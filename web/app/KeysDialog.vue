@@ -35,7 +35,7 @@ const KEYS: readonly (readonly [keys: string, does: string])[] = [
 dl div {
   display: grid;
   grid-template-columns: 170px 1fr;
-  padding: 3px 0;
+  padding: var(--space-2) 0;
   border-top: 1px solid var(--rule-soft);
 }
 dt {

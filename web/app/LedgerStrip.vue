@@ -74,12 +74,12 @@ dl {
 }
 .cell {
   flex: 1 1 0;
-  padding: 5px 12px 0;
+  padding: var(--space-3) var(--space-6) 0;
   border-right: 1px solid var(--rule);
   min-width: 0;
 }
 dt {
-  font: 500 12px/1.2 var(--narrow);
+  font: 500 var(--type-1)/1.2 var(--narrow);
   color: var(--ink-soft);
   white-space: nowrap;
 }
@@ -89,14 +89,14 @@ dd {
   line-height: 1.2;
 }
 strong {
-  font: 600 24px/1.1 var(--narrow);
+  font: 600 var(--type-7)/1.1 var(--narrow);
 }
 .unit {
   color: var(--ink-soft);
 }
 .was {
   color: var(--mud);
-  font: 500 16px var(--narrow);
+  font: 500 var(--type-4) var(--narrow);
 }
 .moved {
   box-shadow: inset 0 -3px var(--mud);

@@ -55,11 +55,11 @@ function keep(text: string): string | undefined {
 <style scoped>
 .over {
   border-left: 3px solid var(--mud);
-  padding: 2px 0 2px 8px;
-  margin: 6px 0;
+  padding: var(--space-1) 0 var(--space-1) var(--space-4);
+  margin: var(--space-3) 0;
 }
 .over p {
-  margin: 0 0 3px;
+  margin: 0 0 var(--space-2);
 }
 .stale {
   color: var(--caution);

@@ -35,6 +35,6 @@ async function again(): Promise<void> {
 .message {
   margin: auto;
   max-width: 520px;
-  padding: 20px;
+  padding: var(--space-7);
 }
 </style>

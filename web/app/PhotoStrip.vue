@@ -88,14 +88,17 @@ function strike(photo: Extract<BayEvent, { kind: 'photo' }>): void {
 </template>
 
 <style scoped>
+.take .btn {
+  flex: none;
+}
 .photos {
-  margin: 8px 0;
+  margin: var(--space-4) 0;
 }
 .strip {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
-  margin-bottom: 6px !important;
+  gap: var(--space-3);
+  margin-bottom: var(--space-3);
 }
 .strip button {
   padding: 0;
@@ -111,7 +114,7 @@ function strike(photo: Extract<BayEvent, { kind: 'photo' }>): void {
 }
 .take {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
 }
 .take label {
   white-space: nowrap;

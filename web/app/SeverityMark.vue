@@ -22,7 +22,7 @@ defineProps<{ severity: Severity }>();
 <style scoped>
 .severity {
   flex: none;
-  margin-top: 2px;
+  margin-top: var(--space-1);
 }
 .stop {
   fill: var(--stop);

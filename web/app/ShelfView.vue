@@ -93,35 +93,35 @@ const SCALE = 0.32;
 header {
   display: flex;
   align-items: center;
-  gap: 14px;
-  padding: 12px 28px;
+  gap: var(--space-7);
+  padding: var(--space-6) var(--space-8);
   border-bottom: 2px solid var(--ink);
   background: var(--paper-raised);
   flex-wrap: wrap;
 }
 .home {
-  font: 600 22px var(--narrow);
+  font: 600 var(--type-6) var(--narrow);
   color: var(--ink);
   text-decoration: none;
 }
 .home span {
-  font: 500 13px var(--text);
+  font: 500 var(--type-2) var(--text);
   color: var(--tarn);
   text-decoration: underline;
 }
 h1 {
-  font-size: 26px;
+  font-size: var(--type-7);
   flex: 1;
 }
 .find {
   width: 240px;
 }
 main {
-  padding: 8px 28px 40px;
+  padding: var(--space-4) var(--space-8) var(--space-9);
 }
 h2 {
-  font-size: 20px;
-  margin: 18px 0 4px;
+  font-size: var(--type-6);
+  margin: var(--space-7) 0 var(--space-2);
   border-bottom: 2px solid var(--ink);
 }
 ul {
@@ -129,13 +129,13 @@ ul {
   margin: 0;
   padding: 0;
   columns: 2;
-  column-gap: 32px;
+  column-gap: var(--space-8);
 }
 li {
   display: flex;
-  gap: 14px;
+  gap: var(--space-7);
   align-items: center;
-  padding: 8px 0;
+  padding: var(--space-4) 0;
   border-bottom: 1px solid var(--rule-soft);
   break-inside: avoid;
 }
@@ -154,8 +154,8 @@ svg {
   }
   header,
   main {
-    padding-left: 14px;
-    padding-right: 14px;
+    padding-left: var(--space-7);
+    padding-right: var(--space-7);
   }
 }
 </style>

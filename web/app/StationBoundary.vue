@@ -41,16 +41,16 @@ watch([() => job.plan, () => props.name], () => (failed.value = undefined));
 
 <style scoped>
 .failed {
-  padding: 48px;
+  padding: var(--space-9);
   max-width: 760px;
-  font-size: 17px;
+  font-size: var(--type-5);
 }
 .failed > :not(p) {
-  margin-right: 8px;
+  margin-right: var(--space-4);
 }
 @media (max-width: 760px) {
   .failed {
-    padding: 24px 14px;
+    padding: var(--space-8) var(--space-7);
   }
 }
 </style>

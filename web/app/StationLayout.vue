@@ -48,7 +48,7 @@ const { hold, before, after } = useSpringBack();
   flex: 1;
   min-height: 0;
   overflow-y: auto;
-  padding: 12px 14px 16px;
+  padding: var(--space-6) var(--space-7) var(--space-7);
 }
 .panel :deep(.findings) {
   flex: none;

@@ -57,7 +57,7 @@ function read(): void {
 .pair {
   display: flex;
   align-items: center;
-  gap: 6px;
+  gap: var(--space-3);
 }
 .form-control {
   width: 92px;

@@ -253,11 +253,11 @@ function entryWords(event: BayEvent): string {
 .thumb {
   display: grid;
   grid-template-columns: 52px 1fr 52px;
-  gap: 6px;
+  gap: var(--space-3);
   position: sticky;
   bottom: -16px;
   background: var(--paper-raised);
-  padding: 8px 0 10px;
+  padding: var(--space-4) 0 var(--space-5);
   border-top: 2px solid var(--ink);
 }
 .thumb button {
@@ -265,7 +265,7 @@ function entryWords(event: BayEvent): string {
   border: 1px solid var(--ink);
   background: var(--paper);
   color: var(--ink);
-  font: 600 24px/1 var(--narrow);
+  font: 600 var(--type-7)/1 var(--narrow);
 }
 .thumb .done {
   background: var(--tarn);
@@ -284,7 +284,7 @@ function entryWords(event: BayEvent): string {
 }
 .finished {
   display: flex;
-  gap: 10px;
+  gap: var(--space-5);
   align-items: center;
 }
 .apart {
@@ -292,12 +292,12 @@ function entryWords(event: BayEvent): string {
 }
 .hand {
   display: block;
-  font-size: 13px;
+  font-size: var(--type-2);
   color: var(--ink-soft);
-  margin-bottom: 10px;
+  margin-bottom: var(--space-5);
 }
 .option {
-  gap: 8px;
+  gap: var(--space-4);
 }
 .option .name {
   flex: 1;

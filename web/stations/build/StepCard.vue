@@ -29,7 +29,7 @@ const plugs = computed(() =>
 );
 
 type Part = 'out' | 'reused' | 'retired' | 'added';
-const PARTS: Record<Part, string> = { out: 'out', reused: 'back', retired: 'kept or scrapped', added: 'new' };
+const PARTS: Record<Part, string> = { out: 'out', reused: 'back', retired: 'scrapped', added: 'new' };
 const parts = computed((): Part[] => (step.value.direction === 'out' ? ['out'] : ['reused', 'retired', 'added']));
 const balances = computed(() => bay.state!.balances.filter((b) => b.cover === step.value.subject.id));
 const counted = (fastener: string, part: Part): number => {
@@ -243,25 +243,25 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
   color: var(--caution);
 }
 h2 {
-  font-size: 25px !important;
+  font-size: var(--type-7);
   line-height: 1.1;
 }
 .step .caution {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 .soft {
   color: var(--ink-soft);
-  font-size: 13px;
+  font-size: var(--type-2);
 }
 .fastener {
   border-top: 1px solid var(--rule-soft);
-  padding: 6px 0;
+  padding: var(--space-3) 0;
 }
 .count {
   display: grid;
   grid-template-columns: 108px auto;
   align-items: center;
-  margin-bottom: 4px;
+  margin-bottom: var(--space-2);
 }
 .stepper {
   display: flex;
@@ -273,13 +273,13 @@ h2 {
   border: 1px solid var(--rule);
   background: var(--paper);
   color: var(--ink);
-  font-size: 20px;
+  font-size: var(--type-6);
   line-height: 1;
 }
 .stepper output {
   min-width: 34px;
   text-align: center;
-  font: 600 20px var(--narrow);
+  font: 600 var(--type-6) var(--narrow);
 }
 .stepper .uncounted {
   color: var(--ink-soft);
@@ -288,18 +288,18 @@ h2 {
 .planned {
   min-height: 44px;
   width: 100%;
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 .ends-table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 13px;
-  margin: 4px 0;
+  font-size: var(--type-2);
+  margin: var(--space-2) 0;
 }
 .ends-table th,
 .ends-table td {
   border-top: 1px solid var(--rule-soft);
-  padding: 3px 6px 3px 0;
+  padding: var(--space-2) var(--space-3) var(--space-2) 0;
   text-align: left;
   vertical-align: top;
 }
@@ -312,11 +312,11 @@ h2 {
 }
 .checks label {
   display: flex;
-  gap: 10px;
+  gap: var(--space-5);
   align-items: center;
   min-height: 40px;
   border-top: 1px solid var(--rule-soft);
-  font-size: 15px;
+  font-size: var(--type-4);
 }
 .checks input {
   width: 24px;
@@ -325,16 +325,16 @@ h2 {
 }
 .missing {
   border-left: 3px solid var(--stop);
-  padding-left: 8px;
+  padding-left: var(--space-4);
 }
 .entry {
   display: flex;
   align-items: center;
-  gap: 8px;
-  margin: 4px 0;
+  gap: var(--space-4);
+  margin: var(--space-2) 0;
 }
 .entry label {
-  font-size: 13px;
+  font-size: var(--type-2);
   color: var(--ink-soft);
   min-width: 60px;
 }
@@ -347,6 +347,6 @@ h2 {
 .entry :deep(.field) {
   display: flex;
   align-items: center;
-  gap: 8px;
+  gap: var(--space-4);
 }
 </style>

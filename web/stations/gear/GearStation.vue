@@ -325,12 +325,12 @@ useEventListener(window, 'keydown', (event) => {
   display: grid;
   grid-template-columns: repeat(4, 1fr);
   border: 1px solid var(--rule);
-  margin-bottom: 6px;
+  margin-bottom: var(--space-3);
 }
 .kinds label {
   text-align: center;
-  padding: 4px 2px;
-  font-size: 13px;
+  padding: var(--space-2) var(--space-1);
+  font-size: var(--type-2);
   line-height: 1.2;
   cursor: pointer;
 }
@@ -351,15 +351,15 @@ useEventListener(window, 'keydown', (event) => {
   border-top: 1px solid var(--rule-soft);
   background: none;
   color: var(--ink);
-  padding: 7px 4px;
-  font-size: 13px;
+  padding: var(--space-4) var(--space-2);
+  font-size: var(--type-2);
   cursor: grab;
 }
 .item:hover {
   background: var(--tarn-wash);
 }
 .item .name {
-  font: 600 17px var(--narrow);
+  font: 600 var(--type-5) var(--narrow);
 }
 .teach {
   color: var(--ink-soft);

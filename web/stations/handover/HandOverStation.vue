@@ -165,13 +165,13 @@ const at = ({ file, inUnits }: Export) =>
 }
 .todo li {
   border-top: 1px solid var(--rule-soft);
-  padding: 3px 0;
-  font-size: 14px;
+  padding: var(--space-2) 0;
+  font-size: var(--type-3);
 }
 .anyway {
   display: block;
-  margin: 8px 0;
-  font-size: 14px;
+  margin: var(--space-4) 0;
+  font-size: var(--type-3);
 }
 .files a {
   display: inline-block;

@@ -49,6 +49,6 @@ const set = (choice: ChoiceId, usual: string, event: Event) => {
 
 <style scoped>
 .choice {
-  margin-bottom: 8px;
+  margin-bottom: var(--space-4);
 }
 </style>

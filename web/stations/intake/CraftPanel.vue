@@ -58,7 +58,7 @@ const hulls = computed(() => {
 .measure {
   display: flex;
   align-items: flex-end;
-  gap: 8px;
-  margin-bottom: 8px;
+  gap: var(--space-4);
+  margin-bottom: var(--space-4);
 }
 </style>

@@ -85,7 +85,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
 <style scoped>
 .lamp {
   border-top: 1px solid var(--rule-soft);
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 .lamp p {
   display: flex;

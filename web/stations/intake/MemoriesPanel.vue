@@ -64,12 +64,12 @@ function add(): void {
 .entry {
   display: flex;
   justify-content: space-between;
-  gap: 8px;
+  gap: var(--space-4);
   border-top: 1px solid var(--rule-soft);
-  padding: 5px 0;
-  font-size: 14px;
+  padding: var(--space-3) 0;
+  font-size: var(--type-3);
 }
 form {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 </style>

@@ -127,10 +127,10 @@ function add(): void {
 .entry {
   display: flex;
   align-items: center;
-  gap: 4px;
+  gap: var(--space-2);
   border-top: 1px solid var(--rule-soft);
-  padding: 4px 0;
-  font-size: 14px;
+  padding: var(--space-2) 0;
+  font-size: var(--type-3);
   flex-wrap: wrap;
 }
 .readings {
@@ -144,10 +144,10 @@ function add(): void {
 }
 .tick {
   align-self: end;
-  font-size: 14px;
-  padding-bottom: 5px;
+  font-size: var(--type-3);
+  padding-bottom: var(--space-3);
 }
 form {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 </style>

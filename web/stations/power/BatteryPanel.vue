@@ -109,8 +109,8 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
 <style scoped>
 .inspector .order {
   list-style: decimal;
-  padding-left: 20px;
-  font-size: 14px;
+  padding-left: var(--space-7);
+  font-size: var(--type-3);
 }
 tbody th {
   white-space: normal;

@@ -55,6 +55,6 @@ function set(key: string, value: string | number): void {
 
 <style scoped>
 label {
-  font-size: 14px;
+  font-size: var(--type-3);
 }
 </style>

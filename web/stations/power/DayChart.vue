@@ -244,14 +244,14 @@ const summary = computed(() =>
 }
 .key {
   display: flex;
-  gap: 16px;
+  gap: var(--space-7);
   justify-content: flex-end;
-  padding: 4px 22px 0;
-  font-size: 13px;
+  padding: var(--space-2) var(--space-8) 0;
+  font-size: var(--type-2);
 }
 .key svg {
   width: 22px;
   height: 6px;
-  margin-right: 6px;
+  margin-right: var(--space-3);
 }
 </style>

@@ -259,24 +259,24 @@ function setMode(mode: string): void {
 
 <style scoped>
 .verdict {
-  font-size: 14px;
+  font-size: var(--type-3);
   border-left: 3px solid var(--mud);
-  padding-left: 8px;
+  padding-left: var(--space-4);
 }
 .inspector .verdict {
-  padding-left: 8px;
-  margin-bottom: 10px;
+  padding-left: var(--space-4);
+  margin-bottom: var(--space-5);
 }
 .beside {
   border-left-style: dashed;
 }
 .segment {
   border-top: 1px solid var(--rule);
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 .head {
   display: flex;
-  gap: 4px;
+  gap: var(--space-2);
 }
 .head > :first-child {
   flex: 1;

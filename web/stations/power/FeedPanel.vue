@@ -377,7 +377,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
 <style scoped>
 .proposal {
   border-left: 3px solid var(--tarn);
-  padding-left: 8px;
+  padding-left: var(--space-4);
 }
 dl .because {
   border-top: 0;
@@ -406,7 +406,7 @@ tbody th:first-child {
   text-align: left;
   white-space: normal;
   border-left: 3px solid var(--tarn);
-  padding-left: 8px;
+  padding-left: var(--space-4);
 }
 .option span:first-child {
   flex: 1;
@@ -422,6 +422,6 @@ tbody th:first-child {
   width: 68px;
 }
 label.wide {
-  font-size: 14px;
+  font-size: var(--type-3);
 }
 </style>

@@ -51,7 +51,7 @@ const id = useId();
 .inspector .formula {
   border: 0;
   border-left: 3px solid var(--tarn);
-  padding: 2px 0 4px 8px;
+  padding: var(--space-1) 0 var(--space-2) var(--space-4);
   display: block;
 }
 .formula dd {
@@ -65,7 +65,7 @@ const id = useId();
   overflow-wrap: anywhere;
 }
 .source {
-  font-size: 13px;
+  font-size: var(--type-2);
   color: var(--ink-soft);
 }
 </style>

@@ -500,7 +500,7 @@ watch(
 }
 .chart {
   min-height: 0;
-  margin: 0 5px 5px;
+  margin: 0 var(--space-3) var(--space-3);
   border: 1px solid var(--rule);
 }
 .battery {
@@ -521,7 +521,7 @@ watch(
   stroke-width: 1.6px;
 }
 .sheet .fuse text {
-  font: 600 13px var(--narrow);
+  font: 600 var(--type-2) var(--narrow);
 }
 .fuse.other {
   opacity: 0.55;
@@ -542,7 +542,7 @@ watch(
   fill: var(--stop);
 }
 .sheet .volts {
-  font: 600 18px var(--narrow);
+  font: 600 var(--type-5) var(--narrow);
   paint-order: stroke;
   stroke: var(--paper);
   stroke-width: 5px;

@@ -236,7 +236,7 @@ const groundNames: Record<string, string> = Object.fromEntries(
 
 <style scoped>
 label {
-  font-size: 14px;
+  font-size: var(--type-3);
 }
 .option span:first-child {
   flex: 1;

@@ -65,10 +65,10 @@ const FIGURES: Readonly<Record<Tie['kind'], readonly { key: Figure; fact: FactNa
 
 <style scoped>
 label {
-  font-size: 14px;
+  font-size: var(--type-3);
 }
 .tie {
   border-left: 3px solid var(--rule);
-  padding-left: 8px;
+  padding-left: var(--space-4);
 }
 </style>

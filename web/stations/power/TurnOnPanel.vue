@@ -199,7 +199,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
 }
 .what i {
   font-style: normal;
-  font-size: 13px;
+  font-size: var(--type-2);
   color: var(--ink-soft);
 }
 .what i.good {
@@ -209,6 +209,6 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
   color: var(--stop);
 }
 .joined {
-  font-size: 14px;
+  font-size: var(--type-3);
 }
 </style>

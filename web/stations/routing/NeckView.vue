@@ -83,7 +83,7 @@ const sweep = computed(() => {
 
 <style scoped>
 figure {
-  margin: 0 0 8px;
+  margin: 0 0 var(--space-4);
 }
 svg {
   width: 100%;
@@ -91,7 +91,7 @@ svg {
   border: 1px solid var(--rule-soft);
 }
 text {
-  font-size: 12px;
+  font-size: var(--type-1);
   fill: var(--ink-soft);
 }
 .sweep {
@@ -120,6 +120,6 @@ text {
 }
 label {
   display: block;
-  font-size: 14px;
+  font-size: var(--type-3);
 }
 </style>

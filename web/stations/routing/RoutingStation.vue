@@ -390,7 +390,7 @@ dt i {
   color: var(--ink-soft);
 }
 .lead {
-  margin: 8px 0 12px;
+  margin: var(--space-4) 0 var(--space-6);
   width: 170px;
 }
 .option span:last-child {
@@ -404,11 +404,11 @@ tfoot td {
 .pieces li {
   display: flex;
   align-items: center;
-  font-size: 13px;
+  font-size: var(--type-2);
   padding: 1px 0;
 }
 .fields {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 .pieces span {
   flex: 1;

@@ -62,11 +62,11 @@ const rise = computed(() => Math.max(0, ...placed.value.map(({ line }) => line))
 
 <style scoped>
 figure {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 figcaption {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
 }
 figcaption > * {
@@ -88,7 +88,7 @@ figcaption span:first-child {
   stroke-dasharray: 3 2;
 }
 text {
-  font-size: 11px;
+  font-size: var(--type-1);
   fill: var(--ink);
 }
 .db {

@@ -154,18 +154,18 @@ function addZone(): void {
 <style scoped>
 .plain li p:first-child {
   border-top: 1px solid var(--rule-soft);
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 .zone-form {
   display: flex;
-  gap: 6px;
+  gap: var(--space-3);
 }
 .zone-form .btn {
   white-space: nowrap;
 }
 .hearing {
-  margin-top: 14px;
+  margin-top: var(--space-7);
   color: var(--ink-soft);
-  font-size: 13px;
+  font-size: var(--type-2);
 }
 </style>

@@ -188,28 +188,28 @@ const unplaced = computed(() =>
 /* What is selected stands below it, apart. */
 .search {
   border-bottom: 1px solid var(--rule);
-  margin-bottom: 12px;
-  padding-bottom: 10px;
+  margin-bottom: var(--space-6);
+  padding-bottom: var(--space-5);
 }
 .proposals > ol > li,
 .plain li p:first-child {
   border-top: 1px solid var(--rule-soft);
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 .proposals > ol > li {
-  padding-bottom: 8px;
+  padding-bottom: var(--space-4);
 }
 .proposals,
 .searching,
 .order {
-  margin-top: 10px;
+  margin-top: var(--space-5);
 }
 .order summary {
   cursor: pointer;
   min-height: 24px;
 }
 .order li {
-  padding: 3px 0;
+  padding: var(--space-2) 0;
 }
 .order li > span:first-child {
   display: inline-block;
@@ -218,7 +218,7 @@ const unplaced = computed(() =>
 }
 .moves {
   display: inline-flex;
-  gap: 4px;
+  gap: var(--space-2);
 }
 .move {
   width: 28px;

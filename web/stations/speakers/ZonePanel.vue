@@ -102,6 +102,6 @@ function strike(): void {
 
 <style scoped>
 fieldset {
-  margin: 8px 0;
+  margin: var(--space-4) 0;
 }
 </style>
