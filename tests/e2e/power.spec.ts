@@ -40,9 +40,9 @@ test('the launch: two banks at anchor, every figure opened, the switch that woul
 
   await part(page, 'supply');
   await page.locator('[data-state=restMusic]').click();
-  await expect(inBox(page, 'start')).toContainText('gives 0.0 A');
+  await expect(inBox(page, 'start')).toContainText('supplies 0.0 A');
   await page.locator('[data-state=idleMusic]').click();
-  await expect(inBox(page, 'battery')).toContainText('rests');
+  await expect(inBox(page, 'battery')).toContainText('idle');
   await noViolation(page);
 
   // At anchor.
@@ -115,17 +115,17 @@ test('a motorcycle at idle with two amplifiers: alternator and battery bring tog
 
   await part(page, 'supply');
   await page.locator('[data-state=idleMusic]').click();
-  await expect(inBox(page, 'battery')).toContainText('14.20 V, rests');
+  await expect(inBox(page, 'battery')).toContainText('14.20 V, idle');
   // The alternator spares less than music takes.
   await page.getByLabel('Spare current at idle').fill('3');
   await page.getByLabel('Spare current at idle').press('Enter');
   await expect(inBox(page, 'battery')).toContainText('alternator: 3.0 of 3 A');
   const text = (await inBox(page, 'battery').locator('text').allTextContents()).join(' | ');
-  const gives = number(text, /gives ([\d.]+) A/);
+  const gives = number(text, /supplies ([\d.]+) A/);
   const taken = number(text, /A2.*: ([\d.]+) A/);
   expect(Math.abs(gives + 3 - taken)).toBeLessThan(0.11);
   await page.locator('[data-state=cruiseMusic]').click();
-  await expect(inBox(page, 'battery')).toContainText('rests');
+  await expect(inBox(page, 'battery')).toContainText('idle');
   await page.locator('.findings').getByRole('button', { name: 'station' }).click();
   await expect(page.locator('[data-finding=charging-short]')).toContainText('At idle the alternator spares 3 A');
 
@@ -182,7 +182,7 @@ test('a van on a lithium house battery: what its short asks of a fuse, joined le
   await page.locator('[data-state=shoreMusic]').click();
   await expect(inBox(page, 'battery')).toContainText(/shore: \d\.\d of 20 A/);
   await page.locator('[data-state=cruiseMusic]').click();
-  await expect(inBox(page, 'battery')).toContainText('14.40 V, rests');
+  await expect(inBox(page, 'battery')).toContainText('14.40 V, idle');
   await part(page, 'day');
   const verdict = page.getByTestId('day-verdict');
   await expect(verdict).toContainText('It plays all day.');

@@ -6,6 +6,8 @@ import PageUnavailable from './PageUnavailable.vue';
 import { useTheme } from './theme';
 
 useTheme();
+/** What every control is where nothing else is said. */
+const DEFAULTS = { BButton: { variant: 'outline-secondary' } } as const;
 /** Where a way led to a page that could not be fetched. */
 const unavailable = ref<string>();
 const router = useRouter();
@@ -18,7 +20,7 @@ router.afterEach(() => {
 </script>
 
 <template>
-  <BApp>
+  <BApp :defaults="DEFAULTS">
     <PageUnavailable v-if="unavailable !== undefined" :to="unavailable" />
     <RouterView v-else />
   </BApp>

@@ -131,35 +131,28 @@ async function drop(): Promise<void> {
           placeholder="Find by title, customer, craft, what is next"
         />
       </label>
-      <BButton
-        size="sm"
-        variant="outline-secondary"
-        :aria-pressed="theme === 'bay'"
-        title="Bright yard or dim bay"
-        @click="toggle"
-        >{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton
-      >
+      <BButton :aria-pressed="theme === 'bay'" title="Bright yard or dim bay" @click="toggle">{{
+        theme === 'yard' ? 'Yard' : 'Bay'
+      }}</BButton>
       <RouterLink class="btn btn-outline-secondary" to="/shelf">Shelf</RouterLink>
-      <BButton variant="outline-secondary" @click="importing = true">Import</BButton>
+      <BButton @click="importing = true">Import</BButton>
       <BButton variant="primary" @click="making = true">New job</BButton>
     </header>
     <main>
       <h2 class="visually-hidden">Jobs</h2>
       <p v-if="library.jobsFailure" class="say" role="alert">
         The jobs cannot be shown: {{ library.jobsFailure }}.
-        <BButton size="sm" variant="primary" @click="library.loadJobs()">Try again</BButton>
+        <BButton variant="primary" @click="library.loadJobs()">Try again</BButton>
       </p>
       <template v-if="library.jobs">
         <p v-for="id in left" :key="id" class="say" role="status">
           <template v-if="rowOf(id)">
             Changes to “{{ rowOf(id)!.title }}” are on this device and not yet saved.
-            <RouterLink class="btn btn-sm btn-primary" :to="`/jobs/${id}/${rowOf(id)!.nextAt}`"
-              >Open the job</RouterLink
-            >
+            <RouterLink class="btn btn-primary" :to="`/jobs/${id}/${rowOf(id)!.nextAt}`">Open the job</RouterLink>
           </template>
           <template v-else>
             Changes to a job that somebody has deleted are on this device.
-            <BButton size="sm" variant="outline-secondary" @click="letGo(id)">Discard them</BButton>
+            <BButton @click="letGo(id)">Discard them</BButton>
           </template>
         </p>
       </template>
@@ -171,7 +164,7 @@ async function drop(): Promise<void> {
       </div>
       <p v-else-if="library.jobs && !shown.length" class="say">
         Nothing matches “{{ search }}”.
-        <BButton size="sm" variant="outline-secondary" @click="search = ''">Show all</BButton>
+        <BButton @click="search = ''">Show all</BButton>
       </p>
       <ol v-else class="jobs">
         <li v-for="row in shown" :key="row.id" class="job" :data-job="row.id">
@@ -180,17 +173,12 @@ async function drop(): Promise<void> {
             <p v-if="row.trouble" class="bad">Set aside: {{ row.trouble }}.</p>
             <p v-else class="bad">It cannot be planned: {{ row.unplanned }}.</p>
             <div class="ends">
-              <BButton v-if="row.trouble" size="sm" variant="primary" @click="settle(row)"
-                >Take it as it stands</BButton
-              >
-              <RouterLink
-                v-if="!row.unplanned"
-                class="btn btn-sm btn-outline-secondary"
-                :to="`/jobs/${row.id}/${row.nextAt}`"
+              <BButton v-if="row.trouble" variant="primary" @click="settle(row)">Take it as it stands</BButton>
+              <RouterLink v-if="!row.unplanned" class="btn btn-outline-secondary" :to="`/jobs/${row.id}/${row.nextAt}`"
                 >Look at it</RouterLink
               >
               <a
-                class="btn btn-sm btn-outline-secondary"
+                class="btn btn-outline-secondary"
                 :href="`/api/jobs/${encodeURIComponent(row.id)}/export/raw.json`"
                 download
                 >File as it stands</a
@@ -253,7 +241,7 @@ async function drop(): Promise<void> {
           <legend class="form-label">Craft</legend>
           <p v-if="library.patternsFailure" class="field-error" role="alert">
             The crafts cannot be shown: {{ library.patternsFailure }}.
-            <BButton size="sm" variant="outline-secondary" @click="library.loadPatterns()">Try again</BButton>
+            <BButton @click="library.loadPatterns()">Try again</BButton>
           </p>
           <label
             v-for="{ pattern } in library.patterns"
@@ -271,7 +259,7 @@ async function drop(): Promise<void> {
           <BButton type="submit" variant="primary" :disabled="busy">{{
             busy ? 'Making the job…' : 'Create job'
           }}</BButton>
-          <BButton variant="outline-secondary" @click="making = false">Cancel</BButton>
+          <BButton @click="making = false">Cancel</BButton>
         </div>
       </form>
     </BModal>
@@ -279,7 +267,7 @@ async function drop(): Promise<void> {
       <p>“{{ dropping?.title }}” and every revision of it will be gone. This cannot be undone.</p>
       <div class="ends">
         <BButton variant="primary" @click="drop">Delete it</BButton>
-        <BButton variant="outline-secondary" @click="dropping = undefined">Keep it</BButton>
+        <BButton @click="dropping = undefined">Keep it</BButton>
       </div>
     </BModal>
   </div>

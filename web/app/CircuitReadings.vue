@@ -2,9 +2,9 @@
 import { computed } from 'vue';
 import type { Existing } from '#core/job/supply';
 import { useSheet } from './sheet';
-import MaybeField from './MaybeField.vue';
-import PickField from './PickField.vue';
-import TextField from './TextField.vue';
+import MaybeField from '../fields/MaybeField.vue';
+import PickField from '../fields/PickField.vue';
+import TextField from '../fields/TextField.vue';
 
 /** What the meter says of a circuit the craft has, and what is connected to it. */
 const props = defineProps<{ id: string }>();

@@ -137,7 +137,7 @@ function toggle(finding: Finding<Operation>): void {
           <button
             v-if="!job.job!.seal"
             type="button"
-            class="btn btn-sm btn-outline-secondary"
+            class="btn btn-outline-secondary"
             @click="job.accept(finding, '')"
           >
             Withdraw
@@ -163,14 +163,12 @@ function toggle(finding: Finding<Operation>): void {
           >
             <label :for="`why-${finding.key}`">Reason to accept it</label>
             <input :id="`why-${finding.key}`" v-model="reason" class="form-control" maxlength="400" />
-            <button type="submit" class="btn btn-sm btn-outline-secondary">Accept</button>
+            <button type="submit" class="btn btn-outline-secondary">Accept</button>
             <p v-if="wrong" class="field-error" role="alert">{{ wrong }}</p>
           </form>
         </div>
         <BButton
           v-if="finding.cure && finding.accepted === undefined && !job.job!.seal"
-          size="sm"
-          variant="outline-secondary"
           @click="job.edit(finding.cure.operations, finding.cure.label.toLowerCase())"
         >
           {{ inUnits(finding.cure.label) }}

@@ -60,7 +60,7 @@ function forget(): void {
       <p v-for="line in preview.lines" :key="line">{{ line }}</p>
       <div class="ends">
         <BButton variant="primary" :disabled="busy" @click="take">Import</BButton>
-        <BButton variant="outline-secondary" @click="open = false">Cancel</BButton>
+        <BButton @click="open = false">Cancel</BButton>
       </div>
     </div>
     <div v-if="problems.length" role="alert" data-testid="import-problems">

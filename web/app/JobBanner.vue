@@ -67,8 +67,8 @@ const rows = computed(() => {
         >, with {{ bay.events.length }} {{ bay.events.length === 1 ? 'entry' : 'entries' }} from the bay</template
       >.
     </p>
-    <BButton size="sm" variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
-    <BButton size="sm" variant="outline-secondary" @click="leave">Discard it</BButton>
+    <BButton variant="primary" @click="keepCopy">Keep mine as a new job</BButton>
+    <BButton @click="leave">Discard it</BButton>
     <p v-if="trouble" class="field-error">{{ trouble }}</p>
   </div>
   <div v-else-if="job.save.is === 'conflict'" class="banner" role="alert">
@@ -94,9 +94,9 @@ const rows = computed(() => {
         </tbody>
       </table>
     </div>
-    <BButton size="sm" variant="primary" @click="go(job.takeTheirs)">Take theirs</BButton>
-    <BButton size="sm" variant="outline-secondary" @click="putMine">Put mine over theirs</BButton>
-    <BButton size="sm" variant="outline-secondary" @click="keepCopy">Keep mine as a new job</BButton>
+    <BButton variant="primary" @click="go(job.takeTheirs)">Take theirs</BButton>
+    <BButton @click="putMine">Put mine over theirs</BButton>
+    <BButton @click="keepCopy">Keep mine as a new job</BButton>
     <p v-if="trouble" class="field-error">{{ trouble }}</p>
   </div>
   <div v-else-if="job.aside.length" class="banner" role="alert" data-testid="aside">
@@ -107,23 +107,21 @@ const rows = computed(() => {
       </p>
       <p v-for="(a, i) in job.aside" :key="i" class="small">{{ inUnits(a.words.join('; ')) }} — {{ a.reason }}</p>
     </div>
-    <BButton size="sm" variant="primary" @click="tryAside">Try again</BButton>
-    <BButton size="sm" variant="outline-secondary" @click="go(job.dropAside)">Discard</BButton>
+    <BButton variant="primary" @click="tryAside">Try again</BButton>
+    <BButton @click="go(job.dropAside)">Discard</BButton>
     <p v-if="trouble" class="field-error">{{ trouble }}</p>
   </div>
 
   <div v-else-if="job.wrong" class="banner" role="alert">
     <p><b>Not done.</b> {{ job.wrong }}.</p>
-    <BButton size="sm" variant="outline-secondary" @click="job.wrong = undefined">Close</BButton>
+    <BButton @click="job.wrong = undefined">Close</BButton>
   </div>
   <section v-else-if="job.job?.seal && station !== 'handover'" class="banner sealed" aria-label="Sealed">
     <p>
       <b>Sealed</b> {{ new Date(job.job.seal.at).toLocaleDateString('en-GB') }}: it shows what was computed that day and
       takes no edit; entries from the bay are still kept.
     </p>
-    <RouterLink class="btn btn-sm btn-outline-secondary" :to="{ params: { station: 'handover' } }"
-      >Hand over</RouterLink
-    >
+    <RouterLink class="btn btn-outline-secondary" :to="{ params: { station: 'handover' } }">Hand over</RouterLink>
   </section>
 </template>
 

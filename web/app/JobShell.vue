@@ -18,7 +18,7 @@ import { useJob } from '../stores/job';
 import { useLibrary } from '../stores/library';
 import JobBanner from './JobBanner.vue';
 import { fetchAhead } from './fetch-ahead';
-import { useKeptFocus } from './kept-focus';
+import { useKeptFocus } from '../fields/kept-focus';
 import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
 import PageUnavailable from './PageUnavailable.vue';
@@ -26,7 +26,7 @@ import StationBoundary from './StationBoundary.vue';
 import { FACES } from '../stations';
 import { markOf, stationKey } from './stations';
 import { useTheme } from './theme';
-import { useTyped } from './typed';
+import { useTyped } from '../fields/typed';
 import { inches, toggleUnits } from './units';
 
 const props = defineProps<{ id: string; station: Station }>();
@@ -185,40 +185,24 @@ onBeforeUnmount(() => {
       </nav>
       <div class="tools">
         <BButton
-          size="sm"
-          variant="outline-secondary"
           :disabled="!job.past.length"
           :title="job.past.length ? `Undo: ${job.past.at(-1)!.label} (Ctrl+Z)` : 'Nothing to undo'"
           @click="job.undo()"
           >Undo</BButton
         >
         <BButton
-          size="sm"
-          variant="outline-secondary"
           :disabled="!job.future.length"
           :title="job.future.length ? `Redo: ${job.future.at(-1)!.label} (Ctrl+Y)` : 'Nothing to redo'"
           @click="job.redo()"
           >Redo</BButton
         >
-        <BButton
-          size="sm"
-          variant="outline-secondary"
-          title="Millimetres or inches; the job keeps what was typed"
-          data-testid="units"
-          @click="toggleUnits"
-          >{{ inches ? 'in' : 'mm' }}</BButton
-        >
-        <BButton size="sm" variant="outline-secondary" title="Keys (?)" aria-label="Keys" @click="keysOpen = true"
-          >?</BButton
-        >
-        <BButton
-          size="sm"
-          variant="outline-secondary"
-          :aria-pressed="theme === 'bay'"
-          title="Bright yard or dim bay"
-          @click="toggle"
-          >{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton
-        >
+        <BButton title="Millimetres or inches; the job keeps what was typed" data-testid="units" @click="toggleUnits">{{
+          inches ? 'in' : 'mm'
+        }}</BButton>
+        <BButton title="Keys (?)" aria-label="Keys" @click="keysOpen = true">?</BButton>
+        <BButton :aria-pressed="theme === 'bay'" title="Bright yard or dim bay" @click="toggle">{{
+          theme === 'yard' ? 'Yard' : 'Bay'
+        }}</BButton>
       </div>
     </header>
 
@@ -227,7 +211,7 @@ onBeforeUnmount(() => {
     <main v-if="job.failure" class="message">
       <p><b>This job cannot be opened.</b> {{ job.failure }}.</p>
       <BButton variant="primary" @click="openJob(id)">Try again</BButton>
-      <BButton variant="outline-secondary" @click="router.push('/')">Go to the Board</BButton>
+      <BButton @click="router.push('/')">Go to the Board</BButton>
     </main>
     <StationBoundary v-else-if="job.job && job.plan" :key="station" :name="FACES[station].name">
       <component :is="VIEWS[station]" />
@@ -299,8 +283,8 @@ onBeforeUnmount(() => {
 .tab {
   display: flex;
   align-items: center;
-  gap: var(--space-3);
-  padding: 0 var(--space-5);
+  gap: var(--space-2);
+  padding: 0 var(--space-4);
   font-size: var(--type-3);
   color: var(--ink);
   text-decoration: none;

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { OVERRULES } from '#core/job/parts/overrules';
 import { useSheet } from './sheet';
-import TextField from './TextField.vue';
+import TextField from '../fields/TextField.vue';
 import { whyNot } from '#core/document/overrule';
 
 /** A value a person set over the plan: what was proposed then and is now, how it stands, and why. */
@@ -40,10 +40,8 @@ function keep(text: string): string | undefined {
         :take="keep"
       />
       <div class="ends">
-        <BButton v-if="overrule.state === 'stale'" size="sm" variant="outline-secondary" @click="keep(reason)"
-          >Keep it</BButton
-        >
-        <BButton size="sm" variant="outline-secondary" @click="store.overrule(overrule.kind, overrule.subject, null)">{{
+        <BButton v-if="overrule.state === 'stale'" @click="keep(reason)">Keep it</BButton>
+        <BButton @click="store.overrule(overrule.kind, overrule.subject, null)">{{
           overrule.state === 'orphaned' ? 'Drop it' : overrule.kind === 'wiring' ? 'Clear reason' : 'Take the proposal'
         }}</BButton>
       </div>

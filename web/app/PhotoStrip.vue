@@ -49,7 +49,7 @@ function strike(photo: Extract<BayEvent, { kind: 'photo' }>): void {
       </li>
     </ul>
     <div class="take">
-      <label class="btn btn-sm btn-outline-secondary">
+      <label class="btn btn-outline-secondary">
         {{ busy ? 'Keeping it…' : 'Photograph' }}<span v-if="of">: {{ of }}</span>
         <input
           class="visually-hidden"
@@ -81,7 +81,7 @@ function strike(photo: Extract<BayEvent, { kind: 'photo' }>): void {
       <template v-if="large">
         <img class="whole" :src="bay.photoAt(large.photo)" :alt="large.caption || 'Photograph without caption'" />
         <p class="small">{{ new Date(large.at).toLocaleString('en-GB') }} {{ large.by }}</p>
-        <BButton size="sm" variant="outline-secondary" @click="strike(large)">Remove photo</BButton>
+        <BButton @click="strike(large)">Remove photo</BButton>
       </template>
     </BModal>
   </div>

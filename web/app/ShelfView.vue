@@ -41,17 +41,15 @@ const SCALE = 0.32;
       <RouterLink to="/" class="home">Haltrik<span> Board</span></RouterLink>
       <h1>Shelf</h1>
       <input v-model="search" class="form-control find" placeholder="Find by name or note" aria-label="Find gear" />
-      <BButton size="sm" variant="outline-secondary" :aria-pressed="theme === 'bay'" @click="toggle">{{
-        theme === 'yard' ? 'Yard' : 'Bay'
-      }}</BButton>
-      <a class="btn btn-outline-secondary btn-sm" href="/api/shelf.csv" download data-file="shelf.csv">Export CSV</a>
-      <BButton size="sm" variant="primary" @click="importing = true">Import</BButton>
+      <BButton :aria-pressed="theme === 'bay'" @click="toggle">{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton>
+      <a class="btn btn-outline-secondary" href="/api/shelf.csv" download data-file="shelf.csv">Export CSV</a>
+      <BButton variant="primary" @click="importing = true">Import</BButton>
     </header>
     <main>
       <p v-if="said" role="status">{{ said }}</p>
       <p v-if="library.shelfFailure" class="field-error" role="alert">
         The shelf cannot be shown: {{ library.shelfFailure }}.
-        <BButton size="sm" variant="outline-secondary" @click="library.loadShelf()">Try again</BButton>
+        <BButton @click="library.loadShelf()">Try again</BButton>
       </p>
       <p v-else-if="library.shelf.length && !kinds.length">Nothing on the shelf matches “{{ search }}”.</p>
       <section v-for="k in kinds" :key="k.kind">

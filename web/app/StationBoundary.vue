@@ -29,9 +29,7 @@ watch([() => job.plan, () => props.name], () => (failed.value = undefined));
       opened.
     </p>
     <BButton variant="primary" @click="failed = undefined">Draw it again</BButton>
-    <BButton v-if="job.past.length" variant="outline-secondary" @click="job.undo()"
-      >Undo: {{ job.past.at(-1)!.label }}</BButton
-    >
+    <BButton v-if="job.past.length" @click="job.undo()">Undo: {{ job.past.at(-1)!.label }}</BButton>
     <a v-if="job.job" class="btn btn-outline-secondary" :href="`/api/jobs/${job.job.id}/export/raw.json`"
       >File as it stands</a
     >

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Station } from '#core/findings/finding';
 import FindingsList from './FindingsList.vue';
-import { useSpringBack } from './spring-back';
+import { useSpringBack } from '../fields/spring-back';
 
 /** Every station: the drawing, and beside it what belongs to the thing selected, then the findings. */
 defineProps<{ station: Station; cardFirst?: boolean; tall?: boolean }>();

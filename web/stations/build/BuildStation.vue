@@ -205,13 +205,13 @@ function entryWords(event: BayEvent): string {
             {{ entryWords(event) }} — {{ reason }}
           </p>
           <div class="ends">
-            <BButton size="sm" variant="primary" @click="bay.tryAside()">Try again</BButton>
-            <BButton size="sm" variant="outline-secondary" @click="bay.dropAside()">Discard</BButton>
+            <BButton variant="primary" @click="bay.tryAside()">Try again</BButton>
+            <BButton @click="bay.dropAside()">Discard</BButton>
           </div>
         </div>
         <p v-if="!state.next && !job.seal" class="finished" data-testid="finished">
           <b>Every step is done.</b>
-          <RouterLink class="btn btn-primary btn-sm" :to="{ params: { station: 'handover' } }">Hand over</RouterLink>
+          <RouterLink class="btn btn-primary" :to="{ params: { station: 'handover' } }">Hand over</RouterLink>
         </p>
         <p v-if="state.apart.length" class="apart"><b>Apart:</b> {{ state.apart.map((a) => a.text).join('; ') }}.</p>
         <label class="hand"
@@ -243,7 +243,7 @@ function entryWords(event: BayEvent): string {
       <section v-else>
         <h2>Steps</h2>
         <p>Steps follow from gear, places and wires: there is nothing to write here by hand.</p>
-        <RouterLink class="btn btn-primary btn-sm" :to="{ params: { station: 'gear' } }">Go to Gear</RouterLink>
+        <RouterLink class="btn btn-primary" :to="{ params: { station: 'gear' } }">Go to Gear</RouterLink>
       </section>
     </template>
   </StationLayout>

@@ -4,7 +4,7 @@ import { PHASES, type StepState } from '#core/build/index';
 import { CAUTIONS } from '#core/tables/cautions';
 import { colourText } from '#core/tables/colours';
 import { DRIVES } from '#core/tables/fasteners';
-import NumberField from '../../app/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import { LEAST_IN_STEPS } from '#core/units/shown';
 import { inUnits } from '../../app/units';
@@ -197,7 +197,7 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
           :aria-invalid="error !== ''"
           @keydown.enter="logTime"
         />
-        <button type="button" class="btn btn-sm btn-outline-secondary" @click="logTime">Log</button>
+        <button type="button" class="btn btn-outline-secondary" @click="logTime">Log</button>
         <span v-if="state.minutes !== undefined" class="soft" data-figure="took">{{ state.minutes }} min so far</span>
       </div>
       <p v-if="error" class="field-error" role="alert">{{ error }}</p>
@@ -210,7 +210,7 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
           maxlength="400"
           @keydown.enter="addNote"
         />
-        <button type="button" class="btn btn-sm btn-outline-secondary" @click="addNote">Add</button>
+        <button type="button" class="btn btn-outline-secondary" @click="addNote">Add</button>
       </div>
       <p v-for="n in state.notes" :key="n.at" class="small">{{ n.text }}</p>
       <div class="entry">
@@ -225,7 +225,7 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
         <button
           v-if="overrule"
           type="button"
-          class="btn btn-sm btn-outline-secondary"
+          class="btn btn-outline-secondary"
           @click="store.overrule('minutes', step.id, null)"
         >
           Plan: {{ step.plannedMinutes }} min

@@ -6,7 +6,7 @@ import SeverityMark from '../../app/SeverityMark.vue';
 import { useDrag } from '../../app/dragging';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
-import ThereField from '../../app/ThereField.vue';
+import ThereField from '../../fields/ThereField.vue';
 import { useEventListener } from '@vueuse/core';
 import CraftView from '../../drawing/CraftView.vue';
 import FitText from '../../drawing/FitText.vue';
@@ -219,10 +219,8 @@ useEventListener(window, 'keydown', (event) => {
         </ul>
         <p v-if="!ranked.length">No place on this craft takes it.</p>
         <div class="ends">
-          <BButton v-if="hand.moving === undefined" size="sm" variant="outline-secondary" @click="put(null)"
-            >Add without a place</BButton
-          >
-          <BButton size="sm" variant="outline-secondary" @click="hand = undefined">Cancel (Esc)</BButton>
+          <BButton v-if="hand.moving === undefined" @click="put(null)">Add without a place</BButton>
+          <BButton @click="hand = undefined">Cancel (Esc)</BButton>
         </div>
       </section>
 
@@ -248,14 +246,9 @@ useEventListener(window, 'keydown', (event) => {
           :subject="{ kind: 'place', id: selectedGear.place }"
         />
         <div class="ends">
-          <BButton size="sm" variant="primary" @click="take(selectedGear.item, selectedGear.id)">Move it</BButton>
-          <BButton
-            size="sm"
-            variant="outline-secondary"
-            @click="store.edit([{ op: 'removeGear', id: selectedGear.id }])"
-            >Take it out</BButton
-          >
-          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+          <BButton variant="primary" @click="take(selectedGear.item, selectedGear.id)">Move it</BButton>
+          <BButton @click="store.edit([{ op: 'removeGear', id: selectedGear.id }])">Take it out</BButton>
+          <BButton @click="store.select(undefined)">Done</BButton>
         </div>
       </section>
 
@@ -288,7 +281,7 @@ useEventListener(window, 'keydown', (event) => {
         </p>
         <p v-if="library.shelfFailure" class="field-error" role="alert">
           The shelf cannot be shown: {{ library.shelfFailure }}.
-          <BButton size="sm" variant="outline-secondary" @click="library.loadShelf()">Try again</BButton>
+          <BButton @click="library.loadShelf()">Try again</BButton>
         </p>
         <ul>
           <li v-for="item in offered" :key="item.id">

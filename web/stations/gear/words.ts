@@ -18,7 +18,7 @@ export function figuresOf(item: GearItem): string {
         : '';
       const rows = item.bank.power.map((row) => `${short(row.watts)} W at ${short(row.ohm)} Ω`).join(', ');
       const lines =
-        item.kind === 'headUnit' ? `${item.linePairs} line ${item.linePairs === 1 ? 'pair' : 'pairs'} · ` : '';
+        item.kind === 'headUnit' ? `${item.linePairs} line-level ${item.linePairs === 1 ? 'pair' : 'pairs'} · ` : '';
       return `${item.bank.channels.length} × ${rows} · ${short(item.bank.minOhm)} Ω least · ${bridged}${lines}${water(item)}`;
     }
     case 'zoneControl':

@@ -113,9 +113,7 @@ const at = ({ file, inUnits }: Export) =>
           planner {{ seal.planner }}.
         </p>
         <div class="ends">
-          <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'openSeal' }], 'open the seal')"
-            >Open the seal</BButton
-          >
+          <BButton @click="store.edit([{ op: 'openSeal' }], 'open the seal')">Open the seal</BButton>
         </div>
       </section>
       <section v-else>
@@ -133,7 +131,7 @@ const at = ({ file, inUnits }: Export) =>
             ><input v-model="anyway" type="checkbox" /> Hand it over all the same; the sheet says what is open</label
           >
           <p v-if="error" class="field-error" role="alert">{{ error }}</p>
-          <div class="ends"><BButton type="submit" size="sm" variant="primary">Seal the job</BButton></div>
+          <div class="ends"><BButton type="submit" variant="primary">Seal the job</BButton></div>
         </form>
       </section>
       <section>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { standardOf } from '#core/craft/measures';
 import { MATERIALS } from '#core/craft/pattern';
-import NumberField from '../../app/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
-import PickField from '../../app/PickField.vue';
+import PickField from '../../fields/PickField.vue';
 import { computed } from 'vue';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
@@ -40,11 +40,7 @@ const hulls = computed(() => {
         :model-value="job.craft.measures[id] ?? standardOf(m)"
         @update:model-value="set(String(id), $event)"
       />
-      <BButton
-        v-if="job.craft.measures[id] !== undefined"
-        size="sm"
-        variant="outline-secondary"
-        @click="set(String(id), null)"
+      <BButton v-if="job.craft.measures[id] !== undefined" @click="set(String(id), null)"
         >Pattern: {{ lengthText(standardOf(m)) }}</BButton
       >
     </div>

@@ -29,9 +29,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
       <li v-for="[id, lamp] in rows" :key="id" class="lamp" :data-lamp="id">
         <p>
           <b>{{ lamp.name }}</b>
-          <BButton size="sm" variant="outline-secondary" :aria-label="`Delete ${lamp.name}`" @click="set(id, null)"
-            >×</BButton
-          >
+          <BButton :aria-label="`Delete ${lamp.name}`" @click="set(id, null)">×</BButton>
         </p>
         <div class="fields">
           <div>
@@ -74,7 +72,7 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
         />
         <p v-if="error" id="lamp-error" class="field-error" role="alert">{{ error }}</p>
       </div>
-      <BButton type="submit" size="sm" variant="primary">Add</BButton>
+      <BButton type="submit" variant="primary">Add</BButton>
     </form>
     <p class="caution">
       Nothing may hide an instrument or warning lamp that the {{ EARS[job.craft.pattern.kind] }} needs.

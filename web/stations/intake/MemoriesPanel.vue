@@ -29,8 +29,6 @@ function add(): void {
           ><br />{{ m.relearn }}</span
         >
         <BButton
-          size="sm"
-          variant="outline-secondary"
           :aria-label="`Delete ${m.name}`"
           @click="store.edit([{ op: 'setMemory', id, memory: null }], `delete ${m.name}`)"
           >×</BButton
@@ -55,7 +53,7 @@ function add(): void {
         <label class="form-label" for="memory-relearn">How to restore</label>
         <input id="memory-relearn" v-model="draft.relearn" class="form-control" maxlength="400" />
       </div>
-      <BButton type="submit" size="sm" variant="primary">Add</BButton>
+      <BButton type="submit" variant="primary">Add</BButton>
     </form>
   </section>
 </template>

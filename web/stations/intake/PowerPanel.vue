@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router';
 import { batteryIds } from '#core/connections/feeding';
-import BatteryFields from '../../app/BatteryFields.vue';
-import FactField from '../../app/FactField.vue';
+import BatteryFields from '../../fields/BatteryFields.vue';
+import FactField from '../../fields/FactField.vue';
 import { useSheet } from '../../app/sheet';
 
 const { job } = useSheet();
@@ -23,9 +23,7 @@ const router = useRouter();
       <FactField of="charging" fact="spareIdleA" label="Spare current at idle" />
     </div>
     <p>A second battery, what joins the two, a shore charger or panels are written down at Power.</p>
-    <BButton size="sm" variant="outline-secondary" @click="router.push({ params: { station: 'power' } })"
-      >Go to Power</BButton
-    >
+    <BButton @click="router.push({ params: { station: 'power' } })">Go to Power</BButton>
     <p class="caution">Disconnect the battery before any wire is touched; cover its terminal.</p>
   </section>
 </template>

@@ -56,8 +56,6 @@ function add(): void {
           }}<i v-if="!c.metered"> · not metered</i></span
         >
         <BButton
-          size="sm"
-          variant="outline-secondary"
           :aria-expanded="open === id"
           :aria-label="`Readings of ${c.name}`"
           @click="open = open === id ? undefined : id"
@@ -65,14 +63,10 @@ function add(): void {
         >
         <BButton
           v-if="!c.metered"
-          size="sm"
-          variant="outline-secondary"
           @click="store.edit([{ op: 'setExisting', id, circuit: { metered: true } }], 'metered')"
           >Metered</BButton
         >
         <BButton
-          size="sm"
-          variant="outline-secondary"
           :aria-label="`Delete ${c.name}`"
           @click="store.edit([{ op: 'setExisting', id, circuit: null }], `delete ${c.name}`)"
           >×</BButton
@@ -114,7 +108,7 @@ function add(): void {
         </select>
       </div>
       <label class="tick"><input v-model="draft.metered" type="checkbox" /> metered</label>
-      <BButton type="submit" size="sm" variant="primary">Add</BButton>
+      <BButton type="submit" variant="primary">Add</BButton>
     </form>
     <p class="caution">
       Never infer what a wire does from its colour: on many boats yellow is negative, in many recreational vehicles

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import TextField from '../../app/TextField.vue';
+import TextField from '../../fields/TextField.vue';
 import { useSheet } from '../../app/sheet';
 
 const { store, job } = useSheet();

@@ -2,8 +2,8 @@
 import { computed } from 'vue';
 import { BATTERY_FIGURES, batteryFormulas, casesOf, reserveOf, ringsOf, shortAtPost } from '#core/power/index';
 import { figure, short } from '#core/units/figures';
-import BatteryFields from '../../app/BatteryFields.vue';
-import FigureField from '../../app/FigureField.vue';
+import BatteryFields from '../../fields/BatteryFields.vue';
+import FigureField from '../../fields/FigureField.vue';
 import { useSheet } from '../../app/sheet';
 import FigureRow from './FigureRow.vue';
 import { clock } from '#core/units/figures';
@@ -89,7 +89,7 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
         <tr v-for="s in states" :key="s.id" :data-source-case="s.id">
           <th scope="row">{{ s.name }}</th>
           <td>{{ figure(s.volts, 2) }} V</td>
-          <td>{{ s.state === 'idle' ? 'rests' : `${figure(s.amps, 2)} A` }}</td>
+          <td>{{ s.state === 'idle' ? 'idle' : `${figure(s.amps, 2)} A` }}</td>
         </tr>
       </tbody>
     </table>
@@ -102,7 +102,7 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
       <li v-for="line in plan.isolation.on" :key="line">{{ line }}</li>
     </ol>
     <p class="caution">Battery negative off first, and last back on. The fuse is fitted last.</p>
-    <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+    <BButton @click="store.select(undefined)">Done</BButton>
   </section>
 </template>
 

@@ -2,8 +2,8 @@
 import { computed } from 'vue';
 import type { FactName } from '#core/job/facts';
 import { batteryIds } from '#core/connections/feeding';
-import FigureField from '../../app/FigureField.vue';
-import PickField from '../../app/PickField.vue';
+import FigureField from '../../fields/FigureField.vue';
+import PickField from '../../fields/PickField.vue';
 import { useSheet } from '../../app/sheet';
 
 /** What charges a battery besides the alternator, if the craft has it: which battery, and its figures. */

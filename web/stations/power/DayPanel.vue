@@ -6,9 +6,9 @@ import { standIns, GIVES_UP_PART, PEUKERT_SOURCE, RATED_HOURS, type DayPlan, typ
 import { BATTERY_SOURCE, COLD_SOURCE } from '#core/tables/batteries';
 import { cite } from '#core/tables/source';
 import { figure } from '#core/units/figures';
-import FigureField from '../../app/FigureField.vue';
-import PickField from '../../app/PickField.vue';
-import TextField from '../../app/TextField.vue';
+import FigureField from '../../fields/FigureField.vue';
+import PickField from '../../fields/PickField.vue';
+import TextField from '../../fields/TextField.vue';
 import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import { clock } from '#core/units/figures';
@@ -151,22 +151,8 @@ function setMode(mode: string): void {
               :max="80"
               :take="(name) => named(name, i)"
             />
-            <BButton
-              size="sm"
-              variant="outline-secondary"
-              :aria-label="`${s.name} earlier`"
-              :disabled="i === 0"
-              @click="move(i, -1)"
-              >↑</BButton
-            >
-            <BButton
-              size="sm"
-              variant="outline-secondary"
-              :aria-label="`Delete ${s.name}`"
-              :disabled="segments.length === 1"
-              @click="drop(i)"
-              >×</BButton
-            >
+            <BButton :aria-label="`${s.name} earlier`" :disabled="i === 0" @click="move(i, -1)">↑</BButton>
+            <BButton :aria-label="`Delete ${s.name}`" :disabled="segments.length === 1" @click="drop(i)">×</BButton>
           </div>
           <FigureField
             label="Duration"
@@ -196,9 +182,7 @@ function setMode(mode: string): void {
       </li>
     </ol>
     <div class="ends">
-      <BButton v-if="segments.length < 24" size="sm" variant="outline-secondary" @click="addSegment"
-        >Add a part</BButton
-      >
+      <BButton v-if="segments.length < 24" @click="addSegment">Add a part</BButton>
     </div>
     <h3>Compared with</h3>
     <div class="fields">

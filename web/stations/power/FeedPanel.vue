@@ -22,7 +22,7 @@ import { gaugeName, INSULATIONS, sizesOf, ampacity, type Gauge } from '#core/tab
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { cite } from '#core/tables/source';
 import { figure, short } from '#core/units/figures';
-import FigureField from '../../app/FigureField.vue';
+import FigureField from '../../fields/FigureField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useSheet } from '../../app/sheet';
@@ -131,7 +131,6 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       <div v-if="fromBattery && !feed.family && proposed[0]" class="wide proposal">
         <p>{{ proposed[0].holder.name }}, {{ short(proposed[0].fuseA) }} A: {{ proposed[0].reason }}.</p>
         <BButton
-          size="sm"
           variant="primary"
           @click="store.edit([{ op: 'chooseHolder', gear: feed.gear, holder: proposed[0].holder }])"
           >Fit the proposed fuse</BButton

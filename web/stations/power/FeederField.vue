@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { feederOf, mayFeed, soundBattery } from '#core/connections/feeding';
-import PickField from '../../app/PickField.vue';
+import PickField from '../../fields/PickField.vue';
 import { useSheet } from '../../app/sheet';
 
 /** What gear is fed from: a battery, or gear that passes power on. */

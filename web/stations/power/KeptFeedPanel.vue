@@ -2,7 +2,7 @@
 import { overrule, setOf } from '#core/job/parts/overrules';
 import { computed } from 'vue';
 import { passesOn } from '#core/gear/gear';
-import MaybeField from '../../app/MaybeField.vue';
+import MaybeField from '../../fields/MaybeField.vue';
 import { useSheet } from '../../app/sheet';
 import FeederField from './FeederField.vue';
 

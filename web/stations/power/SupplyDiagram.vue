@@ -39,7 +39,7 @@ const boxes = computed(() =>
       chargers,
       line: !state
         ? 'volts collapse'
-        : `${figure(state.volts, 2)} V, ${state.state === 'idle' ? 'rests' : `gives ${figure(state.amps, 1)} A`}`,
+        : `${figure(state.volts, 2)} V, ${state.state === 'idle' ? 'idle' : `supplies ${figure(state.amps, 1)} A`}`,
       feeds: fed.length
         ? `${fed.map((f) => plan.value.tags[f.gear]).join(', ')}: ${figure(amps, 1)} A`
         : 'feeds nothing of the sound',

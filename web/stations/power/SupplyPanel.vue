@@ -8,10 +8,10 @@ import { CRAFT_RULES } from '#core/power/index';
 import { gaugeName, INSULATIONS, sizesOf, WIRE_STANDARDS, type Gauge } from '#core/tables/conductors';
 import { cite } from '#core/tables/source';
 import { type Job } from '#core/job/job';
-import FactField from '../../app/FactField.vue';
-import MaybeField from '../../app/MaybeField.vue';
-import FigureField from '../../app/FigureField.vue';
-import PickField from '../../app/PickField.vue';
+import FactField from '../../fields/FactField.vue';
+import MaybeField from '../../fields/MaybeField.vue';
+import FigureField from '../../fields/FigureField.vue';
+import PickField from '../../fields/PickField.vue';
 import { lengthText } from '../../app/units';
 import { useSheet } from '../../app/sheet';
 import BesideCharger from './BesideCharger.vue';
@@ -124,10 +124,8 @@ const groundNames: Record<string, string> = Object.fromEntries(
       </li>
     </ul>
     <div class="ends">
-      <BButton size="sm" variant="outline-secondary" @click="addBattery">Add a battery</BButton>
-      <BButton v-if="untied" size="sm" variant="outline-secondary" @click="addTie"
-        >Join {{ names[untied.from] }} and {{ names[untied.to] }}</BButton
-      >
+      <BButton @click="addBattery">Add a battery</BButton>
+      <BButton v-if="untied" @click="addTie">Join {{ names[untied.from] }} and {{ names[untied.to] }}</BButton>
     </div>
     <TieFields v-for="(_, id) in craft.ties" :id="id" :key="id" />
     <h3>Charging</h3>

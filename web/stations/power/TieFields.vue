@@ -2,8 +2,8 @@
 import { computed } from 'vue';
 import type { FactName } from '#core/job/facts';
 import { TIES, type Tie } from '#core/job/supply';
-import FigureField from '../../app/FigureField.vue';
-import PickField from '../../app/PickField.vue';
+import FigureField from '../../fields/FigureField.vue';
+import PickField from '../../fields/PickField.vue';
 import { useSheet } from '../../app/sheet';
 
 /** What joins two batteries. */
@@ -53,12 +53,8 @@ const FIGURES: Readonly<Record<Tie['kind'], readonly { key: Figure; fact: FactNa
       @update:model-value="set({ [f.key]: $event })"
     />
     <div class="wide ends">
-      <BButton size="sm" variant="outline-secondary" @click="set({ from: tie.to, to: tie.from }, 'turn the tie round')"
-        >Charged side: {{ name(tie.from) }}</BButton
-      >
-      <BButton size="sm" variant="outline-secondary" @click="store.edit([{ op: 'setTie', id, tie: null }])"
-        >Remove</BButton
-      >
+      <BButton @click="set({ from: tie.to, to: tie.from }, 'turn the tie round')">Swap direction</BButton>
+      <BButton @click="store.edit([{ op: 'setTie', id, tie: null }])">Remove</BButton>
     </div>
   </div>
 </template>

@@ -7,8 +7,8 @@ import { buttFor } from '#core/tables/terminals';
 import { colourText } from '#core/tables/colours';
 import { short } from '#core/units/figures';
 import CircuitReadings from '../../app/CircuitReadings.vue';
-import FigureField from '../../app/FigureField.vue';
-import PickField from '../../app/PickField.vue';
+import FigureField from '../../fields/FigureField.vue';
+import PickField from '../../fields/PickField.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useSheet } from '../../app/sheet';
 import { clock } from '#core/units/figures';
@@ -160,10 +160,8 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
       <p v-if="chosen.circuit.shares" class="small">Shares it: {{ chosen.circuit.shares }}.</p>
       <p v-if="splice" class="small">Tapped with a {{ splice }}.</p>
       <div class="ends">
-        <BButton v-if="job.turnOn.source !== chosen.id" size="sm" variant="primary" @click="tap(chosen.id)"
-          >Tap this one</BButton
-        >
-        <BButton v-else size="sm" variant="outline-secondary" @click="tap(null)">Do not tap it</BButton>
+        <BButton v-if="job.turnOn.source !== chosen.id" variant="primary" @click="tap(chosen.id)">Tap this one</BButton>
+        <BButton v-else @click="tap(null)">Do not tap it</BButton>
       </div>
     </template>
     <h3>Key off</h3>

@@ -6,7 +6,7 @@ import { HAZARDS } from '#core/craft/pattern';
 import { craftMap, type RouteProposals } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
 import { gaugeName, GAUGES, type Gauge } from '#core/tables/conductors';
-import FactField from '../../app/FactField.vue';
+import FactField from '../../fields/FactField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import CraftView from '../../drawing/CraftView.vue';
@@ -279,18 +279,16 @@ const setLead = (event: Event) => {
         <div class="ends">
           <BButton
             v-if="setOf(job, 'way', selected.id)"
-            size="sm"
-            variant="outline-secondary"
             @click="store.overrule('way', selected.id, null, 'let the plan choose')"
             >Let the plan choose</BButton
           >
-          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Show all runs</BButton>
+          <BButton @click="store.select(undefined)">Show all runs</BButton>
         </div>
       </section>
 
       <section v-else-if="laid.length">
         <div v-if="litLeg" class="ends">
-          <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Show all runs</BButton>
+          <BButton @click="store.select(undefined)">Show all runs</BButton>
         </div>
         <h2>Cut list</h2>
         <table>
@@ -358,7 +356,7 @@ const setLead = (event: Event) => {
       <section v-else>
         <h2>Runs</h2>
         <p>Wires follow from gear and circuits: nothing is drawn by hand here.</p>
-        <BButton size="sm" variant="primary" @click="router.push({ params: { station: 'gear' } })">Go to Gear</BButton>
+        <BButton variant="primary" @click="router.push({ params: { station: 'gear' } })">Go to Gear</BButton>
       </section>
     </template>
   </StationLayout>

@@ -4,7 +4,7 @@ import { membersOf, type Wiring } from '#core/job/circuit';
 import { join, joiningOf, members, type Joining } from '#core/connections/wiring';
 import { BARS, type Circuit, type Output } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
-import TextField from '../../app/TextField.vue';
+import TextField from '../../fields/TextField.vue';
 import { useSheet } from '../../app/sheet';
 
 /** One output with what is connected to it, or free, or kept for later. */
@@ -93,7 +93,6 @@ const keep = (what: string) =>
       <BButton
         v-for="j in joinings"
         :key="j"
-        size="sm"
         :variant="joiningOf(circuit!.wiring) === j ? 'primary' : 'outline-secondary'"
         :aria-pressed="joiningOf(circuit!.wiring) === j"
         @click="rejoin(join(j, flat(circuit!.wiring)))"
@@ -101,8 +100,6 @@ const keep = (what: string) =>
       >
       <BButton
         v-if="pairs"
-        size="sm"
-        variant="outline-secondary"
         @click="rejoin({ parallel: [{ series: [pairs[0]!, pairs[1]!] }, { series: [pairs[2]!, pairs[3]!] }] })"
         >two pairs in series, in parallel</BButton
       >
@@ -120,12 +117,10 @@ const keep = (what: string) =>
     <div class="ends">
       <BButton
         v-if="circuit"
-        size="sm"
-        variant="outline-secondary"
         @click="store.edit([{ op: 'wireChannel', channel: circuit.key, wiring: null }], `clear ${name}`)"
         >Clear the channel</BButton
       >
-      <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+      <BButton @click="store.select(undefined)">Done</BButton>
     </div>
     <p v-if="circuit" class="small">
       <a :href="`/api/jobs/${job.id}/export/circuits.cir`" download>All circuits as a SPICE netlist</a>

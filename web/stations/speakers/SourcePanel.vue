@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { NO_SOURCE_CHOICE, type SourceChoice } from '#core/job/circuit';
 import { figure, short } from '#core/units/figures';
 import { OUTPUT_MARKS } from '#core/tables/polarity';
-import ThereField from '../../app/ThereField.vue';
+import ThereField from '../../fields/ThereField.vue';
 import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
 
@@ -90,7 +90,7 @@ const pairText = (input: (typeof inputs.value)[number]) =>
     <p v-else-if="item.bassPair === 'fixed'">Its last line-level pair gives bass alone.</p>
     <ThereField :gear="block.gear" />
     <div class="ends">
-      <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+      <BButton @click="store.select(undefined)">Done</BButton>
     </div>
   </section>
 </template>

@@ -7,9 +7,9 @@ import type { Circuit, SpeakerShare } from '#core/speakers/index';
 import { colourText } from '#core/tables/colours';
 import { CUES, type CueId } from '#core/tables/polarity';
 import { figure, short } from '#core/units/figures';
-import NumberField from '../../app/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import WireLine from '../../drawing/WireLine.vue';
-import ThereField from '../../app/ThereField.vue';
+import ThereField from '../../fields/ThereField.vue';
 import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
 import { speakersAfter } from '#core/what-if';
@@ -116,7 +116,6 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
       <BButton
         v-for="j in ['series', 'parallel'] as const"
         :key="j"
-        size="sm"
         :variant="coils === j ? 'primary' : 'outline-secondary'"
         :aria-pressed="coils === j"
         @click="setCoils(j)"
@@ -162,13 +161,11 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
     <div v-if="!sealed" class="ends">
       <BButton
         v-if="speaker.share"
-        size="sm"
-        variant="outline-secondary"
         :aria-pressed="pinned"
         @click="set({ pin: pinned ? null : speaker.share!.circuit.key })"
         >{{ pinned ? 'Take the pin out' : 'Pin to this channel' }}</BButton
       >
-      <BButton v-if="speaker.share" size="sm" variant="outline-secondary" @click="drop">Disconnect</BButton>
+      <BButton v-if="speaker.share" @click="drop">Disconnect</BButton>
     </div>
     <p v-if="pinned" class="small">Pinned to {{ nameOf(choice.pin!) }}: proposals leave it there.</p>
     <h3>Polarity</h3>
@@ -243,7 +240,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
       />
     </div>
     <div class="ends">
-      <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+      <BButton @click="store.select(undefined)">Done</BButton>
     </div>
   </section>
 </template>

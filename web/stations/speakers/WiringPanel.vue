@@ -51,7 +51,7 @@ function addZone(): void {
     <h2>Which speaker on which channel</h2>
     <p v-if="!props.ready">
       There is nothing to wire yet.
-      <BButton size="sm" variant="primary" @click="router.push({ params: { station: 'gear' } })">Go to Gear</BButton>
+      <BButton variant="primary" @click="router.push({ params: { station: 'gear' } })">Go to Gear</BButton>
     </p>
     <template v-else>
       <p>Press a speaker, then its channel; or drag it there.</p>
@@ -74,10 +74,7 @@ function addZone(): void {
           <li v-for="[id, { item }] in bypassed" :key="id">
             <p>
               {{ item.name }}
-              <BButton
-                size="sm"
-                variant="outline-secondary"
-                @click="store.edit([{ op: 'setThere', id, there: 'kept' }], `use ${item.name} again`)"
+              <BButton @click="store.edit([{ op: 'setThere', id, there: 'kept' }], `use ${item.name} again`)"
                 >Use it again</BButton
               >
             </p>
@@ -104,7 +101,7 @@ function addZone(): void {
           aria-label="Name of a new zone"
           :aria-invalid="zoneError !== ''"
         />
-        <BButton type="submit" size="sm" variant="outline-secondary">Add a zone</BButton>
+        <BButton type="submit">Add a zone</BButton>
       </form>
       <p v-if="zoneError" class="field-error" role="alert">{{ zoneError }}</p>
 

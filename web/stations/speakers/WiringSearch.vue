@@ -112,7 +112,7 @@ const unplaced = computed(() =>
     <div v-else class="searching" role="status">
       <BProgress :value="part * 100" :max="100" height="6px" aria-label="Part of the search done" />
       <p>Looking at wirings, {{ weighed }} weighed so far.</p>
-      <BButton size="sm" variant="outline-secondary" @click="stop">Stop looking</BButton>
+      <BButton @click="stop">Stop looking</BButton>
     </div>
     <p v-if="failure" class="field-error" role="alert">{{ failure }}</p>
     <div v-if="proposals" class="proposals" aria-live="polite">
@@ -133,9 +133,7 @@ const unplaced = computed(() =>
           <p>{{ p.reason }}</p>
           <p class="small">{{ describe(p) }}</p>
           <p class="small">{{ wordsOf(p) }}</p>
-          <BButton size="sm" :variant="i ? 'outline-secondary' : 'primary'" @click="accept(p, i)"
-            >Use this wiring</BButton
-          >
+          <BButton :variant="i ? 'outline-secondary' : 'primary'" @click="accept(p, i)">Use this wiring</BButton>
         </li>
       </ol>
       <template v-if="proposals.barred.length">

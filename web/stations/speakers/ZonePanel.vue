@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { NO_SPEAKER_CHOICE, type Zone } from '#core/job/circuit';
 import { EARS } from '#core/connections/zones';
 import { figure } from '#core/units/figures';
-import TextField from '../../app/TextField.vue';
+import TextField from '../../fields/TextField.vue';
 import { useSheet } from '../../app/sheet';
 
 /** One zone: who listens, how it is turned, which speakers belong to it. */
@@ -94,8 +94,8 @@ function strike(): void {
       </div>
     </fieldset>
     <div class="ends">
-      <BButton size="sm" variant="outline-secondary" @click="strike">Delete zone</BButton>
-      <BButton size="sm" variant="outline-secondary" @click="store.select(undefined)">Done</BButton>
+      <BButton @click="strike">Delete zone</BButton>
+      <BButton @click="store.select(undefined)">Done</BButton>
     </div>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import TypedField from './TypedField.vue';
-import { shownFigure, shownUnit, typedFigure } from './units';
+import { shownFigure, shownUnit, typedFigure } from '../app/units';
 
 /** A figure with its unit and range; a length is shown and typed in the units of the screen. */
 const props = defineProps<{ label: string; unit: string; modelValue: number; min: number; max: number }>();

@@ -37,12 +37,11 @@ function read(): void {
   <div class="field">
     <label class="form-label" :for="id">{{ label }}</label>
     <span class="pair">
-      <input
+      <BFormInput
         :id="id"
         v-model="typed"
-        class="form-control"
         inputmode="decimal"
-        :placeholder="placeholder"
+        :placeholder="placeholder ?? ''"
         :aria-invalid="error !== undefined"
         :aria-describedby="error ? `${id}-error` : undefined"
         @change="read"

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { FACTS, type FactName } from '#core/job/facts';
 import TypedField from './TypedField.vue';
-import { shownFigure, shownUnit, typedFigure } from './units';
+import { shownFigure, shownUnit, typedFigure } from '../app/units';
 
 /** A figure of the job that may be unknown: empty is an answer. */
 const props = defineProps<{ label: string; fact: FactName; modelValue: number | null; empty?: string }>();

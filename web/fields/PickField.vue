@@ -8,18 +8,14 @@ const id = useId();
 // The compiler asks for what the linter, which does not see generic components, thinks is idle.
 // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-assertion
 const keys = computed(() => Object.keys(props.options) as T[]);
-/** What is picked is one of the options, all of them keys. */
-function take({ target }: Event): void {
-  const picked = keys.value[(target as HTMLSelectElement).selectedIndex];
-  if (picked !== undefined) emit('update:modelValue', picked);
-}
+const listed = computed(() => keys.value.map((value) => ({ value, text: props.options[value]! })));
+/** What is picked is one of the options. */
+const take = (picked: unknown) => emit('update:modelValue', picked as T);
 </script>
 
 <template>
   <div>
     <label class="form-label" :for="id">{{ label }}</label>
-    <select :id="id" class="form-select" :value="modelValue" @change="take">
-      <option v-for="key in keys" :key="key" :value="key">{{ options[key] }}</option>
-    </select>
+    <BFormSelect :id="id" :options="listed" :model-value="modelValue" @update:model-value="take" />
   </div>
 </template>

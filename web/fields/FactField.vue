@@ -4,7 +4,7 @@ import { FACTS } from '#core/job/facts';
 import type { Job } from '#core/job/job';
 import { FIRST_BATTERY, type Battery } from '#core/job/supply';
 import type { Operation } from '#core/job/operations';
-import { useSheet } from './sheet';
+import { useSheet } from '../app/sheet';
 import FigureField from './FigureField.vue';
 
 /** One figure of the job's craft or settings, in the range the job itself allows. */

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { CHEMISTRIES, FIRST_BATTERY, ROLES, type Battery } from '#core/job/supply';
 import { RATED_HOURS } from '#core/power/index';
-import { useSheet } from './sheet';
+import { useSheet } from '../app/sheet';
 import FactField from './FactField.vue';
 import MaybeField from './MaybeField.vue';
 import PickField from './PickField.vue';
@@ -71,8 +71,6 @@ const several = computed(() => Object.keys(job.value.craft.batteries).length > 1
     <BButton
       v-if="id !== FIRST_BATTERY && several"
       class="wide"
-      size="sm"
-      variant="outline-secondary"
       @click="store.edit([{ op: 'setBattery', id, battery: null }], `take ${battery.name} away`)"
       >Take {{ battery.name }} away</BButton
     >

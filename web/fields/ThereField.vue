@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { type Job } from '#core/job/job';
-import { useSheet } from './sheet';
+import { useSheet } from '../app/sheet';
 import PickField from './PickField.vue';
 import { THERE } from '#core/job/parts/gear';
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { BFormInput, BFormTextarea } from 'bootstrap-vue-next';
 import { ref, useId } from 'vue';
 import { useTyped } from './typed';
 
@@ -28,16 +29,14 @@ function read(): void {
   <div class="wide">
     <label :class="bare ? 'visually-hidden' : 'form-label'" :for="id">{{ label }}</label>
     <component
-      :is="rows ? 'textarea' : 'input'"
+      :is="rows ? BFormTextarea : BFormInput"
       :id="id"
-      :value="typed"
-      class="form-control"
-      :rows="rows"
+      v-model="typed"
+      v-bind="rows ? { rows } : {}"
       :maxlength="max"
-      :placeholder="placeholder"
+      :placeholder="placeholder ?? ''"
       :aria-invalid="error !== undefined"
       :aria-describedby="error ? `${id}-error` : undefined"
-      @input="typed = ($event.target as HTMLInputElement).value"
       @change="read"
     />
     <p v-if="error" :id="`${id}-error`" class="field-error" role="alert">{{ error }}</p>
