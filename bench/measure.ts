@@ -39,6 +39,9 @@ export function row(
   return { what, median: at(0.5), p95: at(0.95), unit, budget, against };
 }
 
+/** A row that does not keep its budget. */
+export const isMissed = (r: Row): boolean => r.budget !== undefined && !(r[r.against] <= r.budget);
+
 /** The rows as one table; says of each whether it keeps its budget. */
 export function table(rows: readonly Row[]): string {
   const text = (x: number) => (x >= 100 ? x.toFixed(0) : x.toPrecision(3));
@@ -47,7 +50,7 @@ export function table(rows: readonly Row[]): string {
     `${text(r.median)} ${r.unit}`,
     `${text(r.p95)} ${r.unit}`,
     r.budget === undefined ? '–' : `${r.against} ≤ ${r.budget} ${r.unit}`,
-    r.budget === undefined ? '' : r[r.against] <= r.budget ? 'kept' : 'MISSED',
+    r.budget === undefined ? '' : isMissed(r) ? 'MISSED' : 'kept',
   ]);
   const all = [['what', 'median', 'p95', 'budget', ''], ...lines];
   const widths = all[0]!.map((_, c) => Math.max(...all.map((l) => l[c]!.length)));

@@ -78,16 +78,20 @@ function volts(lanes: readonly Lane[]): Print[] {
     });
   });
 }
+// Made once, so that the drawing is painted anew only where what these look at has changed.
 const prints = (lanes: readonly Lane[]) => [...fuses(lanes), ...volts(lanes)];
+const widthOf = (gear: string) => feedWidth(plan.value, gear);
+const dim = (gear: string) => feed.value !== undefined && !isOn(gear);
+const isSelected = (gear: string) => feed.value?.gear === gear;
 </script>
 
 <template>
   <CraftPower
     part="feeds"
     :kinds="['feed', 'return']"
-    :width-of="(gear) => feedWidth(plan, gear)"
-    :dim="(gear) => feed !== undefined && !isOn(gear)"
-    :is-selected="(gear) => feed?.gear === gear"
+    :width-of="widthOf"
+    :dim="dim"
+    :is-selected="isSelected"
     :prints="prints"
     @part="emit('part', $event)"
   >
