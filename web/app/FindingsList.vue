@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed, inject, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { SEVERITIES, type Finding, type Station, type Subject } from '#core/findings/finding';
 import type { Operation } from '#core/job/operations';
@@ -8,11 +8,12 @@ import { short } from '#core/units/figures';
 import { inUnits, shownFigure, shownUnit } from './units';
 import { useJob } from '../stores/job';
 import SeverityMark from './SeverityMark.vue';
-import { FACES } from '../stations';
+import { STATION_FACES } from './stations';
 
 const props = defineProps<{ station: Station }>();
 const job = useJob();
 const router = useRouter();
+const FACES = inject(STATION_FACES)!;
 const opened = ref<string>();
 
 const chosen = computed(() =>

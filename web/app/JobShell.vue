@@ -6,6 +6,7 @@ import {
   nextTick,
   onBeforeUnmount,
   onMounted,
+  provide,
   ref,
   useTemplateRef,
   watch,
@@ -24,7 +25,7 @@ import LedgerStrip from './LedgerStrip.vue';
 import PageUnavailable from './PageUnavailable.vue';
 import StationBoundary from './StationBoundary.vue';
 import { FACES } from '../stations';
-import { markOf, stationKey } from './stations';
+import { STATION_FACES, markOf, stationKey } from './stations';
 import { useTheme } from './theme';
 import { useTyped } from '../fields/typed';
 import { inches, toggleUnits } from './units';
@@ -40,6 +41,7 @@ const keysOpen = ref(false);
 const VIEWS = Object.fromEntries(
   STATIONS.map((s) => [s, defineAsyncComponent({ loader: FACES[s].view, errorComponent: PageUnavailable })]),
 ) as Record<Station, Component>;
+provide(STATION_FACES, FACES);
 const shell = useTemplateRef<HTMLElement>('shell');
 useKeptFocus(shell);
 onMounted(() => fetchAhead(STATIONS.map((s) => FACES[s].view)));

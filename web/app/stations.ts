@@ -1,5 +1,5 @@
-import type { Component } from 'vue';
-import type { Subject } from '#core/findings/finding';
+import type { Component, InjectionKey } from 'vue';
+import type { Station, Subject } from '#core/findings/finding';
 import type { Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
 import type { BuildState } from '#core/build/index';
@@ -39,3 +39,6 @@ export function markOf(
   if (face.isUnderWay?.(seen)) return 'in progress';
   return open.some(({ severity }) => severity === 'caution') ? 'in progress' : 'settled';
 }
+
+/** Every station, for what stands inside one: the shell hands them on, as they hold what would have to import them. */
+export const STATION_FACES: InjectionKey<Readonly<Record<Station, StationFace>>> = Symbol('stations');
