@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core';
-import { computed, onUnmounted, ref, useTemplateRef, watch } from 'vue';
+import { computed, onUnmounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { figure } from '#core/units/figures';
-import { api, newId, type ImportPreview, type JobRow } from '../api';
+import { api, type ImportPreview, type JobRow } from '../api';
 import { forgetEdits, sendLeftEdits } from '../stores/kept-edits';
 import { useLibrary } from '../stores/library';
 import { onLanded } from '../stores/live';
 import CraftSilhouette from './CraftSilhouette.vue';
 import ImportDialog from './ImportDialog.vue';
+import NewJobDialog from './NewJobDialog.vue';
 import { useTheme } from './theme';
 
 const library = useLibrary();
@@ -49,48 +50,7 @@ async function taken({ kind, id }: ImportPreview): Promise<void> {
 const quarters = (hours: number) => figure(Math.ceil(hours * 4) / 4, 2);
 
 const making = ref(false);
-const title = ref('');
-const customer = ref('');
-const patternId = ref('');
 const error = ref('');
-const busy = ref(false);
-watch(
-  () => library.patterns,
-  (patterns) => (patternId.value ||= patterns[0]?.pattern.id ?? ''),
-  { immediate: true },
-);
-
-const titleError = ref('');
-const titleField = useTemplateRef<HTMLInputElement>('titleField');
-
-async function make(event: Event): Promise<void> {
-  event.preventDefault();
-  const wanted = title.value.trim();
-  error.value = titleError.value = '';
-  if (!wanted) titleError.value = 'Title: a job needs one, for example the craft and what it gets.';
-  else if (wanted.length > 120) titleError.value = `Title: 120 characters at most, these are ${wanted.length}.`;
-  if (titleError.value) return titleField.value?.focus();
-  const chosen = library.patterns.find((p) => p.pattern.id === patternId.value);
-  if (!chosen) {
-    error.value = 'Craft: choose a pattern.';
-    return;
-  }
-  busy.value = true;
-  try {
-    const { newJob } = await import('#core/job/job');
-    const job = { ...newJob(newId(), wanted, chosen.pattern, chosen.hash), customer: customer.value.trim() };
-    await api.create(job, newId());
-    await router.push(`/jobs/${job.id}/intake`);
-  } catch (reason) {
-    error.value = `The job was not made: ${reason instanceof Error ? reason.message : String(reason)}.`;
-  } finally {
-    busy.value = false;
-  }
-}
-/** A dialog left or done with starts clean the next time. */
-function forget(): void {
-  title.value = customer.value = error.value = titleError.value = '';
-}
 
 /** A job that was set aside takes edits again, as it stands. */
 async function settle(row: JobRow): Promise<void> {
@@ -156,7 +116,7 @@ async function drop(): Promise<void> {
           </template>
         </p>
       </template>
-      <p v-if="error && !making" class="say field-error" role="alert">{{ error }}</p>
+      <p v-if="error" class="say field-error" role="alert">{{ error }}</p>
       <p v-if="!library.jobs && !library.jobsFailure" class="say" role="status">Fetching jobs…</p>
       <div v-else-if="library.jobs && !library.jobs.length" class="say">
         <p>No jobs yet. A job is one craft, one customer, one piece of work.</p>
@@ -217,52 +177,7 @@ async function drop(): Promise<void> {
     </main>
 
     <ImportDialog v-model="importing" @taken="taken" />
-    <BModal v-model="making" title="New job" no-footer size="lg" @shown="titleField?.focus()" @hidden="forget">
-      <form class="form" novalidate @submit="make">
-        <div>
-          <label class="form-label" for="new-title">Title</label>
-          <input
-            id="new-title"
-            ref="titleField"
-            v-model="title"
-            class="form-control"
-            autofocus
-            placeholder="Craft and what it gets"
-            :aria-invalid="titleError !== ''"
-            :aria-describedby="titleError ? 'new-title-error' : undefined"
-          />
-          <p v-if="titleError" id="new-title-error" class="field-error" role="alert">{{ titleError }}</p>
-        </div>
-        <div>
-          <label class="form-label" for="new-customer">Customer</label>
-          <input id="new-customer" v-model="customer" class="form-control" maxlength="400" />
-        </div>
-        <fieldset>
-          <legend class="form-label">Craft</legend>
-          <p v-if="library.patternsFailure" class="field-error" role="alert">
-            The crafts cannot be shown: {{ library.patternsFailure }}.
-            <BButton @click="library.loadPatterns()">Try again</BButton>
-          </p>
-          <label
-            v-for="{ pattern } in library.patterns"
-            :key="pattern.id"
-            class="pattern"
-            :class="{ chosen: patternId === pattern.id }"
-          >
-            <input v-model="patternId" type="radio" name="pattern" :value="pattern.id" />
-            <CraftSilhouette :pattern="pattern" :w="230" :h="150" />
-            <span>{{ pattern.name }}</span>
-          </label>
-        </fieldset>
-        <p v-if="error" class="field-error" role="alert">{{ error }}</p>
-        <div class="ends">
-          <BButton type="submit" variant="primary" :disabled="busy">{{
-            busy ? 'Making the job…' : 'Create job'
-          }}</BButton>
-          <BButton @click="making = false">Cancel</BButton>
-        </div>
-      </form>
-    </BModal>
+    <NewJobDialog v-model="making" />
     <BModal :model-value="dropping !== undefined" title="Delete this job" no-footer @hidden="dropping = undefined">
       <p>“{{ dropping?.title }}” and every revision of it will be gone. This cannot be undone.</p>
       <div class="ends">
@@ -370,21 +285,6 @@ main {
   color: var(--ink-soft);
   text-decoration: underline;
   font-size: var(--type-3);
-}
-.form {
-  display: grid;
-  gap: var(--space-6);
-}
-.pattern {
-  display: flex;
-  align-items: center;
-  gap: var(--space-7);
-  padding: var(--space-3) var(--space-6);
-  border: 1px solid var(--rule);
-}
-.pattern.chosen {
-  border-color: var(--ink);
-  box-shadow: inset 3px 0 var(--mud);
 }
 .ends {
   display: flex;

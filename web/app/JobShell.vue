@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener } from '@vueuse/core';
+import { useEventListener } from '@vueuse/core';
 import {
   computed,
   defineAsyncComponent,
-  nextTick,
   onBeforeUnmount,
   onMounted,
   provide,
@@ -20,14 +19,15 @@ import { useLibrary } from '../stores/library';
 import JobBanner from './JobBanner.vue';
 import { fetchAhead } from './fetch-ahead';
 import { useKeptFocus } from '../fields/kept-focus';
+import JobTitle from './JobTitle.vue';
 import KeysDialog from './KeysDialog.vue';
 import LedgerStrip from './LedgerStrip.vue';
 import PageUnavailable from './PageUnavailable.vue';
 import StationBoundary from './StationBoundary.vue';
+import StationTabs from './StationTabs.vue';
 import { FACES } from '../stations';
-import { STATION_FACES, markOf, stationKey } from './stations';
+import { STATION_FACES, stationKey } from './stations';
 import { useTheme } from './theme';
-import { useTyped } from '../fields/typed';
 import { inches, toggleUnits } from './units';
 
 const props = defineProps<{ id: string; station: Station }>();
@@ -52,13 +52,6 @@ function openJob(id: string): void {
 }
 watch(() => props.id, openJob, { immediate: true });
 void library.loadShelf();
-const tabRow = useTemplateRef<HTMLElement>('tabRow');
-// Sources apart: a list made anew would be another one at every edit, and have the page laid out again each time.
-watch([() => props.station, () => job.plan !== undefined], async () => {
-  await nextTick();
-  const here = tabRow.value?.querySelector<HTMLElement>('.here');
-  if (here) tabRow.value!.scrollLeft = here.offsetLeft - (tabRow.value!.clientWidth - here.offsetWidth) / 2;
-});
 watch(
   [() => job.job?.title, () => props.station],
   ([title, station]) => {
@@ -66,16 +59,6 @@ watch(
   },
   { immediate: true },
 );
-
-const tabs = computed(() => {
-  const { job: document, plan, findings } = job;
-  const seen = document && plan && { job: document, plan, bay: { events: bay.events.length, state: bay.state } };
-  return STATIONS.map((station) => {
-    const face = FACES[station];
-    const own = findings.filter((f) => f.station === station);
-    return { station, face, mark: seen ? markOf(face, seen, own) : '' };
-  });
-});
 
 const saveText = computed(() => {
   const { save } = job;
@@ -97,25 +80,6 @@ const saveText = computed(() => {
   return '';
 });
 
-const { typed: title, taken, settle } = useTyped(() => job.job?.title ?? '');
-/** A title longer than its room is written smaller, so that all of it is read: a letter is about 0.43 of the size. */
-const titleInput = useTemplateRef<HTMLInputElement>('titleInput');
-const { width: titleRoom } = useElementSize(titleInput);
-const titlePx = computed(() =>
-  titleRoom.value ? Math.max(11.5, Math.min(17, titleRoom.value / (0.43 * Math.max(1, title.value.length)))) : 17,
-);
-const titleError = ref('');
-function rename(): void {
-  const wanted = title.value.trim();
-  titleError.value = '';
-  if (wanted === job.job?.title) return settle();
-  if (!wanted || wanted.length > 120) {
-    titleError.value = wanted ? 'Title: 120 characters at most.' : 'Title: a job needs one.';
-    return;
-  }
-  if (!job.edit([{ op: 'setTitle', title: wanted }])) taken();
-}
-
 const typing = (event: Event) =>
   event.target instanceof HTMLElement &&
   event.target.matches('input:not([type=checkbox]):not([type=radio]), textarea, select');
@@ -131,10 +95,10 @@ useEventListener(window, 'keydown', (event) => {
     event.preventDefault();
     keysOpen.value = true;
   } else if (event.altKey && !ctrl) {
-    const tab = tabs.value.find(({ face }) => stationKey(face) === event.key);
-    if (!tab) return;
+    const to = STATIONS.find((each) => stationKey(FACES[each]) === event.key);
+    if (!to) return;
     event.preventDefault();
-    void router.push({ params: { station: tab.station } });
+    void router.push({ params: { station: to } });
   }
 });
 useEventListener(window, 'beforeunload', (event) => {
@@ -156,35 +120,8 @@ onBeforeUnmount(() => {
     <header class="head">
       <h1 class="visually-hidden">{{ job.job?.title ?? 'Job' }}: {{ FACES[station].name }}</h1>
       <RouterLink to="/" class="home" title="All jobs">Haltrik<span> Board</span></RouterLink>
-      <div class="title">
-        <label class="visually-hidden" for="job-title">Title of the job</label>
-        <input
-          id="job-title"
-          ref="titleInput"
-          v-model="title"
-          :style="{ fontSize: `${titlePx}px` }"
-          :disabled="!job.job"
-          :aria-invalid="titleError !== ''"
-          maxlength="200"
-          @change="rename"
-          @keydown.enter="($event.target as HTMLElement).blur()"
-        />
-        <p v-if="titleError" class="field-error" role="alert">{{ titleError }}</p>
-      </div>
-      <nav ref="tabRow" class="tabs" aria-label="Stations">
-        <RouterLink
-          v-for="tab in tabs"
-          :key="tab.station"
-          :to="{ params: { station: tab.station } }"
-          :class="['tab', { here: tab.station === station }]"
-          :title="`${tab.face.name}: ${tab.mark} (Alt+${stationKey(tab.face)})`"
-        >
-          <span class="number">{{ tab.face.number }}</span>{{ tab.face.name }}
-          <span class="state" :class="tab.mark.replace(' ', '-')"
-            ><span class="visually-hidden">, {{ tab.mark }}</span></span
-          >
-        </RouterLink>
-      </nav>
+      <JobTitle />
+      <StationTabs :station="station" />
       <div class="tools">
         <BButton
           :disabled="!job.past.length"
@@ -261,72 +198,6 @@ onBeforeUnmount(() => {
   color: var(--tarn);
   text-decoration: underline;
 }
-.title {
-  flex: 1;
-  align-self: center;
-  min-width: 60px;
-}
-.title input {
-  min-height: 30px;
-  width: 100%;
-  border: 1px solid transparent;
-  background: none;
-  color: var(--ink);
-  font: 600 var(--type-5) var(--narrow);
-  padding: var(--space-2) var(--space-3);
-  text-overflow: ellipsis;
-}
-.title input:hover {
-  border-color: var(--rule);
-}
-.tabs {
-  display: flex;
-}
-.tab {
-  display: flex;
-  align-items: center;
-  gap: var(--space-2);
-  padding: 0 var(--space-4);
-  font-size: var(--type-3);
-  color: var(--ink);
-  text-decoration: none;
-  border-left: 1px solid var(--rule-soft);
-  font-weight: 500;
-}
-.tab:last-child {
-  border-right: 1px solid var(--rule-soft);
-}
-.tab .number {
-  font: 600 var(--type-6) var(--narrow);
-  color: var(--ink-soft);
-}
-.tab:hover {
-  background: var(--paper-sunk);
-}
-.tab.here {
-  background: var(--ink);
-  color: var(--paper);
-}
-.tab.here .number {
-  color: var(--paper);
-}
-.state {
-  width: 10px;
-  height: 10px;
-  border: 2px solid currentColor;
-  border-radius: 50%;
-}
-.state.has-stops {
-  border-radius: 0;
-  background: var(--stop);
-  border-color: var(--stop);
-}
-.state.settled {
-  background: currentColor;
-}
-.state.in-progress {
-  background: linear-gradient(90deg, currentColor 50%, transparent 50%);
-}
 .tools {
   display: flex;
   align-items: center;
@@ -375,16 +246,8 @@ onBeforeUnmount(() => {
     order: 2;
     width: 100%;
   }
-  .tab {
-    flex: auto;
-    justify-content: center;
-    padding: var(--space-3) var(--space-4);
-  }
 }
 @media (max-width: 760px) {
-  .title input {
-    min-height: 44px;
-  }
   .head {
     height: auto;
     flex-wrap: wrap;
@@ -397,11 +260,6 @@ onBeforeUnmount(() => {
     width: 100%;
     overflow-x: auto;
     scrollbar-width: none;
-  }
-  .tab {
-    flex: none;
-    padding: var(--space-4) var(--space-5);
-    gap: var(--space-3);
   }
   .message {
     padding: var(--space-8) var(--space-7);

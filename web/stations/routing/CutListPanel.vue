@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { craftMap } from '#core/routing/index';
+import FactField from '../../fields/FactField.vue';
+import { useSheet } from '../../app/sheet';
+import { inches, lengthText, wireText, wireUnit } from '../../app/units';
+import WireLine from '../../drawing/WireLine.vue';
+import { coversText } from './covers-text';
+import NeckView from './NeckView.vue';
+
+/** All wire of the job: reels, pieces, what they cost, the covers they open and the joint they cross. */
+const props = defineProps<{ litLeg: string | undefined }>();
+const { store, plan, pattern, endOf } = useSheet();
+const map = computed(() => craftMap(pattern.value));
+const neck = computed(() => {
+  const legs = plan.value.runs.flatMap((run) => (run.way?.legs ?? []).map((id) => map.value.legs[id]!));
+  const leg = legs.find(({ need, id }) => need && id === props.litLeg) ?? legs.find(({ need }) => need);
+  return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
+});
+</script>
+
+<template>
+  <section>
+    <div v-if="litLeg" class="ends">
+      <BButton @click="store.select(undefined)">Show all runs</BButton>
+    </div>
+    <h2>Cut list</h2>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Wire</th>
+          <th scope="col">Pieces</th>
+          <th scope="col">Total</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="reel in plan.cutList.reels" :key="reel.what">
+          <th scope="row">
+            <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
+              <WireLine path="M3 4.5H23" :wires="[reel.colour]" :width="3.5" /></svg
+            >{{ reel.what }}
+          </th>
+          <td>{{ reel.pieces }}</td>
+          <td>{{ wireText(reel.totalMm / 1000) }} {{ wireUnit() }}</td>
+        </tr>
+      </tbody>
+      <tfoot>
+        <tr>
+          <th scope="row">All wire</th>
+          <td>{{ plan.cutList.cuts.length }}</td>
+          <td data-figure="wire">{{ wireText(plan.cutList.wireM) }} {{ wireUnit() }}</td>
+        </tr>
+      </tfoot>
+    </table>
+    <h3>Pieces</h3>
+    <ul class="pieces">
+      <li v-for="cut in plan.cutList.cuts" :key="cut.run + cut.use">
+        <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
+          <WireLine path="M3 4.5H23" :wires="[cut.colour]" :width="3.5" />
+        </svg>
+        <span>{{ endOf(cut.from, 'mark') }} → {{ endOf(cut.to, 'mark') }}, {{ cut.use }}</span
+        ><b>{{ lengthText(cut.lengthMm) }}</b>
+      </li>
+    </ul>
+    <div class="fields">
+      <FactField of="settings" fact="cutStepMm" label="Cut in steps of" />
+      <FactField of="settings" fact="terminalAllowanceMm" label="At each terminal" />
+      <FactField of="settings" fact="wireAMetre" :label="`${inches ? 'A foot' : 'A metre'} of wire costs`" />
+      <FactField of="settings" fact="labourAnHour" label="An hour of work costs" />
+    </div>
+    <h3>Covers to open</h3>
+    <p>
+      {{
+        coversText(
+          pattern,
+          plan.build.teardown.covers.map((c) => c.cover),
+        )
+      }}: {{ plan.minutes.teardown + plan.minutes.refit }} min off and on.
+    </p>
+    <template v-if="neck">
+      <h3>Round the neck</h3>
+      <NeckView
+        :key="neck.leg.id"
+        :joint="neck.joint"
+        :fixed-tie="map.at(neck.leg.from)"
+        :turning-tie="map.at(neck.leg.to)"
+        :wire="{ body: 'red' }"
+        :name="neck.leg.leg.name"
+      />
+      <p class="caution">Nothing may hold or snag the bars. Check lock to lock before a panel goes back.</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+tfoot th,
+tfoot td {
+  border-top: 2px solid var(--ink);
+  font-weight: 600;
+}
+.pieces li {
+  display: flex;
+  align-items: center;
+  font-size: var(--type-2);
+  padding: 1px 0;
+}
+.fields {
+  margin-top: var(--space-6);
+}
+.pieces span {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue';
+import { RUN_KIND_NAMES, type Run, type Way } from '#core/connections/runs';
+import { HAZARDS } from '#core/craft/pattern';
+import { setOf } from '#core/job/parts/overrules';
+import { craftMap, type RouteProposals } from '#core/routing/index';
+import { colourText } from '#core/tables/colours';
+import { gaugeName, GAUGES, type Gauge } from '#core/tables/conductors';
+import { short as shortFigure } from '#core/units/figures';
+import OverruleNote from '../../app/OverruleNote.vue';
+import { useSheet } from '../../app/sheet';
+import { gaugeText, lengthText } from '../../app/units';
+import { withoutDrawing } from '../../stores/job';
+import { searches } from '../../workers';
+import { coversText } from './covers-text';
+import NeckView from './NeckView.vue';
+
+/** One run: its legs, what is cut for it, and the other routes it could take. */
+const props = defineProps<{ run: Run }>();
+const { store, job, plan, pattern, endOf } = useSheet();
+const map = computed(() => craftMap(pattern.value));
+const legs = computed(() => (props.run.way?.legs ?? []).map((id) => map.value.legs[id]!));
+const neck = computed(() => {
+  const leg = legs.value.find(({ need }) => need);
+  return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
+});
+
+const proposal = shallowRef<RouteProposals>();
+/** What the routes of a run rest on: asked anew only when one of these has changed. */
+const asked = computed(() => {
+  const { choices, settings, craft } = job.value;
+  return [
+    props.run.id,
+    ...plan.value.runs.map(
+      (each) => `${each.fromPlace} ${each.toPlace} ${each.way?.legs.join()} ${each.fished.join()}`,
+    ),
+    choices.access,
+    settings.labourAnHour,
+    settings.wireAMetre,
+    JSON.stringify(craft.measures),
+  ].join('|');
+});
+watch(
+  asked,
+  async (_, __, onCleanup) => {
+    let isWanted = true;
+    onCleanup(() => (isWanted = false));
+    proposal.value = undefined;
+    const answer = await searches().routes(withoutDrawing(job.value), props.run.id);
+    if (isWanted) proposal.value = answer;
+  },
+  { immediate: true },
+);
+/** A metre of one conductor as minutes of work. */
+const wireMinutes = computed(() => (60 * job.value.settings.wireAMetre) / job.value.settings.labourAnHour);
+const sameWay = (way: Way) => way.legs.join() === props.run.way?.legs.join();
+
+const cuts = computed(() => plan.value.cutList.cuts.filter((cut) => cut.run === props.run.id));
+const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0, 6) : GAUGES));
+const setLead = (event: Event) => {
+  const { value } = event.target as HTMLSelectElement;
+  store.overrule('lead', props.run.id, value === '' ? null : (value as Gauge));
+};
+</script>
+
+<template>
+  <section>
+    <h2>{{ RUN_KIND_NAMES[run.kind] }}</h2>
+    <p>{{ endOf(run.from) }} → {{ endOf(run.to) }}</p>
+    <template v-if="run.way">
+      <dl>
+        <div v-for="leg in legs" :key="leg.id">
+          <dt>
+            {{ leg.leg.name
+            }}<i v-if="leg.leg.hazards.length"> · {{ leg.leg.hazards.map((h) => HAZARDS[h].name).join(', ') }}</i>
+          </dt>
+          <dd>{{ lengthText(leg.lengthMm) }}</dd>
+        </div>
+        <div>
+          <dt>Service loops and terminals</dt>
+          <dd>{{ lengthText(run.allowanceMm) }}</dd>
+        </div>
+        <div class="sum">
+          <dt>Cut, in steps of {{ lengthText(job.settings.cutStepMm) }}</dt>
+          <dd data-figure="cut">{{ lengthText(run.cutMm) }}</dd>
+        </div>
+      </dl>
+      <p v-for="cut in cuts" :key="cut.use" class="cut">
+        {{ cut.gauge ? `${gaugeText(cut.gauge, job.settings.conductors)} ` : '' }}{{ colourText(cut.colour) }}:
+        {{ cut.use }}
+      </p>
+      <div v-if="run.kind === 'speaker' || run.id === plan.power.common?.run" class="lead">
+        <label class="form-label" for="lead">Lead gauge</label>
+        <select id="lead" class="form-select" :value="setOf(job, 'lead', run.id) ?? ''" @change="setLead">
+          <option value="">{{ plan.proposals[`lead=${run.id}`]?.words ?? '' }}, as planned</option>
+          <option v-for="g in leadGauges" :key="g" :value="g">
+            {{ gaugeName(g, job.settings.conductors) }}
+          </option>
+        </select>
+      </div>
+    </template>
+    <NeckView
+      v-if="neck"
+      :key="neck.leg.id"
+      :joint="neck.joint"
+      :fixed-tie="map.at(neck.leg.from)"
+      :turning-tie="map.at(neck.leg.to)"
+      :wire="run.conductors[0]!.colour"
+      :name="neck.leg.leg.name"
+    />
+    <h3>Routes</h3>
+    <p v-if="!proposal" role="status">Finding routes…</p>
+    <template v-else>
+      <p class="small">
+        {{ proposal.examined }} routes compared{{
+          proposal.proven ? '; the first costs least, with covers that are open anyway free' : ', more remain'
+        }}. A metre of wire counts as {{ shortFigure(wireMinutes) }} min of work.
+      </p>
+      <ul>
+        <li v-for="{ way, minutes, covers, fished } in proposal.routes" :key="way.legs.join()">
+          <button
+            type="button"
+            class="option"
+            :class="{ now: sameWay(way) }"
+            :aria-pressed="sameWay(way)"
+            @click="store.overrule('way', run.id, [...way.legs], 'choose route')"
+          >
+            <span
+              ><b>{{ lengthText(way.lengthMm) }}</b> by {{ way.legs.length }} legs; opens
+              {{ coversText(pattern, Object.keys(covers)) }}{{ fished.length ? ', fished' : '' }}</span
+            >
+            <span>{{ minutes ? `+ ${minutes} min` : 'no minutes' }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
+    <OverruleNote :of="`way=${run.id}`" />
+    <OverruleNote :of="`lead=${run.id}`" />
+    <div class="ends">
+      <BButton v-if="setOf(job, 'way', run.id)" @click="store.overrule('way', run.id, null, 'let the plan choose')"
+        >Let the plan choose</BButton
+      >
+      <BButton @click="store.select(undefined)">Show all runs</BButton>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+dt {
+  color: var(--ink);
+}
+dd {
+  white-space: nowrap;
+}
+dt i {
+  color: var(--caution);
+}
+.sum {
+  border-top: 2px solid var(--ink);
+}
+.sum dd {
+  font-weight: 600;
+}
+.cut {
+  margin: 0;
+  color: var(--ink-soft);
+}
+.lead {
+  margin: var(--space-4) 0 var(--space-6);
+  width: 170px;
+}
+.option span:last-child {
+  white-space: nowrap;
+}
+</style>
