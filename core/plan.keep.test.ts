@@ -93,4 +93,17 @@ describe('a planner that is asked again', () => {
     expect(JSON.stringify(plan(other))).not.toBe(before);
     expect(JSON.stringify(plan(applyAll(other, [undoOf(launch, other)!])))).toBe(before);
   });
+
+  test('sizes go down again as they went up, of a feed, of what feeds it and of a common return', () => {
+    const common = applyAll(TOURER_JOB, [{ op: 'choose', choice: 'grounds', option: 'common' }]);
+    for (const job of [TOURER_JOB, common, launch]) {
+      const plan = planner();
+      const gear = Object.keys(planJob(job).power.feeds);
+      const set = (kind: 'fuse' | 'gauge', subject: string, value: number | string | null) =>
+        applyAll(job, [{ op: 'overrule', kind, subject, value } as Operation]);
+      for (const one of gear)
+        for (const state of [job, set('fuse', one, 80), set('fuse', one, 10), set('gauge', one, '1/0'), job])
+          expect(JSON.stringify(plan(state))).toBe(JSON.stringify(planJob(state)));
+    }
+  });
 });

@@ -152,6 +152,18 @@ describe('a network laid out once', () => {
     expect(
       ampsOf({ ...rest, resistors: resistors.map((r) => ({ ...r, name: `other ${r.name}` })) }, 'other r0'),
     ).toBeCloseTo(3, 9);
+    // The second ends at ground instead, and the third carries nothing: 12 / (1 + 2).
+    const short = { ...rest, resistors: resistors.map((r, i) => (i === 1 ? { ...r, b: 'g' } : r)) };
+    expect(ampsOf(short, 'r0')).toBeCloseTo(4, 9);
+    // A load of 1 S from the battery to ground, 12 / (1 + ⅔) · ⅓ through the chain of two; across its first alone,
+    // 12 / (1 + ½ + 1) · ½.
+    const loaded = (minus: string): Network => ({
+      ...chain(2),
+      loads: [{ name: 'lamp', plus: 'n0', minus, watts: 0, amps: 0, siemens: 1 }],
+    });
+    expect(ampsOf(loaded('g'), 'r0')).toBeCloseTo(2.4, 9);
+    expect(ampsOf(loaded('n1'), 'r0')).toBeCloseTo(2.4, 9);
+    expect(ampsOf(loaded('n1'), 'r1')).toBeCloseTo(4.8, 9);
     expect(ampsOf(chain(3), 'other r0')).toBeUndefined();
   });
 });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { isPowered, type FuseHolder } from '#core/gear/gear';
 import {
   caseName,
@@ -12,7 +12,6 @@ import {
   proposeHolders,
   shortAtFuse,
   shortAtPost,
-  stateFormula,
   type Feed,
   type FeedCase,
   type GaugeReason,
@@ -20,7 +19,6 @@ import {
 import { LEAD_COLOUR } from '#core/tables/colours';
 import { gaugeName, INSULATIONS, sizesOf, ampacity, type Gauge } from '#core/tables/conductors';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
-import { cite } from '#core/tables/source';
 import { figure, short } from '#core/units/figures';
 import FigureField from '../../fields/FigureField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
@@ -29,6 +27,7 @@ import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import { gaugeText } from '../../app/units';
 import FeederField from './FeederField.vue';
+import FeedStates from './FeedStates.vue';
 import FigureRow from './FigureRow.vue';
 
 /** One feed: what is chosen, what that comes to, and why. */
@@ -38,8 +37,6 @@ const library = useLibrary();
 const settings = computed(() => job.value.settings);
 const common = computed(() => plan.value.power.common);
 const cases = computed(() => casesOf(job.value));
-/** State whose figures are opened. */
-const opened = ref<FeedCase['id']>();
 const formulas = computed(() => feedFormulas(job.value, plan.value.power, props.feed));
 const drawn = computed(() => mostDrawn(props.feed));
 const lost = computed(() => mostLost(props.feed));
@@ -265,51 +262,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         <dd>{{ figure(feed.audioWatts, 1) }} W</dd>
       </div>
     </dl>
-    <table>
-      <caption class="visually-hidden">
-        Volts and amperes in each state
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">State</th>
-          <th scope="col">{{ fromBattery || feed.nominalVolts === job.craft.nominalVolts ? 'Posts' : 'Outlet' }}</th>
-          <th scope="col">At {{ tag(feed.gear) }}</th>
-          <th scope="col">Draws</th>
-        </tr>
-      </thead>
-      <tbody>
-        <template v-for="c in cases" :key="c.id">
-          <tr :data-case="c.id">
-            <th scope="row">
-              <button
-                v-if="feed.states[c.id]"
-                type="button"
-                class="state"
-                :aria-expanded="opened === c.id"
-                title="Show the calculation"
-                @click="opened = opened === c.id ? undefined : c.id"
-              >
-                {{ c.name }}
-              </button>
-              <template v-else>{{ c.name }}</template>
-            </th>
-            <template v-if="feed.states[c.id]">
-              <td>{{ figure(feed.states[c.id]!.postVolts, 2) }} V</td>
-              <td>{{ figure(feed.states[c.id]!.deviceVolts, 2) }} V</td>
-              <td>{{ figure(feed.states[c.id]!.amps, 2) }} A</td>
-            </template>
-            <td v-else colspan="3" class="bad">collapses</td>
-          </tr>
-          <tr v-if="opened === c.id && stateFormula(feed, c)" :data-formula="c.id">
-            <td colspan="4" class="worked">
-              {{ stateFormula(feed, c)!.formula }}<br />{{ stateFormula(feed, c)!.numbers }}<br /><i>{{
-                cite(stateFormula(feed, c)!.source)
-              }}</i>
-            </td>
-          </tr>
-        </template>
-      </tbody>
-    </table>
+    <FeedStates :feed="feed" />
     <template v-if="near.length">
       <h3>Other sizes</h3>
       <ul>
@@ -384,28 +337,6 @@ dl .because {
 }
 .because dt {
   white-space: nowrap;
-}
-th,
-td {
-  white-space: nowrap;
-}
-tbody th:first-child {
-  white-space: normal;
-}
-.state {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: inherit;
-  text-align: left;
-  text-decoration: underline dotted;
-  text-underline-offset: 3px;
-}
-.inspector .worked {
-  text-align: left;
-  white-space: normal;
-  border-left: 3px solid var(--tarn);
-  padding-left: var(--space-4);
 }
 .option span:first-child {
   flex: 1;
