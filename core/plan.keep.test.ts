@@ -106,4 +106,18 @@ describe('a planner that is asked again', () => {
           expect(JSON.stringify(plan(state))).toBe(JSON.stringify(planJob(state)));
     }
   });
+
+  test('whatever size is set, what is proposed is what would be planned without it', () => {
+    const common = applyAll(TOURER_JOB, [{ op: 'choose', choice: 'grounds', option: 'common' }]);
+    for (const job of [common, launch]) {
+      const { proposals, power, runs } = planJob(job);
+      const lead = power.common?.run ?? runs.find(({ kind, way }) => kind === 'speaker' && way)!.id;
+      const sets: Operation[] = [
+        { op: 'overrule', kind: 'gauge', subject: 'amp', value: '1/0' },
+        { op: 'overrule', kind: 'fuse', subject: 'amp', value: 80 },
+        { op: 'overrule', kind: 'lead', subject: lead, value: power.common ? '1/0' : '8' },
+      ];
+      for (const set of sets) expect(planJob(applyAll(job, [set])).proposals).toEqual(proposals);
+    }
+  });
 });

@@ -152,6 +152,7 @@ describe('a network laid out once', () => {
     expect(
       ampsOf({ ...rest, resistors: resistors.map((r) => ({ ...r, name: `other ${r.name}` })) }, 'other r0'),
     ).toBeCloseTo(3, 9);
+    expect(ampsOf(chain(3), 'r0')).toBeCloseTo(3, 9);
     // The second ends at ground instead, and the third carries nothing: 12 / (1 + 2).
     const short = { ...rest, resistors: resistors.map((r, i) => (i === 1 ? { ...r, b: 'g' } : r)) };
     expect(ampsOf(short, 'r0')).toBeCloseTo(4, 9);
