@@ -100,7 +100,7 @@ describe('a planner that is asked again', () => {
       const plan = planner();
       const gear = Object.keys(planJob(job).power.feeds);
       const set = (kind: 'fuse' | 'gauge', subject: string, value: number | string | null) =>
-        applyAll(job, [{ op: 'overrule', kind, subject, value } as Operation]);
+        applyAll(job, [{ op: 'overrule', kind, subject, value }]);
       for (const one of gear)
         for (const state of [job, set('fuse', one, 80), set('fuse', one, 10), set('gauge', one, '1/0'), job])
           expect(JSON.stringify(plan(state))).toBe(JSON.stringify(planJob(state)));

@@ -110,7 +110,7 @@ test('the feed: amperes, drop, gauge and fuse', () => {
 
 test('at the edges: the drop limit on either side of what is lost, the margin on either side of the next fuse', () => {
   const withSettings = (settings: object) =>
-    planJob(applyAll(job, [{ op: 'setSettings', settings } as Operation])).power.feeds['h']!;
+    planJob(applyAll(job, [{ op: 'setSettings', settings }])).power.feeds['h']!;
   // It loses 2.9462 %.
   expect(withSettings({ dropLimitPct: 2.95 }).gauge).toBe('16');
   expect(withSettings({ dropLimitPct: 2.94 }).gauge).toBe('14');
