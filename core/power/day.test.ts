@@ -326,7 +326,7 @@ describe('turn-on', () => {
     expect(ranked[1]!.enough).toBe(false);
   });
 
-  test('an amplifier woken by the switched source has a lead from it, by the sound itself none', () => {
+  test('an amplifier turned on by the switched source has a lead from it, by the sound itself none', () => {
     const by = (wake: 'switched' | 'signal') =>
       planJob(after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { wake } })).runs.map(({ id }) => id);
     expect(by('switched')).toContain('switched:switched>amp');

@@ -3,7 +3,6 @@ import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
 import { POWER, SIZED, SIZES } from '../job/reads';
 import type { Tree } from './branches';
-
 import { feedTree, mostLost, planPower, planSizes, type PowerPlan } from './feeds';
 import { feedGauges, fusesToFit, sourceVolts } from './handed-on';
 import { isolationOrder } from './isolation';

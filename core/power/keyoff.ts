@@ -44,7 +44,7 @@ export function planKeyOff(job: Job): KeyOff[] {
     if (there === 'bypassed') continue;
     const add = (what: string, amps: number) => amps > 0 && drains.get(from(gear))!.push({ gear, what, amps });
     if (item.kind === 'amplifier' && wakeOf(job, gear) === 'constant') add('never switched off', item.demand.idleA);
-    else if (isPowered(item)) add('memory', item.demand.memoryA);
+    else if (isPowered(item)) add('standby draw', item.demand.memoryA);
     else if (item.kind === 'switchModule' || item.kind === 'converter') add('idle', item.idleA);
   }
   if (job.turnOn.joined && head !== undefined)

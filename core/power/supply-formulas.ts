@@ -54,7 +54,7 @@ export function batteryFormulas(job: Job, seen: SupplySeen, id: string): Record<
       formula: 't = C · (1 − reserve) ÷ (24 h · Σ I)',
       numbers: `${short(capacityAh)} Ah · ${left} ÷ (24 h · (${[...drains, `self-discharge ${milli(drained?.selfA ?? 0)}`].join(' + ')}))`,
       source: {
-        text: `${cite(BATTERY_SOURCE)}: ${BEHAVIOUR[chemistry].selfPctAMonth} % a month by itself`,
+        text: `${cite(BATTERY_SOURCE)}: ${BEHAVIOUR[chemistry].selfPctAMonth} % a month of self-discharge`,
         fromMemory: false,
       },
     },

@@ -129,7 +129,7 @@ test('a motorcycle at idle with two amplifiers: alternator and battery bring tog
   await page.locator('.findings').getByRole('button', { name: 'station' }).click();
   await expect(page.locator('[data-finding=charging-short]')).toContainText('At idle the alternator spares 3 A');
 
-  // Both woken through a relay: its coil is what the head unit is asked for then.
+  // Both turned on through a relay: its coil is what the head unit is asked for then.
   await page.getByRole('link', { name: /Gear/ }).click();
   await page.locator('.kinds label', { hasText: 'Relays' }).click();
   await page.locator('[data-shelf="latch-30"]').click();

@@ -293,7 +293,12 @@ main {
 @media (max-width: 760px) {
   header {
     flex-wrap: wrap;
+    gap: var(--space-4);
     padding: var(--space-5) var(--space-7);
+  }
+  .shop {
+    order: 4;
+    flex-basis: 100%;
   }
   .find {
     order: 5;

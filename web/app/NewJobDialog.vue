@@ -42,7 +42,7 @@ async function make(event: Event): Promise<void> {
     await api.create(job, newId());
     await router.push(`/jobs/${job.id}/intake`);
   } catch (reason) {
-    error.value = `The job was not made: ${reason instanceof Error ? reason.message : String(reason)}.`;
+    error.value = `The job was not created: ${reason instanceof Error ? reason.message : String(reason)}.`;
   } finally {
     busy.value = false;
   }
@@ -94,7 +94,7 @@ function forget(): void {
       <p v-if="error" class="field-error" role="alert">{{ error }}</p>
       <div class="ends">
         <BButton type="submit" variant="primary" :disabled="busy">{{
-          busy ? 'Making the job…' : 'Create job'
+          busy ? 'Creating the job…' : 'Create job'
         }}</BButton>
         <BButton @click="open = false">Cancel</BButton>
       </div>

@@ -4,7 +4,7 @@ import { short } from '#core/units/figures';
 import { SHEET } from '#core/drawing/sheet';
 import { useSheet } from '../../app/sheet';
 
-/** What each battery loses with the key off, as lengths, and how many days it stands. */
+/** Parasitic draw and self-discharge of each battery, as lengths, and the days to its reserve. */
 defineProps<{ mark: (battery: string) => string }>();
 const { job, plan } = useSheet();
 const X = 190;
@@ -20,7 +20,7 @@ const rows = computed(() => {
         what: d.gear === undefined ? d.what : `${plan.value.tags[d.gear]} ${d.what}`,
         amps: d.amps,
       })),
-      { what: 'by itself', amps: k.selfA },
+      { what: 'self-discharge', amps: k.selfA },
     ].map((part, n, list) => {
       const w = (part.amps / most) * W;
       const at = x;
@@ -34,7 +34,7 @@ const rows = computed(() => {
 
 <template>
   <g aria-hidden="true">
-    <text x="40" y="484" class="strong">Lost with the key off, and days until only the reserve is left</text>
+    <text x="40" y="484" class="strong">Parasitic draw with the key off, and days to reserve</text>
     <g v-for="r in rows" :key="r.battery">
       <text x="40" :y="r.y + 15">{{ mark(r.battery) }} {{ job.craft.batteries[r.battery]!.name }}</text>
       <g v-for="p in r.parts" :key="p.what">

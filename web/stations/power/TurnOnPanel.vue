@@ -14,7 +14,7 @@ import { useSheet } from '../../app/sheet';
 import { clock } from '#core/units/figures';
 import FigureRow from './FigureRow.vue';
 
-/** What turns what on, with what load, from which circuit; and what is lost with the key off. */
+/** What turns what on, with what load, from which circuit; and the parasitic draw with the key off. */
 const { store, job, plan, tag } = useSheet();
 const turnOn = computed(() => plan.value.turnOn);
 const milli = (amps: number) => `${short(amps * 1000)} mA`;
@@ -172,7 +172,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
           <dd>{{ milli(d.amps) }}</dd>
         </div>
         <div>
-          <dt>{{ job.craft.batteries[k.battery]!.name }} by itself</dt>
+          <dt>{{ job.craft.batteries[k.battery]!.name }}, self-discharge</dt>
           <dd>{{ milli(k.selfA) }}</dd>
         </div>
         <div>
