@@ -120,6 +120,7 @@ const event = (n: number) => ({
 const whole = (dice: Dice) => Buffer.from(writeBundle({ job: dice.one(DEMO_JOBS), events: [], photos: new Map() }));
 
 const ZIPS: Readonly<Record<string, Maker>> = {
+  'as it is': whole,
   flipped: (dice) => flipped(whole(dice), dice),
   'cut off': (dice) => Buffer.concat([text('PK'), cut(whole(dice), dice).subarray(2)]),
   'two letters': () => text('PK'),
@@ -280,8 +281,11 @@ async function each(
   let worst = 0;
   let slowest = 0;
   for (let round = 0; round < rounds; round++) {
-    // Each once, then what chance makes different most often.
-    const name = round < names.length ? names[round]! : dice.one(names.filter((one) => /flipped|cut/.test(one)));
+    // Each once (or as many as there are rounds for, from all over the list), then what chance makes different most often.
+    const name =
+      round < names.length
+        ? names[Math.floor((round * names.length) / Math.min(rounds, names.length))]!
+        : dice.one(names.filter((one) => /flipped|cut/.test(one)));
     const bytes = await makers[name]!(dice.beside(round));
     // What was made may have held up this thread: a line the server has closed meanwhile is not to be used again.
     await later(20);
