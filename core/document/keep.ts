@@ -18,20 +18,27 @@ const LEVELS = 3;
 
 /** What has just been made, with every larger part of it that equals the old one being the old one. */
 export function shared<T>(old: T, made: T, levels = LEVELS): T {
-  if (same(old, made)) return old;
-  if (levels === 0 || !isTree(old) || !isTree(made)) return made;
+  if (Object.is(old, made) || !isTree(old) || !isTree(made)) return made;
+  if (levels === 0) return same(old, made) ? old : made;
+  if (Array.isArray(old) !== Array.isArray(made)) return made;
   const before = old as Record<string, unknown>;
   const now = made as Record<string, unknown>;
+  const keys = Object.keys(now);
+  const others = Object.keys(before);
+  let equal = keys.length === others.length;
   let next: Record<string, unknown> | undefined;
-  for (const key of Object.keys(now)) {
+  for (let i = 0; i < keys.length; i++) {
+    const key = keys[i]!;
     const part = now[key];
-    if (!Object.hasOwn(before, key)) continue;
-    const one = shared(before[key], part, levels - 1);
+    equal &&= key === others[i];
+    const was = before[key];
+    const one = was === undefined || !Object.hasOwn(before, key) ? part : shared(was, part, levels - 1);
+    if (!Object.is(one, was)) equal = false;
     if (Object.is(one, part)) continue;
     next ??= (Array.isArray(made) ? [...(made as unknown[])] : { ...now }) as Record<string, unknown>;
     next[key] = one;
   }
-  return (next as T | undefined) ?? made;
+  return equal ? old : ((next as T | undefined) ?? made);
 }
 
 /** Plain data, which alone is looked into; a map, a set or a class is what it is. */

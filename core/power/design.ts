@@ -41,15 +41,18 @@ export const solveCases = (
   tree: Tree,
   branches: readonly Branch[],
   cases: readonly FeedCase[],
-): (Solved | undefined)[] =>
-  laidOut(tree, branches, cases)().map((solution) => (solution.state === 'solved' ? solution : undefined));
+): readonly (Solved | undefined)[] => laidOut(tree, branches, cases)();
 
-const layouts = new WeakMap<Tree, Map<string, () => Solution[]>>();
+type Solver = () => readonly (Solved | undefined)[];
+const layouts = new WeakMap<Tree, Map<string, Solver>>();
+
+/** Sizes whose solutions are kept with a layout: the search comes back to many, and so does undo. */
+const MOST_SIZES = 64;
 
 /** Branches in some states, laid out once: from one size to the next only ohms change. */
-function laidOut(tree: Tree, branches: readonly Branch[], cases: readonly FeedCase[]): () => Solution[] {
+function laidOut(tree: Tree, branches: readonly Branch[], cases: readonly FeedCase[]): Solver {
   let known = layouts.get(tree);
-  if (!known) layouts.set(tree, (known = new Map<string, () => Solution[]>()));
+  if (!known) layouts.set(tree, (known = new Map<string, Solver>()));
   const key = `${cases.map(({ id }) => id).join()} ${branches.map(({ gear }) => gear).join()}`;
   const there = known.get(key);
   if (there) return there;
@@ -69,7 +72,12 @@ function laidOut(tree: Tree, branches: readonly Branch[], cases: readonly FeedCa
   const common = tree.common && !tree.common.pinned && named.has('common') ? tree.common : undefined;
   const now = new Map<Branch | CommonBranch, Gauge>([...sized, ...(common ? [common] : [])].map((b) => [b, b.gauge]));
   const solvers = networks.map(layOut);
+  const solved = new Map<string, ReturnType<Solver>>();
   const solve = () => {
+    let sizes: string = common ? common.gauge : '';
+    for (const { gauge } of sized) sizes += ` ${gauge}`;
+    const found = solved.get(sizes);
+    if (found) return found;
     for (const branch of sized)
       if (now.get(branch) !== branch.gauge) {
         now.set(branch, branch.gauge);
@@ -79,7 +87,13 @@ function laidOut(tree: Tree, branches: readonly Branch[], cases: readonly FeedCa
       now.set(common, common.gauge);
       set(commonResistors(tree, common));
     }
-    return solvers.map((solver) => solver());
+    const made = solvers.map((solver) => {
+      const solution = solver();
+      return solution.state === 'solved' ? solution : undefined;
+    });
+    if (solved.size === MOST_SIZES) solved.clear();
+    solved.set(sizes, made);
+    return made;
   };
   known.set(key, solve);
   return solve;
