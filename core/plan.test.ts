@@ -541,6 +541,27 @@ test('feeds sealed by planner 0.3.0 are shown as they were: one battery, states 
   expect(amp.stretches[1]!.amps).toBeCloseTo(18.67, 1);
 });
 
+test('a tourer really sealed by planner 0.6.0 keeps every figure, in the words of this one', () => {
+  const file = JSON.parse(readFileSync('tests/sealed/tourer-0.6.0.json', 'utf8')) as Job;
+  const kept = file.seal!.plan as unknown as Plan;
+  const shown = planOf(parseJob(file));
+  expect([shown.turnOn.turnedOn, shown.turnOn.turnedOnA]).toEqual([['amp'], 0.05]);
+  expect(shown.turnOn).not.toHaveProperty('woken');
+  const parts = (plan: Plan) => Object.values(plan.power.feeds).flatMap((feed) => feed.stretches.map((s) => s.part));
+  expect(parts(kept).filter((part) => /ring-(home|common)/.test(part))).toEqual(['ring-home']);
+  expect(parts(shown)).toEqual(parts(kept).map((part) => (part === 'ring-home' ? 'ring-common' : part)));
+  // Version 3 had the states a feed is sized in, and what is there already: they are not put back to what version 2 knew.
+  for (const [id, feed] of Object.entries(kept.power.feeds))
+    expect(shown.power.feeds[id]).toMatchObject({
+      worst: feed.worst,
+      there: feed.there,
+      gauge: feed.gauge,
+      fuseA: feed.fuseA,
+    });
+  expect(shown.overrules).toEqual(kept.overrules);
+  expect(shown.ledger).toEqual(kept.ledger);
+});
+
 test('a launch really sealed by planner 0.4.0 shows what it showed that day', () => {
   const file = JSON.parse(readFileSync('tests/sealed/launch-0.4.0.json', 'utf8')) as Job;
   const kept = file.seal!.plan as unknown as Plan;
@@ -559,7 +580,9 @@ test('a launch really sealed by planner 0.4.0 shows what it showed that day', ()
   );
   // What a chapter's version already had is as it was sealed.
   expect([shown.power.battery, shown.power.sources]).toEqual([kept.power.battery, kept.power.sources]);
-  for (const part of ['turnOn', 'keyOff', 'terminals', 'isolation'] as const) expect(shown[part]).toEqual(kept[part]);
+  for (const part of ['keyOff', 'terminals', 'isolation'] as const) expect(shown[part]).toEqual(kept[part]);
+  const { woken, wokenA, ...turnOn } = kept.turnOn as Plan['turnOn'] & { woken: string[]; wokenA: number };
+  expect(shown.turnOn).toEqual({ ...turnOn, turnedOn: woken, turnedOnA: wokenA });
   // Everything this version's plan has, the raised one has too.
   for (const part of ['runs', 'turnOn', 'keyOff', 'terminals', 'isolation', 'cutList', 'findings'] as const)
     expect(shown[part]).toBeDefined();

@@ -156,7 +156,7 @@ const SealedPlan = some({
     some({ speaker: text, source: text, output: text, plus: colour, minus: colour, clashes: texts, meanings: texts }),
   ),
   power: Power,
-  turnOn: some({ neededA: number, availableA: number, woken: texts, candidates: v.array(some({ id: text })) }),
+  turnOn: some({ neededA: number, availableA: number, turnedOn: texts, candidates: v.array(some({ id: text })) }),
   keyOff: v.array(
     some({
       battery: text,

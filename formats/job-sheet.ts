@@ -399,9 +399,9 @@ function supply(pen: Pen, job: Job, plan: Plan): void {
     : turnOn.source
       ? `switched by ${turnOn.source.circuit.name}`
       : 'switched source not chosen';
-  const wakes = turnOn.woken.map((id) => plan.tags[id] ?? id).join(', ');
+  const turnedOn = turnOn.turnedOn.map((id) => plan.tags[id] ?? id).join(', ');
   pen.line(
-    `Turn-on: ${source}${wakes && turnOn.head ? `; ${plan.tags[turnOn.head] ?? ''} turns on ${wakes}, ${figure(1000 * turnOn.neededA, 0)} of ${figure(1000 * turnOn.availableA, 0)} mA` : ''}.`,
+    `Turn-on: ${source}${turnedOn && turnOn.head ? `; ${plan.tags[turnOn.head] ?? ''} turns on ${turnedOn}, ${figure(1000 * turnOn.neededA, 0)} of ${figure(1000 * turnOn.availableA, 0)} mA` : ''}.`,
   );
   if (isolation.off.length) pen.line(`Made safe: ${isolation.off.join('; ')}.`);
   const ends = new Map<string, string[]>();

@@ -4,7 +4,7 @@ import { craftOf, type Job } from '../job/job';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import type { Vec3 } from '../units/vectors';
 import { FRAME, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from './feeding';
-import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, wakeOf } from './signal';
+import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, turnedOnBy } from './signal';
 
 export type RunKind = 'feed' | 'return' | 'switched' | 'turnOn' | 'line' | 'speaker';
 
@@ -113,7 +113,7 @@ export function neededRuns(job: Job): RunNeed[] {
       item.kind === 'headUnit'
         ? !joined
         : item.kind === 'amplifier'
-          ? wakeOf(job, id) === 'switched'
+          ? turnedOnBy(job, id) === 'switched'
           : triggerOf(job, id) === 'switched';
     if (switched) add('switched', 'switched', id, [{ colour: LEAD_COLOUR.switched, use: 'switched +' }]);
   }
@@ -122,12 +122,12 @@ export function neededRuns(job: Job): RunNeed[] {
     if (head !== undefined && !isPowered(item) && triggerOf(job, id) === 'head' && id !== through)
       add('turnOn', head, id, [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }]);
   for (const [id, item] of sourcesOf(job)) {
-    if (item.kind === 'amplifier' && head !== undefined && wakeOf(job, id) === 'head') {
-      const wakes: Conductor[] = [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }];
-      if (through === null) add('turnOn', head, id, wakes);
+    if (item.kind === 'amplifier' && head !== undefined && turnedOnBy(job, id) === 'head') {
+      const lead: Conductor[] = [{ colour: LEAD_COLOUR.turnOn, use: 'turn-on' }];
+      if (through === null) add('turnOn', head, id, lead);
       else {
-        if (!needs.has(`turnOn:${head}>${through}`)) add('turnOn', head, through, wakes);
-        add('turnOn', through, id, wakes);
+        if (!needs.has(`turnOn:${head}>${through}`)) add('turnOn', head, through, lead);
+        add('turnOn', through, id, lead);
       }
     }
     inputs

@@ -1,5 +1,5 @@
 import { isPowered, type Amplifier, type HeadUnit, type PoweredGear } from '../gear/gear';
-import { NO_SOURCE_CHOICE, channelsOfOutput, speakersOf, type Wake } from '../job/circuit';
+import { NO_SOURCE_CHOICE, channelsOfOutput, speakersOf, type TurnedOnBy } from '../job/circuit';
 import type { Job } from '../job/job';
 
 /** Where the sound of two channels of an amplifier comes from. */
@@ -35,7 +35,7 @@ export function leadHeadUnit(job: Job): string | undefined {
 }
 
 /** What turns an amplifier on: as the job says, else the head unit, or the switched source where there is none. */
-export function wakeOf(job: Job, amplifier: string): Wake {
+export function turnedOnBy(job: Job, amplifier: string): TurnedOnBy {
   const said = job.sources[amplifier]?.wake ?? 'head';
   return said === 'head' && leadHeadUnit(job) === undefined ? 'switched' : said;
 }

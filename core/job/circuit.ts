@@ -86,21 +86,21 @@ export type SpeakerChoice = v.InferOutput<typeof SpeakerChoice>;
 export const NO_SPEAKER_CHOICE: SpeakerChoice = { zone: null, position: null, cue: null, oldLeadOhm: null, pin: null };
 
 /** What turns an amplifier on. */
-export const WAKES = {
+export const TURNED_ON_BY = {
   head: 'the head unit’s turn-on lead',
   switched: 'the switched source',
   signal: 'the sound itself',
   constant: 'nothing: always on',
 } as const;
-export type Wake = keyof typeof WAKES;
-const WAKE_IDS = Object.keys(WAKES) as [Wake, ...Wake[]];
+export type TurnedOnBy = keyof typeof TURNED_ON_BY;
+const TURNED_ON_IDS = Object.keys(TURNED_ON_BY) as [TurnedOnBy, ...TurnedOnBy[]];
 
 /** What the job says of one source: what it listens to, and what its switchable line-level pair gives. */
 export const SourceChoice = v.strictObject({
   input: v.nullable(v.picklist(['line', 'speaker'])),
   bass: v.boolean(),
   /** What turns an amplifier on; null: the head unit, or the switched source where there is none. */
-  wake: v.nullable(v.picklist(WAKE_IDS)),
+  wake: v.nullable(v.picklist(TURNED_ON_IDS)),
 });
 export type SourceChoice = v.InferOutput<typeof SourceChoice>;
 export const NO_SOURCE_CHOICE: SourceChoice = { input: null, bass: false, wake: null };

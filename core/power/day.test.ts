@@ -9,7 +9,7 @@ import { BEHAVIOUR, acceptance, coldFactor, sagAt } from '../tables/batteries';
 import { planDay } from './day';
 import { hoursToReserve, peukertFactor, reserveOf } from './endurance';
 import { planKeyOff } from './keyoff';
-import { planTurnOn, switchedSources, wakingAmps } from './turn-on';
+import { planTurnOn, switchedSources, turnOnAmps } from './turn-on';
 import { chargersAt } from './cases';
 import { otherJob, standIns } from './versus';
 
@@ -274,12 +274,12 @@ describe('turn-on', () => {
       { op: 'addGear', id: 'relay', item: shelfItem('latch-30'), place: 'batterySide' },
       { op: 'setTurnOn', turnOn: { through: 'relay' } },
     );
-    expect(planTurnOn(TOURER_JOB)).toMatchObject({ neededA: 0.05, woken: ['amp'], through: undefined });
-    expect(planTurnOn(job)).toMatchObject({ neededA: 0.15, wokenA: 0.05, through: { gear: 'relay', passesA: 30 } });
+    expect(planTurnOn(TOURER_JOB)).toMatchObject({ neededA: 0.05, turnedOn: ['amp'], through: undefined });
+    expect(planTurnOn(job)).toMatchObject({ neededA: 0.15, turnedOnA: 0.05, through: { gear: 'relay', passesA: 30 } });
     const ids = planJob(job).runs.map(({ id }) => id);
     expect(ids).toEqual(expect.arrayContaining(['turnOn:head>relay', 'turnOn:relay>amp']));
     expect(ids).not.toContain('turnOn:head>amp');
-    const asks = (kind: 'switched' | 'turnOn', to: string) => wakingAmps(job, planTurnOn(job), kind, to);
+    const asks = (kind: 'switched' | 'turnOn', to: string) => turnOnAmps(job, planTurnOn(job), kind, to);
     expect([asks('turnOn', 'relay'), asks('turnOn', 'amp'), asks('switched', 'head')]).toEqual([0.15, 0.05, 0.05]);
   });
 

@@ -62,7 +62,7 @@ export { proposeHolders, type HolderProposal } from './propose';
 export { shortAtFuse, shortAtPost } from './short';
 export { ringsOf } from './studs';
 export { otherJob, standIns, type Versus } from './versus';
-export { LIVE, SWITCHED_LEAD_A, wakingAmps, type Candidate, type TurnOnPlan } from './turn-on';
+export { LIVE, SWITCHED_LEAD_A, turnOnAmps, type Candidate, type TurnOnPlan } from './turn-on';
 
 export { sourceVolts } from './handed-on';
 export type { KeyOff } from './keyoff';
@@ -79,7 +79,7 @@ const handOn =
 export const power = chapter({
   id: 'power',
   station: 'power',
-  version: 3,
+  version: 4,
   /**
    * Who feeds whom along which wires: the same tree, laid out once, while only sizes are set. Handed on by a function,
    * since it is worked on in place and must be whole: the keeper does not look into one.

@@ -1,7 +1,7 @@
 import { isPowered } from '../gear/gear';
 import { batteryIds, batteryOf, isAheadOfSwitch, soundBattery, startBattery } from '../connections/feeding';
 import type { Job } from '../job/job';
-import { leadHeadUnit, sourcesOf, wakeOf } from '../connections/signal';
+import { leadHeadUnit, sourcesOf, turnedOnBy } from '../connections/signal';
 import { BEHAVIOUR } from '../tables/batteries';
 import { hoursToReserve, reserveOf } from './endurance';
 
@@ -43,13 +43,13 @@ export function planKeyOff(job: Job): KeyOff[] {
   for (const [gear, { item, there }] of Object.entries(job.gear)) {
     if (there === 'bypassed') continue;
     const add = (what: string, amps: number) => amps > 0 && drains.get(from(gear))!.push({ gear, what, amps });
-    if (item.kind === 'amplifier' && wakeOf(job, gear) === 'constant') add('never switched off', item.demand.idleA);
+    if (item.kind === 'amplifier' && turnedOnBy(job, gear) === 'constant') add('never switched off', item.demand.idleA);
     else if (isPowered(item)) add('standby draw', item.demand.memoryA);
     else if (item.kind === 'switchModule' || item.kind === 'converter') add('idle', item.idleA);
   }
   if (job.turnOn.joined && head !== undefined)
     for (const [id, item] of sourcesOf(job))
-      if (from(id) === from(head) && (id === head || wakeOf(job, id) === 'head')) leftOnA += item.demand.idleA;
+      if (from(id) === from(head) && (id === head || turnedOnBy(job, id) === 'head')) leftOnA += item.demand.idleA;
   return batteryIds(job).map((id) => {
     const battery = batteries[id]!;
     const own = drains.get(id)!;

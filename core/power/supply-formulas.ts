@@ -1,4 +1,4 @@
-import { wakeOf } from '../connections/signal';
+import { turnedOnBy } from '../connections/signal';
 import type { Job } from '../job/job';
 import { BATTERY_SOURCE, BEHAVIOUR } from '../tables/batteries';
 import { INTERRUPT_SOURCE } from '../tables/fuses';
@@ -83,12 +83,12 @@ export function turnOnFormulas(
   job: Job,
   { turnOn, tags }: Pick<SupplySeen, 'turnOn' | 'tags'>,
 ): Record<keyof typeof TURN_ON_FIGURES, Formula> {
-  const { through, woken, wokenA, neededA, availableA, switchedA } = turnOn;
+  const { through, turnedOn, turnedOnA, neededA, availableA, switchedA } = turnOn;
   const tagOf = (gear: string) => tags[gear] ?? gear;
   const gear = Object.entries(job.gear).filter(([, { there }]) => there !== 'bypassed');
   const heads = gear.filter(([, { item }]) => item.kind === 'headUnit');
   const bySource = gear.flatMap(([id, { item }]) =>
-    item.kind === 'amplifier' && wakeOf(job, id) === 'switched' ? [id] : [],
+    item.kind === 'amplifier' && turnedOnBy(job, id) === 'switched' ? [id] : [],
   );
   const asks = (ids: readonly string[]) =>
     ids
@@ -101,8 +101,8 @@ export function turnOnFormulas(
     turnOn: {
       formula: 'Σ turn-on currents ≤ what the head unit gives',
       numbers: through
-        ? `${tagOf(through.gear)} ${milli(through.asksA)} ≤ ${milli(availableA)}; it passes ${asks(woken)} = ${milli(wokenA)}`
-        : `${asks(woken)} = ${milli(neededA)} ≤ ${milli(availableA)}`,
+        ? `${tagOf(through.gear)} ${milli(through.asksA)} ≤ ${milli(availableA)}; it passes ${asks(turnedOn)} = ${milli(turnedOnA)}`
+        : `${asks(turnedOn)} = ${milli(neededA)} ≤ ${milli(availableA)}`,
       source: { text: 'the gear’s own rating', fromMemory: false },
     },
     switched: {

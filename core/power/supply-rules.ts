@@ -12,7 +12,7 @@ import {
   startBattery,
 } from '../connections/feeding';
 import type { Job } from '../job/job';
-import { triggerOf, wakeOf } from '../connections/signal';
+import { triggerOf, turnedOnBy } from '../connections/signal';
 import { TIES, USUAL_TIE } from '../job/supply';
 import { memory } from '../tables/source';
 import { BEHAVIOUR } from '../tables/batteries';
@@ -382,14 +382,14 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     title: 'Relay too small for the remote turn-on load',
     formula: 'Σ turn-on currents ≤ what stands between passes',
     source: MAKER,
-    look: ({ turnOn: { through, wokenA }, tags }) =>
-      !through || wokenA <= through.passesA
+    look: ({ turnOn: { through, turnedOnA }, tags }) =>
+      !through || turnedOnA <= through.passesA
         ? []
         : [
             {
               subject: { kind: 'gear', id: through.gear },
-              reason: `The amplifiers’ remote turn-on takes ${short(wokenA)} A; ${tags[through.gear] ?? through.gear} passes ${short(through.passesA)} A.`,
-              figures: [amps('asked', wokenA), amps('passed', through.passesA)],
+              reason: `The amplifiers’ remote turn-on takes ${short(turnedOnA)} A; ${tags[through.gear] ?? through.gear} passes ${short(through.passesA)} A.`,
+              figures: [amps('asked', turnedOnA), amps('passed', through.passesA)],
             },
           ],
   },
@@ -460,7 +460,7 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     formula: 'idle current counts day and night',
     look: ({ job, keyOff, tags }) =>
       Object.entries(job.gear).flatMap(([id, { item, there }]) => {
-        if (item.kind !== 'amplifier' || there !== null || wakeOf(job, id) !== 'constant') return [];
+        if (item.kind !== 'amplifier' || there !== null || turnedOnBy(job, id) !== 'constant') return [];
         const { days } = keyOff.find((k) => k.battery === batteryOf(job, id))!;
         return [
           {

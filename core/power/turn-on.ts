@@ -1,4 +1,5 @@
-import { leadHeadUnit, sourcesOf, triggerOf, wakeOf } from '../connections/signal';
+import { leadHeadUnit, sourcesOf, triggerOf, turnedOnBy } from '../connections/signal';
+import type { TurnedOnBy } from '../job/circuit';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
 import { fuseMargin } from './branches';
@@ -12,8 +13,8 @@ export interface TurnOnPlan {
   readonly neededA: number;
   readonly availableA: number;
   /** Amplifiers turned on by the head unit, and what they ask together. */
-  readonly woken: readonly string[];
-  readonly wokenA: number;
+  readonly turnedOn: readonly string[];
+  readonly turnedOnA: number;
   /** Relay or module between, and the most it passes to them. */
   readonly through: { readonly gear: string; readonly asksA: number; readonly passesA: number } | undefined;
   /** Load on the craft's switched circuit, A. */
@@ -83,7 +84,7 @@ export function switchedSources(job: Job, neededA: number): Candidate[] {
 }
 
 /** What a lead that turns something on must supply, A: a switched lead, or one from the head unit or what stands between. */
-export function wakingAmps(job: Job, turnOn: TurnOnPlan, kind: 'switched' | 'turnOn', to: string): number {
+export function turnOnAmps(job: Job, turnOn: TurnOnPlan, kind: 'switched' | 'turnOn', to: string): number {
   const item = job.gear[to]?.item;
   if (item?.kind === 'amplifier') return item.remoteInA;
   if (item?.kind === 'relay') return item.coilA;
@@ -96,9 +97,9 @@ export function planTurnOn(job: Job): TurnOnPlan {
   const head = leadHeadUnit(job);
   const item = head === undefined ? undefined : job.gear[head]!.item;
   const amplifiers = sourcesOf(job).flatMap(([id, amp]) => (amp.kind === 'amplifier' ? [{ id, amp }] : []));
-  const wokenBy = (wake: string) => amplifiers.filter(({ id }) => wakeOf(job, id) === wake);
+  const by = (what: TurnedOnBy) => amplifiers.filter(({ id }) => turnedOnBy(job, id) === what);
   const asked = (list: typeof amplifiers) => list.reduce((sum, { amp }) => sum + amp.remoteInA, 0);
-  const woken = wokenBy('head');
+  const turnedOn = by('head');
   const placed = job.turnOn.through === null ? undefined : job.gear[job.turnOn.through];
   const between = placed?.there === 'bypassed' ? undefined : placed?.item;
   const through =
@@ -114,17 +115,16 @@ export function planTurnOn(job: Job): TurnOnPlan {
       if (there === 'bypassed' || id === through?.gear || triggerOf(job, id) !== by) return sum;
       return sum + (gear.kind === 'relay' ? gear.coilA : gear.kind === 'switchModule' ? gear.triggerA : 0);
     }, 0);
-  const switchedA =
-    (job.turnOn.joined ? 0 : heads * SWITCHED_LEAD_A) + asked(wokenBy('switched')) + triggered('switched');
+  const switchedA = (job.turnOn.joined ? 0 : heads * SWITCHED_LEAD_A) + asked(by('switched')) + triggered('switched');
   const candidates = switchedSources(job, switchedA);
   return {
     head,
     neededA:
-      (through && woken.length ? through.asksA : asked(woken)) +
+      (through && turnedOn.length ? through.asksA : asked(turnedOn)) +
       (head === undefined ? 0 : triggered('head') + job.turnOn.otherA),
     availableA: item?.kind === 'headUnit' ? item.remoteOutA : 0,
-    woken: woken.map(({ id }) => id),
-    wokenA: asked(woken),
+    turnedOn: turnedOn.map(({ id }) => id),
+    turnedOnA: asked(turnedOn),
     through,
     switchedA,
     candidates,

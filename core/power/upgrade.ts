@@ -14,12 +14,42 @@ interface Made {
   readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
 }
 
-/** Version 1 knew one battery, and nothing between it and the gear; version 2 sized for the engine-off state alone. */
+/**
+ * Version 1 knew one battery, and nothing between it and the gear; version 2 sized for the engine-off state alone;
+ * version 3 had other words for what is turned on and for the ring where returns meet.
+ */
 export function upgradePower(made: Made, from: number): Made {
-  const now = from < 2 ? withSupply(made) : made;
+  let now = made;
+  if (from < 2) now = withSupply(now);
+  if (from < 3) now = withWorstStates(now);
+  if (from < 4) now = inTheseWords(now);
+  return now;
+}
+
+const each = <T, U>(map: Readonly<Record<string, T>>, change: (item: T) => U): Record<string, U> =>
+  Object.fromEntries(Object.entries(map).map(([id, item]) => [id, change(item)]));
+
+function inTheseWords(now: Made): Made {
+  const { woken, wokenA, ...turnOn } = now.turnOn as Partial<OldTurnOn> & TurnOnPlan;
+  return {
+    ...now,
+    turnOn: { ...turnOn, turnedOn: woken ?? turnOn.turnedOn, turnedOnA: wokenA ?? turnOn.turnedOnA },
+    power: {
+      ...now.power,
+      feeds: each(now.power.feeds, (feed) => ({
+        ...feed,
+        stretches: feed.stretches.map((s) => (s.part === 'ring-home' ? { ...s, part: 'ring-common' } : s)),
+      })),
+    },
+  };
+}
+interface OldTurnOn {
+  readonly woken: readonly string[];
+  readonly wokenA: number;
+}
+
+function withWorstStates(now: Made): Made {
   const { power } = now;
-  const each = <T, U>(map: Readonly<Record<string, T>>, change: (item: T) => U): Record<string, U> =>
-    Object.fromEntries(Object.entries(map).map(([id, item]) => [id, change(item)]));
   return {
     ...now,
     power: {
@@ -84,8 +114,8 @@ function withSupply({ power }: Made): Made {
       head: undefined,
       neededA: 0,
       availableA: 0,
-      woken: [],
-      wokenA: 0,
+      turnedOn: [],
+      turnedOnA: 0,
       through: undefined,
       switchedA: 0,
       candidates: [],

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { WAKES, type Wake } from '#core/job/circuit';
-import { triggerOf, wakeOf } from '#core/connections/signal';
+import { TURNED_ON_BY, type TurnedOnBy } from '#core/job/circuit';
+import { triggerOf, turnedOnBy } from '#core/connections/signal';
 import { LIVE, TURN_ON_FIGURES, turnOnFormulas } from '#core/power/index';
 import { buttFor } from '#core/tables/terminals';
 import { colourText } from '#core/tables/colours';
@@ -20,7 +20,7 @@ const turnOn = computed(() => plan.value.turnOn);
 const milli = (amps: number) => `${short(amps * 1000)} mA`;
 const amplifiers = computed(() =>
   Object.entries(job.value.gear).flatMap(([id, { item, there }]) =>
-    item.kind === 'amplifier' && there !== 'bypassed' ? [{ id, item, wake: wakeOf(job.value, id) }] : [],
+    item.kind === 'amplifier' && there !== 'bypassed' ? [{ id, item, by: turnedOnBy(job.value, id) }] : [],
   ),
 );
 const between = computed(() => ({
@@ -31,8 +31,8 @@ const between = computed(() => ({
     ),
   ),
 }));
-const setWake = (id: string, wake: Wake) =>
-  store.edit([{ op: 'setSource', id, choice: { wake: wake === 'head' ? null : wake } }], 'change what turns it on');
+const setTurnedOnBy = (id: string, by: TurnedOnBy) =>
+  store.edit([{ op: 'setSource', id, choice: { wake: by === 'head' ? null : by } }], 'change what turns it on');
 /** Relays and switch modules with a coil of their own to be told by: not what stands in the turn-on lead already. */
 const triggered = computed(() =>
   Object.entries(job.value.gear).flatMap(([id, { item, there }]) =>
@@ -62,7 +62,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
     <dl v-if="headTag">
       <div>
         <dt>{{ headTag }} turns on</dt>
-        <dd>{{ turnOn.woken.map(tag).join(', ') || 'nothing' }}</dd>
+        <dd>{{ turnOn.turnedOn.map(tag).join(', ') || 'nothing' }}</dd>
       </div>
       <FigureRow name="turn-on" :label="TURN_ON_FIGURES.turnOn" :formula="formulas.turnOn"
         ><span :class="{ bad: turnOn.neededA > turnOn.availableA }"
@@ -71,7 +71,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
       >
       <div v-if="turnOn.through">
         <dt>Passed on by {{ tag(turnOn.through.gear) }}</dt>
-        <dd>{{ milli(turnOn.wokenA) }} of {{ short(turnOn.through.passesA) }} A</dd>
+        <dd>{{ milli(turnOn.turnedOnA) }} of {{ short(turnOn.through.passesA) }} A</dd>
       </div>
       <FigureRow name="switched" :label="TURN_ON_FIGURES.switched" :formula="formulas.switched">{{
         milli(turnOn.switchedA)
@@ -92,9 +92,9 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         :key="a.id"
         class="wide"
         :label="`${tag(a.id)} ${a.item.name} is turned on by`"
-        :options="WAKES"
-        :model-value="a.wake"
-        @update:model-value="setWake(a.id, $event)"
+        :options="TURNED_ON_BY"
+        :model-value="a.by"
+        @update:model-value="setTurnedOnBy(a.id, $event)"
       />
       <PickField
         v-for="r in triggered"

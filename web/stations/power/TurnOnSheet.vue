@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Lane } from '#core/drawing/lanes';
 import type { Px } from '#core/drawing/projection';
-import { wakingAmps } from '#core/power/index';
+import { turnOnAmps } from '#core/power/index';
 import { short } from '#core/units/figures';
 import { useSheet } from '../../app/sheet';
 import { alongPath } from './along';
@@ -19,7 +19,7 @@ const prints = (lanes: readonly Lane[]): Print[] =>
   lanes.flatMap((lane) => {
     const { kind, to } = lane.run;
     if (kind !== 'switched' && kind !== 'turnOn') return [];
-    const text = `${short(wakingAmps(job.value, plan.value.turnOn, kind, to) * 1000)} mA`;
+    const text = `${short(turnOnAmps(job.value, plan.value.turnOn, kind, to) * 1000)} mA`;
     // Two that lie side by side are read apart.
     const sides = kind === 'switched' ? [22, -16] : [-16, 22];
     const spots = [0.5, 0.4, 0.6, 0.3, 0.7, 0.2, 0.8].flatMap((t) => {
@@ -38,7 +38,7 @@ const prints = (lanes: readonly Lane[]): Print[] =>
     :prints="prints"
     @part="emit('part', $event)"
   >
-    <g v-for="(id, i) in plan.turnOn.woken" :key="id">
+    <g v-for="(id, i) in plan.turnOn.turnedOn" :key="id">
       <text x="38" :y="LIST_Y + 19 + i * 40" class="strong">{{ tag(id) }} {{ job.gear[id]!.item.name }}</text>
       <text x="38" :y="LIST_Y + 36 + i * 40" class="small">turned on by the head unit</text>
     </g>
