@@ -2,7 +2,8 @@ import { setImmediate } from 'node:timers/promises';
 import { readShelf } from './library';
 import { setMark, type Changes } from './changes';
 import type { JournalDraft } from './journal';
-import { eventsOf, selectRaw } from './rows';
+import { eventsOf } from './tables/events';
+import { jobIds, selectRaw } from './tables/jobs';
 
 /** The journal is begun anew when it has grown so much since it last was, and is at least so large, bytes. */
 const GROWN = 4;
@@ -22,8 +23,7 @@ export async function beginAnew(changes: Changes, keep?: string): Promise<void> 
   changes.touched = new Set();
   try {
     await changes.alone(async () => draft.write({ kind: 'shelf', ...(await readShelf(db)) }));
-    const { rows } = await db.query<{ id: string }>('select id from jobs order by id');
-    for (const { id } of rows) {
+    for (const id of await jobIds(db)) {
       await changes.alone(() => writeState(changes, draft, id));
       // The database answers without ever letting go of the thread.
       await setImmediate();

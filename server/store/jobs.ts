@@ -9,19 +9,22 @@ import type { JobSummary } from '#core/summary';
 import { runHere, type Run } from '../work/tasks';
 import type { Changes } from './changes';
 import type { JournalEntry } from './journal';
+import { keptAs, whole } from './document';
+import { eventCount, eventsOf, insertEvents } from './tables/events';
 import {
-  eventCount,
-  eventsOf,
-  insertEvents,
+  changedUnsummarised,
+  deleteJob,
   insertJob,
-  keptAs,
+  listJobs,
+  putSummary,
   selectJob,
   selectRaw,
-  selectRevision,
+  setTrouble,
+  unsummarised,
   updateJob,
-  whole,
   type JobRecord,
-} from './rows';
+} from './tables/jobs';
+import { savedBefore, selectRevision } from './tables/revisions';
 import { OperationError } from '#core/document/fault';
 
 export interface StoredJob {
@@ -132,21 +135,13 @@ export class JobStore {
 
   /** Every job, the one changed last first. One that cannot be summarised stands there with the reason. */
   async list(): Promise<JobRow[]> {
-    const { rows: open } = await this.#db.query<{ id: string }>(
-      'select id from jobs where summary is null order by changed_at desc, id',
-    );
     // A save leaves the summary open: nobody waits for it but who looks at the Board.
-    for (const { id } of open) {
+    for (const id of await unsummarised(this.#db)) {
       await this.#summarise(id);
       // The database answers without ever letting go of the thread: others get their turn.
       await setImmediate();
     }
-    const { rows } = await this.#db.query<JobRow & { summary: JobSummary | null; trouble: string | null }>(
-      `select id, title, customer, revision, summary, trouble,
-              to_char(changed_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as "changedAt"
-       from jobs order by changed_at desc, id`,
-    );
-    return rows.map(({ summary, trouble, ...row }) => ({
+    return (await listJobs(this.#db)).map(({ summary, trouble, ...row }) => ({
       ...row,
       ...(summary ?? JUST_CHANGED),
       ...(trouble === null ? {} : { trouble }),
@@ -156,11 +151,8 @@ export class JobStore {
   async #summarise(id: string): Promise<void> {
     // Saves go on while it is planned: what was planned counts only where nothing has changed since.
     const found = await this.changes.alone(async () => {
-      const { rows } = await this.#db.query<{ changed: string }>(
-        'select changed_at::text as changed from jobs where id = $1 and summary is null',
-        [id],
-      );
-      return rows[0] && { changed: rows[0].changed, events: await eventsOf(this.#db, id) };
+      const changed = await changedUnsummarised(this.#db, id);
+      return changed === undefined ? undefined : { changed, events: await eventsOf(this.#db, id) };
     });
     if (!found) return;
     let summary: JobSummary;
@@ -170,11 +162,7 @@ export class JobStore {
     } catch (error) {
       summary = noSummary((await this.#fault(id)) ?? (error instanceof Error ? error.message : String(error)));
     }
-    await this.#db.query('update jobs set summary = $2 where id = $1 and changed_at::text = $3', [
-      id,
-      JSON.stringify(summary),
-      found.changed,
-    ]);
+    await putSummary(this.#db, id, summary, found.changed);
   }
 
   /** What the schema says of a job that cannot be planned; undefined where it has nothing to say. */
@@ -227,9 +215,7 @@ export class JobStore {
       const { revision } = found;
       const entries = keptAs(this.changes.journal, job, (kept) => ({ kind: 'state', revision, ...kept }));
       this.#newest = undefined;
-      await this.changes.write(entries, async (tx) => {
-        await tx.query('update jobs set trouble = null, summary = null where id = $1', [id]);
-      });
+      await this.changes.write(entries, (tx) => setTrouble(tx, id, null));
       return { job, revision };
     });
   }
@@ -243,7 +229,7 @@ export class JobStore {
   create(job: Job, saveId: string): Promise<StoredJob> {
     return this.changes.alone(async () => {
       if (await this.has(job.id)) {
-        if (await this.#savedBefore(job.id, saveId)) return this.read(job.id);
+        if (await savedBefore(this.#db, job.id, saveId)) return this.read(job.id);
         throw new JobExistsError(`there is a job ${job.id} already`);
       }
       await this.#write(this.#created(job, saveId), (tx) => insertJob(tx, job, 1, saveId));
@@ -269,7 +255,7 @@ export class JobStore {
     return this.changes.alone(async () => {
       const newest = this.#newest?.job.id === id ? this.#newest : await this.#readWhole(id);
       // A save sent again names an older base than what it has itself become.
-      if (base < newest.revision && (await this.#savedBefore(id, saveId)))
+      if (base < newest.revision && (await savedBefore(this.#db, id, saveId)))
         return { ...newest, merged: newest.revision !== base + 1 };
       if (base > newest.revision)
         throw new SaveConflictError(`base revision ${base} is not known here`, newest, undefined);
@@ -328,7 +314,7 @@ export class JobStore {
       if (found.revision !== revision)
         throw new StaleRevisionError(`the job is at revision ${found.revision}, not ${revision}`);
       await this.#write([{ kind: 'delete', job: id, revision }], async (tx) => {
-        await tx.query('delete from jobs where id = $1', [id]);
+        await deleteJob(tx, id);
       });
       // A job of the same id made later counts its revisions from one again.
       this.#recent = this.#recent.filter(({ job }) => job.id !== id);
@@ -338,11 +324,6 @@ export class JobStore {
   /** A job as it was, from memory where it is one of the last. */
   async #at(id: string, revision: number): Promise<StoredJob | undefined> {
     return this.#recent.find((r) => r.job.id === id && r.revision === revision) ?? this.readRevision(id, revision);
-  }
-
-  async #savedBefore(id: string, saveId: string): Promise<boolean> {
-    const { rows } = await this.#db.query('select 1 from revisions where job_id = $1 and save_id = $2', [id, saveId]);
-    return rows.length > 0;
   }
 
   /** A new job as the journal has it. */

@@ -1,5 +1,4 @@
 import type { PGlite, Transaction } from '@electric-sql/pglite';
-import type { Pattern } from '#core/craft/pattern';
 import { JobError, type Job } from '#core/job/job';
 import { applyAll, readEdit, type Operation } from '#core/job/operations';
 import { readJob } from '#core/read-job';
@@ -7,7 +6,11 @@ import { beginAnew } from './begin-anew';
 import { readMark, setMark, type Changes } from './changes';
 import { setAside, type JournalEntry, type JournalLine } from './journal';
 import { stockRows } from './library';
-import { eventCount, insertEvents, insertJob, putPattern, selectJob, selectRaw, updateJob, whole } from './rows';
+import { whole } from './document';
+import { putPattern, selectPattern } from './tables/crafts';
+import { eventCount, insertEvents } from './tables/events';
+import { deleteJob, insertJob, revisionsOfJobs, selectJob, selectRaw, setTrouble, updateJob } from './tables/jobs';
+import { savedBefore } from './tables/revisions';
 import { contentHash } from '#core/document/hash';
 import { OperationError } from '#core/document/fault';
 
@@ -137,8 +140,7 @@ class Replay {
   async #load(): Promise<void> {
     this.#revisions.clear();
     this.#newest = undefined;
-    const { rows } = await this.db.query<{ id: string; revision: number }>('select id, revision from jobs');
-    for (const { id, revision } of rows) this.#revisions.set(id, revision);
+    for (const [id, revision] of await revisionsOfJobs(this.db)) this.#revisions.set(id, revision);
     this.#loaded = true;
   }
 
@@ -172,7 +174,7 @@ class Replay {
 
   async #trouble(db: PGlite | Transaction, job: string, reason: string): Promise<void> {
     this.#troubled.add(job);
-    await db.query('update jobs set trouble = $2, summary = null where id = $1', [job, reason]);
+    await setTrouble(db, job, reason);
   }
 
   async #apply(tx: Transaction, entry: JournalEntry): Promise<void> {
@@ -197,10 +199,10 @@ class Replay {
         return;
       }
       case 'delete': {
-        const { rows } = await tx.query('delete from jobs where id = $1 returning id', [entry.job]);
+        const gone = await deleteJob(tx, entry.job);
         this.#revisions.delete(entry.job);
         this.#suspects.delete(entry.job);
-        if (rows.length) this.count++;
+        if (gone) this.count++;
       }
     }
   }
@@ -211,7 +213,7 @@ class Replay {
     const known = this.#revisions.get(entry.job);
     if (known !== undefined && known >= revision && (await this.#isHere(tx, entry, revision, known))) return;
     const document = await documentOf(tx, entry);
-    await tx.query('delete from jobs where id = $1', [entry.job]);
+    await deleteJob(tx, entry.job);
     let job: Job;
     let trouble = entry.kind === 'state' ? (entry.trouble ?? null) : null;
     try {
@@ -234,13 +236,7 @@ class Replay {
 
   /** Whether the row there is this job and not an earlier one of its id, deleted since. */
   async #isHere(tx: Transaction, entry: Of<'create'> | Of<'state'>, revision: number, known: number): Promise<boolean> {
-    if (entry.kind === 'create') {
-      const { rows } = await tx.query('select 1 from revisions where job_id = $1 and save_id = $2', [
-        entry.job,
-        entry.saveId,
-      ]);
-      return rows.length > 0;
-    }
+    if (entry.kind === 'create') return savedBefore(tx, entry.job, entry.saveId);
     if (known > revision || entry.pattern === undefined) return true;
     const found = await selectRaw(tx, entry.job);
     const same = found && contentHash(found.document) === contentHash(entry.document);
@@ -295,6 +291,5 @@ class Replay {
 /** The document of an entry, whole: those of the first version hold their pattern, later ones its hash. */
 async function documentOf(tx: Transaction, { document, pattern }: Of<'create'> | Of<'state'>): Promise<unknown> {
   if (pattern === undefined) return document;
-  const { rows } = await tx.query<{ pattern: Pattern }>('select pattern from crafts where hash = $1', [pattern]);
-  return whole(document, rows[0]?.pattern);
+  return whole(document, await selectPattern(tx, pattern));
 }

@@ -2,7 +2,7 @@ import { readFileSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { finishedJob } from '#demo/finished';
 import { Journal } from '../../server/store/journal';
-import { keptAs } from '../../server/store/rows';
+import { keptAs } from '../../server/store/document';
 import { startServer, tempFolder, type Running } from '../support/server';
 import { Dice } from './dice';
 import { send } from './load';
