@@ -86,7 +86,12 @@ const at = (id: string) => `/jobs/${encodeURIComponent(id)}`;
 
 export const api = {
   health: () => call<{ ready: boolean }>('GET', '/health'),
-  jobs: () => call<JobRow[]>('GET', '/jobs'),
+  /** Jobs that words find, the one changed last first, as many as are asked for. */
+  jobs: (find: string, limit: number) =>
+    call<JobRow[]>('GET', `/jobs?${new URLSearchParams({ find, limit: String(limit) })}`),
+  /** Those of these that there are. */
+  jobsOf: (ids: readonly string[]) =>
+    call<JobRow[]>('GET', `/jobs?${new URLSearchParams(ids.map((id) => ['id', id]))}`),
   job: (id: string) => call<StoredJob>('GET', at(id)),
   create: (job: Job, saveId: string) => call<StoredJob>('POST', '/jobs', { job, saveId }),
   save: (id: string, base: number, saveId: string, operations: readonly Operation[]) =>

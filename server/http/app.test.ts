@@ -76,6 +76,16 @@ test('a job is created, read with its ETag, saved, listed and deleted', async ()
     revision: 3,
     stops: 0,
   });
+  const listed = async (query: string) =>
+    ((await call().get(`/api/jobs?${query}`).expect(200)).body as unknown[]).length;
+  expect([await listed('find=tw'), await listed('find=nobody'), await listed(`id=${id}&id=other`)]).toEqual([1, 0, 1]);
+  expect([await listed('id=other'), await listed('limit=1'), await listed('find=')]).toEqual([0, 1, 1]);
+  const refused = async (query: string) =>
+    ((await call().get(`/api/jobs?${query}`).expect(422)).body as { detail: string }).detail;
+  expect(await refused(`find=${'x'.repeat(201)}`)).toBe('find: expected 200 characters at most');
+  for (const limit of ['0', '-1', '10000', '1.5', 'all'])
+    expect(await refused(`limit=${limit}`)).toBe('limit: expected a number from 1 to 9999');
+  expect(await refused('sort=title')).toContain('sort: ');
   expect((await call().get(`/api/jobs/${id}/revisions/1`).expect(200)).body).toEqual({ job: TOURER_JOB, revision: 1 });
   await call().get(`/api/jobs/${id}/revisions/77`).expect(404);
   await call().delete(`/api/jobs/${id}`).expect(428);

@@ -34,6 +34,13 @@ const SaveBody = v.strictObject({
   ),
 });
 
+/** Which jobs: those that words find, those of these ids, so many of them. */
+const ListingQuery = v.strictObject({
+  find: v.optional(v.pipe(v.string(), v.maxLength(200, 'expected 200 characters at most'))),
+  id: v.optional(v.union([Id, v.pipe(v.array(Id), v.maxLength(200, 'expected 200 ids at most'))])),
+  limit: v.optional(v.pipe(v.string(), v.regex(/^[1-9]\d{0,3}$/, 'expected a number from 1 to 9999'))),
+});
+
 const EventsBody = v.strictObject({ events: v.pipe(v.array(BayEvent), v.minLength(1), v.maxLength(500)) });
 
 function checked<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOutput<S> {
@@ -103,8 +110,15 @@ export function makeApp({ jobs, library, photos, changes, log, web, run = runHer
     res.json({ ready: true });
   });
   api.get('/live', liveRoute(changes));
-  api.get('/jobs', async (_req, res) => {
-    res.json(await jobs.list());
+  api.get('/jobs', async (req, res) => {
+    const { find, id, limit } = checked(ListingQuery, req.query);
+    res.json(
+      await jobs.list({
+        ...(find === undefined ? {} : { find }),
+        ...(id === undefined ? {} : { ids: [id].flat() }),
+        ...(limit === undefined ? {} : { limit: Number(limit) }),
+      }),
+    );
   });
   api.post('/jobs', express.json({ limit: '4mb' }), async (req, res) => {
     const body = checked(v.strictObject({ saveId: Id, job: v.unknown() }), req.body);

@@ -6,23 +6,25 @@ import { clashes, pathWords } from '#core/job/clash';
 import { JobError, type Job } from '#core/job/job';
 import { readJob } from '#core/read-job';
 import type { JobSummary } from '#core/summary';
+import { searchWords } from '#core/text/search';
 import { runHere, type Run } from '../work/tasks';
 import type { Changes } from './changes';
 import type { JournalEntry } from './journal';
 import { keptAs, whole } from './document';
 import { eventCount, eventsOf, insertEvents } from './tables/events';
 import {
-  changedUnsummarised,
   deleteJob,
   insertJob,
   listJobs,
   putSummary,
   selectJob,
   selectRaw,
+  selectUnsummarised,
   setTrouble,
   unsummarised,
   updateJob,
   type JobRecord,
+  type Listing,
 } from './tables/jobs';
 import { savedBefore, selectRevision } from './tables/revisions';
 import { OperationError } from '#core/document/fault';
@@ -133,15 +135,15 @@ export class JobStore {
     this.#db = changes.db;
   }
 
-  /** Every job, the one changed last first. One that cannot be summarised stands there with the reason. */
-  async list(): Promise<JobRow[]> {
+  /** Jobs, the one changed last first. One that cannot be summarised stands there with the reason. */
+  async list(which?: Listing): Promise<JobRow[]> {
     // A save leaves the summary open: nobody waits for it but who looks at the Board.
     for (const id of await unsummarised(this.#db)) {
       await this.#summarise(id);
       // The database answers without ever letting go of the thread: others get their turn.
       await setImmediate();
     }
-    return (await listJobs(this.#db)).map(({ summary, trouble, ...row }) => ({
+    return (await listJobs(this.#db, which)).map(({ summary, trouble, ...row }) => ({
       ...row,
       ...(summary ?? JUST_CHANGED),
       ...(trouble === null ? {} : { trouble }),
@@ -151,18 +153,21 @@ export class JobStore {
   async #summarise(id: string): Promise<void> {
     // Saves go on while it is planned: what was planned counts only where nothing has changed since.
     const found = await this.changes.alone(async () => {
-      const changed = await changedUnsummarised(this.#db, id);
-      return changed === undefined ? undefined : { changed, events: await eventsOf(this.#db, id) };
+      const open = await selectUnsummarised(this.#db, id);
+      return open && { ...open, events: await eventsOf(this.#db, id) };
     });
     if (!found) return;
     let summary: JobSummary;
+    let gear: readonly string[] = [];
     try {
       const { job } = (await selectJob(this.#db, id))!;
+      gear = Object.values(job.gear).map(({ item }) => item.name);
       summary = await this.run('summary', job, found.events);
     } catch (error) {
       summary = noSummary((await this.#fault(id)) ?? (error instanceof Error ? error.message : String(error)));
     }
-    await putSummary(this.#db, id, summary, found.changed);
+    const words = searchWords(found.title, found.customer, summary.craft, summary.next, ...gear);
+    await putSummary(this.#db, id, summary, words, found.changed);
   }
 
   /** What the schema says of a job that cannot be planned; undefined where it has nothing to say. */

@@ -94,4 +94,12 @@ export const MIGRATIONS: readonly string[] = [
   -- A picture no event names is passed by once before it goes: the clock may have jumped since it came.
   alter table photographs add column passed_by boolean not null default false;
   `,
+  `
+  -- What a job is found by: its words as core writes them, kept with the summary. Planner 0.7.0 says some things anew.
+  alter table jobs add column words tsvector not null default '';
+  create index jobs_by_words on jobs using gin (words);
+  create index jobs_by_change on jobs (changed_at desc, id);
+  create index jobs_unsummarised on jobs (changed_at desc, id) where summary is null;
+  update jobs set summary = null;
+  `,
 ];

@@ -344,6 +344,77 @@ test('the Board shows what was edited since it was last looked at, and only that
   expect(await store.list()).toEqual([before, ...(await store.list()).filter((row) => row.id !== id)]);
 });
 
+describe('jobs are found', () => {
+  const found = async (find: string, more: { limit?: number; ids?: string[] } = {}) =>
+    (await store.list({ find, ...more })).map(({ id }) => id).sort();
+  beforeEach(async () => {
+    const named = (id: string, title: string, customer: string) =>
+      store.create({ ...newJob(id, title, TOURER_JOB.craft.pattern, TOURER_JOB.craft.patternHash), customer }, id);
+    await named('one', 'Quay side radio', 'Zoë Ångström');
+    await named('two', 'Quiet cabin', "O'Brien & Sons");
+    await named('toString', 'constructor', '100% % _ \\ : * !');
+    await store.create(TOURER_JOB, 'tourer');
+  });
+
+  test('by the beginnings of words of title, customer, craft, gear and what is next, whichever way round', async () => {
+    expect(await found('QUAY')).toEqual(['one']);
+    expect(await found('radio qua')).toEqual(['one']);
+    expect(await found('qui')).toEqual(['two']);
+    expect(await found('uay')).toEqual([]);
+    expect(await found('zoe angstrom')).toEqual(['one']);
+    expect(await found('Ångström')).toEqual(['one']);
+    expect(await found('o’brien')).toEqual(['two']);
+    expect(await found('choose gear')).toEqual(['one', 'toString', 'two']);
+    expect(await found(Object.values(TOURER_JOB.gear)[0]!.item.name)).toEqual([TOURER_JOB.id]);
+    expect(await found(TOURER_JOB.craft.pattern.name)).toHaveLength(4);
+    expect(await found('quay quiet')).toEqual([]);
+  });
+
+  test('nothing that is typed means anything to the database', async () => {
+    expect(await found("'; drop table jobs; --")).toEqual([]);
+    expect(await found('100 % &| !*:(')).toEqual(['toString']);
+    expect(await found('constructor')).toEqual(['toString']);
+    for (const nothing of ['&', '!*', "''", '%', '\u0000']) expect(await found(nothing)).toEqual([]);
+    expect(await found('  ')).toHaveLength(4);
+  });
+
+  test('by what they are called now, not before', async () => {
+    await store.save('one', { base: 1, saveId: 's', operations: [{ op: 'setTitle', title: 'Harbour radio' }] });
+    expect(await found('quay')).toEqual([]);
+    expect(await found('harbour')).toEqual(['one']);
+    await store.save('one', {
+      base: 2,
+      saveId: 't',
+      operations: [{ op: 'addGear', id: 'horn', item: { ...SHELF[0]!, name: 'Foghorn deck' }, place: null }],
+    });
+    expect(await found('foghorn')).toEqual(['one']);
+  });
+
+  test('so many of them, the one changed last first; and those of some ids', async () => {
+    await store.save('two', { base: 1, saveId: 's', operations: [{ op: 'setCustomer', customer: 'C' }] });
+    expect((await store.list({ limit: 2 })).map(({ id }) => id)).toEqual(['two', TOURER_JOB.id]);
+    expect((await store.list({ find: 'qui', limit: 5 })).map(({ id }) => id)).toEqual(['two']);
+    expect(await found('', { ids: ['one', 'toString', 'gone'] })).toEqual(['one', 'toString']);
+    expect(await found('quay', { ids: ['two'] })).toEqual([]);
+    expect(await found('', { ids: [] })).toEqual([]);
+  });
+
+  test('ten thousand of them by the index, not one by one', async () => {
+    await store.list();
+    await db.query(
+      `insert into jobs (id, title, customer, revision, document, craft_hash, summary, words)
+       select 'n' || n, 'N', '', 1, document, craft_hash, summary, array_to_tsvector(array['number', 'w' || n])
+       from jobs, generate_series(1, 10000) n where id = 'one'`,
+    );
+    await db.exec('analyze jobs');
+    const { rows } = await db.query<{ 'QUERY PLAN': string }>(
+      `explain select id from jobs where words @@ '''w77'':*'::tsquery`,
+    );
+    expect(rows.map((row) => row['QUERY PLAN']).join('\n')).toContain('jobs_by_words');
+    expect(await found('number w777')).toEqual(['n777', ...Array.from({ length: 10 }, (_, i) => `n777${i}`)]);
+  }, 60_000);
+});
+
 test('a job made by operations is read back as it was made: its gear, its plan, its tags', async () => {
   const pattern = TOURER_JOB.craft.pattern;
   const made = newJob('made-here', 'Made here', pattern, contentHash(pattern));

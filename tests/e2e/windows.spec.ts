@@ -1,4 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
+import { TOURER_JOB } from '#demo/jobs';
+import { newJob } from '#core/job/job';
 import { startServer, tempFolder } from '../support/server';
 import { expect, ledger, saved, test } from './fixtures';
 
@@ -60,6 +62,7 @@ test('the Board finds, makes clear errors, and deletes only when told twice', as
   await page.getByPlaceholder(/Find by title/).fill('boathouse');
   await expect(page.locator('.job')).toHaveCount(1);
   await page.getByPlaceholder(/Find by title/).fill('zeppelin');
+  await expect(page.getByText('Nothing matches “zeppelin”')).toBeVisible();
   await page.getByRole('button', { name: 'Show all' }).click();
   await expect(page.locator('.job')).toHaveCount(6);
   await page.getByRole('button', { name: 'New job' }).click();
@@ -74,6 +77,28 @@ test('the Board finds, makes clear errors, and deletes only when told twice', as
   await page.getByRole('button', { name: 'Delete it' }).click();
   await expect(page.locator('.job')).toHaveCount(5);
   await page.goto('/jobs/hire-tourer/gear').catch(() => undefined);
+});
+
+test('sixty jobs are shown, more when asked for, and each of them is found', async ({ board: page, server }) => {
+  const job = newJob('bare', 'Bare', TOURER_JOB.craft.pattern, TOURER_JOB.craft.patternHash);
+  for (let n = 1; n <= 58; n++) {
+    const made = await page.request.post(`${server.url}/api/jobs`, {
+      data: { saveId: `s${n}`, job: { ...job, id: `bare-${n}`, title: `Bare frame ${n}` } },
+    });
+    expect(made.status()).toBe(201);
+  }
+  await page.reload();
+  await expect(page.locator('.job')).toHaveCount(60);
+  await page.getByRole('button', { name: 'Show more jobs' }).click();
+  await expect(page.locator('.job')).toHaveCount(64);
+  await expect(page.getByRole('button', { name: 'Show more jobs' })).toHaveCount(0);
+  await page.getByPlaceholder(/Find by title/).fill('hire');
+  await expect(page.locator('.job')).toHaveCount(1);
+  await page.getByPlaceholder(/Find by title/).fill('57 bare');
+  await expect(page.locator('.job')).toHaveCount(1);
+  await expect(page.locator('.job')).toContainText('Bare frame 57');
+  await page.getByPlaceholder(/Find by title/).fill('');
+  await expect(page.locator('.job')).toHaveCount(60);
 });
 
 test('a twin-coil woofer: too low in parallel, cured in series', async ({ board: page, server }) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core';
-import { computed, onUnmounted, ref } from 'vue';
+import { onUnmounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { figure } from '#core/units/figures';
 import { api, type ImportPreview, type JobRow } from '../api';
@@ -15,32 +15,39 @@ import { useTheme } from './theme';
 const library = useLibrary();
 const router = useRouter();
 const { theme, toggle } = useTheme();
-void library.loadJobs();
+void library.findJobs('');
 void library.loadPatterns();
 // A burst of edits is one look at the list.
-const look = useDebounceFn(() => library.loadJobs(), 300, { maxWait: 2000 });
+const look = useDebounceFn(() => Promise.all([library.loadJobs(), lookForLeft()]), 300, { maxWait: 2000 });
 onUnmounted(onLanded(() => void look()));
 document.title = 'Board · Haltrik';
 
 /** Jobs with edits that this device keeps and the server does not take as they are. */
 const left = ref<string[]>([]);
+/** Those of them that there still are. */
+const leftRows = ref<JobRow[]>();
+async function lookForLeft(): Promise<void> {
+  if (!left.value.length) return;
+  leftRows.value = await api.jobsOf(left.value).catch(() => leftRows.value);
+}
 void sendLeftEdits().then((jobs) => {
   left.value = jobs;
+  return lookForLeft();
 });
-const rowOf = (id: string) => library.jobs?.find((row) => row.id === id);
+const rowOf = (id: string) => leftRows.value?.find((row) => row.id === id);
 async function letGo(id: string): Promise<void> {
   await forgetEdits(id);
   left.value = left.value.filter((other) => other !== id);
 }
 
 const search = ref('');
-const shown = computed(() => {
-  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean);
-  return (library.jobs ?? []).filter((row) => {
-    const text = `${row.title} ${row.customer} ${row.craft} ${row.next}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
-});
+const findNow = (): Promise<void> => library.findJobs(search.value);
+const findSoon = useDebounceFn(findNow, 150, { maxWait: 600 });
+watch(search, () => void findSoon());
+function showAll(): void {
+  search.value = '';
+  void findNow();
+}
 const patternOf = (row: JobRow) => library.patterns.find((p) => p.pattern.id === row.patternId)?.pattern;
 const importing = ref(false);
 async function taken({ kind, id }: ImportPreview): Promise<void> {
@@ -88,7 +95,8 @@ async function drop(): Promise<void> {
           v-model="search"
           class="form-control"
           type="search"
-          placeholder="Find by title, customer, craft, what is next"
+          placeholder="Find by title, customer, craft, gear, what is next"
+          maxlength="200"
         />
       </label>
       <BButton :aria-pressed="theme === 'bay'" title="Bright yard or dim bay" @click="toggle">{{
@@ -104,7 +112,7 @@ async function drop(): Promise<void> {
         The jobs cannot be shown: {{ library.jobsFailure }}.
         <BButton variant="primary" @click="library.loadJobs()">Try again</BButton>
       </p>
-      <template v-if="library.jobs">
+      <template v-if="leftRows">
         <p v-for="id in left" :key="id" class="say" role="status">
           <template v-if="rowOf(id)">
             Changes to “{{ rowOf(id)!.title }}” are on this device and not yet saved.
@@ -118,16 +126,16 @@ async function drop(): Promise<void> {
       </template>
       <p v-if="error" class="say field-error" role="alert">{{ error }}</p>
       <p v-if="!library.jobs && !library.jobsFailure" class="say" role="status">Fetching jobs…</p>
-      <div v-else-if="library.jobs && !library.jobs.length" class="say">
+      <div v-else-if="library.jobs && !library.jobs.length && !library.find.trim()" class="say">
         <p>No jobs yet. A job is one craft, one customer, one piece of work.</p>
         <BButton variant="primary" @click="making = true">Start your first job</BButton>
       </div>
-      <p v-else-if="library.jobs && !shown.length" class="say">
-        Nothing matches “{{ search }}”.
-        <BButton @click="search = ''">Show all</BButton>
+      <p v-else-if="library.jobs && !library.jobs.length" class="say" role="status">
+        Nothing matches “{{ library.find }}”.
+        <BButton @click="showAll">Show all</BButton>
       </p>
       <ol v-else class="jobs">
-        <li v-for="row in shown" :key="row.id" class="job" :data-job="row.id">
+        <li v-for="row in library.jobs" :key="row.id" class="job" :data-job="row.id">
           <div v-if="row.trouble ?? row.unplanned" class="troubled" data-testid="troubled">
             <span class="title">{{ row.title }}</span>
             <p v-if="row.trouble" class="bad">Set aside: {{ row.trouble }}.</p>
@@ -174,6 +182,9 @@ async function drop(): Promise<void> {
           </button>
         </li>
       </ol>
+      <p v-if="library.more" class="say">
+        <BButton @click="library.loadMore()">Show more jobs</BButton>
+      </p>
     </main>
 
     <ImportDialog v-model="importing" @taken="taken" />

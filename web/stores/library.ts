@@ -1,12 +1,19 @@
 import { defineStore } from 'pinia';
-import { shallowRef, type ShallowRef } from 'vue';
+import { ref, shallowRef, type ShallowRef } from 'vue';
 import type { Pattern } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
 import { api, type JobRow } from '../api';
 
+/** Jobs shown at once. */
+const AT_ONCE = 60;
+
 /** What jobs are made from: the list of jobs, the shelf, the patterns. Each says for itself why it could not be had. */
 export const useLibrary = defineStore('library', () => {
   const jobs = shallowRef<JobRow[]>();
+  /** What the jobs shown were found by. */
+  const find = ref('');
+  /** There are more than are shown. */
+  const more = ref(false);
   const shelf = shallowRef<GearItem[]>([]);
   const patterns = shallowRef<{ pattern: Pattern; hash: string }[]>([]);
   const jobsFailure = shallowRef<string>();
@@ -22,11 +29,47 @@ export const useLibrary = defineStore('library', () => {
     }
   }
 
-  const loadJobs = () => attempt(jobsFailure, async () => void (jobs.value = await api.jobs()));
+  let asked = 0;
+  let wanted = '';
+  let most = AT_ONCE;
+  const loadJobs = (): Promise<void> =>
+    attempt(jobsFailure, async () => {
+      const mine = ++asked;
+      const [words, count] = [wanted, most];
+      const found = await api.jobs(words, count + 1);
+      // An answer that was overtaken by a later question is to words that are gone.
+      if (mine !== asked) return;
+      find.value = words;
+      more.value = found.length > count;
+      jobs.value = found.slice(0, count);
+    });
+  const findJobs = (words: string): Promise<void> => {
+    wanted = words;
+    most = AT_ONCE;
+    return loadJobs();
+  };
+  const loadMore = (): Promise<void> => {
+    most += AT_ONCE;
+    return loadJobs();
+  };
   const loadShelf = () =>
     attempt(shelfFailure, async () => void (shelf.value.length || (shelf.value = await api.shelf())));
   const loadPatterns = () =>
     attempt(patternsFailure, async () => void (patterns.value.length || (patterns.value = await api.patterns())));
 
-  return { jobs, shelf, patterns, jobsFailure, shelfFailure, patternsFailure, loadJobs, loadShelf, loadPatterns };
+  return {
+    jobs,
+    find,
+    more,
+    findJobs,
+    loadMore,
+    shelf,
+    patterns,
+    jobsFailure,
+    shelfFailure,
+    patternsFailure,
+    loadJobs,
+    loadShelf,
+    loadPatterns,
+  };
 });

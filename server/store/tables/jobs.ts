@@ -3,13 +3,14 @@ import type { Pattern } from '#core/craft/pattern';
 import type { Job } from '#core/job/job';
 import type { Operation } from '#core/job/operations';
 import type { JobSummary } from '#core/summary';
+import { searchWords } from '#core/text/search';
 import { cleaned } from '#core/text/text';
 import { bare, read, type Bare } from '../document';
 import type { KeptDocument } from '../journal';
 import { keepPattern } from './crafts';
 import { WHOLE_EVERY } from './revisions';
 
-const words = (text: unknown): string => (typeof text === 'string' ? cleaned(text) : '');
+const said = (text: unknown): string => (typeof text === 'string' ? cleaned(text) : '');
 
 export interface JobRecord {
   readonly job: Job;
@@ -55,7 +56,7 @@ export async function insertJob(
   await tx.query(
     `insert into jobs (id, title, customer, revision, document, craft_hash, summary, trouble)
      values ($1, $2, $3, $4, $5, $6, null, $7)`,
-    [job.id, words(job.title) || job.id, words(job.customer), revision, document, craft, trouble],
+    [job.id, said(job.title) || job.id, said(job.customer), revision, document, craft, trouble],
   );
   await tx.query(
     'insert into revisions (job_id, revision, save_id, document, craft_hash) values ($1, $2, $3, $4, $5)',
@@ -98,12 +99,28 @@ export interface ListedJob {
   readonly trouble: string | null;
 }
 
-/** Every job, the one changed last first. */
-export async function listJobs(db: PGlite): Promise<ListedJob[]> {
+/** Which jobs are listed: all that are not said to be others. */
+export interface Listing {
+  /** Words that each begin one of the job's. */
+  readonly find?: string;
+  readonly ids?: readonly string[];
+  readonly limit?: number;
+}
+
+/** Jobs, the one changed last first. */
+export async function listJobs(db: PGlite, { find = '', ids, limit }: Listing = {}): Promise<ListedJob[]> {
+  const words = searchWords(find);
+  // Nothing but marks is in no job.
+  if (!words.length && find.trim()) return [];
   const { rows } = await db.query<ListedJob>(
     `select id, title, customer, revision, summary, trouble,
             to_char(changed_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as "changedAt"
-     from jobs order by changed_at desc, id`,
+     from jobs
+     where ($1::text is null or words @@ $1::tsquery) and ($2::text[] is null or id = any($2))
+     order by changed_at desc, id
+     limit $3`,
+    // Words are letters and figures alone: nothing in them means anything to the query.
+    [words.length ? words.map((word) => `'${word}':*`).join(' & ') : null, ids ?? null, limit ?? null],
   );
   return rows;
 }
@@ -127,22 +144,30 @@ export async function unsummarised(db: PGlite): Promise<string[]> {
   return rows.map(({ id }) => id);
 }
 
-/** When a job that has no summary was changed last, to the database's own precision; undefined where it has one. */
-export async function changedUnsummarised(db: PGlite, id: string): Promise<string | undefined> {
-  const { rows } = await db.query<{ changed: string }>(
-    'select changed_at::text as changed from jobs where id = $1 and summary is null',
+/**
+ * Whose a job without a summary is, and when it was changed last, to the database's own precision; undefined where it
+ * has a summary.
+ */
+export async function selectUnsummarised(db: PGlite, id: string) {
+  const { rows } = await db.query<{ title: string; customer: string; changed: string }>(
+    'select title, customer, changed_at::text as changed from jobs where id = $1 and summary is null',
     [id],
   );
-  return rows[0]?.changed;
+  return rows[0];
 }
 
-/** Keeps a summary, unless the job has been changed since. */
-export async function putSummary(db: PGlite, id: string, summary: JobSummary, changed: string): Promise<void> {
-  await db.query('update jobs set summary = $2 where id = $1 and changed_at::text = $3', [
-    id,
-    JSON.stringify(summary),
-    changed,
-  ]);
+/** Keeps a summary and the words the job is found by, unless it has been changed since. */
+export async function putSummary(
+  db: PGlite,
+  id: string,
+  summary: JobSummary,
+  words: readonly string[],
+  changed: string,
+): Promise<void> {
+  await db.query(
+    'update jobs set summary = $2, words = array_to_tsvector($3::text[]) where id = $1 and changed_at::text = $4',
+    [id, JSON.stringify(summary), words, changed],
+  );
 }
 
 /** Sets a job aside for a reason, or takes it as it stands: null. */
