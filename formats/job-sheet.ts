@@ -30,6 +30,7 @@ import { RUN_KIND_NAMES, endName } from '#core/connections/runs';
 import { wholePlan } from '#core/shown';
 
 const require = createRequire(import.meta.url);
+// The page's faces are packed for browsers alone; a PDF takes its letters out of plain ones.
 const FONTS = {
   text: require.resolve('@expo-google-fonts/fira-sans/400Regular/FiraSans_400Regular.ttf'),
   strong: require.resolve('@expo-google-fonts/fira-sans/600SemiBold/FiraSans_600SemiBold.ttf'),

@@ -1,11 +1,4 @@
-import '@fontsource/fira-sans/latin-400.css';
-import '@fontsource/fira-sans/latin-500.css';
-import '@fontsource/fira-sans/latin-600.css';
-import '@fontsource/fira-sans/greek-400.css';
-import '@fontsource/fira-sans/greek-500.css';
-import '@fontsource/fira-sans/greek-600.css';
-import '@fontsource/barlow-condensed/500.css';
-import '@fontsource/barlow-condensed/600.css';
+import './app/fonts.css';
 import './app/bootstrap-parts.scss';
 import './app/tokens.css';
 import './app/controls.css';

@@ -3,12 +3,10 @@ import { PATTERNS, TOURER_JOB } from '#demo/jobs';
 import { applyAll } from '../job/operations';
 import { craftOf } from '../job/job';
 import { planJob } from '../plan';
-import { fitCraft, movePath, standardOf } from './measures';
+import { fitCraft, standardOf } from './measures';
 import { patternFaults, type Pattern } from './pattern';
 import { ADVENTURE_TOURER } from './patterns/adventure-tourer';
 import { upgradePattern } from './upgrade';
-
-const same = (c: number) => c;
 
 test('without measures, or with the pattern’s own, nothing moves, and it is one object', () => {
   const plain = fitCraft(ADVENTURE_TOURER, {});
@@ -95,20 +93,6 @@ function chords(d: string): number[] {
   }
   return found;
 }
-
-test('every command keeps its numbers in their places', () => {
-  const d = 'M1 2L3 4H5V6C1 2 3 4 5 6S1 2 3 4Q1 2 3 4T1 2A10 20 30 0 1 7 8Z';
-  expect(movePath(d, same, same)).toBe(d);
-  expect(
-    movePath(
-      d,
-      (x) => x + 100,
-      (y) => y + 1000,
-    ),
-  ).toBe(
-    'M101 1002L103 1004H105V1006C101 1002 103 1004 105 1006S101 1002 103 1004Q101 1002 103 1004T101 1002A10 20 30 0 1 107 1008Z',
-  );
-});
 
 test('a stretched craft asks for more wire; the job keeps the pattern as it was', () => {
   const job = applyAll(TOURER_JOB, [{ op: 'setMeasure', measure: 'wheelbase', mm: 1620 }]);

@@ -1,3 +1,4 @@
+import { movedPath } from './path';
 import type { Vec3 } from '../units/vectors';
 import { orderedPattern } from './order';
 import type { Measure, Pattern, Stroke } from './pattern';
@@ -10,6 +11,11 @@ export const standardOf = ({ of: [a, b] }: Measure): number => b - a;
 
 type Axis = Measure['axis'];
 type Along = (coordinate: number) => number;
+/** Drawings are kept to a tenth of a millimetre. */
+const tenth =
+  (along: Along): Along =>
+  (at) =>
+    Math.round(along(at) * 10) / 10;
 
 /**
  * Where a coordinate of the pattern lies on this craft: each measure's difference is taken up evenly
@@ -53,7 +59,7 @@ export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
     Object.fromEntries(Object.entries(map).map(([id, item]) => [id, change(item)]));
   const view = ({ bounds: [l, b, r, t], strokes }: Pattern['drawing']['side'], up: Along) => ({
     bounds: [x(l), up(b), x(r), up(t)] as [number, number, number, number],
-    strokes: strokes.map((stroke): Stroke => ({ ...stroke, d: movePath(stroke.d, x, up) })),
+    strokes: strokes.map((stroke): Stroke => ({ ...stroke, d: movedPath(stroke.d, tenth(x), tenth(up)) })),
   });
   const next: Pattern = {
     ...pattern,
@@ -70,28 +76,4 @@ export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
   const ordered = orderedPattern(next);
   fitted.set(pattern, { key, pattern: ordered });
   return ordered;
-}
-
-/** Numbers that follow each path command, and which of them are x (0) and y (1) of a point. */
-const NUMBERS: Record<string, readonly (0 | 1 | undefined)[]> = {
-  H: [0],
-  V: [1],
-  A: [undefined, undefined, undefined, undefined, undefined, 0, 1],
-};
-
-/** SVG path data in absolute coordinates with every point moved; an arc keeps its radii, so its ends must move alike. */
-export function movePath(d: string, x: Along, y: Along): string {
-  let command = 'M';
-  let n = 0;
-  return d.replace(/[A-Z]|-?\d+(?:\.\d+)?/g, (token) => {
-    if (/[A-Z]/.test(token)) {
-      command = token;
-      n = 0;
-      return token;
-    }
-    const kinds = NUMBERS[command] ?? [0, 1];
-    const kind = kinds[n++ % kinds.length];
-    if (kind === undefined) return token;
-    return String(Math.round((kind === 0 ? x : y)(Number(token)) * 10) / 10);
-  });
 }

@@ -1,3 +1,4 @@
+import { movedPath } from '../path';
 import type { Stroke } from '../pattern';
 
 const round = (x: number) => Math.round(x * 10) / 10;
@@ -113,22 +114,11 @@ export function hose(points: readonly Point[], w: number): string {
   return tube(course, w);
 }
 
-const negative = (token: string) =>
-  token.startsWith('-') ? token.slice(1) : Number(token) === 0 ? token : `-${token}`;
-
-/** A path of absolute M, L, C, Q, A and Z turned over the line y = 0: the other side of a top view. */
-export function mirrored(d: string): string {
-  let command = '';
-  let n = 0;
-  return d.replace(/[MLCQAZ]|-?\d+(?:\.\d+)?/g, (token) => {
-    if (/[A-Z]/.test(token)) {
-      command = token;
-      n = 0;
-      return token;
-    }
-    const place = n++ % (command === 'A' ? 7 : 2);
-    // An arc: radii, turn, two flags, end point. Turned over, it sweeps the other way.
-    if (command === 'A') return place === 4 ? (token === '0' ? '1' : '0') : place === 6 ? negative(token) : token;
-    return place === 1 ? negative(token) : token;
-  });
-}
+/** A path turned over the line y = 0: the other side of a top view. */
+export const mirrored = (d: string): string =>
+  movedPath(
+    d,
+    (x) => x,
+    (y) => -y,
+    { turned: true },
+  );
