@@ -12,7 +12,7 @@ module.exports = {
       name: 'core-imports-core-only',
       severity: 'error',
       from: { path: '^core/' },
-      to: { pathNot: ['^core/', '^node_modules/(valibot|@noble/hashes|d3-polygon|@types/d3-polygon)/'] },
+      to: { pathNot: ['^core/', '^node_modules/(valibot|@noble/hashes|svgpath|d3-polygon|@types/d3-polygon)/'] },
     },
     {
       name: 'ground-floor',
