@@ -348,6 +348,13 @@ describe('the job sheet, read back by an independent tool', () => {
     for (const [, mm] of text.matchAll(/(\d+(?:\.\d+)?) mm(?!²)/g)) expect(Number(mm)).toBeLessThan(50);
     expect(text).not.toMatch(/\d m\b(?!m|²)/);
     expect(text).toMatch(/\d mm socket/);
+    // Torques too, in the steps and in the ledger of fasteners.
+    expect(text).not.toContain('N·m');
+    const torques = full.build.steps.flatMap(({ fasteners }) => fasteners.flatMap(({ torqueNm }) => torqueNm ?? []));
+    expect(torques.length).toBeGreaterThan(0);
+    const asTold = (nm: number) =>
+      nm < 7 ? `${(nm / 0.1129848).toFixed(0)} in·lb` : `${(nm / 1.355818).toFixed(1)} ft·lb`;
+    for (const nm of torques) expect(text).toContain(asTold(nm));
   });
 
   test('how the figures of every feed, battery and lead come about, as the screen tells it', async () => {

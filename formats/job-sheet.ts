@@ -531,7 +531,7 @@ function fasteners(pen: Pen, job: Job, plan: Plan, events: readonly BayEvent[]):
     [2.4, 3.6, 0.7, 0.9, 0.9, 0.7, 0.7],
     ledger.map((l) => [
       job.craft.pattern.covers[l.cover]?.name ?? l.cover,
-      `${l.size}, ${l.where}${l.torqueNm === null ? '' : `, ${l.torqueNm} N·m`}`,
+      pen.told(`${l.size}, ${l.where}${l.torqueNm === null ? '' : `, ${l.torqueNm} N·m`}`, LEAST_IN_STEPS),
       ...[l.out, l.reused, l.retired, l.added, l.in].map(String),
     ]),
   );

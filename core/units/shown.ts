@@ -7,6 +7,11 @@ export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
 
 export const MM_PER_INCH = 25.4;
 const M_PER_FOOT = 0.3048;
+/** N·m in one inch-pound and one foot-pound (NIST SP 811, appendix B.8: pound-force inch, pound-force foot). */
+const NM_PER_INCH_POUND = 0.1129848;
+const NM_PER_FOOT_POUND = 1.355818;
+/** Below this torque, N·m, wrenches are marked in inch-pounds (common practice: up to about five foot-pounds). */
+const INCH_POUNDS_BELOW = 7;
 
 interface Other {
   readonly unit: string;
@@ -34,8 +39,16 @@ export function figureShown(system: UnitSystem, value: number, unit: string): nu
   return other ? rounded(value / other.is, other.decimals) : unit === 'mm' ? rounded(value, 2) : value;
 }
 
+/** A torque for reading: inch-pounds are told whole, foot-pounds to a tenth. */
+export const torqueShown = (system: UnitSystem, newtonMetres: number): string =>
+  system === 'metric'
+    ? `${newtonMetres} N·m`
+    : newtonMetres < INCH_POUNDS_BELOW
+      ? `${figure(newtonMetres / NM_PER_INCH_POUND, 0)} in·lb`
+      : `${figure(newtonMetres / NM_PER_FOOT_POUND, 1)} ft·lb`;
+
 /**
- * Words with their lengths in the units of the person. Tools and fasteners are bought by their own size: where words
+ * Words with their lengths and torques in the units of the person. Tools and fasteners are bought by their own size: where words
  * may name one, `least` is the shortest length, mm, that is told in inches.
  */
 export const wordsShown = (system: UnitSystem, words: string, least = 0): string =>
@@ -47,6 +60,7 @@ export const wordsShown = (system: UnitSystem, words: string, least = 0): string
           return `${each.join(' × ')} in`;
         })
         .replace(/(\d+(?:\.\d+)?) m(?![²\w])/g, (_, m: string) => `${figure(Number(m) / M_PER_FOOT, 1)} ft`)
+        .replace(/(\d+(?:\.\d+)?) N·m/g, (_, nm: string) => torqueShown('inch', Number(nm)))
     : words;
 
 /** A length in mm for reading: whole millimetres, or tenths of an inch; `fine` for misfits. */

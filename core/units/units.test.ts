@@ -1,5 +1,7 @@
+import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
 import { decibels, figure, roundUpTo, short } from './figures';
+import { torqueShown, wordsShown } from './shown';
 import { distance, dot, polylineLength, rotateAbout, sub, unit, type Vec3 } from './vectors';
 
 test('rounding up reaches the next step and leaves multiples alone', () => {
@@ -47,4 +49,33 @@ test('a polyline is as long as its pieces', () => {
     ]),
   ).toBe(17);
   expect(polylineLength([[1, 2, 3]])).toBe(0);
+});
+
+describe('torques are read in the units of the person', () => {
+  test('metric as the job has them', () => {
+    expect([torqueShown('metric', 2.5), torqueShown('metric', 40)]).toEqual(['2.5 N·m', '40 N·m']);
+  });
+  test.each([
+    [2.5, '22 in·lb'],
+    [5, '44 in·lb'],
+    [6.99, '62 in·lb'],
+    [7, '5.2 ft·lb'],
+    [10, '7.4 ft·lb'],
+    [24, '17.7 ft·lb'],
+    [135.5818, '100.0 ft·lb'],
+  ])('%d N·m is %s', (nm, words) => {
+    expect(torqueShown('inch', nm)).toBe(words);
+    // GNU units, to half of the last figure told.
+    const [figure, unit] = words.split(' ') as [string, string];
+    const theirs = Number(
+      execFileSync('units', ['-t', `${nm} N m`, unit === 'in·lb' ? 'in lbf' : 'ft lbf'], { encoding: 'utf8' }),
+    );
+    expect(Math.abs(theirs - Number(figure))).toBeLessThanOrEqual(unit === 'in·lb' ? 0.5 : 0.05);
+  });
+  test('wherever words name one', () => {
+    expect(wordsShown('inch', 'Clamp: M8 × 60 mm to 24 N·m, then 5 N·m.', 70)).toBe(
+      'Clamp: M8 × 60 mm to 17.7 ft·lb, then 44 in·lb.',
+    );
+    expect(wordsShown('metric', 'M8 to 24 N·m')).toBe('M8 to 24 N·m');
+  });
 });
