@@ -80,6 +80,45 @@ type Written<R extends Rule<any, any>> = Pick<R, 'id' | 'title' | 'formula' | 'l
 export const rulesAt = <R extends Rule<any, any>>(station: Station, rules: readonly Written<R>[]): readonly R[] =>
   rules.map((rule) => ({ station, severity: 'caution', source: COMMON_PRACTICE, overrulable: true, ...rule }) as R);
 
+/** What a rule says of one thing, where it says anything. */
+export type Said<Op> = Omit<Sighting<Op>, 'subject'>;
+
+/**
+ * Each of some things of one kind, with its id, and what is said of it; nothing is said of most. Things are a map by
+ * id, pairs of id and thing, things that know their id, or the ids alone.
+ */
+export function each<T, Op = never>(
+  kind: Subject['kind'],
+  things: Readonly<Record<string, T>>,
+  look: (thing: T, id: string) => Said<Op> | undefined,
+): Sighting<Op>[];
+export function each<T, Op = never>(
+  kind: Subject['kind'],
+  things: Iterable<readonly [id: string, thing: T]>,
+  look: (thing: T, id: string) => Said<Op> | undefined,
+): Sighting<Op>[];
+export function each<T extends string | { readonly id: string }, Op = never>(
+  kind: Subject['kind'],
+  things: Iterable<T>,
+  look: (thing: T, id: string) => Said<Op> | undefined,
+): Sighting<Op>[];
+export function each<Op>(
+  kind: Subject['kind'],
+  things: Readonly<Record<string, unknown>> | Iterable<unknown>,
+  look: (thing: never, id: string) => Said<Op> | undefined,
+): Sighting<Op>[] {
+  const listed = things as Partial<Iterable<unknown>>;
+  const pairs = listed[Symbol.iterator] ? [...(things as Iterable<unknown>)].map(idOf) : Object.entries(things);
+  return pairs.flatMap(([id, thing]) => {
+    const said = look(thing as never, id);
+    return said ? [{ subject: { kind, id }, ...said }] : [];
+  });
+}
+const idOf = (thing: unknown): [id: string, thing: unknown] => {
+  if (Array.isArray(thing)) return thing as [string, unknown];
+  return [typeof thing === 'string' ? thing : (thing as { id: string }).id, thing];
+};
+
 /** Runs a chapter's rules; stops first, then cautions, then notes, each in the rules' own order. */
 export function judge<Seen, Op>(rules: readonly Rule<Seen, Op>[], seen: Seen): Finding<Op>[] {
   return rules.flatMap(({ look, ...rule }) =>

@@ -1,6 +1,6 @@
 import type { Run } from '../connections/runs';
 import { EARS } from '../connections/zones';
-import { rulesAt, type Rule } from '../findings/finding';
+import { each, rulesAt, type Rule } from '../findings/finding';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { LAMP_ANSWERS } from '../job/parts/intake';
@@ -40,20 +40,17 @@ export const intakeRules = rulesAt<Rule<IntakeSeen, Operation>>('intake', [
     title: 'Same colour, another meaning',
     formula: 'no wire laid here has the colour of one that is there and does something else',
     look: ({ job, runs }) =>
-      Object.entries(job.craft.existing).flatMap(([id, there]) => {
+      each('existing', job.craft.existing, (there) => {
         const mine = runs.flatMap((run) =>
           run.conductors
             .filter((c) => sameColour(c.colour, there.colour) && USE_OF_RUN[run.kind] !== there.use)
             .map((c) => c.use),
         );
-        if (!mine.length) return [];
-        return [
-          {
-            subject: { kind: 'existing' as const, id },
-            reason: `${colourText(there.colour)} is ${EXISTING_USES[there.use]} on this craft (${there.name}) and ${[...new Set(mine)].join(', ')} in this job. Label both; meter before every splice.`,
-            figures: [{ name: 'conductors alike', value: mine.length, unit: '' }],
-          },
-        ];
+        if (!mine.length) return undefined;
+        return {
+          reason: `${colourText(there.colour)} is ${EXISTING_USES[there.use]} on this craft (${there.name}) and ${[...new Set(mine)].join(', ')} in this job. Label both; meter before every splice.`,
+          figures: [{ name: 'conductors alike', value: mine.length, unit: '' }],
+        };
       }),
   },
   {

@@ -1,4 +1,4 @@
-import { rulesAt, type Rule } from '../findings/finding';
+import { each, rulesAt, type Rule, type Said } from '../findings/finding';
 import type { Place } from '../craft/pattern';
 import { GEAR_KIND_NAMES, type GearItem } from '../gear/gear';
 import { craftOf, type Job } from '../job/job';
@@ -35,7 +35,7 @@ const sparksIn = (place: Place, item: GearItem) => place.petrol && item.kind !==
 const dustGetsIn = (place: Place, item: GearItem) => place.dust && item.dust !== null && item.dust < 5;
 
 /** Moves gear to the best place that is free, takes it without standing out and lets nothing at it; nothing where there is none. */
-function betterPlace({ job, tags }: GearSeen, id: string) {
+function betterPlace({ job, tags }: GearSeen, id: string): Pick<Said<Operation>, 'cure'> {
   const { item, place } = job.gear[id]!;
   const taken = new Set(Object.entries(job.gear).flatMap(([other, g]) => (other === id ? [] : (g.place ?? []))));
   const best = rankPlaces(item, craftOf(job).places, taken).find(
@@ -60,13 +60,14 @@ const WATER = {
 } as const;
 const EXPOSED = { sheltered: 'no water', splash: 'splashes', jet: 'jets', immersion: 'under water' } as const;
 const unproven = (seen: GearSeen) =>
-  eachPlaced(seen)
-    .filter(({ fit }) => fit.waterAsked.length > 0)
-    .map(({ id, item, tag, fit, place }) => ({
-      subject: { kind: 'gear' as const, id },
+  each(
+    'gear',
+    eachPlaced(seen).filter(({ fit }) => fit.waterAsked.length > 0),
+    ({ item, tag, fit, place }) => ({
       reason: `“${place.name}” gets ${EXPOSED[place.exposure]}: needs IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
       figures: [{ name: 'digits that answer', value: 0, unit: '' }],
-    }));
+    }),
+  );
 
 export const gearRules = rulesAt<GearRule>('gear', [
   {
@@ -88,10 +89,10 @@ export const gearRules = rulesAt<GearRule>('gear', [
     title: 'Larger than its place',
     formula: 'item − free room ≤ 0 across, up and in',
     look: (seen) =>
-      eachPlaced(seen)
-        .filter(({ fit }) => fit.worstMm > 0)
-        .map(({ id, tag, fit, place }) => ({
-          subject: { kind: 'gear', id },
+      each(
+        'gear',
+        eachPlaced(seen).filter(({ fit }) => fit.worstMm > 0),
+        ({ id, tag, fit, place }) => ({
           reason: `${tag} stands out of “${place.name}” by ${fit.worstMm} mm.`,
           figures: [
             { name: 'across', value: fit.over.w, unit: 'mm' },
@@ -99,21 +100,23 @@ export const gearRules = rulesAt<GearRule>('gear', [
             { name: 'in', value: fit.over.d, unit: 'mm' },
           ],
           ...betterPlace(seen, id),
-        })),
+        }),
+      ),
   },
   {
     id: 'wrong-kind',
     title: 'Place not meant for this gear',
     formula: 'the place takes this kind',
     look: (seen) =>
-      eachPlaced(seen)
-        .filter(({ fit }) => !fit.accepted)
-        .map(({ id, item, tag, place }) => ({
-          subject: { kind: 'gear', id },
+      each(
+        'gear',
+        eachPlaced(seen).filter(({ fit }) => !fit.accepted),
+        ({ id, item, tag, place }) => ({
           reason: `${tag} is a ${GEAR_KIND_NAMES[item.kind].toLowerCase()}; “${place.name}” takes ${place.accepts.map((k) => GEAR_KIND_NAMES[k].toLowerCase()).join(', ') || 'no gear'}.`,
           figures: [{ name: 'kinds taken', value: place.accepts.length, unit: '' }],
           ...betterPlace(seen, id),
-        })),
+        }),
+      ),
   },
   {
     ...WATER,
@@ -134,16 +137,17 @@ export const gearRules = rulesAt<GearRule>('gear', [
     source: memory('SAE J1171, ISO 8846; ABYC E-11'),
     overrulable: false,
     look: (seen) => [
-      ...eachPlaced(seen)
-        .filter(({ place, item }) => sparksIn(place, item))
-        .map(({ id, tag, item, place }) => ({
-          subject: { kind: 'gear' as const, id },
+      ...each(
+        'gear',
+        eachPlaced(seen).filter(({ place, item }) => sparksIn(place, item)),
+        ({ id, tag, item, place }) => ({
           reason: `${tag} ${item.name} makes sparks of its own and “${place.name}” can hold petrol vapour. Put it elsewhere, or take one that is ignition-protected.`,
           figures: [{ name: 'ignition-protected', value: 0, unit: '' }],
           ...betterPlace(seen, id),
-        })),
-      ...Object.entries(seen.job.feeds).flatMap(([id, { holder }]) => {
-        if (!Object.hasOwn(seen.job.gear, id)) return [];
+        }),
+      ),
+      ...each('feed', seen.job.feeds, ({ holder }, id) => {
+        if (!Object.hasOwn(seen.job.gear, id)) return undefined;
         const { batteries, pattern } = seen.job.craft;
         const feeder = feederOf(seen.job, id);
         const at = Object.hasOwn(batteries, feeder)
@@ -151,14 +155,11 @@ export const gearRules = rulesAt<GearRule>('gear', [
           : seen.job.gear[feeder]?.place;
         const place = at ? craftOf(seen.job).places[at] : undefined;
         return holder && place?.petrol && !holder.ignitionProtected && seen.job.gear[id]?.there === null
-          ? [
-              {
-                subject: { kind: 'feed' as const, id },
-                reason: `The fuse holder of ${seen.tags[id] ?? id} stands in “${place.name}”, which can hold petrol vapour, and is not ignition-protected.`,
-                figures: [{ name: 'ignition-protected', value: 0, unit: '' }],
-              },
-            ]
-          : [];
+          ? {
+              reason: `The fuse holder of ${seen.tags[id] ?? id} stands in “${place.name}”, which can hold petrol vapour, and is not ignition-protected.`,
+              figures: [{ name: 'ignition-protected', value: 0, unit: '' }],
+            }
+          : undefined;
       }),
     ],
   },
@@ -168,17 +169,18 @@ export const gearRules = rulesAt<GearRule>('gear', [
     formula: 'first digit 5 or 6 where dust and mud get',
     source: published('IEC 60529'),
     look: (seen) =>
-      eachPlaced(seen)
-        .filter(({ place, item }) => dustGetsIn(place, item))
-        .map(({ id, tag, item, place }) => ({
-          subject: { kind: 'gear' as const, id },
+      each(
+        'gear',
+        eachPlaced(seen).filter(({ place, item }) => dustGetsIn(place, item)),
+        ({ id, tag, item, place }) => ({
           reason: `“${place.name}” gets dust and mud: needs IP5X or IP6X; ${tag} is IP${item.dust}X.`,
           figures: [
             { name: 'first digit', value: item.dust!, unit: '' },
             { name: 'needed', value: 5, unit: '' },
           ],
           ...betterPlace(seen, id),
-        })),
+        }),
+      ),
   },
   {
     id: 'dust-unknown',
@@ -205,20 +207,17 @@ export const gearRules = rulesAt<GearRule>('gear', [
     formula: 'one item to a place',
     look: (seen) => {
       const first = new Map<string, string>();
-      return eachPlaced(seen).flatMap(({ id, placeId, place, tag }) => {
+      return each('gear', eachPlaced(seen), ({ id, placeId, place, tag }) => {
         const other = first.get(placeId);
         if (other === undefined) {
           first.set(placeId, tag);
-          return [];
+          return undefined;
         }
-        return [
-          {
-            subject: { kind: 'gear' as const, id },
-            reason: `${tag} and ${other} are both at “${place.name}”.`,
-            figures: [{ name: 'items there', value: 2, unit: '' }],
-            ...betterPlace(seen, id),
-          },
-        ];
+        return {
+          reason: `${tag} and ${other} are both at “${place.name}”.`,
+          figures: [{ name: 'items there', value: 2, unit: '' }],
+          ...betterPlace(seen, id),
+        };
       });
     },
   },

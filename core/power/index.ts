@@ -10,6 +10,7 @@ import { planKeyOff, type KeyOff } from './keyoff';
 import { feedProposals } from './proposals';
 import { powerRules } from './rules';
 import { supplyRules } from './supply-rules';
+import { turnOnRules } from './turn-on-rules';
 import { planTurnOn, type TurnOnPlan } from './turn-on';
 import { upgradePower } from './upgrade';
 
@@ -101,7 +102,7 @@ export const power = chapter({
     SIZED,
     (job, plan: PowerPlan, tags: Readonly<Record<string, string>>, turnOn: TurnOnPlan, keyOff: readonly KeyOff[]) => {
       const seen = { job, power: plan, tags, turnOn, keyOff };
-      return [...judge(powerRules, seen), ...judge(supplyRules, seen)];
+      return [powerRules, supplyRules, turnOnRules].flatMap((rules) => judge(rules, seen));
     },
   ),
   ledger: made([], (_, { feeds, totalAmps }: PowerPlan) => {

@@ -1,5 +1,5 @@
 import { endName } from '../connections/runs';
-import { rulesAt, type Rule, type Sighting } from '../findings/finding';
+import { each, rulesAt, type Rule, type Said } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
 import type { Battery } from '../job/supply';
 import type { Operation } from '../job/operations';
@@ -24,14 +24,10 @@ export interface PowerSeen {
 }
 export type PowerRule = Rule<PowerSeen, Operation>;
 
-type Look = (feed: Feed, tag: string) => Omit<Sighting<Operation>, 'subject'> | undefined;
+type Look = (feed: Feed, tag: string) => Said<Operation> | undefined;
 /** Every feed of this job, and every distribution that is there. */
 const everyFeed = (seen: PowerSeen, look: Look) =>
-  Object.values(seen.power.feeds).flatMap((feed) => {
-    if (!feed.run && !feed.there) return [];
-    const here = look(feed, seen.tags[feed.gear] ?? feed.gear);
-    return here ? [{ subject: { kind: 'feed' as const, id: feed.gear }, ...here }] : [];
-  });
+  each('feed', seen.power.feeds, (feed, id) => (feed.run || feed.there ? look(feed, seen.tags[id] ?? id) : undefined));
 /** The feeds this job lays. */
 const eachFeed = (seen: PowerSeen, look: Look) =>
   everyFeed(seen, (feed, tag) => (feed.run ? look(feed, tag) : undefined));

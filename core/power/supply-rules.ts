@@ -1,22 +1,11 @@
-import { rulesAt } from '../findings/finding';
+import { each, rulesAt } from '../findings/finding';
 import { taken } from '../job/choices';
 import { isFed, isPowered } from '../gear/gear';
-import {
-  batteryIds,
-  batteryOf,
-  fedOf,
-  feederOf,
-  feedersAbove,
-  isAheadOfSwitch,
-  soundBattery,
-  startBattery,
-} from '../connections/feeding';
+import { batteryIds, fedOf, feederOf, isAheadOfSwitch, soundBattery, startBattery } from '../connections/feeding';
 import type { Job } from '../job/job';
-import { triggerOf, turnedOnBy } from '../connections/signal';
 import { TIES, USUAL_TIE } from '../job/supply';
 import { memory } from '../tables/source';
 import { BEHAVIOUR } from '../tables/batteries';
-import { colourText } from '../tables/colours';
 import { CLAD_RESISTS } from '../tables/conductors';
 import { short } from '../units/figures';
 import { FEED_CASES, isCharged } from './cases';
@@ -25,15 +14,12 @@ import { MUSIC_SOURCE } from './demand';
 import { mostDrawn } from './feeds';
 import { amps, MAKER, type PowerRule } from './rules';
 import { ringsOf } from './studs';
-import { LIVE } from './turn-on';
 
 const ABYC = memory('ABYC E-11');
-/** Days a craft should stand and still start (common practice). */
-const STANDS_DAYS = 14;
 /** Less than this out of a battery is nothing, A. */
 const GIVES_NOTHING_A = 0.01;
 
-/** What the batteries, the charging, the turn-on and the key-off current are judged by. */
+/** What the batteries, their charging and what they feed are judged by. */
 export const supplyRules = rulesAt<PowerRule>('power', [
   {
     id: 'hull-return',
@@ -86,21 +72,18 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     source: memory('ABYC E-11 on boats; elsewhere common practice'),
     look: ({ job }) => {
       const { most } = CRAFT_RULES[job.craft.pattern.kind].rings;
-      return Object.entries(job.craft.batteries).flatMap(([id, battery]) => {
+      return each('battery', job.craft.batteries, (battery, id) => {
         const rings = ringsOf(job, id);
         const worst = Math.max(rings.plus, rings.minus);
         return worst <= most
-          ? []
-          : [
-              {
-                subject: { kind: 'battery' as const, id },
-                reason: `${battery.name} would hold ${rings.plus} rings on + and ${rings.minus} on −; ${most} a stud at most. Bring them together at a distribution block.`,
-                figures: [
-                  { name: 'rings', value: worst, unit: '' },
-                  { name: 'most', value: most, unit: '' },
-                ],
-              },
-            ];
+          ? undefined
+          : {
+              reason: `${battery.name} would hold ${rings.plus} rings on + and ${rings.minus} on −; ${most} a stud at most. Bring them together at a distribution block.`,
+              figures: [
+                { name: 'rings', value: worst, unit: '' },
+                { name: 'most', value: most, unit: '' },
+              ],
+            };
       });
     },
   },
@@ -109,22 +92,19 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     title: 'A lithium battery charged straight from the alternator',
     formula: 'between alternator and lithium stands a charger that limits the current',
     look: ({ job }) =>
-      Object.entries(job.craft.ties).flatMap(([id, { kind, from, to }]) => {
+      each('tie', job.craft.ties, ({ kind, from, to }, id) => {
         const chemistry = (battery: string) => job.craft.batteries[battery]!.chemistry;
         const mixed = (chemistry(from) === 'lithium') !== (chemistry(to) === 'lithium');
-        if (kind === 'charger' || !mixed) return [];
+        if (kind === 'charger' || !mixed) return undefined;
         const lithium = chemistry(from) === 'lithium' ? from : to;
-        return [
-          {
-            subject: { kind: 'tie' as const, id },
-            reason: `${job.craft.batteries[lithium]!.name} takes all the alternator gives, for hours, and is tied to a lead battery that wants other volts. Put a charger between.`,
-            figures: [amps('it takes up to', BEHAVIOUR.lithium.takes * job.craft.batteries[lithium]!.capacityAh)],
-            cure: {
-              label: 'Make the tie a charger',
-              operations: [{ op: 'setTie' as const, id, tie: { kind: 'charger' as const } }],
-            },
+        return {
+          reason: `${job.craft.batteries[lithium]!.name} takes all the alternator gives, for hours, and is tied to a lead battery that wants other volts. Put a charger between.`,
+          figures: [amps('it takes up to', BEHAVIOUR.lithium.takes * job.craft.batteries[lithium]!.capacityAh)],
+          cure: {
+            label: 'Make the tie a charger',
+            operations: [{ op: 'setTie' as const, id, tie: { kind: 'charger' as const } }],
           },
-        ];
+        };
       }),
   },
   {
@@ -133,27 +113,24 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     formula: 'with the engine running the music takes nothing out of a battery that is charged',
     source: MUSIC_SOURCE,
     look: ({ job, power }) =>
-      batteryIds(job).flatMap((id) => {
-        if (!isCharged(job, id)) return [];
+      each('battery', batteryIds(job), (id) => {
+        if (!isCharged(job, id)) return undefined;
         const given = (state: 'idleMusic' | 'cruiseMusic') => power.sources[state]?.[id]?.amps ?? 0;
         const [idle, cruise] = [given('idleMusic'), given('cruiseMusic')];
-        if (Math.max(idle, cruise) <= GIVES_NOTHING_A) return [];
+        if (Math.max(idle, cruise) <= GIVES_NOTHING_A) return undefined;
         const { name } = job.craft.batteries[id]!;
-        return [
-          {
-            subject: { kind: 'battery' as const, id },
-            reason:
-              cruise > GIVES_NOTHING_A
-                ? `Music takes ${short(cruise)} A out of ${name} even at cruise: it runs down.`
-                : `At idle the alternator spares ${short(job.craft.charging.spareIdleA)} A and music takes ${short(idle)} A out of ${name} besides; at cruise it is charged.`,
-            figures: [
-              amps('out at idle', idle),
-              amps('out at cruise', cruise),
-              amps('alternator spares at idle', job.craft.charging.spareIdleA),
-              amps('at cruise', job.craft.charging.spareCruiseA),
-            ],
-          },
-        ];
+        return {
+          reason:
+            cruise > GIVES_NOTHING_A
+              ? `Music takes ${short(cruise)} A out of ${name} even at cruise: it runs down.`
+              : `At idle the alternator spares ${short(job.craft.charging.spareIdleA)} A and music takes ${short(idle)} A out of ${name} besides; at cruise it is charged.`,
+          figures: [
+            amps('out at idle', idle),
+            amps('out at cruise', cruise),
+            amps('alternator spares at idle', job.craft.charging.spareIdleA),
+            amps('at cruise', job.craft.charging.spareCruiseA),
+          ],
+        };
       }),
   },
   {
@@ -161,8 +138,8 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     title: 'Nothing charges this battery',
     formula: 'alternator, shore charger, panels or a tie reach it',
     look: ({ job, power }) =>
-      batteryIds(job).flatMap((id) => {
-        if (isCharged(job, id)) return [];
+      each('battery', batteryIds(job), (id) => {
+        if (isCharged(job, id)) return undefined;
         const battery = job.craft.batteries[id]!;
         const from = startBattery(job);
         const mixed = (battery.chemistry === 'lithium') !== (job.craft.batteries[from]!.chemistry === 'lithium');
@@ -174,22 +151,19 @@ export const supplyRules = rulesAt<PowerRule>('power', [
           ...USUAL_TIE,
           setVolts: (USUAL_TIE.setVolts * job.craft.nominalVolts) / 12,
         } as const;
-        return [
-          {
-            subject: { kind: 'battery' as const, id },
-            reason: `${battery.name} is emptied and never filled: join it to what charges, or give it a charger of its own.`,
-            figures: [amps('music out of it', power.sources.restMusic?.[id]?.amps ?? 0)],
-            ...(from !== id &&
-            !Object.values(job.craft.ties).some((t) => [t.from, t.to].includes(id) && [t.from, t.to].includes(from))
-              ? {
-                  cure: {
-                    label: `Join it to ${job.craft.batteries[from]!.name} by a ${TIES[kind]}`,
-                    operations: [{ op: 'setTie' as const, id: `${from}-${id}`.slice(0, 64), tie }],
-                  },
-                }
-              : {}),
-          },
-        ];
+        return {
+          reason: `${battery.name} is emptied and never filled: join it to what charges, or give it a charger of its own.`,
+          figures: [amps('music out of it', power.sources.restMusic?.[id]?.amps ?? 0)],
+          ...(from !== id &&
+          !Object.values(job.craft.ties).some((t) => [t.from, t.to].includes(id) && [t.from, t.to].includes(from))
+            ? {
+                cure: {
+                  label: `Join it to ${job.craft.batteries[from]!.name} by a ${TIES[kind]}`,
+                  operations: [{ op: 'setTie' as const, id: `${from}-${id}`.slice(0, 64), tie }],
+                },
+              }
+            : {}),
+        };
       }),
   },
   {
@@ -199,18 +173,15 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     formula: 'current out of it ≤ the most it may give',
     source: MAKER,
     look: ({ job, power }) =>
-      batteryIds(job).flatMap((id) => {
+      each('battery', batteryIds(job), (id) => {
         const { mostA, name } = job.craft.batteries[id]!;
         const given = FEED_CASES.map((c) => ({ c, amps: power.sources[c.id]?.[id]?.amps ?? 0 }));
         const worst = given.reduce((a, b) => (b.amps > a.amps ? b : a));
-        if (mostA === null || worst.amps <= mostA) return [];
-        return [
-          {
-            subject: { kind: 'battery' as const, id },
-            reason: `${name} may give ${short(mostA)} A and is asked for ${short(worst.amps)} A (${worst.c.name.toLowerCase()}): its own protection opens, and everything on it goes dead.`,
-            figures: [amps('out of it', worst.amps), amps('may give', mostA)],
-          },
-        ];
+        if (mostA === null || worst.amps <= mostA) return undefined;
+        return {
+          reason: `${name} may give ${short(mostA)} A and is asked for ${short(worst.amps)} A (${worst.c.name.toLowerCase()}): its own protection opens, and everything on it goes dead.`,
+          figures: [amps('out of it', worst.amps), amps('may give', mostA)],
+        };
       }),
   },
   {
@@ -248,19 +219,16 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     title: 'Distribution that feeds nothing',
     formula: 'a block, module, relay or converter feeds something',
     look: ({ job, tags }) =>
-      fedOf(job).flatMap(([id, item]) => {
+      each('feed', fedOf(job), (item, id) => {
         const feeds = ([other, { item: fed, there }]: [string, Job['gear'][string]]) =>
           isFed(fed) && there !== 'bypassed' && feederOf(job, other) === id;
         const used = Object.entries(job.gear).some(feeds) || job.turnOn.through === id;
-        if (isPowered(item) || used || job.gear[id]!.place === null) return [];
-        return [
-          {
-            subject: { kind: 'feed' as const, id },
-            reason: `${tags[id] ?? id} ${item.name} is fed and feeds nothing: choose it as what feeds other gear, at that gear’s feed.`,
-            figures: [{ name: 'feeds', value: 0, unit: '' }],
-            cure: { label: `Take ${tags[id] ?? id} out`, operations: [{ op: 'removeGear' as const, id }] },
-          },
-        ];
+        if (isPowered(item) || used || job.gear[id]!.place === null) return undefined;
+        return {
+          reason: `${tags[id] ?? id} ${item.name} is fed and feeds nothing: choose it as what feeds other gear, at that gear’s feed.`,
+          figures: [{ name: 'feeds', value: 0, unit: '' }],
+          cure: { label: `Take ${tags[id] ?? id} out`, operations: [{ op: 'removeGear' as const, id }] },
+        };
       }),
   },
   {
@@ -271,10 +239,10 @@ export const supplyRules = rulesAt<PowerRule>('power', [
       const { nominalVolts, batteries, charging } = job.craft;
       const off = (volts: number, low: number, high: number) =>
         volts < low * nominalVolts || volts > high * nominalVolts;
-      const found = batteryIds(job)
-        .filter((id) => off(batteries[id]!.restVolts, 0.85, 1.25))
-        .map((id) => ({
-          subject: { kind: 'battery' as const, id },
+      const found = each(
+        'battery',
+        batteryIds(job).filter((id) => off(batteries[id]!.restVolts, 0.85, 1.25)),
+        (id) => ({
           reason: `${batteries[id]!.name} rests at ${short(batteries[id]!.restVolts)} V in a ${nominalVolts} V system.`,
           figures: [
             { name: 'at rest', value: batteries[id]!.restVolts, unit: 'V' },
@@ -290,7 +258,8 @@ export const supplyRules = rulesAt<PowerRule>('power', [
               },
             ],
           },
-        }));
+        }),
+      );
       if (!off(charging.setVolts, 1.05, 1.3)) return found;
       return [
         ...found,
@@ -305,215 +274,6 @@ export const supplyRules = rulesAt<PowerRule>('power', [
             label: `Set it to ${short((14.2 * nominalVolts) / 12)} V`,
             operations: [{ op: 'setCharging' as const, charging: { setVolts: (14.2 * nominalVolts) / 12 } }],
           },
-        },
-      ];
-    },
-  },
-  {
-    id: 'never-switched-on',
-    title: 'Relay or module is never triggered',
-    formula: 'what feeds gear is switched on by something that is on before it',
-    look: ({ job, tags, turnOn: { head } }) =>
-      fedOf(job).flatMap(([id, item]) => {
-        if (!isPowered(item)) return [];
-        const dead = feedersAbove(job, id).find((at) => {
-          const above = job.gear[at]!;
-          if ((above.item.kind !== 'relay' && above.item.kind !== 'switchModule') || above.there === 'kept')
-            return false;
-          const trigger = triggerOf(job, at);
-          return trigger === undefined || (trigger === 'head' && id === head);
-        });
-        if (dead === undefined) return [];
-        const self = triggerOf(job, dead) === 'head';
-        return [
-          {
-            subject: { kind: 'feed' as const, id },
-            reason: self
-              ? `${tags[id] ?? id} is fed through ${tags[dead] ?? dead}, which it would have to switch on itself.`
-              : `Nothing triggers ${tags[dead] ?? dead}, so ${tags[id] ?? id} behind it never comes on.`,
-            figures: [{ name: 'triggers', value: 0, unit: '' }],
-            cure: {
-              label: `Trigger ${tags[dead] ?? dead} by the switched source`,
-              operations: [
-                ...(self && job.turnOn.through === dead
-                  ? [{ op: 'setTurnOn' as const, turnOn: { through: null } }]
-                  : []),
-                { op: 'setSource' as const, id: dead, choice: { wake: 'switched' as const } },
-              ],
-            },
-          },
-        ];
-      }),
-  },
-  {
-    id: 'turn-on-overloaded',
-    title: 'Remote turn-on overloaded',
-    formula: 'Σ turn-on currents ≤ what the head unit gives',
-    source: MAKER,
-    look: ({ job, turnOn, tags }) => {
-      const { head, neededA, availableA, through } = turnOn;
-      if (head === undefined || neededA <= availableA) return [];
-      const tag = tags[head] ?? head;
-      const helper = through
-        ? undefined
-        : Object.entries(job.gear).find(
-            ([, { item, place }]) => place !== null && (item.kind === 'relay' || item.kind === 'switchModule'),
-          );
-      const asker = through ? (tags[through.gear] ?? through.gear) : 'The amplifiers';
-      return [
-        {
-          subject: { kind: 'gear', id: head },
-          reason: `${asker} ask${through ? 's' : ''} ${short(neededA)} A of ${tag}, which gives ${short(availableA)} A.${through ? '' : ' Put a relay or a switch module between.'}`,
-          figures: [amps('asked', neededA), amps('given', availableA)],
-          ...(helper
-            ? {
-                cure: {
-                  label: `Turn them on through ${tags[helper[0]] ?? helper[0]}`,
-                  operations: [{ op: 'setTurnOn' as const, turnOn: { through: helper[0] } }],
-                },
-              }
-            : {}),
-        },
-      ];
-    },
-  },
-  {
-    id: 'turn-on-relay-overloaded',
-    title: 'Relay too small for the remote turn-on load',
-    formula: 'Σ turn-on currents ≤ what stands between passes',
-    source: MAKER,
-    look: ({ turnOn: { through, turnedOnA }, tags }) =>
-      !through || turnedOnA <= through.passesA
-        ? []
-        : [
-            {
-              subject: { kind: 'gear', id: through.gear },
-              reason: `The amplifiers’ remote turn-on takes ${short(turnedOnA)} A; ${tags[through.gear] ?? through.gear} passes ${short(through.passesA)} A.`,
-              figures: [amps('asked', turnedOnA), amps('passed', through.passesA)],
-            },
-          ],
-  },
-  {
-    id: 'switched-source',
-    title: 'Switched source does not do what it should',
-    formula: 'dead at off, live at run, spare current ≥ what is asked',
-    look: ({ turnOn: { source, switchedA, candidates } }) => {
-      if (!source || switchedA === 0) return [];
-      const fits = (c: typeof source) => (c.live === 'key' || c.live === 'run') && c.enough;
-      if (fits(source)) return [];
-      const better = candidates.find((c) => fits(c));
-      const { name, colour } = source.circuit;
-      const live = source.live === 'key' || source.live === 'run';
-      return [
-        {
-          subject: { kind: 'existing', id: source.id },
-          reason: !live
-            ? `${name} (${colourText(colour)}) is ${LIVE[source.live]}.`
-            : source.spareA === undefined
-              ? `${name} (${colourText(colour)}): its fuse and what draws from it are not known.`
-              : `${name} (${colourText(colour)}) has ${short(source.spareA)} A to spare; ${short(switchedA)} A is asked.`,
-          figures: [amps('asked', switchedA), amps('spare', source.spareA ?? 0)],
-          ...(better
-            ? {
-                cure: {
-                  label: `Tap ${better.circuit.name}`,
-                  operations: [{ op: 'setTurnOn' as const, turnOn: { source: better.id } }],
-                },
-              }
-            : {}),
-        },
-      ];
-    },
-  },
-  {
-    id: 'switched-unchosen',
-    severity: 'stop',
-    title: 'No circuit chosen to switch the gear',
-    formula: 'candidates measured at off, accessory and run',
-    look: ({ job, turnOn: { source, switchedA, candidates } }) => {
-      if (source || switchedA === 0) return [];
-      const best = candidates.find((c) => (c.live === 'key' || c.live === 'run') && c.enough);
-      return [
-        {
-          subject: { kind: 'job', id: job.id },
-          reason: best
-            ? `${best.circuit.name} is ${LIVE[best.live]} and has ${short(best.spareA!)} A to spare.`
-            : candidates.length
-              ? 'None of the circuits written down is measured, live with the key and has current to spare.'
-              : 'No circuit of the craft is written down: find one that is live with the key only, measure it, and add it at Intake.',
-          figures: [amps('asked', switchedA), amps('spare', best?.spareA ?? 0)],
-          ...(best
-            ? {
-                cure: {
-                  label: `Tap ${best.circuit.name}`,
-                  operations: [{ op: 'setTurnOn' as const, turnOn: { source: best.id } }],
-                },
-              }
-            : {}),
-        },
-      ];
-    },
-  },
-  {
-    id: 'always-awake',
-    title: 'An amplifier that nothing switches off',
-    formula: 'idle current counts day and night',
-    look: ({ job, keyOff, tags }) =>
-      Object.entries(job.gear).flatMap(([id, { item, there }]) => {
-        if (item.kind !== 'amplifier' || there !== null || turnedOnBy(job, id) !== 'constant') return [];
-        const { days } = keyOff.find((k) => k.battery === batteryOf(job, id))!;
-        return [
-          {
-            subject: { kind: 'gear' as const, id },
-            reason: `${tags[id] ?? id} draws ${short(item.demand.idleA)} A with the key off; its battery stands ${short(days)} days.`,
-            figures: [amps('idle', item.demand.idleA), { name: 'stands', value: days, unit: 'days' }],
-            cure: {
-              label: 'Turn it on by the head unit',
-              operations: [{ op: 'setSource' as const, id, choice: { wake: null } }],
-            },
-          },
-        ];
-      }),
-  },
-  {
-    id: 'stands-too-short',
-    title: 'Parasitic draw flattens the battery within two weeks',
-    formula: 'C·(1 − reserve) ÷ (24 h · (Σ memory + self-discharge)) ≥ 14 days',
-    look: ({ job, keyOff }) =>
-      keyOff
-        .filter(({ days }) => days < STANDS_DAYS)
-        .map(({ battery, days, amps: drain, selfA }) => ({
-          subject: { kind: 'battery' as const, id: battery },
-          reason: `${job.craft.batteries[battery]!.name} loses ${short(1000 * (drain + selfA))} mA with the key off and is down to its reserve in ${short(days)} days.`,
-          figures: [
-            { name: 'key off', value: 1000 * drain, unit: 'mA' },
-            { name: 'self-discharge', value: 1000 * selfA, unit: 'mA' },
-            { name: 'stands', value: days, unit: 'days' },
-          ],
-        })),
-  },
-  {
-    id: 'joined-leads',
-    title: 'Constant and switched leads joined',
-    formula: 'left on by its button: C·(1 − reserve) ÷ I by Peukert',
-    look: ({ job, keyOff, turnOn: { head, source } }) => {
-      if (!job.turnOn.joined || head === undefined) return [];
-      const own = keyOff.find(({ leftOnHours }) => leftOnHours !== undefined);
-      if (!own) return [];
-      const starts = own.battery === startBattery(job);
-      return [
-        {
-          subject: { kind: 'gear', id: head },
-          reason: `The head unit’s own button is the only switch: forgotten on, ${job.craft.batteries[own.battery]!.name} is at its reserve in ${short(own.leftOnHours!)} h${starts ? ', and that battery starts the engine' : '; the engine still starts, from its own battery'}.`,
-          figures: [{ name: 'left on', value: own.leftOnHours!, unit: 'h' }],
-          ...(starts && source
-            ? {
-                cure: {
-                  label: `Switch it by ${source.circuit.name}`,
-                  operations: [{ op: 'setTurnOn' as const, turnOn: { joined: false } }],
-                },
-              }
-            : {}),
         },
       ];
     },

@@ -14,6 +14,7 @@ import { ampacity, isThinner, sizesOf, thinner } from '../tables/conductors';
 import { leastSize } from './craft-rules';
 import { powerRules } from './rules';
 import { supplyRules } from './supply-rules';
+import { turnOnRules } from './turn-on-rules';
 import { solveNetwork, type Network, type Solution } from './network';
 import { gaugeAlternatives } from './alternatives';
 import { planDay } from './day';
@@ -565,7 +566,7 @@ describe('findings of the supply', () => {
       'charging-short',
       'turn-on-overloaded',
     ];
-    const all = [...powerRules, ...supplyRules].map(({ id }) => id);
+    const all = [...powerRules, ...supplyRules, ...turnOnRules].map(({ id }) => id);
     expect(all.filter((id) => !Object.hasOwn(FIRES, id) && !elsewhere.includes(id))).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import { setOf } from '../job/parts/overrules';
 import { HAZARDS } from '../craft/pattern';
-import { rulesAt, type Rule } from '../findings/finding';
+import { each, rulesAt, type Rule } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { craftMap } from './graph';
@@ -23,30 +23,32 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
     title: 'No route',
     formula: 'a chain of legs without exhaust, hot engine or moving parts',
     look: (seen) =>
-      seen.runs
-        .filter((run) => run.fromPlace !== undefined && run.toPlace !== undefined && !run.way)
-        .map((run) => ({
-          subject: { kind: 'run', id: run.id },
+      each(
+        'run',
+        seen.runs.filter((run) => run.fromPlace !== undefined && run.toPlace !== undefined && !run.way),
+        (run) => ({
           reason: `${nameOf(seen, run)}: no legs lead there that a wire may follow.`,
           figures: [{ name: 'ways', value: 0, unit: '' }],
-        })),
+        }),
+      ),
   },
   {
     id: 'pin-broken',
     title: 'Pinned route is broken',
     formula: 'the chosen legs form a chain from end to end',
     look: (seen) =>
-      seen.runs
-        .filter((run) => run.pinBroken)
-        .map((run) => ({
-          subject: { kind: 'run', id: run.id },
+      each(
+        'run',
+        seen.runs.filter((run) => run.pinBroken),
+        (run) => ({
           reason: `${nameOf(seen, run)}: the shortest way is used in its stead.`,
           figures: [{ name: 'legs chosen', value: setOf(seen.job, 'way', run.id)!.length, unit: '' }],
           cure: {
             label: 'Drop the choice',
             operations: [{ op: 'overrule', kind: 'way', subject: run.id, value: null }],
           },
-        })),
+        }),
+      ),
   },
   {
     id: 'banned-leg',
@@ -55,21 +57,18 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
     formula: 'no leg with exhaust, hot engine or moving parts',
     look: (seen) => {
       const map = craftMap(craftOf(seen.job));
-      return seen.runs.flatMap((run) => {
+      return each('run', seen.runs, (run) => {
         const bad = run.way?.legs.map((id) => map.legs[id]!).find((leg) => leg.banned);
-        if (!bad) return [];
+        if (!bad) return undefined;
         const hazards = bad.leg.hazards.map((h) => HAZARDS[h].name).join(', ');
-        return [
-          {
-            subject: { kind: 'run' as const, id: run.id },
-            reason: `${nameOf(seen, run)} passes ${bad.leg.name}: ${hazards}.`,
-            figures: [{ name: 'length there', value: bad.lengthMm, unit: 'mm' }],
-            cure: {
-              label: 'Take the shortest safe way',
-              operations: [{ op: 'overrule' as const, kind: 'way' as const, subject: run.id, value: null }],
-            },
+        return {
+          reason: `${nameOf(seen, run)} passes ${bad.leg.name}: ${hazards}.`,
+          figures: [{ name: 'length there', value: bad.lengthMm, unit: 'mm' }],
+          cure: {
+            label: 'Take the shortest safe way',
+            operations: [{ op: 'overrule' as const, kind: 'way' as const, subject: run.id, value: null }],
           },
-        ];
+        };
       });
     },
   },

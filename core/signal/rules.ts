@@ -1,5 +1,5 @@
 import { sourcesOf, type Input } from '../connections/signal';
-import { rulesAt, type Rule } from '../findings/finding';
+import { each, rulesAt, type Rule } from '../findings/finding';
 import type { Amplifier } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
@@ -20,16 +20,13 @@ export const signalRules = rulesAt<Rule<SignalSeen, Operation>>('gear', [
     title: 'Nothing feeds the amplifier',
     formula: 'an amplifier has a head unit to listen to',
     look: ({ job, inputs, tags }) =>
-      amplifiersOf(job).flatMap(([id]) => {
+      each('gear', amplifiersOf(job), (_, id) => {
         const own = inputs.filter((input) => input.amplifier === id);
-        if (own.some(({ kind, pair }) => kind === 'speaker' || pair !== undefined)) return [];
-        return [
-          {
-            subject: { kind: 'gear', id },
-            reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
-            figures: [{ name: 'line-level pairs', value: 0, unit: '' }],
-          },
-        ];
+        if (own.some(({ kind, pair }) => kind === 'speaker' || pair !== undefined)) return undefined;
+        return {
+          reason: `${tags[id] ?? id} has no head unit with line outputs to listen to.`,
+          figures: [{ name: 'line-level pairs', value: 0, unit: '' }],
+        };
       }),
   },
   {
@@ -37,20 +34,17 @@ export const signalRules = rulesAt<Rule<SignalSeen, Operation>>('gear', [
     title: 'Amplifier has no such input',
     formula: 'line leads go to line inputs, speaker leads to speaker-level ones',
     look: ({ job, inputs, tags }) =>
-      amplifiersOf(job).flatMap(([id, item]) => {
+      each('gear', amplifiersOf(job), (item, id) => {
         const own = inputs.find((input) => input.amplifier === id);
-        if (!own || item.inputs === 'either' || item.inputs === own.kind) return [];
-        return [
-          {
-            subject: { kind: 'gear', id },
-            reason: `${tags[id] ?? id} takes ${item.inputs === 'line' ? 'line leads' : 'speaker-level leads'} only: order a converter, or change what it listens to.`,
-            figures: [{ name: 'such inputs', value: 0, unit: '' }],
-            cure: {
-              label: 'Let it listen to what it takes',
-              operations: [{ op: 'setSource', id, choice: { input: null } }],
-            },
+        if (!own || item.inputs === 'either' || item.inputs === own.kind) return undefined;
+        return {
+          reason: `${tags[id] ?? id} takes ${item.inputs === 'line' ? 'line leads' : 'speaker-level leads'} only: order a converter, or change what it listens to.`,
+          figures: [{ name: 'such inputs', value: 0, unit: '' }],
+          cure: {
+            label: 'Let it listen to what it takes',
+            operations: [{ op: 'setSource', id, choice: { input: null } }],
           },
-        ];
+        };
       }),
   },
   {
@@ -62,8 +56,7 @@ export const signalRules = rulesAt<Rule<SignalSeen, Operation>>('gear', [
       const given = new Set(lines.map(({ pair }) => pair)).size;
       const seen = new Set<number>();
       const again = lines.filter(({ pair }) => seen.has(pair!) || !seen.add(pair!));
-      return [...new Set(again.map(({ amplifier }) => amplifier))].map((id) => ({
-        subject: { kind: 'gear' as const, id },
+      return each('gear', [...new Set(again.map(({ amplifier }) => amplifier))], (id) => ({
         reason: `With ${tags[id] ?? id} the amplifiers want ${lines.length} line-level pairs and the head unit has ${given}: order a Y-lead, the channels on it then play the same, or leave channels unused.`,
         figures: [
           { name: 'wanted', value: lines.length, unit: 'pairs' },

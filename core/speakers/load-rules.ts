@@ -1,4 +1,4 @@
-import { rulesAt } from '../findings/finding';
+import { each, rulesAt } from '../findings/finding';
 import { setOf } from '../job/parts/overrules';
 import { craftOf } from '../job/job';
 import type { Wiring } from '../job/circuit';
@@ -53,8 +53,7 @@ export const loadRules = rulesAt<SpeakerRule>('speakers', [
     title: 'Speaker on no channel',
     formula: 'every speaker is connected to a channel',
     look: ({ speakers, tags }) =>
-      speakers.unwired.map((id) => ({
-        subject: { kind: 'gear', id },
+      each('gear', speakers.unwired, (id) => ({
         reason: wiredAtAll(speakers, id)
           ? `${tags[id] ?? id} has a coil on no channel; a coil left open plays nothing and moves with the other.`
           : `${tags[id] ?? id} is in the job and on no channel.`,

@@ -1,4 +1,4 @@
-import type { Rule, Sighting } from '../findings/finding';
+import { each, type Rule, type Said, type Sighting } from '../findings/finding';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import type { Input } from '../connections/signal';
@@ -20,17 +20,14 @@ export const eachCircuit = (seen: SpeakersSeen, look: (circuit: Circuit) => Sigh
 
 export const eachSpeaker = (
   seen: SpeakersSeen,
-  look: (
-    share: Circuit['speakers'][number],
-    circuit: Circuit,
-    tag: string,
-  ) => Omit<Sighting<Operation>, 'subject'> | undefined,
+  look: (share: Circuit['speakers'][number], circuit: Circuit, tag: string) => Said<Operation> | undefined,
 ) =>
   Object.values(seen.speakers.circuits).flatMap((circuit) =>
-    circuit.speakers.flatMap((share) => {
-      const seenHere = look(share, circuit, seen.tags[share.gear] ?? share.gear);
-      return seenHere ? [{ subject: { kind: 'gear' as const, id: share.gear }, ...seenHere }] : [];
-    }),
+    each(
+      'gear',
+      circuit.speakers.map((share) => [share.gear, share] as const),
+      (share, id) => look(share, circuit, seen.tags[id] ?? id),
+    ),
   );
 
 export const unwire = (circuit: Circuit): Operation => ({ op: 'wireChannel', channel: circuit.key, wiring: null });

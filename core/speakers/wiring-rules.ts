@@ -1,4 +1,4 @@
-import { rulesAt } from '../findings/finding';
+import { each, rulesAt } from '../findings/finding';
 import { channelsOfOutput, speakersOf } from '../job/circuit';
 import type { Job } from '../job/job';
 import { controlOf, heardOutputs } from '../connections/signal';
@@ -31,7 +31,7 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
     title: 'Zone control affects other speakers',
     formula: 'a zone’s speakers are on pairs of channels behind its line control, and nothing else does',
     look: ({ job, inputs, tags, speakers }) =>
-      Object.entries(job.zones).flatMap(([id, { control, name }]) => {
+      each('zone', job.zones, ({ control, name }) => {
         const mine = (speaker: string) => control !== null && controlOf(job, speaker, 'line') === control;
         const connected = Object.values(speakers.circuits).flatMap((circuit) =>
           circuit.speakers.map(({ gear }) => gear),
@@ -40,19 +40,16 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
           .filter(({ from }) => from === control)
           .flatMap((input) => connectedTo(job, input.channels));
         const unreached = connected.filter((speaker) => mine(speaker) && !reached.includes(speaker));
-        if (control === null || !unreached.length) return [];
+        if (control === null || !unreached.length) return undefined;
         const pairs = inputs.filter(({ channels }) => connectedTo(job, channels).some((s) => unreached.includes(s)));
         const others = pairs.flatMap(({ channels }) => connectedTo(job, channels)).filter((speaker) => !mine(speaker));
         const names = (list: readonly string[]) => [...new Set(list)].map((one) => tags[one] ?? one).join(', ');
-        return [
-          {
-            subject: { kind: 'zone' as const, id },
-            reason: others.length
-              ? `${names([control])} cannot turn “${name}” alone: ${names(others)} is on the same pair of channels.`
-              : `${names([control])} stands in line leads, and ${names(unreached)} is not behind any: it would turn nothing there.`,
-            figures: [{ name: 'speakers it does not turn alone', value: unreached.length, unit: '' }],
-          },
-        ];
+        return {
+          reason: others.length
+            ? `${names([control])} cannot turn “${name}” alone: ${names(others)} is on the same pair of channels.`
+            : `${names([control])} stands in line leads, and ${names(unreached)} is not behind any: it would turn nothing there.`,
+          figures: [{ name: 'speakers it does not turn alone', value: unreached.length, unit: '' }],
+        };
       }),
   },
   {
@@ -192,18 +189,15 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
     title: 'Left and right on two amplifiers',
     formula: 'a left and right of one kind have one source, one turn-on and one gain',
     look: ({ job, speakers, tags }) =>
-      matesOf(job).flatMap(([left, right]) => {
+      each('gear', matesOf(job), (right, left) => {
         const on = (id: string) =>
           Object.values(speakers.circuits).find((circuit) => circuit.speakers.some(({ gear }) => gear === id));
         const [a, b] = [on(left), on(right)];
-        if (!a || !b || a.source === b.source) return [];
-        return [
-          {
-            subject: { kind: 'gear' as const, id: left },
-            reason: `${tags[left] ?? left} is driven by ${tags[a.source] ?? a.source}, ${tags[right] ?? right} by ${tags[b.source] ?? b.source}: two gains and two turn-ons that no balance keeps level.`,
-            figures: [{ name: 'sources', value: 2, unit: '' }],
-          },
-        ];
+        if (!a || !b || a.source === b.source) return undefined;
+        return {
+          reason: `${tags[left] ?? left} is driven by ${tags[a.source] ?? a.source}, ${tags[right] ?? right} by ${tags[b.source] ?? b.source}: two gains and two turn-ons that no balance keeps level.`,
+          figures: [{ name: 'sources', value: 2, unit: '' }],
+        };
       }),
   },
   {
@@ -265,20 +259,17 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
     title: 'Speaker is not where it was pinned',
     formula: 'a pinned speaker is connected to its output',
     look: ({ job, tags }) =>
-      Object.entries(job.speakers).flatMap(([id, { pin }]) => {
+      each('gear', job.speakers, ({ pin }, id) => {
         const wiring = pin === null ? undefined : job.circuits[pin];
-        if (pin === null || (wiring && speakersOf(wiring).includes(id))) return [];
-        return [
-          {
-            subject: { kind: 'gear' as const, id },
-            reason: `${tags[id] ?? id} is pinned to ${pin.split('/')[1]} of ${tags[pin.split('/')[0]!] ?? pin} and connected elsewhere.`,
-            figures: [{ name: 'on its pin', value: 0, unit: '' }],
-            cure: {
-              label: 'Take the pin out',
-              operations: [{ op: 'setSpeaker' as const, id, choice: { pin: null } }],
-            },
+        if (pin === null || (wiring && speakersOf(wiring).includes(id))) return undefined;
+        return {
+          reason: `${tags[id] ?? id} is pinned to ${pin.split('/')[1]} of ${tags[pin.split('/')[0]!] ?? pin} and connected elsewhere.`,
+          figures: [{ name: 'on its pin', value: 0, unit: '' }],
+          cure: {
+            label: 'Take the pin out',
+            operations: [{ op: 'setSpeaker' as const, id, choice: { pin: null } }],
           },
-        ];
+        };
       }),
   },
   {
@@ -344,16 +335,13 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
     source: MAKER,
     look: (seen) => {
       const sources = new Map(Object.values(seen.speakers.circuits).map((c) => [c.source, c]));
-      return [...sources].flatMap(([id, { output }]) =>
+      return each('gear', [...sources], ({ output }, id) =>
         output.item.kind === 'amplifier' && output.item.configureFirst
-          ? [
-              {
-                subject: { kind: 'gear' as const, id },
-                reason: `${tagsOf(seen, [id])} may destroy speakers until it is configured; Build puts that before their plugs.`,
-                figures: [{ name: 'speakers', value: speakersOn(seen, id), unit: '' }],
-              },
-            ]
-          : [],
+          ? {
+              reason: `${tagsOf(seen, [id])} may destroy speakers until it is configured; Build puts that before their plugs.`,
+              figures: [{ name: 'speakers', value: speakersOn(seen, id), unit: '' }],
+            }
+          : undefined,
       );
     },
   },
