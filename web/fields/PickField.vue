@@ -1,14 +1,20 @@
 <script setup lang="ts" generic="T extends string">
 import { computed, useId } from 'vue';
 
-/** One of a few, by name. */
-const props = defineProps<{ label: string; options: Readonly<Record<string, string>>; modelValue: T }>();
+/** One of a few, by name: a map of names, or pairs of value and name in the order they are to stand. */
+const props = defineProps<{
+  label: string;
+  options: Readonly<Record<string, string>> | readonly (readonly [value: string, name: string])[];
+  modelValue: T;
+}>();
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>();
 const id = useId();
-// The compiler asks for what the linter, which does not see generic components, thinks is idle.
-// eslint-disable-next-line @typescript-eslint/no-unnecessary-type-assertion
-const keys = computed(() => Object.keys(props.options) as T[]);
-const listed = computed(() => keys.value.map((value) => ({ value, text: props.options[value]! })));
+const listed = computed(() =>
+  (Array.isArray(props.options)
+    ? (props.options as readonly (readonly [string, string])[])
+    : Object.entries(props.options as Readonly<Record<string, string>>)
+  ).map(([value, text]) => ({ value, text })),
+);
 /** What is picked is one of the options. */
 const take = (picked: unknown) => emit('update:modelValue', picked as T);
 </script>

@@ -8,15 +8,12 @@ import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import ThereField from '../../fields/ThereField.vue';
 import { useEventListener } from '@vueuse/core';
-import CraftView from '../../drawing/CraftView.vue';
-import FitText from '../../drawing/FitText.vue';
 import GearMark from '../../drawing/GearMark.vue';
-import GearTags from '../../drawing/GearTags.vue';
-import PressMark from '../../drawing/PressMark.vue';
-import SheetFrame from '../../drawing/SheetFrame.vue';
+import CalloutLeader from '../../drawing/CalloutLeader.vue';
+import CalloutPlate from '../../drawing/CalloutPlate.vue';
+import CraftSheet from '../../drawing/CraftSheet.vue';
 import { layCallouts } from '#core/drawing/callouts';
-import { placedGear } from '#core/drawing/placed';
-import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
+import { LABELS_END, LABEL_W, SHEET, twoViews } from '#core/drawing/sheet';
 import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import { figuresOf, fitMark, fitWords, sizeOf } from './words';
@@ -137,36 +134,34 @@ useEventListener(window, 'keydown', (event) => {
 <template>
   <StationLayout station="gear">
     <template #sheet>
-      <SheetFrame label="The craft from the right and from above, with its places">
-        <CraftView v-for="p in views" :key="p.view" :pattern="pattern" :projection="p" />
-        <g v-for="label in callouts" :key="label.id">
-          <path
-            class="leader"
-            aria-hidden="true"
-            :d="`M${label.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${label.y + HEIGHT / 2}L${label.side === 'left' ? LABEL_X.left + LABEL_W + 12 : LABEL_X.right - 12} ${label.y + HEIGHT / 2}L${label.at[0]} ${label.at[1]}`"
-          />
-          <circle :cx="label.at[0]" :cy="label.at[1]" r="3" class="dot" aria-hidden="true" />
-        </g>
-        <template v-for="p in views" :key="p.view">
-          <template v-for="{ id, item, place } in placedGear(job, p.view)" :key="id">
-            <GearMark :item="item" :place="place" :projection="p" :selected="isSelected(id)" />
-          </template>
-          <template v-if="hand">
-            <GearMark
-              v-for="label in callouts.filter((c) => c.fit)"
-              :key="label.id"
-              :item="hand.item"
-              :place="label.place"
-              :projection="p"
-              ghost
-              :misfit="!label.fit!.good"
-            />
-          </template>
-          <GearTags :projection="p" :selected="isSelected" />
+      <CraftSheet
+        label="The craft from the right and from above, with its places"
+        :views="views"
+        :selected="isSelected"
+      >
+        <template #under>
+          <CalloutLeader v-for="label in callouts" :key="label.id" :callout="label" :h="HEIGHT" />
         </template>
-        <PressMark
+        <template v-if="hand" #ghosts="{ projection }">
+          <GearMark
+            v-for="label in callouts.filter((c) => c.fit)"
+            :key="label.id"
+            :item="hand.item"
+            :place="label.place"
+            :projection="projection"
+            ghost
+            :misfit="!label.fit!.good"
+          />
+        </template>
+        <CalloutPlate
           v-for="label in callouts"
           :key="label.id"
+          :callout="label"
+          :h="HEIGHT"
+          :name="label.place.name"
+          :line="label.line"
+          :line-class="label.fit ? (label.fit.good ? 'good' : 'sev-stop') : label.gear.length ? 'strong' : ''"
+          :free="label.worst && !label.fit ? 16 : 0"
           :class="{
             over: over === label.id,
             offered: label.fit,
@@ -178,32 +173,16 @@ useEventListener(window, 'keydown', (event) => {
           :data-place="label.id"
           @press="press(label)"
         >
-          <rect class="plate" :x="LABEL_X[label.side]" :y="label.y" :width="LABEL_W" :height="HEIGHT" />
-          <FitText
-            :x="LABEL_X[label.side] + 8"
-            :y="label.y + 17"
-            class="small"
-            :words="label.place.name"
-            :room="LABEL_W - 16"
-          />
-          <FitText
-            :words="label.line"
-            :room="LABEL_W - (label.worst && !label.fit ? 32 : 16)"
-            :x="LABEL_X[label.side] + 8"
-            :y="label.y + 34"
-            :class="[
-              label.gear.length && !label.fit ? 'strong' : '',
-              label.fit ? (label.fit.good ? 'good' : 'sev-stop') : '',
-            ]"
-          />
-          <SeverityMark
-            v-if="label.worst && !label.fit"
-            :severity="label.worst"
-            :x="LABEL_X[label.side] + LABEL_W - 19"
-            :y="label.y + 21"
-          />
-        </PressMark>
-      </SheetFrame>
+          <template #default="{ x }">
+            <SeverityMark
+              v-if="label.worst && !label.fit"
+              :severity="label.worst"
+              :x="x + LABEL_W - 19"
+              :y="label.y + 21"
+            />
+          </template>
+        </CalloutPlate>
+      </CraftSheet>
     </template>
 
     <template #panel>
@@ -307,13 +286,6 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
-.dot {
-  fill: var(--ink-soft);
-}
-.sheet .good {
-  fill: var(--tarn);
-  font-weight: 500;
-}
 .kinds {
   display: grid;
   grid-template-columns: repeat(4, 1fr);

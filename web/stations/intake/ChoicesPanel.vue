@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { CHOICES, choicesFor, taken, type ChoiceId } from '#core/job/choices';
 import { useSheet } from '../../app/sheet';
+import PickField from '../../fields/PickField.vue';
 
 const { store, job } = useSheet();
 interface Shown {
@@ -22,13 +23,11 @@ const rows = computed(() =>
     };
   }),
 );
-const set = (choice: ChoiceId, usual: string, event: Event) => {
-  const option = (event.target as HTMLSelectElement).value;
+const set = (choice: ChoiceId, usual: string, option: string) =>
   store.edit(
     [{ op: 'choose', choice, option: option === usual ? null : option }],
     `${CHOICES[choice].name.toLowerCase()}`,
   );
-};
 </script>
 
 <template>
@@ -36,12 +35,14 @@ const set = (choice: ChoiceId, usual: string, event: Event) => {
     <h2>Shop methods</h2>
     <p class="small">All are practised. What you take changes the steps, their minutes and the findings.</p>
     <div v-for="r in rows" :key="r.id" class="choice" :data-choice="r.id">
-      <label class="form-label" :for="`choice-${r.id}`">{{ r.name }}</label>
-      <select :id="`choice-${r.id}`" class="form-select" :value="r.now" @change="set(r.id, r.usual, $event)">
-        <option v-for="(o, id) in r.options" :key="id" :value="id">
-          {{ o.name }}{{ id === r.usual ? ' (usual)' : '' }}
-        </option>
-      </select>
+      <PickField
+        :label="r.name"
+        :options="
+          Object.entries(r.options).map(([id, o]) => [id, `${o.name}${id === r.usual ? ' (usual)' : ''}`] as const)
+        "
+        :model-value="r.now"
+        @update:model-value="set(r.id, r.usual, $event)"
+      />
       <p class="small">{{ r.changes }}</p>
     </div>
   </section>

@@ -2,15 +2,14 @@
 import { computed, ref, watch, type Component } from 'vue';
 import type { Vec3 } from '#core/units/vectors';
 import { layCallouts } from '#core/drawing/callouts';
-import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
+import { LABELS_END, SHEET, twoViews } from '#core/drawing/sheet';
 import { CHOICES, choicesFor, taken } from '#core/job/choices';
 import type { Battery } from '#core/job/supply';
 import StationLayout from '../../app/StationLayout.vue';
-import CraftView from '../../drawing/CraftView.vue';
 import DimensionLine from '../../drawing/DimensionLine.vue';
-import FitText from '../../drawing/FitText.vue';
-import PressMark from '../../drawing/PressMark.vue';
-import SheetFrame from '../../drawing/SheetFrame.vue';
+import CalloutLeader from '../../drawing/CalloutLeader.vue';
+import CalloutPlate from '../../drawing/CalloutPlate.vue';
+import CraftSheet from '../../drawing/CraftSheet.vue';
 import { useBay } from '../../stores/bay';
 import { useSheet } from '../../app/sheet';
 import CraftPanel from './CraftPanel.vue';
@@ -124,36 +123,34 @@ const callouts = computed(() =>
     SHEET.w / 2,
     24,
     LABELS_END,
-  ).map((c) => ({ ...c, ...parts.value.find((p) => p.id === c.id)!, anchor: c.at })),
+  ).map((c) => ({ ...c, ...parts.value.find((p) => p.id === c.id)!, at: c.at })),
 );
 </script>
 
 <template>
   <StationLayout station="intake">
     <template #sheet>
-      <SheetFrame label="The craft from the right and from above, with its own measures">
-        <CraftView v-for="p in views" :key="p.view" :pattern="craft" :projection="p" />
+      <CraftSheet
+        label="The craft from the right and from above, with its own measures"
+        :views="views"
+        :shown="() => false"
+      >
         <DimensionLine v-for="d in dims" :key="d.id" :dimension="d" :own="d.own" @press="part = 'craft'" />
-        <g v-for="c in callouts" :key="c.id">
-          <path
-            class="leader"
-            aria-hidden="true"
-            :d="`M${c.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${c.y + HEIGHT / 2}L${c.side === 'left' ? LABEL_X.left + LABEL_W + 10 : LABEL_X.right - 10} ${c.y + HEIGHT / 2}L${c.anchor[0]} ${c.anchor[1]}`"
-          />
-          <circle class="leader-end" :cx="c.anchor[0]" :cy="c.anchor[1]" r="2.2" aria-hidden="true" />
-          <PressMark
+        <template v-for="c in callouts" :key="c.id">
+          <CalloutLeader :callout="c" :h="HEIGHT" />
+          <CalloutPlate
+            :callout="c"
+            :h="HEIGHT"
+            :name="c.name"
+            :line="c.line"
             :class="{ selected: part === c.id }"
             :aria-pressed="part === c.id"
             :aria-label="`${c.name}: ${c.line}`"
             :data-part="c.id"
             @press="part = c.id"
-          >
-            <rect class="plate" :x="LABEL_X[c.side]" :y="c.y" :width="LABEL_W" :height="HEIGHT" />
-            <FitText :x="LABEL_X[c.side] + 8" :y="c.y + 17" class="small" :words="c.name" :room="LABEL_W - 16" />
-            <FitText :x="LABEL_X[c.side] + 8" :y="c.y + 34" class="strong" :words="c.line" :room="LABEL_W - 16" />
-          </PressMark>
-        </g>
-      </SheetFrame>
+          />
+        </template>
+      </CraftSheet>
     </template>
     <template #panel>
       <component :is="PANELS[part]" :key="part" />

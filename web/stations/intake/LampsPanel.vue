@@ -3,6 +3,7 @@ import { EARS } from '#core/connections/zones';
 import { computed, ref } from 'vue';
 import { useSheet } from '../../app/sheet';
 import { LAMP_ANSWERS, type HiddenLamp } from '#core/job/parts/intake';
+import PickField from '../../fields/PickField.vue';
 
 const { store, job, plan } = useSheet();
 const rows = computed(() => Object.entries(job.value.craft.lamps));
@@ -19,7 +20,6 @@ function add(): void {
   set(crypto.randomUUID().slice(0, 8), { name: name.value.trim(), by: null, answer: 'open' });
   name.value = '';
 }
-const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
@@ -32,29 +32,21 @@ const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
           <BButton :aria-label="`Delete ${lamp.name}`" @click="set(id, null)">×</BButton>
         </p>
         <div class="fields">
-          <div>
-            <label class="form-label" :for="`by-${id}`">Behind</label>
-            <select
-              :id="`by-${id}`"
-              class="form-select"
-              :value="lamp.by ?? ''"
-              @change="set(id, { by: valueOf($event) || null })"
-            >
-              <option value="">not said</option>
-              <option v-for="[g, placed] in gear" :key="g" :value="g">{{ plan.tags[g] }} {{ placed.item.name }}</option>
-            </select>
-          </div>
-          <div>
-            <label class="form-label" :for="`answer-${id}`">Answer</label>
-            <select
-              :id="`answer-${id}`"
-              class="form-select"
-              :value="lamp.answer"
-              @change="set(id, { answer: valueOf($event) as HiddenLamp['answer'] })"
-            >
-              <option v-for="(words, a) in LAMP_ANSWERS" :key="a" :value="a">{{ words }}</option>
-            </select>
-          </div>
+          <PickField
+            label="Behind"
+            :options="[
+              ['', 'not said'],
+              ...gear.map(([g, placed]) => [g, `${plan.tags[g]} ${placed.item.name}`] as const),
+            ]"
+            :model-value="lamp.by ?? ''"
+            @update:model-value="set(id, { by: $event || null })"
+          />
+          <PickField
+            label="Answer"
+            :options="LAMP_ANSWERS"
+            :model-value="lamp.answer"
+            @update:model-value="set(id, { answer: $event })"
+          />
         </div>
       </li>
     </ul>

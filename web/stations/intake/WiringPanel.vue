@@ -5,6 +5,8 @@ import { COLOUR_NAMES, colourText, type ColourName } from '#core/tables/colours'
 import CircuitReadings from '../../app/CircuitReadings.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useSheet } from '../../app/sheet';
+import PickField from '../../fields/PickField.vue';
+import TickField from '../../fields/TickField.vue';
 
 const { store, job } = useSheet();
 const rows = computed(() => Object.entries(job.value.craft.existing));
@@ -41,6 +43,7 @@ function add(): void {
   );
   draft.name = '';
 }
+const COLOURS = COLOUR_NAMES.map((name) => [name, name] as const);
 </script>
 
 <template>
@@ -88,26 +91,10 @@ function add(): void {
         />
         <p v-if="error" id="wire-error" class="field-error" role="alert">{{ error }}</p>
       </div>
-      <div>
-        <label class="form-label" for="wire-body">Colour</label>
-        <select id="wire-body" v-model="draft.body" class="form-select">
-          <option v-for="c in COLOUR_NAMES" :key="c" :value="c">{{ c }}</option>
-        </select>
-      </div>
-      <div>
-        <label class="form-label" for="wire-stripe">Stripe</label>
-        <select id="wire-stripe" v-model="draft.stripe" class="form-select">
-          <option value="">none</option>
-          <option v-for="c in COLOUR_NAMES" :key="c" :value="c">{{ c }}</option>
-        </select>
-      </div>
-      <div>
-        <label class="form-label" for="wire-use">Function</label>
-        <select id="wire-use" v-model="draft.use" class="form-select">
-          <option v-for="(name, id) in EXISTING_USES" :key="id" :value="id">{{ name }}</option>
-        </select>
-      </div>
-      <label class="tick"><input v-model="draft.metered" type="checkbox" /> metered</label>
+      <PickField v-model="draft.body" label="Colour" :options="COLOURS" />
+      <PickField v-model="draft.stripe" label="Stripe" :options="[['', 'none'], ...COLOURS]" />
+      <PickField v-model="draft.use" label="Function" :options="EXISTING_USES" />
+      <TickField v-model="draft.metered" label="metered" />
       <BButton type="submit" variant="primary">Add</BButton>
     </form>
     <p class="caution">

@@ -5,6 +5,7 @@ import { batteryIds } from '#core/connections/feeding';
 import FigureField from '../../fields/FigureField.vue';
 import PickField from '../../fields/PickField.vue';
 import { useSheet } from '../../app/sheet';
+import TickField from '../../fields/TickField.vue';
 
 /** What charges a battery besides the alternator, if the craft has it: which battery, and its figures. */
 defineProps<{
@@ -25,14 +26,12 @@ function set(key: string, value: string | number): void {
 </script>
 
 <template>
-  <label class="wide">
-    <input
-      type="checkbox"
-      :checked="charger !== null"
-      @change="emit('change', ($event.target as HTMLInputElement).checked ? usual : null)"
-    />
-    {{ name }}
-  </label>
+  <TickField
+    class="wide"
+    :label="name"
+    :model-value="charger !== null"
+    @update:model-value="emit('change', $event ? usual : null)"
+  />
   <template v-if="charger">
     <PickField
       v-if="ids.length > 1"
@@ -52,9 +51,3 @@ function set(key: string, value: string | number): void {
     />
   </template>
 </template>
-
-<style scoped>
-label {
-  font-size: var(--type-3);
-}
-</style>

@@ -8,11 +8,8 @@ import { SHEET } from '#core/drawing/sheet';
 import { freeSpots } from '#core/drawing/spots';
 import { tagMarks, tagWidth } from '#core/drawing/tags';
 import { useSheet } from '../../app/sheet';
-import CraftView from '../../drawing/CraftView.vue';
-import GearMark from '../../drawing/GearMark.vue';
-import GearTags from '../../drawing/GearTags.vue';
 import PressMark from '../../drawing/PressMark.vue';
-import SheetFrame from '../../drawing/SheetFrame.vue';
+import CraftSheet from '../../drawing/CraftSheet.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { batteryMark } from './battery-mark';
 import { useFeeds } from './feeds-shown';
@@ -49,6 +46,7 @@ const lanes = computed(() =>
     (run) => props.widthOf(run.to),
   ),
 );
+const views = computed(() => ({ side: projection.value }));
 const isFed = (id: string) => feeds.value.some((f) => f.gear === id && f.run);
 
 const batteries = computed(() => {
@@ -83,25 +81,25 @@ const onWires = computed(() => {
 </script>
 
 <template>
-  <SheetFrame :key="h" :h="h" label="The feeds along the craft, volts falling from the battery to the gear">
-    <CraftView :pattern="pattern" :projection="projection" faint />
-    <WireLine
-      v-for="lane in lanes"
-      :key="lane.run.id"
-      :path="lane.path"
-      :wires="[lane.run.conductors[0]!.colour]"
-      :width="widthOf(lane.run.to)"
-      :dim="dim(lane.run.to)"
-    />
-    <GearMark
-      v-for="f in feeds.filter((x) => x.run)"
-      :key="f.gear"
-      :item="f.item"
-      :place="pattern.places[job.gear[f.gear]!.place!]!"
-      :projection="projection"
-      :selected="isSelected(f.gear)"
-    />
-    <GearTags :projection="projection" :shown="isFed" :selected="isSelected" />
+  <CraftSheet
+    :key="h"
+    :h="h"
+    label="The feeds along the craft, volts falling from the battery to the gear"
+    :views="views"
+    :shown="isFed"
+    :selected="isSelected"
+    faint
+  >
+    <template #wires>
+      <WireLine
+        v-for="lane in lanes"
+        :key="lane.run.id"
+        :path="lane.path"
+        :wires="[lane.run.conductors[0]!.colour]"
+        :width="widthOf(lane.run.to)"
+        :dim="dim(lane.run.to)"
+      />
+    </template>
     <PressMark
       v-for="b in batteries"
       :key="b.id"
@@ -143,7 +141,7 @@ const onWires = computed(() => {
       <text :x="28 + (i % 2) * 95 + 45" :y="50 + Math.floor(i / 2) * 40" text-anchor="middle">{{ name }}</text>
     </PressMark>
     <slot />
-  </SheetFrame>
+  </CraftSheet>
 </template>
 
 <style scoped>

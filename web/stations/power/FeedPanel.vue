@@ -29,6 +29,8 @@ import { gaugeText } from '../../app/units';
 import FeederField from './FeederField.vue';
 import FeedStates from './FeedStates.vue';
 import FigureRow from './FigureRow.vue';
+import PickField from '../../fields/PickField.vue';
+import TickField from '../../fields/TickField.vue';
 
 /** One feed: what is chosen, what that comes to, and why. */
 const props = defineProps<{ feed: Feed }>();
@@ -60,6 +62,30 @@ const optionText = (gauge: Gauge) => {
   return `${gaugeText(gauge, conductors)} · ${short(carries)} A`;
 };
 
+const holderOptions = computed(() => {
+  const { family, choice, feeder } = props.feed;
+  const own = choice.holder && !holders.value.some((h) => h.id === choice.holder!.id) ? [choice.holder] : [];
+  return [
+    ['', family && !choice.holder ? `the way of ${tag(feeder)}` : 'none'] as const,
+    ...[...holders.value, ...own].map(({ id, name }) => [id, name] as const),
+  ];
+});
+const fuseOptions = computed(() => {
+  const { fusePinned, fuseA } = props.feed;
+  return [
+    ['', `as planned${fusePinned || fuseA === undefined ? '' : `: ${short(fuseA)} A`}`] as const,
+    ...fuseSizes.value.map((size) => [String(size), `${short(size)} A`] as const),
+  ];
+});
+const gaugeOptions = computed(() => {
+  const { gaugePinned, gauge } = props.feed;
+  const sizes = sizesOf(settings.value.conductors);
+  return [
+    ['', `as planned${gaugePinned ? '' : `: ${gaugeName(gauge, settings.value.conductors)}`}`] as const,
+    ...[...sizes, ...(gaugePinned && !sizes.includes(gauge) ? [gauge] : [])].map((g) => [g, optionText(g)] as const),
+  ];
+});
+
 const REASONS: Record<GaugeReason, string> = {
   drop: 'the smallest that keeps the drop',
   ampacity: 'the smallest that carries the current and its fuse',
@@ -69,8 +95,7 @@ const REASONS: Record<GaugeReason, string> = {
   thickest: 'the thickest in the table, still not enough',
 };
 
-function setHolder(event: Event): void {
-  const { value } = event.target as HTMLSelectElement;
+function setHolder(value: string): void {
   const holder = holders.value.find((h) => h.id === value) ?? null;
   store.edit([
     { op: 'chooseHolder', gear: props.feed.gear, holder },
@@ -78,15 +103,7 @@ function setHolder(event: Event): void {
     { op: 'overrule', kind: 'fuse', subject: props.feed.gear, value: null },
   ]);
 }
-const setFuse = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  store.overrule('fuse', props.feed.gear, value === '' ? null : Number(value));
-};
 const chooseGauge = (gauge: Gauge | null) => store.overrule('gauge', props.feed.gear, gauge);
-const setGauge = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  chooseGauge(value === '' ? null : (value as Gauge));
-};
 const ends = computed(() => {
   const seen = new Set<string>();
   return plan.value.terminals.filter(({ run, at, with: what }) => {
@@ -108,23 +125,13 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
     </h2>
     <div class="fields">
       <FeederField :gear="feed.gear" />
-      <div class="wide">
-        <label class="form-label" for="holder">{{
-          fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${tag(feed.feeder)}`
-        }}</label>
-        <select id="holder" class="form-select" :value="feed.choice.holder?.id ?? ''" @change="setHolder">
-          <option value="">
-            {{ feed.family && !feed.choice.holder ? `the way of ${tag(feed.feeder)}` : 'none' }}
-          </option>
-          <option v-for="h in holders" :key="h.id" :value="h.id">{{ h.name }}</option>
-          <option
-            v-if="feed.choice.holder && !holders.some((h) => h.id === feed.choice.holder!.id)"
-            :value="feed.choice.holder.id"
-          >
-            {{ feed.choice.holder.name }}
-          </option>
-        </select>
-      </div>
+      <PickField
+        class="wide"
+        :label="fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${tag(feed.feeder)}`"
+        :options="holderOptions"
+        :model-value="feed.choice.holder?.id ?? ''"
+        @update:model-value="setHolder"
+      />
       <div v-if="fromBattery && !feed.family && proposed[0]" class="wide proposal">
         <p>{{ proposed[0].holder.name }}, {{ short(proposed[0].fuseA) }} A: {{ proposed[0].reason }}.</p>
         <BButton
@@ -133,15 +140,13 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
           >Fit the proposed fuse</BButton
         >
       </div>
-      <div v-if="feed.family">
-        <label class="form-label" for="fuse">Fuse</label>
-        <select id="fuse" class="form-select" :value="feed.choice.fuseA ?? ''" @change="setFuse">
-          <option value="">
-            as planned{{ feed.fusePinned || feed.fuseA === undefined ? '' : `: ${short(feed.fuseA)} A` }}
-          </option>
-          <option v-for="size in fuseSizes" :key="size" :value="size">{{ short(size) }} A</option>
-        </select>
-      </div>
+      <PickField
+        v-if="feed.family"
+        label="Fuse"
+        :options="fuseOptions"
+        :model-value="feed.choice.fuseA === null ? '' : String(feed.choice.fuseA)"
+        @update:model-value="store.overrule('fuse', feed.gear, $event ? Number($event) : null)"
+      />
       <FigureField
         v-if="feed.choice.holder && feed.choice.holder.family !== 'terminal'"
         :label="fromBattery ? 'Fuse distance from battery' : 'Fuse distance from the feed point'"
@@ -149,48 +154,34 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         :model-value="feed.choice.fuseAtMm"
         @update:model-value="store.edit([{ op: 'placeFuse', gear: feed.gear, atMm: $event }])"
       />
-      <div class="wide">
-        <label class="form-label" for="gauge">Gauge, out and back</label>
-        <select id="gauge" class="form-select" :value="feed.choice.gauge ?? ''" @change="setGauge">
-          <option value="">
-            as planned{{ feed.gaugePinned ? '' : `: ${gaugeName(feed.gauge, settings.conductors)}` }}
-          </option>
-          <option v-for="g in sizesOf(settings.conductors)" :key="g" :value="g">{{ optionText(g) }}</option>
-          <option v-if="feed.gaugePinned && !sizesOf(settings.conductors).includes(feed.gauge)" :value="feed.gauge">
-            {{ optionText(feed.gauge) }}
-          </option>
-        </select>
-      </div>
-      <label v-if="boat" class="wide">
-        <input
-          type="checkbox"
-          :checked="feed.choice.allow150"
-          @change="
-            store.edit([{ op: 'allow150', gear: feed.gear, allow: ($event.target as HTMLInputElement).checked }])
-          "
-        />
-        fuse up to 150 % of the ampacity (ABYC E-11, from memory)
-      </label>
-      <label v-if="boat" class="wide">
-        <input
-          type="checkbox"
-          :checked="feed.choice.sheathed"
-          @change="
-            store.edit([{ op: 'sheathe', gear: feed.gear, sheathed: ($event.target as HTMLInputElement).checked }])
-          "
-        />
-        sheathed or in conduit up to the fuse
-      </label>
-      <label v-if="switched" class="wide">
-        <input
-          type="checkbox"
-          :checked="feed.choice.ahead"
-          @change="
-            store.edit([{ op: 'tapAhead', gear: feed.gear, ahead: ($event.target as HTMLInputElement).checked }])
-          "
-        />
-        tapped ahead of the battery switch: stays live
-      </label>
+      <PickField
+        class="wide"
+        label="Gauge, out and back"
+        :options="gaugeOptions"
+        :model-value="feed.choice.gauge ?? ''"
+        @update:model-value="chooseGauge($event || null)"
+      />
+      <TickField
+        v-if="boat"
+        class="wide"
+        label="fuse up to 150 % of the ampacity (ABYC E-11, from memory)"
+        :model-value="feed.choice.allow150"
+        @update:model-value="store.edit([{ op: 'allow150', gear: feed.gear, allow: $event }])"
+      />
+      <TickField
+        v-if="boat"
+        class="wide"
+        label="sheathed or in conduit up to the fuse"
+        :model-value="feed.choice.sheathed"
+        @update:model-value="store.edit([{ op: 'sheathe', gear: feed.gear, sheathed: $event }])"
+      />
+      <TickField
+        v-if="switched"
+        class="wide"
+        label="tapped ahead of the battery switch: stays live"
+        :model-value="feed.choice.ahead"
+        @update:model-value="store.edit([{ op: 'tapAhead', gear: feed.gear, ahead: $event }])"
+      />
       <OverruleNote class="wide" :of="`fuse=${feed.gear}`" />
       <OverruleNote class="wide" :of="`gauge=${feed.gear}`" />
     </div>

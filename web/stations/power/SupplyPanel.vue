@@ -16,6 +16,7 @@ import { lengthText } from '../../app/units';
 import { useSheet } from '../../app/sheet';
 import BesideCharger from './BesideCharger.vue';
 import TieFields from './TieFields.vue';
+import TickField from '../../fields/TickField.vue';
 
 /** What the feeds stand on: batteries and what joins them, charging, the wire, and whose rules are kept. */
 const { store, job, pattern } = useSheet();
@@ -86,7 +87,6 @@ const SUN = [
   { key: 'hours', fact: 'sunHours', label: 'Full sun a day' },
 ] as const;
 const setSettings = (part: Partial<Job['settings']>) => store.edit([{ op: 'setSettings', settings: part }]);
-const ticked = (event: Event) => (event.target as HTMLInputElement).checked;
 const rules = computed(() => CRAFT_RULES[craft.value.pattern.kind]);
 const grounds = computed(() => taken(job.value.choices, 'grounds'));
 const leastSizes = computed((): Record<string, string> => ({
@@ -186,10 +186,12 @@ const groundNames: Record<string, string> = Object.fromEntries(
         :model-value="craft.frameMilliohm"
         @update:model-value="store.edit([{ op: 'setFrame', milliohm: $event }])"
       />
-      <label class="wide"
-        ><input type="checkbox" :checked="settings.bundles" @change="setSettings({ bundles: ticked($event) })" /> wires
-        that lie together carry less</label
-      >
+      <TickField
+        class="wide"
+        label="wires that lie together carry less"
+        :model-value="settings.bundles"
+        @update:model-value="setSettings({ bundles: $event })"
+      />
     </div>
     <h3>Rules kept</h3>
     <dl>

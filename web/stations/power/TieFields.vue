@@ -5,6 +5,7 @@ import { TIES, type Tie } from '#core/job/supply';
 import FigureField from '../../fields/FigureField.vue';
 import PickField from '../../fields/PickField.vue';
 import { useSheet } from '../../app/sheet';
+import TickField from '../../fields/TickField.vue';
 
 /** What joins two batteries. */
 const props = defineProps<{ id: string }>();
@@ -36,14 +37,13 @@ const FIGURES: Readonly<Record<Tie['kind'], readonly { key: Figure; fact: FactNa
       :model-value="tie.kind"
       @update:model-value="set({ kind: $event })"
     />
-    <label v-if="tie.kind === 'switch'" class="wide">
-      <input
-        type="checkbox"
-        :checked="tie.joined"
-        @change="set({ joined: ($event.target as HTMLInputElement).checked })"
-      />
-      combined
-    </label>
+    <TickField
+      v-if="tie.kind === 'switch'"
+      class="wide"
+      label="combined"
+      :model-value="tie.joined"
+      @update:model-value="set({ joined: $event })"
+    />
     <FigureField
       v-for="f in FIGURES[tie.kind]"
       :key="f.key"

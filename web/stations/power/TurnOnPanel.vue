@@ -13,6 +13,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import { useSheet } from '../../app/sheet';
 import { clock } from '#core/units/figures';
 import FigureRow from './FigureRow.vue';
+import TickField from '../../fields/TickField.vue';
 
 /** What turns what on, with what load, from which circuit; and the parasitic draw with the key off. */
 const { store, job, plan, tag } = useSheet();
@@ -113,14 +114,12 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
         :model-value="job.turnOn.otherA"
         @update:model-value="store.edit([{ op: 'setTurnOn', turnOn: { otherA: $event } }])"
       />
-      <label class="wide joined"
-        ><input
-          type="checkbox"
-          :checked="job.turnOn.joined"
-          @change="store.edit([{ op: 'setTurnOn', turnOn: { joined: ($event.target as HTMLInputElement).checked } }])"
-        />
-        constant and switched leads joined: its own button switches it</label
-      >
+      <TickField
+        class="wide"
+        label="constant and switched leads joined: its own button switches it"
+        :model-value="job.turnOn.joined"
+        @update:model-value="store.edit([{ op: 'setTurnOn', turnOn: { joined: $event } }])"
+      />
     </div>
     <p v-for="k in left" :key="k.battery" class="small">
       Left on, {{ job.craft.batteries[k.battery]!.name }} is at its reserve in {{ clock(k.leftOnHours!) }}.
@@ -205,8 +204,5 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
 }
 .what i.bad {
   color: var(--stop);
-}
-.joined {
-  font-size: var(--type-3);
 }
 </style>

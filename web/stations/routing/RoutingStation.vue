@@ -2,17 +2,13 @@
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import StationLayout from '../../app/StationLayout.vue';
-import CraftView from '../../drawing/CraftView.vue';
-import FitText from '../../drawing/FitText.vue';
-import GearMark from '../../drawing/GearMark.vue';
-import GearTags from '../../drawing/GearTags.vue';
-import PressMark from '../../drawing/PressMark.vue';
-import SheetFrame from '../../drawing/SheetFrame.vue';
+import CalloutLeader from '../../drawing/CalloutLeader.vue';
+import CalloutPlate from '../../drawing/CalloutPlate.vue';
+import CraftSheet from '../../drawing/CraftSheet.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { layCallouts } from '#core/drawing/callouts';
 import { WIRE_WIDTH, layLanes } from '#core/drawing/lanes';
-import { placedGear } from '#core/drawing/placed';
-import { LABELS_END, LABEL_W, LABEL_X, SHEET, twoViews } from '#core/drawing/sheet';
+import { LABELS_END, LABEL_W, SHEET, twoViews } from '#core/drawing/sheet';
 import type { Projection } from '#core/drawing/projection';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
@@ -79,14 +75,15 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
 <template>
   <StationLayout station="routing">
     <template #sheet>
-      <SheetFrame label="Every run on the craft, from the right and from above">
-        <CraftView v-for="p in views" :key="p.view" :pattern="pattern" :projection="p" faint />
-        <text v-if="!laid.length" :x="SHEET.w / 2" y="52" text-anchor="middle" class="big"
-          >No runs yet. Put gear on the craft and its wires are laid here.</text
-        >
-        <template v-for="p in views" :key="p.view">
+      <CraftSheet label="Every run on the craft, from the right and from above" :views="views" :selected="isEnd" faint>
+        <template #under>
+          <text v-if="!laid.length" :x="SHEET.w / 2" y="52" text-anchor="middle" class="big"
+            >No runs yet. Put gear on the craft and its wires are laid here.</text
+          >
+        </template>
+        <template #wires="{ projection }">
           <WireLine
-            v-for="lane in lanes[p.view]"
+            v-for="lane in lanes[projection.view]"
             :key="lane.run.id"
             :path="lane.path"
             :wires="lane.run.conductors.map((c) => c.colour)"
@@ -94,54 +91,40 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
             :dim="!isLit(lane.run)"
             @click="press(lane.run)"
           />
-          <template v-for="{ id, item, place } in placedGear(job, p.view)" :key="id">
-            <GearMark :item="item" :place="place" :projection="p" :selected="isEnd(id)" />
-          </template>
-          <GearTags :projection="p" :selected="isEnd" />
-          <g v-for="{ end, x, y } in marksIn(p)" :key="end" :transform="`translate(${x} ${y})`">
+        </template>
+        <template #marks="{ projection }">
+          <g v-for="{ end, x, y } in marksIn(projection)" :key="end" :transform="`translate(${x} ${y})`">
             <rect v-if="end !== pattern.switchedPlace" class="battery" x="-13" y="-9" width="26" height="18" />
             <circle v-else class="battery" r="5" />
             <text v-if="end !== pattern.switchedPlace" y="4.5" text-anchor="middle" class="strong">+ −</text>
           </g>
         </template>
-        <g v-for="c in callouts" :key="c.id">
-          <path
-            v-if="isLit(c.run)"
-            class="leader"
-            aria-hidden="true"
-            :d="`M${c.side === 'left' ? LABEL_X.left + LABEL_W : LABEL_X.right} ${c.y + HEIGHT / 2}L${c.side === 'left' ? LABEL_X.left + LABEL_W + 10 : LABEL_X.right - 10} ${c.y + HEIGHT / 2}L${c.at[0]} ${c.at[1]}`"
-          />
-          <circle v-if="isLit(c.run)" class="leader-end" :cx="c.at[0]" :cy="c.at[1]" r="2.2" aria-hidden="true" />
-          <PressMark
+        <template v-for="c in callouts" :key="c.id">
+          <CalloutLeader v-if="isLit(c.run)" :callout="c" :h="HEIGHT" />
+          <CalloutPlate
+            :callout="c"
+            :h="HEIGHT"
+            :name="names(c.run)"
+            :line="lengthText(c.run.cutMm)"
+            :indent="56"
+            :free="c.run.pinned ? 46 : 0"
             :class="{ selected: selected?.id === c.id }"
             :aria-pressed="selected?.id === c.id"
             :data-run="c.id"
             :aria-label="`${names(c.run)}, ${lengthText(c.run.cutMm)}`"
             @press="press(c.run)"
           >
-            <rect class="plate" :x="LABEL_X[c.side]" :y="c.y" :width="LABEL_W" :height="HEIGHT" />
-            <g :transform="`translate(${LABEL_X[c.side] + 8} ${c.y + HEIGHT * 0.7})`">
-              <WireLine path="M2 0H40" :wires="c.run.conductors.map((x) => x.colour)" :width="4" />
-            </g>
-            <FitText
-              :x="LABEL_X[c.side] + 8"
-              :y="c.y + HEIGHT * 0.38"
-              class="small"
-              :words="names(c.run)"
-              :room="LABEL_W - 16"
-            />
-            <text :x="LABEL_X[c.side] + 56" :y="c.y + HEIGHT * 0.82" class="strong">{{ lengthText(c.run.cutMm) }}</text>
-            <text
-              v-if="c.run.pinned"
-              :x="LABEL_X[c.side] + LABEL_W - 8"
-              :y="c.y + HEIGHT * 0.82"
-              class="small"
-              text-anchor="end"
-              >chosen</text
-            >
-          </PressMark>
-        </g>
-      </SheetFrame>
+            <template #default="{ x }">
+              <g :transform="`translate(${x + 8} ${c.y + HEIGHT * 0.7})`">
+                <WireLine path="M2 0H40" :wires="c.run.conductors.map((wire) => wire.colour)" :width="4" />
+              </g>
+              <text v-if="c.run.pinned" :x="x + LABEL_W - 8" :y="c.y + HEIGHT * 0.81" class="small" text-anchor="end"
+                >chosen</text
+              >
+            </template>
+          </CalloutPlate>
+        </template>
+      </CraftSheet>
     </template>
 
     <template #panel>

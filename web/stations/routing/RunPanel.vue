@@ -5,7 +5,7 @@ import { HAZARDS } from '#core/craft/pattern';
 import { setOf } from '#core/job/parts/overrules';
 import { craftMap, type RouteProposals } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
-import { gaugeName, GAUGES, type Gauge } from '#core/tables/conductors';
+import { gaugeName, GAUGES } from '#core/tables/conductors';
 import { short as shortFigure } from '#core/units/figures';
 import OverruleNote from '../../app/OverruleNote.vue';
 import { useSheet } from '../../app/sheet';
@@ -14,6 +14,7 @@ import { withoutDrawing } from '../../stores/job';
 import { searches } from '../../workers';
 import { coversText } from './covers-text';
 import NeckView from './NeckView.vue';
+import PickField from '../../fields/PickField.vue';
 
 /** One run: its legs, what is cut for it, and the other routes it could take. */
 const props = defineProps<{ run: Run }>();
@@ -57,10 +58,6 @@ const sameWay = (way: Way) => way.legs.join() === props.run.way?.legs.join();
 
 const cuts = computed(() => plan.value.cutList.cuts.filter((cut) => cut.run === props.run.id));
 const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0, 6) : GAUGES));
-const setLead = (event: Event) => {
-  const { value } = event.target as HTMLSelectElement;
-  store.overrule('lead', props.run.id, value === '' ? null : (value as Gauge));
-};
 </script>
 
 <template>
@@ -89,15 +86,17 @@ const setLead = (event: Event) => {
         {{ cut.gauge ? `${gaugeText(cut.gauge, job.settings.conductors)} ` : '' }}{{ colourText(cut.colour) }}:
         {{ cut.use }}
       </p>
-      <div v-if="run.kind === 'speaker' || run.id === plan.power.common?.run" class="lead">
-        <label class="form-label" for="lead">Lead gauge</label>
-        <select id="lead" class="form-select" :value="setOf(job, 'lead', run.id) ?? ''" @change="setLead">
-          <option value="">{{ plan.proposals[`lead=${run.id}`]?.words ?? '' }}, as planned</option>
-          <option v-for="g in leadGauges" :key="g" :value="g">
-            {{ gaugeName(g, job.settings.conductors) }}
-          </option>
-        </select>
-      </div>
+      <PickField
+        v-if="run.kind === 'speaker' || run.id === plan.power.common?.run"
+        class="lead"
+        label="Lead gauge"
+        :options="[
+          ['', `${plan.proposals[`lead=${run.id}`]?.words ?? ''}, as planned`],
+          ...leadGauges.map((g) => [g, gaugeName(g, job.settings.conductors)] as const),
+        ]"
+        :model-value="setOf(job, 'lead', run.id) ?? ''"
+        @update:model-value="store.overrule('lead', run.id, $event || null)"
+      />
     </template>
     <NeckView
       v-if="neck"

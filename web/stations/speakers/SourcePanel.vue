@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { NO_SOURCE_CHOICE, type SourceChoice } from '#core/job/circuit';
 import { figure, short } from '#core/units/figures';
 import { OUTPUT_MARKS } from '#core/tables/polarity';
+import PickField from '../../fields/PickField.vue';
 import ThereField from '../../fields/ThereField.vue';
 import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
@@ -14,7 +15,6 @@ const item = computed(() => props.block.item);
 const choice = computed(() => job.value.sources[props.block.gear] ?? NO_SOURCE_CHOICE);
 const inputs = computed(() => plan.value.inputs.filter(({ amplifier }) => amplifier === props.block.gear));
 const set = (part: Partial<SourceChoice>) => store.edit([{ op: 'setSource', id: props.block.gear, choice: part }]);
-const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
 const watts = computed(() => plan.value.speakers.audioWatts[props.block.gear] ?? 0);
 const channelName = (key: string) => item.value.bank.channels.find(({ id }) => id === key.split('/')[1])?.name ?? key;
 const pairText = (input: (typeof inputs.value)[number]) =>
@@ -23,6 +23,7 @@ const pairText = (input: (typeof inputs.value)[number]) =>
     : input.pair === undefined
       ? 'nothing: no line-level pair there'
       : `line-level pair ${input.pair}${input.from === input.head ? '' : ` through ${tag(input.from)}`}${input.split ? ', split' : ''}${input.bass ? ', bass alone' : ''}`;
+const INPUTS = { '': 'as planned', line: 'line leads', speaker: 'speaker outputs' };
 </script>
 
 <template>
@@ -56,17 +57,12 @@ const pairText = (input: (typeof inputs.value)[number]) =>
       </div>
     </dl>
     <div v-if="item.kind === 'amplifier'">
-      <label class="form-label" for="listens">Listens to</label>
-      <select
-        id="listens"
-        class="form-select"
-        :value="choice.input ?? ''"
-        @change="set({ input: (valueOf($event) || null) as SourceChoice['input'] })"
-      >
-        <option value="">as planned</option>
-        <option value="line">line leads</option>
-        <option value="speaker">speaker outputs</option>
-      </select>
+      <PickField
+        label="Listens to"
+        :options="INPUTS"
+        :model-value="choice.input ?? ''"
+        @update:model-value="set({ input: $event || null })"
+      />
       <ul class="plain">
         <li v-for="input in inputs" :key="input.channels.join()">
           {{ input.channels.map(channelName).join(', ') }}: {{ pairText(input) }}
@@ -76,16 +72,12 @@ const pairText = (input: (typeof inputs.value)[number]) =>
       <p v-if="item.configureFirst" class="caution">Configure it before any speaker is plugged in.</p>
     </div>
     <div v-else-if="item.bassPair === 'switchable'">
-      <label class="form-label" for="bass-pair">Its last line-level pair gives</label>
-      <select
-        id="bass-pair"
-        class="form-select"
-        :value="choice.bass ? 'bass' : 'full'"
-        @change="set({ bass: valueOf($event) === 'bass' })"
-      >
-        <option value="full">the full range</option>
-        <option value="bass">bass alone</option>
-      </select>
+      <PickField
+        label="Its last line-level pair gives"
+        :options="{ full: 'the full range', bass: 'bass alone' }"
+        :model-value="choice.bass ? 'bass' : 'full'"
+        @update:model-value="set({ bass: $event === 'bass' })"
+      />
     </div>
     <p v-else-if="item.bassPair === 'fixed'">Its last line-level pair gives bass alone.</p>
     <ThereField :gear="block.gear" />

@@ -5,7 +5,7 @@ import { NO_SPEAKER_CHOICE, speakersOf, type SpeakerChoice } from '#core/job/cir
 import { coilsNow, connect, joiningOf, jumperCoils, takeOff, type Joining } from '#core/connections/wiring';
 import type { Circuit, SpeakerShare } from '#core/speakers/index';
 import { colourText } from '#core/tables/colours';
-import { CUES, type CueId } from '#core/tables/polarity';
+import { CUES } from '#core/tables/polarity';
 import { figure, short } from '#core/units/figures';
 import NumberField from '../../fields/NumberField.vue';
 import WireLine from '../../drawing/WireLine.vue';
@@ -13,6 +13,7 @@ import ThereField from '../../fields/ThereField.vue';
 import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
 import { speakersAfter } from '#core/what-if';
+import PickField from '../../fields/PickField.vue';
 
 /** One speaker: what it gets, what its lead goes by, and every output it could be on with what would come of it. */
 const props = defineProps<{
@@ -28,7 +29,6 @@ const { store, job, plan, tag } = useSheet();
 const coils = computed(() => coilsNow(job.value, props.speaker.id));
 const choice = computed(() => job.value.speakers[props.speaker.id] ?? NO_SPEAKER_CHOICE);
 const set = (part: Partial<SpeakerChoice>) => store.edit([{ op: 'setSpeaker', id: props.speaker.id, choice: part }]);
-const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
 const splice = computed(() => plan.value.splices.find(({ speaker }) => speaker === props.speaker.id));
 const heard = computed(() => plan.value.speakers.zones.find(({ speakers }) => speakers.includes(props.speaker.id)));
 const pinned = computed(() => choice.value.pin !== null);
@@ -122,20 +122,16 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
         >in {{ j }}</BButton
       >
     </fieldset>
-    <div v-if="speaker.item.positions.length">
-      <label class="form-label" for="position">Impedance switch</label>
-      <select
-        id="position"
-        class="form-select"
-        :value="choice.position ?? ''"
-        @change="set({ position: valueOf($event) || null })"
-      >
-        <option value="">as it comes, {{ ohmsOf(speaker.item.coils) }} Ω</option>
-        <option v-for="p in speaker.item.positions" :key="p.name" :value="p.name">
-          {{ p.name }}, {{ ohmsOf(p.coils) }} Ω
-        </option>
-      </select>
-    </div>
+    <PickField
+      v-if="speaker.item.positions.length"
+      label="Impedance switch"
+      :options="[
+        ['', `as it comes, ${ohmsOf(speaker.item.coils)} Ω`],
+        ...speaker.item.positions.map((p) => [p.name, `${p.name}, ${ohmsOf(p.coils)} Ω`] as const),
+      ]"
+      :model-value="choice.position ?? ''"
+      @update:model-value="set({ position: $event || null })"
+    />
     <h3 v-if="!sealed">Connect to</h3>
     <ul v-if="!sealed">
       <li v-for="c in choices" :key="c.key + c.joining">
@@ -192,43 +188,31 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
       </p>
     </div>
     <div class="fields">
-      <div class="wide">
-        <label class="form-label" for="cue">+ is marked by</label>
-        <select
-          id="cue"
-          class="form-select"
-          :value="choice.cue ?? ''"
-          @change="set({ cue: (valueOf($event) || null) as CueId | null })"
-        >
-          <option value="">as its sheet says: {{ CUES[speaker.item.cue].name }}</option>
-          <option v-for="(cue, key) in CUES" :key="key" :value="key">{{ cue.name }}</option>
-        </select>
-      </div>
-      <div class="wide">
-        <label class="form-label" for="zone">Zone</label>
-        <select
-          id="zone"
-          class="form-select"
-          :value="choice.zone ?? ''"
-          @change="set({ zone: valueOf($event) || null })"
-        >
-          <option value="">none</option>
-          <option v-for="(zone, key) in job.zones" :key="key" :value="key">{{ zone.name }}</option>
-        </select>
-      </div>
+      <PickField
+        class="wide"
+        label="+ is marked by"
+        :options="[
+          ['', `as its sheet says: ${CUES[speaker.item.cue].name}`],
+          ...Object.entries(CUES).map(([key, cue]) => [key, cue.name] as const),
+        ]"
+        :model-value="choice.cue ?? ''"
+        @update:model-value="set({ cue: $event || null })"
+      />
+      <PickField
+        class="wide"
+        label="Zone"
+        :options="[['', 'none'], ...Object.entries(job.zones).map(([key, zone]) => [key, zone.name] as const)]"
+        :model-value="choice.zone ?? ''"
+        @update:model-value="set({ zone: $event || null })"
+      />
       <ThereField class="wide" :gear="speaker.id" />
-      <div class="wide">
-        <label class="form-label" for="lead-kept">Its lead</label>
-        <select
-          id="lead-kept"
-          class="form-select"
-          :value="choice.oldLeadOhm === null ? 'new' : 'old'"
-          @change="set({ oldLeadOhm: valueOf($event) === 'old' ? 0.2 : null })"
-        >
-          <option value="new">a new pair</option>
-          <option value="old">the old lead stays</option>
-        </select>
-      </div>
+      <PickField
+        class="wide"
+        label="Its lead"
+        :options="{ new: 'a new pair', old: 'the old lead stays' }"
+        :model-value="choice.oldLeadOhm === null ? 'new' : 'old'"
+        @update:model-value="set({ oldLeadOhm: $event === 'old' ? 0.2 : null })"
+      />
       <NumberField
         v-if="choice.oldLeadOhm !== null"
         label="Old lead, out and back"

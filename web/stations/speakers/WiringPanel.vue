@@ -5,14 +5,15 @@ import { OLD_RETURNS, WIRING_RULES, WIRING_RULE_IDS, type WiringRule } from '#co
 import { figure, short } from '#core/units/figures';
 import { useSheet } from '../../app/sheet';
 import LevelRule from './LevelRule.vue';
+import PickField from '../../fields/PickField.vue';
+import TickField from '../../fields/TickField.vue';
 
 /** The whole wiring: how it is heard, zones, what proposals keep to. `ready`: there are channels and speakers. */
 const props = defineProps<{ ready: boolean }>();
 const { store, job, plan, tag } = useSheet();
 const router = useRouter();
 const rules = computed(() => job.value.wiringRules);
-const setRule = (rule: WiringRule) => store.edit([{ op: 'setWiringRules', rules: { [rule]: !rules.value[rule] } }]);
-const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
+const setRule = (rule: WiringRule, kept: boolean) => store.edit([{ op: 'setWiringRules', rules: { [rule]: kept } }]);
 const oldLeads = computed(() => Object.values(job.value.speakers).some(({ oldLeadOhm }) => oldLeadOhm !== null));
 const zones = computed(() => plan.value.speakers.zones.filter(({ speakers }) => speakers.length));
 const marks = (ids: readonly string[]) =>
@@ -106,35 +107,26 @@ function addZone(): void {
       <p v-if="zoneError" class="field-error" role="alert">{{ zoneError }}</p>
 
       <h3>Proposals keep to</h3>
-      <div v-for="rule in WIRING_RULE_IDS" :key="rule" class="form-check">
-        <input
-          :id="`rule-${rule}`"
-          class="form-check-input"
-          type="checkbox"
-          :checked="rules[rule]"
-          @change="setRule(rule)"
-        />
-        <label class="form-check-label" :for="`rule-${rule}`">{{ WIRING_RULES[rule] }}</label>
-      </div>
-      <label class="form-label" for="most">Speakers on one output, at most</label>
-      <select
-        id="most"
-        class="form-select"
-        :value="rules.most"
-        @change="store.edit([{ op: 'setWiringRules', rules: { most: Number(valueOf($event)) } }])"
-      >
-        <option v-for="n in 4" :key="n" :value="n">{{ n }}</option>
-      </select>
+      <TickField
+        v-for="rule in WIRING_RULE_IDS"
+        :key="rule"
+        :label="WIRING_RULES[rule]"
+        :model-value="rules[rule]"
+        @update:model-value="setRule(rule, $event)"
+      />
+      <PickField
+        label="Speakers on one output, at most"
+        :options="{ 1: '1', 2: '2', 3: '3', 4: '4' }"
+        :model-value="String(rules.most)"
+        @update:model-value="store.edit([{ op: 'setWiringRules', rules: { most: Number($event) } }])"
+      />
       <template v-if="oldLeads">
-        <label class="form-label" for="old-returns">Old speaker leads</label>
-        <select
-          id="old-returns"
-          class="form-select"
-          :value="job.craft.oldReturns"
-          @change="store.edit([{ op: 'setOldReturns', returns: valueOf($event) as keyof typeof OLD_RETURNS }])"
-        >
-          <option v-for="(words, key) in OLD_RETURNS" :key="key" :value="key">{{ words }}</option>
-        </select>
+        <PickField
+          label="Old speaker leads"
+          :options="OLD_RETURNS"
+          :model-value="job.craft.oldReturns"
+          @update:model-value="store.edit([{ op: 'setOldReturns', returns: $event }])"
+        />
         <p class="small">
           Everything unplugged, meter from each − to every other and to ground. Any path is a shared return.
         </p>

@@ -5,6 +5,8 @@ import { EARS } from '#core/connections/zones';
 import { figure } from '#core/units/figures';
 import TextField from '../../fields/TextField.vue';
 import { useSheet } from '../../app/sheet';
+import PickField from '../../fields/PickField.vue';
+import TickField from '../../fields/TickField.vue';
 
 /** One zone: who listens, how it is turned, which speakers belong to it. */
 const props = defineProps<{ id: string }>();
@@ -16,12 +18,16 @@ const speakers = computed(() => Object.entries(job.value.gear).filter(([, { item
 const heard = computed(() => plan.value.speakers.zones.find(({ id }) => id === props.id));
 const set = (part: Partial<Zone>) => store.edit([{ op: 'setZone', id: props.id, zone: part }]);
 const zoneOf = (gear: string) => (job.value.speakers[gear] ?? NO_SPEAKER_CHOICE).zone;
-const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
 const rename = (name: string) => (name.trim() ? set({ name: name.trim() }) : 'a zone needs one.');
 function strike(): void {
   store.edit([{ op: 'setZone', id: props.id, zone: null }], `delete ${zone.value.name}`);
   store.select(undefined);
 }
+/** The zone a speaker would be taken out of. */
+const otherZone = (speaker: string) => {
+  const now = zoneOf(speaker);
+  return now && now !== props.id ? ` (now ${job.value.zones[now]?.name ?? now})` : '';
+};
 </script>
 
 <template>
@@ -29,41 +35,34 @@ function strike(): void {
     <h2>Zone {{ zone.name }}</h2>
     <div class="fields">
       <TextField :key="id" label="Name" :shown="zone.name" :max="80" :take="rename" />
+      <PickField
+        class="wide"
+        label="Who listens"
+        :options="[
+          ['', `the ${EARS[craft.kind]}`],
+          ...listeners.map(([key, listener]) => [key, listener.name] as const),
+        ]"
+        :model-value="zone.listener ?? ''"
+        @update:model-value="set({ listener: $event || null })"
+      />
       <div class="wide">
-        <label class="form-label" for="zone-listener">Who listens</label>
-        <select
-          id="zone-listener"
-          class="form-select"
-          :value="zone.listener ?? ''"
-          @change="set({ listener: valueOf($event) || null })"
-        >
-          <option value="">the {{ EARS[craft.kind] }}</option>
-          <option v-for="[key, listener] in listeners" :key="key" :value="key">{{ listener.name }}</option>
-        </select>
-      </div>
-      <div class="wide">
-        <label class="form-label" for="zone-control">Turned by</label>
-        <select
-          id="zone-control"
-          class="form-select"
-          :value="zone.control ?? ''"
-          @change="set({ control: valueOf($event) || null })"
-        >
-          <option value="">the head unit</option>
-          <option v-for="[key, { item }] in controls" :key="key" :value="key">{{ tag(key) }} {{ item.name }}</option>
-        </select>
+        <PickField
+          label="Turned by"
+          :options="[
+            ['', 'the head unit'],
+            ...controls.map(([key, { item }]) => [key, `${tag(key)} ${item.name}`] as const),
+          ]"
+          :model-value="zone.control ?? ''"
+          @update:model-value="set({ control: $event || null })"
+        />
         <p v-if="!controls.length" class="small">A control of its own is chosen at Gear, under Zone controls.</p>
       </div>
-      <div class="wide form-check">
-        <input
-          id="zone-mono"
-          class="form-check-input"
-          type="checkbox"
-          :checked="zone.mono"
-          @change="set({ mono: !zone.mono })"
-        />
-        <label class="form-check-label" for="zone-mono">Left and right play the same here</label>
-      </div>
+      <TickField
+        class="wide"
+        label="Left and right play the same here"
+        :model-value="zone.mono"
+        @update:model-value="set({ mono: $event })"
+      />
     </div>
     <dl v-if="heard?.level !== undefined">
       <div>
@@ -77,21 +76,13 @@ function strike(): void {
     </dl>
     <fieldset>
       <legend>Speakers of this zone</legend>
-      <div v-for="[key, { item }] in speakers" :key="key" class="form-check">
-        <input
-          :id="`in-${key}`"
-          class="form-check-input"
-          type="checkbox"
-          :checked="zoneOf(key) === id"
-          @change="store.edit([{ op: 'setSpeaker', id: key, choice: { zone: zoneOf(key) === id ? null : id } }])"
-        />
-        <label class="form-check-label" :for="`in-${key}`"
-          >{{ tag(key) }} {{ item.name
-          }}<template v-if="zoneOf(key) && zoneOf(key) !== id">
-            (now {{ job.zones[zoneOf(key)!]?.name }})</template
-          ></label
-        >
-      </div>
+      <TickField
+        v-for="[key, { item }] in speakers"
+        :key="key"
+        :label="`${tag(key)} ${item.name}${otherZone(key)}`"
+        :model-value="zoneOf(key) === id"
+        @update:model-value="store.edit([{ op: 'setSpeaker', id: key, choice: { zone: $event ? id : null } }])"
+      />
     </fieldset>
     <div class="ends">
       <BButton @click="strike">Delete zone</BButton>
