@@ -59,7 +59,7 @@ const interruptions = (seen: PowerSeen, light: boolean) =>
     const more =
       fault.batteries.length > 1 ? `${fault.batteries.length} batteries together push` : 'the battery pushes';
     return {
-      reason: `At the fuse of ${tag} ${more} ${short(Math.round(fault.amps))} A into a short${fault.stated ? '' : ', computed from internal resistance'}; a ${name} fuse breaks ${short(breaksA)} A on ${seen.job.craft.nominalVolts} V. ${
+      reason: `At the fuse of ${tag}, ${more} ${short(Math.round(fault.amps))} A into a short${fault.stated ? '' : ', computed from internal resistance'}; a ${name} fuse breaks ${short(breaksA)} A on ${seen.job.craft.nominalVolts} V. ${
         fault.backedBy === undefined
           ? `Choose a family that breaks more${fault.stated ? '' : ', or give the maker’s short-circuit figure'}.`
           : `The fuse of ${seen.tags[fault.backedBy] ?? fault.backedBy} above it does: replace both after a short.`

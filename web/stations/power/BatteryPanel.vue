@@ -5,8 +5,8 @@ import { figure, short } from '#core/units/figures';
 import BatteryFields from '../../fields/BatteryFields.vue';
 import FigureField from '../../fields/FigureField.vue';
 import { useSheet } from '../../app/sheet';
-import FigureRow from './FigureRow.vue';
 import { clock } from '#core/units/figures';
+import FactRow from '../../app/facts/FactRow.vue';
 
 /** One battery: what it is, what it gives in each state, how long it lasts and stands. */
 const props = defineProps<{ id: string }>();
@@ -49,29 +49,27 @@ const setRings = (part: { ringsPlus?: number; ringsMinus?: number }) =>
       />
     </div>
     <dl>
-      <div v-if="music !== undefined">
-        <dt>Music, engine off, all feeds</dt>
-        <dd data-figure="music-amps">{{ figure(power.sources.restMusic![id]!.amps, 2) }} A</dd>
-      </div>
-      <FigureRow
+      <FactRow v-if="music !== undefined" label="Music, engine off, all feeds" name="music-amps"
+        >{{ figure(power.sources.restMusic![id]!.amps, 2) }} A</FactRow
+      >
+      <FactRow
         v-if="music !== undefined"
         name="music-hours"
         :label="`Until ${short(reserve * 100)} % is left`"
         :formula="formulas.music"
-        >{{ clock(music) }}</FigureRow
+        >{{ clock(music) }}</FactRow
       >
-      <FigureRow v-if="keyOff" name="stands" :label="BATTERY_FIGURES.stands" :formula="formulas.stands"
-        >{{ short(keyOff.days) }} days</FigureRow
+      <FactRow v-if="keyOff" name="stands" :label="BATTERY_FIGURES.stands" :formula="formulas.stands"
+        >{{ short(keyOff.days) }} days</FactRow
       >
-      <div v-if="keyOff?.leftOnHours !== undefined">
-        <dt>Gear left on by its button</dt>
-        <dd>{{ clock(keyOff.leftOnHours) }}</dd>
-      </div>
-      <FigureRow name="short-circuit" :label="BATTERY_FIGURES.short" :formula="formulas.short"
-        >{{ short(Math.round(fault.amps)) }} A</FigureRow
+      <FactRow v-if="keyOff?.leftOnHours !== undefined" label="Gear left on by its button">{{
+        clock(keyOff.leftOnHours)
+      }}</FactRow>
+      <FactRow name="short-circuit" :label="BATTERY_FIGURES.short" :formula="formulas.short"
+        >{{ short(Math.round(fault.amps)) }} A</FactRow
       >
-      <FigureRow name="rings" :label="BATTERY_FIGURES.rings" :formula="formulas.rings"
-        >{{ rings.plus }} · {{ rings.minus }}</FigureRow
+      <FactRow name="rings" :label="BATTERY_FIGURES.rings" :formula="formulas.rings"
+        >{{ rings.plus }} · {{ rings.minus }}</FactRow
       >
     </dl>
     <table v-if="states.length">

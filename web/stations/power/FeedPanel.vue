@@ -28,9 +28,9 @@ import { useLibrary } from '../../stores/library';
 import { gaugeText } from '../../app/units';
 import FeederField from './FeederField.vue';
 import FeedStates from './FeedStates.vue';
-import FigureRow from './FigureRow.vue';
 import PickField from '../../fields/PickField.vue';
 import TickField from '../../fields/TickField.vue';
+import FactRow from '../../app/facts/FactRow.vue';
 
 /** One feed: what is chosen, what that comes to, and why. */
 const props = defineProps<{ feed: Feed }>();
@@ -186,72 +186,62 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       <OverruleNote class="wide" :of="`gauge=${feed.gear}`" />
     </div>
     <dl>
-      <div>
-        <dt>Gauge</dt>
-        <dd data-figure="gauge">{{ gaugeText(feed.gauge, settings.conductors) }}</dd>
-      </div>
+      <FactRow label="Gauge" name="gauge">{{ gaugeText(feed.gauge, settings.conductors) }}</FactRow>
       <div class="because">
         <dt>because it is</dt>
         <dd data-figure="because">{{ REASONS[feed.gaugeReason] }}</dd>
       </div>
       <template v-if="common && plan.power.feeds[common.gear]?.battery === feed.battery && fromBattery">
-        <div>
-          <dt>Common return from {{ tag(common.gear) }}</dt>
-          <dd data-figure="common">{{ gaugeText(common.gauge, settings.conductors) }}</dd>
-        </div>
+        <FactRow :label="`Common return from ${tag(common.gear)}`" name="common">{{
+          gaugeText(common.gauge, settings.conductors)
+        }}</FactRow>
         <div class="because">
           <dt>because it is</dt>
           <dd>{{ REASONS[common.gaugeReason] }}; {{ short(common.carriesA) }} A of fuses come back on it</dd>
         </div>
       </template>
-      <FigureRow
+      <FactRow
         name="ampacity"
         :label="`${FEED_FIGURES.ampacity}, ${INSULATIONS[settings.insulation]}`"
         :formula="formulas.ampacity"
-        >{{ short(feed.ampacityA) }} A</FigureRow
+        >{{ short(feed.ampacityA) }} A</FactRow
       >
-      <FigureRow
+      <FactRow
         v-if="drawn"
         name="amps"
         :label="`${FEED_FIGURES.amps}, ${stateWords(feed.worst.amps)}`"
         :formula="formulas.amps"
-        >{{ figure(drawn.amps, 2) }} A</FigureRow
+        >{{ figure(drawn.amps, 2) }} A</FactRow
       >
-      <FigureRow name="fuse-need" :label="FEED_FIGURES.fuseNeed" :formula="formulas.fuseNeed"
-        >{{ figure(feed.fuseNeedA, 2) }} A</FigureRow
+      <FactRow name="fuse-need" :label="FEED_FIGURES.fuseNeed" :formula="formulas.fuseNeed"
+        >{{ figure(feed.fuseNeedA, 2) }} A</FactRow
       >
-      <FigureRow v-if="feed.fuseA !== undefined" name="fuse" :label="FEED_FIGURES.fuse" :formula="formulas.fuse"
-        >{{ short(feed.fuseA) }} A</FigureRow
+      <FactRow v-if="feed.fuseA !== undefined" name="fuse" :label="FEED_FIGURES.fuse" :formula="formulas.fuse"
+        >{{ short(feed.fuseA) }} A</FactRow
       >
-      <div v-else-if="feed.above">
-        <dt>Protected by {{ tag(feed.above.gear) }}</dt>
-        <dd>{{ short(feed.above.amps) }} A</dd>
-      </div>
-      <FigureRow
+      <FactRow v-else-if="feed.above" :label="`Protected by ${tag(feed.above.gear)}`"
+        >{{ short(feed.above.amps) }} A</FactRow
+      >
+      <FactRow
         v-if="lost"
         name="drop"
         :label="`${FEED_FIGURES.drop}, ${stateWords(feed.worst.drop)}`"
         :formula="formulas.drop"
-        >{{ figure(lost.dropVolts, 2) }} V · {{ figure(lost.dropPct, 2) }} %</FigureRow
+        >{{ figure(lost.dropVolts, 2) }} V · {{ figure(lost.dropPct, 2) }} %</FactRow
       >
-      <FigureRow v-if="feed.run" name="wire" :label="FEED_FIGURES.wire" :formula="formulas.wire"
-        >{{ figure((feed.run.outMm + feed.run.backMm) / 1000, 2) }} m</FigureRow
+      <FactRow v-if="feed.run" name="wire" :label="FEED_FIGURES.wire" :formula="formulas.wire"
+        >{{ figure((feed.run.outMm + feed.run.backMm) / 1000, 2) }} m</FactRow
       >
-      <FigureRow v-if="formulas.short" name="short" :label="FEED_FIGURES.short" :formula="formulas.short"
-        >{{ short(Math.round(shortAtFuse(job, plan.power.feeds, feed)!.amps)) }} A</FigureRow
+      <FactRow v-if="formulas.short" name="short" :label="FEED_FIGURES.short" :formula="formulas.short"
+        >{{ short(Math.round(shortAtFuse(job, plan.power.feeds, feed)!.amps)) }} A</FactRow
       >
-      <div>
-        <dt>Max. fuse (maker)</dt>
-        <dd>{{ short(feed.item.makerMaxFuseA) }} A</dd>
-      </div>
-      <div v-if="feed.item.kind === 'amplifier' && feed.item.onboardFuseA !== null">
-        <dt>Its own fuse, not for the wire</dt>
-        <dd>{{ short(feed.item.onboardFuseA) }} A</dd>
-      </div>
-      <div v-if="isPowered(feed.item)">
-        <dt>Sound at full output</dt>
-        <dd>{{ figure(feed.audioWatts, 1) }} W</dd>
-      </div>
+      <FactRow label="Max. fuse (maker)">{{ short(feed.item.makerMaxFuseA) }} A</FactRow>
+      <FactRow
+        v-if="feed.item.kind === 'amplifier' && feed.item.onboardFuseA !== null"
+        label="Its own fuse, not for the wire"
+        >{{ short(feed.item.onboardFuseA) }} A</FactRow
+      >
+      <FactRow v-if="isPowered(feed.item)" label="Sound at full output">{{ figure(feed.audioWatts, 1) }} W</FactRow>
     </dl>
     <FeedStates :feed="feed" />
     <template v-if="near.length">
@@ -307,10 +297,9 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
     <template v-if="ends.length">
       <h3>Ends</h3>
       <dl>
-        <div v-for="e in ends" :key="`${e.run}${e.at}`">
-          <dt>{{ kindOf(e.run) }} at {{ endOf(e.at, 'mark') }}</dt>
-          <dd>{{ e.with }}</dd>
-        </div>
+        <FactRow v-for="e in ends" :key="`${e.run}${e.at}`" :label="`${kindOf(e.run)} at ${endOf(e.at, 'mark')}`">{{
+          e.with
+        }}</FactRow>
       </dl>
     </template>
     <p class="caution">Battery negative off first. Colour never proves what a wire is: meter it.</p>

@@ -17,6 +17,7 @@ import { useSheet } from '../../app/sheet';
 import BesideCharger from './BesideCharger.vue';
 import TieFields from './TieFields.vue';
 import TickField from '../../fields/TickField.vue';
+import FactRow from '../../app/facts/FactRow.vue';
 
 /** What the feeds stand on: batteries and what joins them, charging, the wire, and whose rules are kept. */
 const { store, job, pattern } = useSheet();
@@ -195,20 +196,13 @@ const groundNames: Record<string, string> = Object.fromEntries(
     </div>
     <h3>Rules kept</h3>
     <dl>
-      <div>
-        <dt>Fuse distance, this craft</dt>
-        <dd>{{ lengthText(pattern.fuseWithinMm) }}, {{ pattern.fuseWithinSource }}</dd>
-      </div>
-      <div>
-        <dt>Least size, this craft</dt>
-        <dd>
-          {{ rules.least ? `${gaugeName(rules.least.awg, 'awg')}, ${cite(rules.least.source)}` : 'none stated' }}
-        </dd>
-      </div>
-      <div>
-        <dt>Rings on a stud</dt>
-        <dd>{{ rules.rings.most }}, {{ cite(rules.rings.source) }}</dd>
-      </div>
+      <FactRow label="Fuse distance, this craft"
+        >{{ lengthText(pattern.fuseWithinMm) }}, {{ pattern.fuseWithinSource }}</FactRow
+      >
+      <FactRow label="Least size, this craft">{{
+        rules.least ? `${gaugeName(rules.least.awg, 'awg')}, ${cite(rules.least.source)}` : 'none stated'
+      }}</FactRow>
+      <FactRow label="Rings on a stud">{{ rules.rings.most }}, {{ cite(rules.rings.source) }}</FactRow>
     </dl>
     <div class="fields">
       <FactField of="settings" fact="dropLimitPct" label="Max. voltage drop" />

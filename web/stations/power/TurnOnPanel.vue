@@ -12,8 +12,8 @@ import PickField from '../../fields/PickField.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useSheet } from '../../app/sheet';
 import { clock } from '#core/units/figures';
-import FigureRow from './FigureRow.vue';
 import TickField from '../../fields/TickField.vue';
+import FactRow from '../../app/facts/FactRow.vue';
 
 /** What turns what on, with what load, from which circuit; and the parasitic draw with the key off. */
 const { store, job, plan, tag } = useSheet();
@@ -61,22 +61,18 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
   <section>
     <h2>Turn-on and key off</h2>
     <dl v-if="headTag">
-      <div>
-        <dt>{{ headTag }} turns on</dt>
-        <dd>{{ turnOn.turnedOn.map(tag).join(', ') || 'nothing' }}</dd>
-      </div>
-      <FigureRow name="turn-on" :label="TURN_ON_FIGURES.turnOn" :formula="formulas.turnOn"
+      <FactRow :label="`${headTag} turns on`">{{ turnOn.turnedOn.map(tag).join(', ') || 'nothing' }}</FactRow>
+      <FactRow name="turn-on" :label="TURN_ON_FIGURES.turnOn" :formula="formulas.turnOn"
         ><span :class="{ bad: turnOn.neededA > turnOn.availableA }"
           >{{ milli(turnOn.neededA) }} of {{ milli(turnOn.availableA) }}</span
-        ></FigureRow
+        ></FactRow
       >
-      <div v-if="turnOn.through">
-        <dt>Passed on by {{ tag(turnOn.through.gear) }}</dt>
-        <dd>{{ milli(turnOn.turnedOnA) }} of {{ short(turnOn.through.passesA) }} A</dd>
-      </div>
-      <FigureRow name="switched" :label="TURN_ON_FIGURES.switched" :formula="formulas.switched">{{
+      <FactRow v-if="turnOn.through" :label="`Passed on by ${tag(turnOn.through.gear)}`"
+        >{{ milli(turnOn.turnedOnA) }} of {{ short(turnOn.through.passesA) }} A</FactRow
+      >
+      <FactRow name="switched" :label="TURN_ON_FIGURES.switched" :formula="formulas.switched">{{
         milli(turnOn.switchedA)
-      }}</FigureRow>
+      }}</FactRow>
     </dl>
     <p v-else>No head unit: each amplifier wants the switched source, or turns on by itself.</p>
     <div class="fields">
@@ -170,18 +166,13 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
           <dt>{{ d.gear === undefined ? '' : `${tag(d.gear)} ` }}{{ d.what }}</dt>
           <dd>{{ milli(d.amps) }}</dd>
         </div>
-        <div>
-          <dt>{{ job.craft.batteries[k.battery]!.name }}, self-discharge</dt>
-          <dd>{{ milli(k.selfA) }}</dd>
-        </div>
-        <div>
-          <dt>{{ job.craft.batteries[k.battery]!.name }} stands</dt>
-          <dd data-figure="stands">{{ short(k.days) }} days</dd>
-        </div>
-        <div v-if="k.switchedOffDays !== undefined">
-          <dt>With the battery switch off</dt>
-          <dd data-figure="switched-off">{{ short(k.switchedOffDays) }} days</dd>
-        </div>
+        <FactRow :label="`${job.craft.batteries[k.battery]!.name}, self-discharge`">{{ milli(k.selfA) }}</FactRow>
+        <FactRow :label="`${job.craft.batteries[k.battery]!.name} stands`" name="stands"
+          >{{ short(k.days) }} days</FactRow
+        >
+        <FactRow v-if="k.switchedOffDays !== undefined" label="With the battery switch off" name="switched-off"
+          >{{ short(k.switchedOffDays) }} days</FactRow
+        >
       </dl>
     </template>
     <p class="caution">

@@ -93,6 +93,9 @@ const neck = computed(() => {
 </template>
 
 <style scoped>
+td {
+  white-space: nowrap;
+}
 tfoot th,
 tfoot td {
   border-top: 2px solid var(--ink);

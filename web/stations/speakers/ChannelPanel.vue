@@ -6,6 +6,7 @@ import { BARS, type Circuit, type Output } from '#core/speakers/index';
 import { figure, short } from '#core/units/figures';
 import TextField from '../../fields/TextField.vue';
 import { useSheet } from '../../app/sheet';
+import FactRow from '../../app/facts/FactRow.vue';
 
 /** One output with what is connected to it, or free, or kept for later. */
 const props = defineProps<{ output: Output; circuit: Circuit | undefined; name: string }>();
@@ -52,41 +53,19 @@ const keep = (what: string) =>
     <h2>{{ name }}</h2>
     <dl>
       <template v-if="circuit">
-        <div>
-          <dt>Load, nominal</dt>
-          <dd>{{ figure(circuit.nominalOhm, 2) }} Ω</dd>
-        </div>
-        <div>
-          <dt>May dip to</dt>
-          <dd>{{ figure(circuit.dipOhm, 2) }} Ω</dd>
-        </div>
-        <div>
-          <dt>With its leads</dt>
-          <dd>{{ figure(circuit.loadOhm, 3) }} Ω</dd>
-        </div>
+        <FactRow label="Load, nominal">{{ figure(circuit.nominalOhm, 2) }} Ω</FactRow>
+        <FactRow label="May dip to">{{ figure(circuit.dipOhm, 2) }} Ω</FactRow>
+        <FactRow label="With its leads">{{ figure(circuit.loadOhm, 3) }} Ω</FactRow>
       </template>
-      <div>
-        <dt>Least allowed</dt>
-        <dd>{{ short(output.minOhm) }} Ω</dd>
-      </div>
+      <FactRow label="Least allowed">{{ short(output.minOhm) }} Ω</FactRow>
       <template v-if="circuit">
-        <div>
-          <dt>Volts at full sine</dt>
-          <dd>{{ figure(circuit.volts, 2) }} V</dd>
-        </div>
-        <div>
-          <dt>Power out</dt>
-          <dd>{{ figure(circuit.watts, 2) }} W</dd>
-        </div>
+        <FactRow label="Volts at full sine">{{ figure(circuit.volts, 2) }} V</FactRow>
+        <FactRow label="Power out">{{ figure(circuit.watts, 2) }} W</FactRow>
       </template>
-      <div v-for="row in output.power" :key="row.ohm">
-        <dt>Rated at {{ short(row.ohm) }} Ω</dt>
-        <dd>{{ short(row.watts) }} W</dd>
-      </div>
-      <div>
-        <dt>Listens to</dt>
-        <dd>{{ inputText }}</dd>
-      </div>
+      <FactRow v-for="row in output.power" :key="row.ohm" :label="`Rated at ${short(row.ohm)} Ω`"
+        >{{ short(row.watts) }} W</FactRow
+      >
+      <FactRow label="Listens to">{{ inputText }}</FactRow>
     </dl>
     <fieldset v-if="joinings.length" class="ways">
       <legend>Joined</legend>

@@ -7,6 +7,7 @@ import PickField from '../../fields/PickField.vue';
 import ThereField from '../../fields/ThereField.vue';
 import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
+import FactRow from '../../app/facts/FactRow.vue';
 
 /** One source: what it listens to, what its outputs go by, whether it is new. */
 const props = defineProps<{ block: SourceBlock }>();
@@ -32,29 +33,14 @@ const INPUTS = { '': 'as planned', line: 'line leads', speaker: 'speaker outputs
       <span class="tag">{{ tag(block.gear) }}</span> {{ item.name }}
     </h2>
     <dl>
-      <div>
-        <dt>Sound at full output</dt>
-        <dd>{{ figure(watts, 1) }} W</dd>
-      </div>
-      <div>
-        <dt>Outputs</dt>
-        <dd>{{ OUTPUT_MARKS[item.bank.marks] }}</dd>
-      </div>
-      <div v-if="item.bank.bridge">
-        <dt>Bridged</dt>
-        <dd>
-          {{ item.bank.bridge.power.map((r) => `${short(r.watts)} W at ${short(r.ohm)} Ω`).join(', ') }};
-          {{ short(item.bank.bridge.minOhm) }} Ω least
-        </dd>
-      </div>
-      <div v-else>
-        <dt>Bridged</dt>
-        <dd>not allowed by its maker</dd>
-      </div>
-      <div>
-        <dt>Filters</dt>
-        <dd>{{ item.bank.filters ? 'yes, by pairs' : 'none' }}</dd>
-      </div>
+      <FactRow label="Sound at full output">{{ figure(watts, 1) }} W</FactRow>
+      <FactRow label="Outputs">{{ OUTPUT_MARKS[item.bank.marks] }}</FactRow>
+      <FactRow v-if="item.bank.bridge" label="Bridged"
+        >{{ item.bank.bridge.power.map((r) => `${short(r.watts)} W at ${short(r.ohm)} Ω`).join(', ') }};
+        {{ short(item.bank.bridge.minOhm) }} Ω least</FactRow
+      >
+      <FactRow v-else label="Bridged">not allowed by its maker</FactRow>
+      <FactRow label="Filters">{{ item.bank.filters ? 'yes, by pairs' : 'none' }}</FactRow>
     </dl>
     <div v-if="item.kind === 'amplifier'">
       <PickField

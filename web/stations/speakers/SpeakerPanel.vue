@@ -14,6 +14,7 @@ import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
 import { speakersAfter } from '#core/what-if';
 import PickField from '../../fields/PickField.vue';
+import FactRow from '../../app/facts/FactRow.vue';
 
 /** One speaker: what it gets, what its lead goes by, and every output it could be on with what would come of it. */
 const props = defineProps<{
@@ -90,26 +91,17 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
       <span class="tag">{{ tag(speaker.id) }}</span> {{ speaker.item.name }}
     </h2>
     <dl v-if="speaker.share && !speaker.share.circuit.refused">
-      <div>
-        <dt>Power</dt>
-        <dd data-figure="watts">{{ figure(speaker.share.watts, 2) }} W</dd>
-      </div>
-      <div>
-        <dt>% of RMS</dt>
-        <dd>{{ figure(speaker.share.rmsRatio * 100, 0) }} % of {{ short(speaker.item.rmsWatts) }} W</dd>
-      </div>
-      <div>
-        <dt>Share of channel power</dt>
-        <dd>{{ figure(speaker.share.share * 100, 1) }} %</dd>
-      </div>
-      <div v-if="speaker.share.level">
-        <dt>At the ears, {{ heard?.listener }}</dt>
-        <dd>{{ figure(speaker.share.level, 1) }} dB at {{ figure(speaker.share.metres!, 2) }} m</dd>
-      </div>
-      <div>
-        <dt>Lead, out and back</dt>
-        <dd>{{ figure(speaker.share.leadOhm, 3) }} Ω, {{ figure(speaker.share.leadLossDb, 2) }} dB</dd>
-      </div>
+      <FactRow label="Power" name="watts">{{ figure(speaker.share.watts, 2) }} W</FactRow>
+      <FactRow label="% of RMS"
+        >{{ figure(speaker.share.rmsRatio * 100, 0) }} % of {{ short(speaker.item.rmsWatts) }} W</FactRow
+      >
+      <FactRow label="Share of channel power">{{ figure(speaker.share.share * 100, 1) }} %</FactRow>
+      <FactRow v-if="speaker.share.level" :label="`At the ears, ${heard?.listener}`"
+        >{{ figure(speaker.share.level, 1) }} dB at {{ figure(speaker.share.metres!, 2) }} m</FactRow
+      >
+      <FactRow label="Lead, out and back"
+        >{{ figure(speaker.share.leadOhm, 3) }} Ω, {{ figure(speaker.share.leadLossDb, 2) }} dB</FactRow
+      >
     </dl>
     <fieldset v-if="speaker.item.coils.length > 1 && speaker.share" class="ways">
       <legend>Dual voice coils (DVC)</legend>

@@ -150,6 +150,7 @@ function addZone(): void {
   gap: var(--space-3);
 }
 .zone-form .btn {
+  flex: none;
   white-space: nowrap;
 }
 .hearing {

@@ -7,6 +7,7 @@ import TextField from '../../fields/TextField.vue';
 import { useSheet } from '../../app/sheet';
 import PickField from '../../fields/PickField.vue';
 import TickField from '../../fields/TickField.vue';
+import FactRow from '../../app/facts/FactRow.vue';
 
 /** One zone: who listens, how it is turned, which speakers belong to it. */
 const props = defineProps<{ id: string }>();
@@ -65,14 +66,8 @@ const otherZone = (speaker: string) => {
       />
     </div>
     <dl v-if="heard?.level !== undefined">
-      <div>
-        <dt>All together, {{ heard.listener }}</dt>
-        <dd>{{ figure(heard.level, 1) }} dB</dd>
-      </div>
-      <div>
-        <dt>Spread</dt>
-        <dd>{{ figure(heard.spreadDb!, 1) }} dB</dd>
-      </div>
+      <FactRow :label="`All together, ${heard.listener}`">{{ figure(heard.level, 1) }} dB</FactRow>
+      <FactRow label="Spread">{{ figure(heard.spreadDb!, 1) }} dB</FactRow>
     </dl>
     <fieldset>
       <legend>Speakers of this zone</legend>

@@ -3,14 +3,15 @@ import { ref, useId } from 'vue';
 import type { Formula } from '#core/power/index';
 import { cite } from '#core/tables/source';
 
-/** A figure that opens to the formula it comes from, with the numbers put in. */
-defineProps<{ label: string; formula: Formula | undefined; name: string }>();
+/** One fact of a list; a figure whose formula is known opens to it, with the numbers put in. */
+defineOptions({ inheritAttrs: false });
+defineProps<{ label: string; formula?: Formula | undefined; name?: string }>();
 const open = ref(false);
 const id = useId();
 </script>
 
 <template>
-  <div :data-row="name">
+  <div v-bind="$attrs" :data-row="name">
     <dt>{{ label }}</dt>
     <dd :data-figure="name">
       <button
