@@ -2,13 +2,12 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { besideTheirs, clashes, pathWords, valueWords } from '#core/job/clash';
 import type { Clash } from '#core/document/merge';
-import { bySeverity, findingBasis, type Finding, type Subject } from '#core/findings/finding';
+import { findingBasis, type Finding, type Subject } from '#core/findings/finding';
 import type { Job } from '#core/job/job';
 import { applyAll, describe, readEdit, undoOf, upgradeEdit, type Operation } from '#core/job/operations';
 import { overrule as overruled, type OverruleKind } from '#core/job/parts/overrules';
-import { planner, type Plan } from '#core/plan';
 import { AwayError, RefusedError, api, isForNow, newId, type StoredJob } from '../api';
-import { searches } from '../workers';
+import { planOfShown } from './plan-shown';
 import { isTyping, onLanded, type Landed } from './live';
 import {
   asideOf,
@@ -23,8 +22,6 @@ import {
   type KeptEdits,
   type SentEdits,
 } from './kept-edits';
-import { isDayFinding, planOf } from '#core/shown';
-import type { Ledger } from '#core/ledger';
 import { contentHash } from '#core/document/hash';
 import { overruleKey, whyNot } from '#core/document/overrule';
 import { OperationError } from '#core/document/fault';
@@ -46,31 +43,17 @@ interface Step {
   readonly forward: Operation;
 }
 
-const EMPTY_VIEW = { bounds: [0, 0, 1, 1], strokes: [] } satisfies Job['craft']['pattern']['drawing']['side'];
-
-/** The job without its line work, which the planner does not look at and most of the document is. */
-export function withoutDrawing(job: Job): Job {
-  const pattern = { ...job.craft.pattern, drawing: { side: EMPTY_VIEW, top: EMPTY_VIEW } };
-  return { ...job, craft: { ...job.craft, pattern } };
-}
-
 const SAVE_AFTER_MS = 250;
-/** A day takes thirty milliseconds: it is simulated when the hands rest. */
-const DAY_AFTER_MS = 150;
 const RETRY_MS = 2500;
 
 /** The job on the sheet: its document, its plan, what can be undone, what is saved. */
 export const useJob = defineStore('job', () => {
-  const job = shallowRef<Job>();
-  const plan = shallowRef<Plan>();
-  const was = shallowRef<Ledger>();
-  /** Those of the plan at once, those of the day as soon as it has been simulated; till then the last ones stand. */
-  const findings = shallowRef<readonly Finding<Operation>[]>([]);
+  const planning = planOfShown();
+  const { job, plan, was, findings, failure, wholePlan } = planning;
   const past = shallowRef<Step[]>([]);
   const future = shallowRef<Step[]>([]);
   const save = shallowRef<SaveState>({ is: 'saved', at: undefined });
   const selected = ref<Subject>();
-  const failure = ref<string>();
   const said = ref('');
   /** Why the last edit was refused; gone with the next that is taken. */
   const wrong = ref<string>();
@@ -93,53 +76,10 @@ export const useJob = defineStore('job', () => {
   /** Edits that this device has not yet put by, so that closing the page would lose them. */
   const unkept = ref(0);
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let dayTimer: ReturnType<typeof setTimeout> | undefined;
-  let planned = 0;
-  /** Keeps what an edit does not touch, so that only what changed is painted anew. */
-  let planFor = planner();
 
   function replan(keepWas: boolean): void {
-    const turn = ++planned;
-    const current = latest!;
-    try {
-      // A sealed job shows what was computed that day.
-      const next = current.seal ? planOf(current) : planFor(current);
-      if (!keepWas) was.value = plan.value?.ledger;
-      job.value = current;
-      plan.value = next;
-      failure.value = undefined;
-      findings.value = current.seal
-        ? next.findings
-        : bySeverity([...next.findings, ...findings.value.filter(isDayFinding)]);
-      clearTimeout(dayTimer);
-      if (!current.seal) dayTimer = setTimeout(() => void judgeDay(turn), DAY_AFTER_MS);
-      if (selected.value?.kind === 'gear' && !current.gear[selected.value.id]) selected.value = undefined;
-    } catch (error) {
-      failure.value = `its plan could not be calculated: ${error instanceof Error ? error.message : String(error)}`;
-    }
-  }
-
-  async function judgeDay(turn: number): Promise<void> {
-    try {
-      const whole = await searches().findings(withoutDrawing(job.value!), plan.value!);
-      if (turn === planned) findings.value = whole;
-    } catch (error) {
-      if (turn !== planned) return;
-      failure.value = `its day could not be calculated: ${error instanceof Error ? error.message : String(error)}`;
-    }
-  }
-  /**
-   * The plan of what is shown with every finding, its day's too: what is sealed must not wait for the hands to rest.
-   * Undefined when the job was left meanwhile.
-   */
-  async function wholePlan(): Promise<Plan | undefined> {
-    while (job.value && plan.value) {
-      const whole = plan.value;
-      const findings = await searches().findings(withoutDrawing(job.value), whole);
-      // An edit made meanwhile has its own.
-      if (plan.value === whole) return { ...whole, findings };
-    }
-    return undefined;
+    planning.show(latest!, keepWas);
+    if (selected.value?.kind === 'gear' && !latest!.gear[selected.value.id]) selected.value = undefined;
   }
 
   async function open(id: string): Promise<void> {
@@ -213,14 +153,10 @@ export const useJob = defineStore('job', () => {
 
   function reset(): void {
     clearTimeout(timer);
-    // A day still being simulated is no longer wanted.
-    planned++;
-    clearTimeout(dayTimer);
-    latest = job.value = plan.value = was.value = undefined;
-    planFor = planner();
-    findings.value = [];
+    planning.clear();
+    latest = undefined;
     past.value = future.value = [];
-    selected.value = failure.value = wrong.value = undefined;
+    selected.value = wrong.value = undefined;
     save.value = { is: 'saved', at: undefined };
     waiting = [];
     single = 0;

@@ -1,7 +1,7 @@
 import { ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue';
 import { otherJob, type DayPlan, type Versus } from '#core/power/index';
 import { useSheet } from '../../app/sheet';
-import { withoutDrawing } from '../../stores/job';
+import { withoutDrawing } from '../../stores/plan-shown';
 import { useLibrary } from '../../stores/library';
 import { searches } from '../../workers';
 

@@ -10,7 +10,7 @@ import { short as shortFigure } from '#core/units/figures';
 import OverruleNote from '../../app/OverruleNote.vue';
 import { useSheet } from '../../app/sheet';
 import { gaugeText, lengthText } from '../../app/units';
-import { withoutDrawing } from '../../stores/job';
+import { withoutDrawing } from '../../stores/plan-shown';
 import { searches } from '../../workers';
 import { coversText } from './covers-text';
 import NeckView from './NeckView.vue';
