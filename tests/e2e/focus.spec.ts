@@ -45,6 +45,11 @@ test('the keyboard never loses its place', async ({ board: page, server }) => {
   await page.locator('[data-feed]').first().press('Enter');
   await press(page, button(/^Fit the/), gone(page.getByRole('button', { name: /^Fit the/ })));
   await page.locator('[data-part=supply]').press('Enter');
+  // The sheet is drawn anew, and the same plate still has the keyboard.
+  await expect(page.locator('[data-part=supply]')).toBeFocused();
+  await page.locator('[data-part=turnOn]').press('Enter');
+  await expect(page.locator('[data-part=turnOn]')).toBeFocused();
+  await page.locator('[data-part=supply]').press('Enter');
   await press(page, button('Add a battery'), () => expect(button(/^Join /)).toBeVisible());
   await press(page, button(/^Join /), gone(page.getByRole('button', { name: /^Join / })));
   await page.locator('[data-part=supply]').press('Enter');

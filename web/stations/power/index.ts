@@ -5,5 +5,6 @@ export const power: StationFace = {
   number: 5,
   view: () => import('./PowerStation.vue'),
   selects: ['feed', 'gear', 'battery', 'tie', 'existing'],
-  isBegun: ({ job }) => Object.keys(job.feeds).length > 0,
+  isBegun: ({ job: { feeds, overrules } }) =>
+    [feeds, overrules.gauge, overrules.fuse].some((part) => Object.keys(part).length > 0),
 };
