@@ -1,3 +1,4 @@
+import { upgradePlan } from './plan-upgrade';
 import { readFileSync } from 'node:fs';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
@@ -560,6 +561,12 @@ test('a tourer really sealed by planner 0.6.0 keeps every figure, in the words o
     });
   expect(shown.overrules).toEqual(kept.overrules);
   expect(shown.ledger).toEqual(kept.ledger);
+  const worst = { amps: 'idleFull', drop: 'cruiseFull' } as const;
+  const power = {
+    ...kept.power,
+    feeds: { ...kept.power.feeds, amp: { ...kept.power.feeds['amp']!, there: true, worst } },
+  };
+  expect(upgradePlan({ ...kept, power }).power.feeds['amp']).toMatchObject({ there: true, worst });
 });
 
 test('a launch really sealed by planner 0.4.0 shows what it showed that day', () => {

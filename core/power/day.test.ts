@@ -268,6 +268,12 @@ describe('key off', () => {
 });
 
 describe('turn-on', () => {
+  test('what the switched source carries: the head unit’s lead, and the amplifiers that it turns on itself', () => {
+    // By hand: 50 mA of the head unit’s lead alone; with the amplifier’s 50 mA on it, 100 mA, and none on the turn-on lead.
+    expect(planTurnOn(TOURER_JOB)).toMatchObject({ switchedA: 0.05, neededA: 0.05, turnedOnA: 0.05 });
+    const job = after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { wake: 'switched' } });
+    expect(planTurnOn(job)).toMatchObject({ switchedA: 0.1, neededA: 0, turnedOn: [], turnedOnA: 0 });
+  });
   test('a relay takes its coil from the head unit and wakes the others itself', () => {
     const job = after(
       TOURER_JOB,

@@ -61,8 +61,8 @@ test.each<[string, Station, Operation[]]>([
     [{ op: 'addGear', id: 'a', item: amplifier, place: null }, overrule('fuse', 'a', 30)],
   ],
 ])('%s begins %s', (_, station, operations) => {
-  expect(marks(edited(...operations))[station]).not.toBe('empty');
-  expect(marks(fresh())[station]).toBe('empty');
+  const face = FACES[station];
+  expect([face.isBegun(seen(edited(...operations))), face.isBegun(seen(fresh()))]).toEqual([true, false]);
 });
 
 test('what is found decides once a station is begun: stops, then cautions, then nothing', () => {
