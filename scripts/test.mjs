@@ -1,5 +1,5 @@
 // Everything that must hold, from set-up to browser; ends with the line "N passed, N failed".
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { delimiter, join } from 'node:path';
 import { ROOT, ensureBuild, ensureDependencies, run } from './setup.mjs';
@@ -41,11 +41,20 @@ function count(name, good, bad) {
 }
 
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name);
-const check = (name, command, args) => {
-  console.log(`\n— ${name}`);
-  const ok = run(command, args) === 0;
-  count(name, ok ? 1 : 0, ok ? 0 : 1);
-};
+/** What it prints is kept together, since others run beside it. */
+const check = (name, command, args) =>
+  new Promise((done) => {
+    const printed = [];
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => printed.push(chunk));
+    child.on('error', (error) => printed.push(Buffer.from(`${error.message}\n`)));
+    child.on('close', (code) => {
+      console.log(`\n— ${name}`);
+      process.stdout.write(Buffer.concat(printed));
+      count(name, code === 0 ? 1 : 0, code === 0 ? 0 : 1);
+      done();
+    });
+  });
 
 /** A runner that writes its tally as JSON; one that dies before it does counts as a failure. */
 function suite(name, command, args, env, file, read) {
@@ -68,11 +77,15 @@ try {
 }
 const results = join(ROOT, 'test-results');
 mkdirSync(results, { recursive: true });
-check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-check('lint', bin('eslint'), ['.']);
-check('types', bin('vue-tsc'), ['-b']);
-check('import walls', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...SOURCES]);
-check('dead code', bin('knip'), ['--no-progress']);
+await Promise.all([
+  check('lint', bin('eslint'), ['.']),
+  (async () => {
+    await check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+    await check('types', bin('vue-tsc'), ['-b']);
+    await check('import walls', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...SOURCES]);
+    await check('dead code', bin('knip'), ['--no-progress']);
+  })(),
+]);
 const jestFile = join(ROOT, 'dist', 'jest.json');
 suite(
   'unit, reference and durability tests',

@@ -47,6 +47,8 @@ export const build = chapter({
       fused: Seen['fused'],
       isolation: Seen['isolation'],
     ) => planWork({ job, runs, splices, tags, fused, isolation }),
+    // The steps are made of it, and those are compared.
+    false,
   ),
   minutes: made([], (_, plan: BuildPlan) => minutesByPhase(plan)),
   proposals: made([], (_, work: Work) => minuteProposals(work)),

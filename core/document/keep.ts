@@ -1,14 +1,18 @@
 /**
  * Makes something again only when one of its reads is another one than last time. What comes out equal to the last
  * answer is the last answer, whole or in its larger parts, so that whatever reads it in turn need not be made again
- * either. Answers are never changed in place by whoever gets them.
+ * either. Answers are never changed in place by whoever gets them. What only one other thing is made of need not be
+ * `compared`: the answer to that is.
  */
-export function keep<Reads extends readonly unknown[], T>(make: (...reads: Reads) => T): (...reads: Reads) => T {
+export function keep<Reads extends readonly unknown[], T>(
+  make: (...reads: Reads) => T,
+  compared = true,
+): (...reads: Reads) => T {
   let last: { readonly reads: Reads; readonly made: T } | undefined;
   return (...reads) => {
     if (last?.reads.every((read, i) => read === reads[i])) return last.made;
     const made = make(...reads);
-    last = { reads, made: last ? shared(last.made, made) : made };
+    last = { reads, made: last && compared ? shared(last.made, made) : made };
     return last.made;
   };
 }

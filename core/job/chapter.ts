@@ -43,11 +43,14 @@ export interface Made<Given extends readonly unknown[], T> {
   readonly reads: readonly JobPart[];
   /** A function of these alone. */
   readonly make: (job: Job, ...given: Given) => T;
+  /** Held against the last answer, so that what is equal stays the same. */
+  readonly compared: boolean;
 }
 export const made = <Given extends readonly unknown[], T>(
   reads: readonly JobPart[],
   make: Made<Given, T>['make'],
-): Made<Given, T> => ({ reads, make });
+  compared = true,
+): Made<Given, T> => ({ reads, make, compared });
 
 /** What every chapter has beside what it makes. */
 export interface Chapter {
@@ -80,7 +83,7 @@ export function keeper(onMake?: (name: string) => void): Keeper {
   return (what, job, ...given) => {
     const { reads, make } = what;
     let ask = kept.get(what);
-    if (!ask) kept.set(what, (ask = keep(() => asked())));
+    if (!ask) kept.set(what, (ask = keep(() => asked(), what.compared)));
     asked = () => {
       onMake?.(names.get(what) ?? 'plan');
       return make(narrowed(job, reads), ...given);

@@ -37,66 +37,93 @@ export function solveDesign(tree: Tree, branches: readonly Branch[]): readonly S
 }
 
 /** These branches solved in some states, at the sizes they have now; undefined where the volts collapse. */
-export const solveCases = (
+export function solveCases(
   tree: Tree,
   branches: readonly Branch[],
   cases: readonly FeedCase[],
-): readonly (Solved | undefined)[] => laidOut(tree, branches, cases)();
+): (Solved | undefined)[] {
+  const among = branches.map(({ gear }) => gear).join();
+  return cases.map(({ engine, draw }) => {
+    const level = levelOf(tree, branches, among, draw);
+    let solve = level.engines.get(engine);
+    if (!solve) level.engines.set(engine, (solve = solver(level, supplyNetwork(tree.job, engine, level.on))));
+    return solve();
+  });
+}
 
-type Solver = () => readonly (Solved | undefined)[];
-const layouts = new WeakMap<Tree, Map<string, Solver>>();
+/** Branches at one level of listening: the same gear is there whatever the engine does. */
+interface Level {
+  readonly on: ReturnType<typeof gearOn>;
+  /** The sizes there are now, in a word. */
+  readonly sizes: () => string;
+  /** Brings what is laid out to them: from one size to the next only ohms change. */
+  readonly set: () => void;
+  readonly engines: Map<FeedCase['engine'], () => Solved | undefined>;
+}
+const levels = new WeakMap<Tree, Map<string, Level>>();
 
-/** Sizes whose solutions are kept with a layout: the search comes back to many, and so does undo. */
-const MOST_SIZES = 64;
+/** Laid out once for a tree, and kept with it. */
+function levelOf(tree: Tree, branches: readonly Branch[], among: string, draw: FeedCase['draw']): Level {
+  let known = levels.get(tree);
+  if (!known) levels.set(tree, (known = new Map<string, Level>()));
+  const key = `${draw} ${among}`;
+  let level = known.get(key);
+  if (!level) known.set(key, (level = layLevel(tree, branches, draw)));
+  return level;
+}
 
-/** Branches in some states, laid out once: from one size to the next only ohms change. */
-function laidOut(tree: Tree, branches: readonly Branch[], cases: readonly FeedCase[]): Solver {
-  let known = layouts.get(tree);
-  if (!known) layouts.set(tree, (known = new Map<string, Solver>()));
-  const key = `${cases.map(({ id }) => id).join()} ${branches.map(({ gear }) => gear).join()}`;
-  const there = known.get(key);
-  if (there) return there;
-  // The same gear is there whatever the engine does: it is put together once a level of listening.
-  const loads = new Map(cases.map(({ draw }) => [draw, gearOn(tree, branches, draw)]));
-  const networks = cases.map(({ engine, draw }) => supplyNetwork(tree.job, engine, loads.get(draw)!));
+function layLevel(tree: Tree, branches: readonly Branch[], draw: FeedCase['draw']): Level {
+  const on = gearOn(tree, branches, draw);
   const named = new Map<string, Resistor[]>();
-  const gather = ({ resistors, conversions = [] }: Network): void => {
+  const gather = ({ resistors, conversions = [] }: Pick<Network, 'resistors' | 'conversions'>): void => {
     for (const resistor of resistors) named.set(resistor.name, [...(named.get(resistor.name) ?? []), resistor]);
     for (const { output } of conversions) gather(output);
   };
-  networks.forEach(gather);
+  for (const battery of Object.keys(tree.job.craft.batteries)) gather(on(battery));
   const set = (parts: readonly Resistor[]) => {
     for (const { name, ohm } of parts) for (const resistor of named.get(name) ?? []) resistor.ohm = ohm;
   };
   const sized = [...tree.branches.values()].filter((branch) => !branch.there && named.has(`${branch.gear}/out`));
   const common = tree.common && !tree.common.pinned && named.has('common') ? tree.common : undefined;
   const now = new Map<Branch | CommonBranch, Gauge>([...sized, ...(common ? [common] : [])].map((b) => [b, b.gauge]));
-  const solvers = networks.map(layOut);
-  const solved = new Map<string, ReturnType<Solver>>();
-  const solve = () => {
-    let sizes: string = common ? common.gauge : '';
-    for (const { gauge } of sized) sizes += ` ${gauge}`;
-    const found = solved.get(sizes);
-    if (found) return found;
-    for (const branch of sized)
-      if (now.get(branch) !== branch.gauge) {
-        now.set(branch, branch.gauge);
-        set(lumped(branch, resistorsOf(tree, branch)));
+  return {
+    on,
+    sizes: () => {
+      let sizes: string = common ? common.gauge : '';
+      for (const { gauge } of sized) sizes += ` ${gauge}`;
+      return sizes;
+    },
+    set: () => {
+      for (const branch of sized)
+        if (now.get(branch) !== branch.gauge) {
+          now.set(branch, branch.gauge);
+          set(lumped(branch, resistorsOf(tree, branch)));
+        }
+      if (common && now.get(common) !== common.gauge) {
+        now.set(common, common.gauge);
+        set(commonResistors(tree, common));
       }
-    if (common && now.get(common) !== common.gauge) {
-      now.set(common, common.gauge);
-      set(commonResistors(tree, common));
-    }
-    const made = solvers.map((solver) => {
-      const solution = solver();
-      return solution.state === 'solved' ? solution : undefined;
-    });
-    if (solved.size === MOST_SIZES) solved.clear();
-    solved.set(sizes, made);
-    return made;
+    },
+    engines: new Map(),
   };
-  known.set(key, solve);
-  return solve;
+}
+
+/** Sizes whose solutions are kept: the search comes back to many, and so does undo. */
+const MOST_SIZES = 64;
+
+function solver(level: Level, network: Network): () => Solved | undefined {
+  const solve = layOut(network);
+  const known = new Map<string, Solved | undefined>();
+  return () => {
+    const sizes = level.sizes();
+    if (known.has(sizes)) return known.get(sizes);
+    level.set();
+    const solution = solve();
+    const solved = solution.state === 'solved' ? solution : undefined;
+    if (known.size === MOST_SIZES) known.clear();
+    known.set(sizes, solved);
+    return solved;
+  };
 }
 
 /** Volts of a branch where it begins and at its gear: from its battery's posts, or its converter's outlet. */
