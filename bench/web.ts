@@ -20,21 +20,22 @@ function firstViewKilobytes(): number {
     .reduce((sum, f) => sum + gzipSync(readFileSync(join(web, f))).length / 1000, 0);
 }
 
-/** One edit made on the sheet: a value picked in a field, or something pressed. */
-interface Act {
-  readonly at: string;
-  readonly value?: string;
-}
+/** One edit made on the sheet: a value picked in the field of a label, or something pressed. */
+type Act = { readonly label: string; readonly value: string } | { readonly at: string };
 
 /** From an edit made to the frame that shows what came of it, measured inside the page. */
 async function editToRepaint(page: Page, act: Act): Promise<number> {
-  return page.evaluate(async ({ at, value }) => {
-    const field = document.querySelector<HTMLElement>(at)!;
+  return page.evaluate(async (what) => {
+    const field = (
+      'at' in what
+        ? document.querySelector(what.at)
+        : [...document.querySelectorAll('label')].find(({ textContent }) => textContent.trim() === what.label)!.control
+    ) as HTMLElement;
     const sheet = document.querySelector('.shell')!;
     const before = sheet.textContent;
     const begun = performance.now();
-    if (value !== undefined && field instanceof HTMLSelectElement) {
-      field.value = value;
+    if ('value' in what) {
+      (field as HTMLSelectElement).value = what.value;
       field.dispatchEvent(new Event('change', { bubbles: true }));
     } else field.click();
     while (sheet.textContent === before) await new Promise(requestAnimationFrame);
@@ -43,20 +44,21 @@ async function editToRepaint(page: Page, act: Act): Promise<number> {
   }, act);
 }
 
+const GAUGE = 'Gauge, out and back';
 /** Where edits are timed: what is opened first, and the edits made in turn. */
 const SHEETS: Record<string, { readonly open: string; readonly acts: readonly Act[] }> = {
   power: {
     open: '[data-feed=amp]',
     acts: [
-      { at: '#gauge', value: '6' },
-      { at: '#gauge', value: '4' },
+      { label: GAUGE, value: '6' },
+      { label: GAUGE, value: '4' },
     ],
   },
   routing: {
     open: '[data-run="speaker:amp>pannier-left"]',
     acts: [
-      { at: '#lead', value: '12' },
-      { at: '#lead', value: '10' },
+      { label: 'Lead gauge', value: '12' },
+      { label: 'Lead gauge', value: '10' },
     ],
   },
   speakers: { open: '[data-speaker="pannier-left"]', acts: [{ at: '.inspector .option:not(.now)' }] },
@@ -66,12 +68,11 @@ const SHEETS: Record<string, { readonly open: string; readonly acts: readonly Ac
 async function tenthEdit(page: Page, url: string): Promise<number> {
   await page.goto(`${url}/jobs/tourer-four-speakers/power`);
   await page.locator('[data-feed=amp]').click();
-  for (let i = 0; i < 9; i++) await editToRepaint(page, { at: '#gauge', value: i % 2 ? '4' : '6' });
-  return page.evaluate(() => {
-    const select = document.querySelector<HTMLSelectElement>('#gauge')!;
+  for (let i = 0; i < 9; i++) await editToRepaint(page, { label: GAUGE, value: i % 2 ? '4' : '6' });
+  return page.getByLabel(GAUGE).evaluate((field) => {
     const begun = performance.now();
-    select.value = '4';
-    select.dispatchEvent(new Event('change', { bubbles: true }));
+    (field as HTMLSelectElement).value = '4';
+    field.dispatchEvent(new Event('change', { bubbles: true }));
     return performance.now() - begun;
   });
 }
