@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { roughWidth } from './text-width';
 
 /** A line of words that never leaves the room it has, px: drawn closer when it is a little long, cut when it is more. */
 const props = defineProps<{ words: string; room: number }>();
@@ -13,7 +14,8 @@ async function fit(): Promise<void> {
   shown.value = props.words;
   length.value = undefined;
   await nextTick();
-  const full = line.value?.getComputedTextLength() ?? 0;
+  if (!line.value || roughWidth(line.value, props.words) <= props.room) return;
+  const full = line.value.getComputedTextLength();
   if (full <= props.room) return;
   if (full * CLOSEST > props.room) {
     const letters = Math.floor((props.words.length * props.room) / (full * CLOSEST)) - 1;
