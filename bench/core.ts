@@ -109,12 +109,14 @@ function tenEdits(
   const feed = heaviestFeed(power)!.gear;
   const step = build.steps[1]!.id;
   const [battery] = Object.keys(job.craft.batteries);
-  const [amplifier] = gear.find(([, { item }]) => item.kind === 'amplifier')!;
+  // What drives the speakers; the heaviest job may have no amplifier.
+  const sources = gear.filter(([, { item }]) => item.kind === 'amplifier' || item.kind === 'headUnit');
+  const [source, driving] = sources.find(([, { item }]) => item.kind === 'amplifier') ?? sources[0]!;
   const [speaker, { item }] = gear.find(([, g]) => g.item.kind === 'speaker' && g.place !== null)!;
   const [channel, wiring] = Object.entries(job.circuits)[0]!;
   const lead = runs.find(({ kind, way }) => kind === 'speaker' && way)!.id;
   const places = Object.entries(job.craft.pattern.places).flatMap(([id, { accepts }]) =>
-    accepts.includes('amplifier') ? [id] : [],
+    accepts.includes(driving.item.kind) ? [id] : [],
   );
   const set = (kind: 'gauge' | 'fuse' | 'lead' | 'minutes', subject: string, value: string | number) =>
     [{ op: 'overrule', kind, subject, value } as Operation] as const;
@@ -141,10 +143,10 @@ function tenEdits(
       [[{ op: 'wireChannel', channel, wiring: null }], [{ op: 'wireChannel', channel, wiring }]],
     ],
     [
-      'amplifier moved',
+      'source moved',
       [
-        [{ op: 'placeGear', id: amplifier, place: places[0]! }],
-        [{ op: 'placeGear', id: amplifier, place: places[1]! }],
+        [{ op: 'placeGear', id: source, place: places[0]! }],
+        [{ op: 'placeGear', id: source, place: places[1] ?? null }],
       ],
     ],
     [
