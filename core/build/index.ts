@@ -47,7 +47,7 @@ export const build = chapter({
       fused: Seen['fused'],
       isolation: Seen['isolation'],
     ) => planWork({ job, runs, splices, tags, fused, isolation }),
-    // The steps are made of it, and those are compared.
+    // Steps and proposals are made of it, and those are compared.
     false,
   ),
   minutes: made([], (_, plan: BuildPlan) => minutesByPhase(plan)),

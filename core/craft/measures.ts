@@ -1,3 +1,4 @@
+import { each } from '../document/edits';
 import { movedPath } from './path';
 import type { Vec3 } from '../units/vectors';
 import { orderedPattern } from './order';
@@ -55,8 +56,6 @@ export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
   const y = alongAxis(pattern, measures, 'y');
   const z = alongAxis(pattern, measures, 'z');
   const move = (p: Vec3): [number, number, number] => [x(p[0]), y(p[1]), z(p[2])];
-  const each = <T>(map: Record<string, T>, change: (item: T) => T) =>
-    Object.fromEntries(Object.entries(map).map(([id, item]) => [id, change(item)]));
   const view = ({ bounds: [l, b, r, t], strokes }: Pattern['drawing']['side'], up: Along) => ({
     bounds: [x(l), up(b), x(r), up(t)] as [number, number, number, number],
     strokes: strokes.map((stroke): Stroke => ({ ...stroke, d: movedPath(stroke.d, tenth(x), tenth(up)) })),

@@ -1,8 +1,8 @@
 /**
  * Makes something again only when one of its reads is another one than last time. What comes out equal to the last
  * answer is the last answer, whole or in its larger parts, so that whatever reads it in turn need not be made again
- * either. Answers are never changed in place by whoever gets them. What only one other thing is made of need not be
- * `compared`: the answer to that is.
+ * either. Answers are never changed in place by whoever gets them. What is only handed on to be made
+ * into something else need not be `compared`: the answer to that is.
  */
 export function keep<Reads extends readonly unknown[], T>(
   make: (...reads: Reads) => T,

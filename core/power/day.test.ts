@@ -254,7 +254,7 @@ describe('key off', () => {
     expect(own!.drains).toContainEqual({ gear: 'amp', what: 'never switched off', amps: 0.6 });
     expect(own!.days).toBeLessThan(1);
   });
-  test('joined leads: what is left on is the head unit and all it wakes', () => {
+  test('joined leads: what is left on is the head unit and all it turns on', () => {
     const van = jobOf('narrow-van');
     const house = planKeyOff(van).find((k) => k.battery === 'battery')!;
     expect(house.leftOnHours).toBeCloseTo((200 * 0.8) / (1.1 + house.amps + house.selfA), 6);
@@ -274,7 +274,7 @@ describe('turn-on', () => {
     const job = after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { wake: 'switched' } });
     expect(planTurnOn(job)).toMatchObject({ switchedA: 0.1, neededA: 0, turnedOn: [], turnedOnA: 0 });
   });
-  test('a relay takes its coil from the head unit and wakes the others itself', () => {
+  test('a relay takes its coil from the head unit and turns the others on itself', () => {
     const job = after(
       TOURER_JOB,
       { op: 'addGear', id: 'relay', item: shelfItem('latch-30'), place: 'batterySide' },

@@ -12,7 +12,7 @@ export interface TurnOnPlan {
   /** Load on the head unit's turn-on lead: the amplifiers themselves, or what stands between. */
   readonly neededA: number;
   readonly availableA: number;
-  /** Amplifiers turned on by the head unit, and what they ask together. */
+  /** Amplifiers turned on by the head unit, and what they draw together on its turn-on lead. */
   readonly turnedOn: readonly string[];
   readonly turnedOnA: number;
   /** Relay or module between, and the most it passes to them. */
@@ -97,9 +97,9 @@ export function planTurnOn(job: Job): TurnOnPlan {
   const head = leadHeadUnit(job);
   const item = head === undefined ? undefined : job.gear[head]!.item;
   const amplifiers = sourcesOf(job).flatMap(([id, amp]) => (amp.kind === 'amplifier' ? [{ id, amp }] : []));
-  const by = (what: TurnedOnBy) => amplifiers.filter(({ id }) => turnedOnBy(job, id) === what);
+  const amplifiersBy = (what: TurnedOnBy) => amplifiers.filter(({ id }) => turnedOnBy(job, id) === what);
   const asked = (list: typeof amplifiers) => list.reduce((sum, { amp }) => sum + amp.remoteInA, 0);
-  const turnedOn = by('head');
+  const turnedOn = amplifiersBy('head');
   const placed = job.turnOn.through === null ? undefined : job.gear[job.turnOn.through];
   const between = placed?.there === 'bypassed' ? undefined : placed?.item;
   const through =
@@ -115,7 +115,8 @@ export function planTurnOn(job: Job): TurnOnPlan {
       if (there === 'bypassed' || id === through?.gear || triggerOf(job, id) !== by) return sum;
       return sum + (gear.kind === 'relay' ? gear.coilA : gear.kind === 'switchModule' ? gear.triggerA : 0);
     }, 0);
-  const switchedA = (job.turnOn.joined ? 0 : heads * SWITCHED_LEAD_A) + asked(by('switched')) + triggered('switched');
+  const switchedA =
+    (job.turnOn.joined ? 0 : heads * SWITCHED_LEAD_A) + asked(amplifiersBy('switched')) + triggered('switched');
   const candidates = switchedSources(job, switchedA);
   return {
     head,

@@ -1,3 +1,4 @@
+import { each } from '../document/edits';
 import { upgradeGear } from '../gear/gear';
 import { NO_FEED_CHOICE } from '../job/parts/feeds';
 import { FIRST_BATTERY } from '../job/supply';
@@ -26,9 +27,6 @@ export function upgradePower(made: Made, from: number): Made {
   return now;
 }
 
-const each = <T, U>(map: Readonly<Record<string, T>>, change: (item: T) => U): Record<string, U> =>
-  Object.fromEntries(Object.entries(map).map(([id, item]) => [id, change(item)]));
-
 function inTheseWords(now: Made): Made {
   const { woken, wokenA, ...turnOn } = now.turnOn as Partial<OldTurnOn> & TurnOnPlan;
   return {
@@ -55,7 +53,9 @@ function withWorstStates(now: Made): Made {
     power: {
       ...power,
       // Its first plans had the watts of what draws with the speakers alone.
-      audioWatts: (power as Partial<PowerPlan>).audioWatts ?? each(power.feeds, ({ audioWatts }) => audioWatts),
+      audioWatts:
+        (power as Partial<PowerPlan>).audioWatts ??
+        Object.fromEntries(Object.values(power.feeds).map(({ gear, audioWatts }) => [gear, audioWatts])),
       feeds: each(power.feeds, (feed) => ({
         ...feed,
         item: upgradeGear(feed.item) as Feed['item'],

@@ -48,8 +48,8 @@ export const torqueShown = (system: UnitSystem, newtonMetres: number): string =>
       : `${figure(newtonMetres / NM_PER_FOOT_POUND, 1)} ft·lb`;
 
 /**
- * Words with their lengths and torques in the units of the person. Tools and fasteners are bought by their own size: where words
- * may name one, `least` is the shortest length, mm, that is told in inches.
+ * Words with their lengths and torques in the units of the person. Tools and fasteners are bought by their own size:
+ * where words may name one, `least` is the shortest length, mm, that is told in inches.
  */
 export const wordsShown = (system: UnitSystem, words: string, least = 0): string =>
   system === 'inch'

@@ -114,9 +114,9 @@ export function makeApp({ jobs, library, photos, changes, log, web, run = runHer
     const { find, id, limit } = checked(ListingQuery, req.query);
     res.json(
       await jobs.list({
-        ...(find === undefined ? {} : { find }),
-        ...(id === undefined ? {} : { ids: [id].flat() }),
-        ...(limit === undefined ? {} : { limit: Number(limit) }),
+        find,
+        ids: id === undefined ? id : [id].flat(),
+        limit: limit === undefined ? limit : Number(limit),
       }),
     );
   });

@@ -47,6 +47,12 @@ for (const [width, height] of [
               cut: [],
               small: [],
             });
+            const wide = await page.evaluate(() =>
+              [...document.querySelectorAll<SVGTextElement>('text[data-room]')]
+                .filter((line) => line.getComputedTextLength() > Number(line.dataset['room']) + 0.5)
+                .map((line) => line.textContent),
+            );
+            expect.soft(wide, `${id} ${station} ${part ?? ''}: words that leave their room`).toEqual([]);
             views++;
           }
         }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
-import { roughWidth } from './text-width';
+import { surelyFits } from './text-width';
 
 /** A line of words that never leaves the room it has, px: drawn closer when it is a little long, cut when it is more. */
 const props = defineProps<{ words: string; room: number }>();
@@ -14,7 +14,7 @@ async function fit(): Promise<void> {
   shown.value = props.words;
   length.value = undefined;
   await nextTick();
-  if (!line.value || roughWidth(line.value, props.words) <= props.room) return;
+  if (!line.value || surelyFits(line.value, props.words, props.room)) return;
   const full = line.value.getComputedTextLength();
   if (full <= props.room) return;
   if (full * CLOSEST > props.room) {
@@ -32,7 +32,11 @@ watch(() => [props.words, props.room], fit);
 </script>
 
 <template>
-  <text ref="line" :textLength="length" :lengthAdjust="length === undefined ? undefined : 'spacingAndGlyphs'"
+  <text
+    ref="line"
+    :data-room="room"
+    :textLength="length"
+    :lengthAdjust="length === undefined ? undefined : 'spacingAndGlyphs'"
     ><title v-if="shown !== words">{{ words }}</title>{{ shown }}</text
   >
 </template>

@@ -1,16 +1,14 @@
-const fonts = new Map<string, string>();
 let pen: CanvasRenderingContext2D | null | undefined;
 
 /**
- * About how wide words are in the face of a line, px, a little more rather than less, without having the page laid out:
- * figures as wide as a nought, since they stand in columns. Infinite where that cannot be told.
+ * Whether words surely have room in the face of a line, px, without having the page laid out: figures are taken as wide
+ * as a nought, since they stand in columns, and a little is added. False where that cannot be told.
  */
-export function roughWidth(line: Element, words: string): number {
+export function surelyFits(line: Element, words: string, room: number): boolean {
   pen ??= document.createElement('canvas').getContext('2d');
-  if (!pen) return Infinity;
-  const key = line.getAttribute('class') ?? '';
-  let font = fonts.get(key);
-  if (font === undefined) fonts.set(key, (font = getComputedStyle(line).font));
-  pen.font = font;
-  return pen.measureText(words.replace(/\d/g, '0')).width * 1.03;
+  if (!pen) return false;
+  // Not its `font`, which is empty beside figures that stand in columns: a shorthand cannot say those.
+  const { fontWeight, fontSize, fontFamily } = getComputedStyle(line);
+  pen.font = `${fontWeight} ${fontSize} ${fontFamily}`;
+  return pen.measureText(words.replace(/\d/g, '0')).width * 1.03 <= room;
 }

@@ -7,6 +7,7 @@ import FactField from './FactField.vue';
 import MaybeField from './MaybeField.vue';
 import PickField from './PickField.vue';
 import TextField from './TextField.vue';
+import TickField from './TickField.vue';
 
 /** What the job says of one battery. */
 const props = defineProps<{ id: string }>();
@@ -53,14 +54,12 @@ const several = computed(() => Object.keys(job.value.craft.batteries).length > 1
       empty="not stated"
       @update:model-value="set({ mostA: $event })"
     />
-    <label class="wide"
-      ><input
-        type="checkbox"
-        :checked="battery.batterySwitch"
-        @change="set({ batterySwitch: ($event.target as HTMLInputElement).checked })"
-      />
-      it has a battery switch</label
-    >
+    <TickField
+      class="wide"
+      label="it has a battery switch"
+      :model-value="battery.batterySwitch"
+      @update:model-value="set({ batterySwitch: $event })"
+    />
     <PickField
       class="wide"
       label="Location"

@@ -32,17 +32,20 @@ export const useLibrary = defineStore('library', () => {
   let asked = 0;
   let wanted = '';
   let most = AT_ONCE;
-  const loadJobs = (): Promise<void> =>
-    attempt(jobsFailure, async () => {
-      const mine = ++asked;
-      const [words, count] = [wanted, most];
-      const found = await api.jobs(words, count + 1);
-      // An answer that was overtaken by a later question is to words that are gone.
-      if (mine !== asked) return;
-      find.value = words;
-      more.value = found.length > count;
-      jobs.value = found.slice(0, count);
-    });
+  async function loadJobs(): Promise<void> {
+    const mine = ++asked;
+    const [words, count] = [wanted, most];
+    const failed = shallowRef<string>();
+    let found: JobRow[] = [];
+    await attempt(failed, async () => void (found = await api.jobs(words, count + 1)));
+    // An answer, or a failure, that was overtaken by a later question is to words that are gone.
+    if (mine !== asked) return;
+    jobsFailure.value = failed.value;
+    if (failed.value !== undefined) return;
+    find.value = words;
+    more.value = found.length > count;
+    jobs.value = found.slice(0, count);
+  }
   const findJobs = (words: string): Promise<void> => {
     wanted = words;
     most = AT_ONCE;

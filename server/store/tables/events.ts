@@ -1,6 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import type { BayEvent } from '#core/job/events';
+import { touchJob } from './jobs';
 
 export async function eventsOf(db: PGlite | Transaction, id: string): Promise<BayEvent[]> {
   const events: BayEvent[] = [];
@@ -39,5 +40,5 @@ export async function insertEvents(tx: Transaction, id: string, events: readonly
     // The database answers without ever letting go of the thread: others get their turn.
     await setImmediate();
   }
-  await tx.query('update jobs set summary = null, changed_at = now() where id = $1', [id]);
+  await touchJob(tx, id);
 }

@@ -102,9 +102,9 @@ export interface ListedJob {
 /** Which jobs are listed: all that are not said to be others. */
 export interface Listing {
   /** Words that each begin one of the job's. */
-  readonly find?: string;
-  readonly ids?: readonly string[];
-  readonly limit?: number;
+  readonly find?: string | undefined;
+  readonly ids?: readonly string[] | undefined;
+  readonly limit?: number | undefined;
 }
 
 /** Jobs, the one changed last first. */
@@ -173,6 +173,11 @@ export async function putSummary(
 /** Sets a job aside for a reason, or takes it as it stands: null. */
 export async function setTrouble(db: PGlite | Transaction, id: string, trouble: string | null): Promise<void> {
   await db.query('update jobs set trouble = $2, summary = null where id = $1', [id, trouble]);
+}
+
+/** Something of a job other than its document has changed: it is changed now, and its summary open. */
+export async function touchJob(tx: Transaction, id: string): Promise<void> {
+  await tx.query('update jobs set summary = null, changed_at = now() where id = $1', [id]);
 }
 
 /** Takes a job away with all its revisions and events; false where there was none. */

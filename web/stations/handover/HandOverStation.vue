@@ -17,6 +17,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import { useBay } from '../../stores/bay';
 import { useSheet } from '../../app/sheet';
 import { inches, lengthText } from '../../app/units';
+import TickField from '../../fields/TickField.vue';
 
 const { store, job, plan, pattern: craft } = useSheet();
 const bay = useBay();
@@ -127,9 +128,12 @@ const at = ({ file, inUnits }: Export) =>
         <form v-else novalidate @submit.prevent="sealIt">
           <label class="form-label" for="sealed-by">Sealed by</label>
           <input id="sealed-by" v-model="who" class="form-control" maxlength="100" :aria-invalid="error !== ''" />
-          <label v-if="open.length || stops.length" class="anyway"
-            ><input v-model="anyway" type="checkbox" /> Hand it over all the same; the sheet says what is open</label
-          >
+          <TickField
+            v-if="open.length || stops.length"
+            v-model="anyway"
+            class="anyway"
+            label="Hand it over all the same; the sheet says what is open"
+          />
           <p v-if="error" class="field-error" role="alert">{{ error }}</p>
           <div class="ends"><BButton type="submit" variant="primary">Seal the job</BButton></div>
         </form>
