@@ -70,11 +70,30 @@ describe('a planner that is asked again', () => {
     expect(after.power.feeds['amp']!.run).toBe(before.power.feeds['amp']!.run);
   });
 
+  test('volts of a battery size every feed anew, and turn no step about', () => {
+    const { made, before, after } = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { restVolts: 12.4 } }]);
+    expect(made).toEqual(expect.arrayContaining(['power tree', 'power plan', 'power volts']));
+    for (const chapter of ['routing runs', 'build work', 'power isolation', 'power turnOn'])
+      expect(made).not.toContain(chapter);
+    expect(after.power.postVolts).not.toEqual(before.power.postVolts);
+    expect(after.runs).toBe(before.runs);
+  });
+
   test('what a battery holds moves no wire and turns no step about', () => {
     const { made, before, after } = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { capacityAh: 81 } }]);
-    expect(made).toEqual(expect.arrayContaining(['power plan', 'power keyOff', 'power findings']));
+    expect(made).toEqual(expect.arrayContaining(['power lasting', 'power keyOff', 'power findings']));
     for (const chapter of [
-      ...['routing runs', 'build work', 'harness cutList', 'power isolation', 'power turnOn', 'routing findings'],
+      ...[
+        'power tree',
+        'power plan',
+        'power sizes',
+        'routing runs',
+        'build work',
+        'harness cutList',
+        'power isolation',
+        'power turnOn',
+        'routing findings',
+      ],
     ])
       expect(made).not.toContain(chapter);
     expect(after.keyOff).not.toEqual(before.keyOff);

@@ -1,6 +1,7 @@
 import { build, planBuild, type BuildPlan, type Minutes, type Sized } from './build/index';
 import { endName, type Run } from './connections/runs';
 import type { Input } from './connections/signal';
+import { each } from './document/edits';
 import type { Finding } from './findings/finding';
 import { tagGear } from './gear/tags';
 import { gaugeWords, gaugesOf, harness, type CutList, type FeedGauges } from './harness/index';
@@ -79,16 +80,17 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
   const asIfNothingSet = keeper(onMake);
   return (given) => {
     const job = ordered(given);
-    const posts = make(POSTS, job);
-    const wired: Job = { ...job, craft: { ...job.craft, batteries: posts } };
+    const wired = withBatteries(job, make(POSTS, job));
+    const fed = withBatteries(job, make(VOLTS, job));
 
     const tags = make(TAGS, job);
     const inputs = make(signal.inputs, job);
     const runs = make(routing.runs, wired);
     const carried = loads(make, wired, runs);
-    const tree = make(power.tree, job, carried.lengths, carried.rated, carried.common);
-    const powered = make(power.plan, job, tree);
-    const heard = make(speakers.plan, wired, carried.leads, make(power.volts, job, powered));
+    const tree = make(power.tree, fed, carried.lengths, carried.rated, carried.common);
+    const powered = make(power.plan, fed, tree);
+    const lasting = make(power.lasting, job, powered);
+    const heard = make(speakers.plan, wired, carried.connected, make(power.volts, job, powered));
     const splices = make(speakers.splices, wired, heard);
     const turnOn = make(power.turnOn, wired);
     const keyOff = make(power.keyOff, job);
@@ -96,12 +98,12 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const gauges = make(power.gauges, job, powered);
     const cutList = make(harness.cutList, wired, runs, gauges);
     const terminals = make(TERMINALS, wired, runs, gauges);
-    const fuses = make(power.fuses, job, powered);
+    const fuses = make(power.fuses, fed, powered);
     const work = make(build.work, wired, runs, splices, tags, make(FUSED, job, fuses), isolation);
     const built = make(STEPS, job, work, gauges, terminals, fuses);
     const minutes = make(build.minutes, job, built);
 
-    const free = freed(asIfNothingSet, job, wired, { runs, tree, sizes: powered });
+    const free = freed(asIfNothingSet, fed, wired, { runs, tree, sizes: powered });
     const proposals = make(
       PROPOSALS,
       job,
@@ -119,7 +121,8 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(mounting.findings, wired, tags),
       make(signal.findings, job, inputs, tags),
       make(speakers.findings, wired, heard, inputs, splices, tags),
-      make(power.findings, job, powered, tags, turnOn, keyOff),
+      make(power.findings, job, lasting, tags),
+      make(power.turnOnFindings, job, tags, turnOn, keyOff),
       make(routing.findings, wired, runs, tags),
       make(build.findings, wired, built, overrules),
     );
@@ -127,7 +130,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       LEDGER,
       job,
       make(speakers.ledger, job, heard),
-      make(power.ledger, job, powered),
+      make(power.ledger, job, lasting),
       make(harness.ledger, job, cutList),
       make(build.ledger, job, minutes),
       findings,
@@ -140,7 +143,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       speakers: heard,
       inputs,
       splices,
-      power: powered,
+      power: lasting,
       turnOn,
       keyOff,
       terminals,
@@ -163,8 +166,9 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
  */
 function loads(make: Keeper, wired: Job, runs: readonly Run[]) {
   const leads = make(harness.leads, wired, runs);
-  const rated = make(speakers.rated, wired, leads);
-  return { leads, rated, lengths: make(harness.lengths, wired, runs), common: make(harness.common, wired, runs) };
+  const connected = make(speakers.loads, wired, leads);
+  const rated = make(speakers.rated, wired, connected);
+  return { connected, rated, lengths: make(harness.lengths, wired, runs), common: make(harness.common, wired, runs) };
 }
 
 interface Laid {
@@ -174,31 +178,36 @@ interface Laid {
 }
 
 /** Routes and sizes as they are planned where nobody has set any; the very same ones where nobody has. */
-function freed(make: Keeper, job: Job, wired: Job, laid: Laid): Pick<Laid, 'runs' | 'sizes'> {
-  const sets = (...kinds: OverruleKind[]) => kinds.some((kind) => Object.keys(job.overrules[kind]).length > 0);
+function freed(make: Keeper, fed: Job, wired: Job, laid: Laid): Pick<Laid, 'runs' | 'sizes'> {
+  const sets = (...kinds: OverruleKind[]) => kinds.some((kind) => Object.keys(fed.overrules[kind]).length > 0);
   const { gauge, fuse, way, lead } = NONE_SET;
-  const overrules = { ...job.overrules, gauge, fuse, way, lead };
+  const overrules = { ...fed.overrules, gauge, fuse, way, lead };
   if (!sets('way', 'lead'))
-    return sets('gauge', 'fuse') ? { ...laid, sizes: make(power.sizes, { ...job, overrules }, laid.tree) } : laid;
+    return sets('gauge', 'fuse') ? { ...laid, sizes: make(power.sizes, { ...fed, overrules }, laid.tree) } : laid;
   const runs = make(routing.runs, { ...wired, overrules });
   const { lengths, rated, common } = loads(make, { ...wired, overrules }, runs);
-  const tree = make(power.tree, { ...job, overrules }, lengths, rated, common);
-  return { runs, sizes: make(power.sizes, { ...job, overrules }, tree) };
+  const tree = make(power.tree, { ...fed, overrules }, lengths, rated, common);
+  return { runs, sizes: make(power.sizes, { ...fed, overrules }, tree) };
 }
 
 // What lies between chapters.
 
 const TAGS = made(['gear'], ({ gear }) => tagGear(gear));
 
+type Batteries = Job['craft']['batteries'];
+const withBatteries = (job: Job, batteries: Batteries): Job => ({ ...job, craft: { ...job.craft, batteries } });
+
 /** The batteries with nothing said of what they hold and give: wires and steps go by their names, posts and places. */
-const POSTS = made(['craft.batteries'], ({ craft }): Job['craft']['batteries'] => {
+const POSTS = made(['craft.batteries'], ({ craft }): Batteries => {
   const { capacityAh, restVolts, internalMilliohm, shortA, mostA } = NEW_BATTERY;
-  return Object.fromEntries(
-    Object.entries(craft.batteries).map(([id, battery]) => [
-      id,
-      { ...battery, capacityAh, restVolts, internalMilliohm, shortA, mostA },
-    ]),
-  );
+  return each(craft.batteries, (own) => ({ ...own, capacityAh, restVolts, internalMilliohm, shortA, mostA }));
+});
+
+/** The batteries with nothing said but what their volts rest on: feeds are sized the same whatever one holds. */
+const VOLTS = made(['craft.batteries'], ({ craft }): Batteries => {
+  const { capacityAh, shortA, mostA, ringsPlus, ringsMinus, batterySwitch } = NEW_BATTERY;
+  const said = { capacityAh, shortA, mostA, ringsPlus, ringsMinus, batterySwitch };
+  return each(craft.batteries, (own) => ({ ...own, ...said }));
 });
 
 const TERMINALS = made(POWER, (job, runs: readonly Run[], gauges: FeedGauges) =>

@@ -7,7 +7,7 @@ import { applyAll, type Operation } from './job/operations';
 import type { Plan } from './plan';
 import { sourceVolts } from './power/index';
 import { planRuns } from './routing/index';
-import { planSpeakers, type SpeakerPlan } from './speakers/index';
+import { loadCircuits, planSpeakers, type SpeakerPlan } from './speakers/index';
 
 /**
  * Out-and-back resistance of a speaker’s lead from any source, Ω, whatever is connected where now: what a search for
@@ -37,5 +37,5 @@ export function speakersAfter(job: Job, plan: Plan, operations: readonly Operati
   const after = applyAll({ ...job, seal: null }, operations);
   const runs = planRuns(after);
   const volts = sourceVolts(plan.power);
-  return planSpeakers(after, leadResistance(after, runs), (source) => volts[source]);
+  return planSpeakers(loadCircuits(after, leadResistance(after, runs)), (source) => volts[source]);
 }

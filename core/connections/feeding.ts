@@ -1,11 +1,10 @@
 import { isFed, passesOn, type FedGear, type GearItem } from '../gear/gear';
 import { taken } from '../job/choices';
 import type { Job } from '../job/job';
-import { ordered } from '../job/order';
 import { FIRST_BATTERY, type Role } from '../job/supply';
 
 /** The batteries, the first the craft has before those that were added. */
-export const batteryIds = (job: Job): string[] => Object.keys(ordered(job).craft.batteries);
+export const batteryIds = (job: Job): string[] => Object.keys(job.craft.batteries);
 
 const inRole = (job: Job, order: readonly Role[]): string => {
   const { craft } = job;

@@ -24,7 +24,8 @@ const LEVELS = 3;
 export function shared<T>(old: T, made: T, levels = LEVELS): T {
   if (Object.is(old, made) || !isTree(old) || !isTree(made)) return made;
   if (levels === 0) return same(old, made) ? old : made;
-  if (Array.isArray(old) !== Array.isArray(made)) return made;
+  if (Array.isArray(made)) return Array.isArray(old) ? (sharedList(old, made, levels) as T) : made;
+  if (Array.isArray(old)) return made;
   const before = old as Record<string, unknown>;
   const now = made as Record<string, unknown>;
   const keys = Object.keys(now);
@@ -39,10 +40,25 @@ export function shared<T>(old: T, made: T, levels = LEVELS): T {
     const one = was === undefined || !Object.hasOwn(before, key) ? part : shared(was, part, levels - 1);
     if (!Object.is(one, was)) equal = false;
     if (Object.is(one, part)) continue;
-    next ??= (Array.isArray(made) ? [...(made as unknown[])] : { ...now }) as Record<string, unknown>;
+    next ??= { ...now };
     next[key] = one;
   }
   return equal ? old : ((next as T | undefined) ?? made);
+}
+
+/** The same of lists, which are most of a plan: without a word for each of their places. */
+function sharedList(old: readonly unknown[], made: readonly unknown[], levels: number): readonly unknown[] {
+  let equal = old.length === made.length;
+  let next: unknown[] | undefined;
+  for (let i = 0; i < made.length; i++) {
+    const part = made[i];
+    const one = i < old.length ? shared(old[i], part, levels - 1) : part;
+    if (equal && !Object.is(one, old[i])) equal = false;
+    if (Object.is(one, part)) continue;
+    next ??= [...made];
+    next[i] = one;
+  }
+  return equal ? old : (next ?? made);
 }
 
 /** Plain data, which alone is looked into; a map, a set or a class is what it is. */

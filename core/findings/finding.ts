@@ -121,8 +121,8 @@ const idOf = (thing: unknown): [id: string, thing: unknown] => {
 
 /** Runs a chapter's rules; stops first, then cautions, then notes, each in the rules' own order. */
 export function judge<Seen, Op>(rules: readonly Rule<Seen, Op>[], seen: Seen): Finding<Op>[] {
-  return rules.flatMap(({ look, ...rule }) =>
-    look(seen).map((sighting) => ({
+  return rules.flatMap((rule) =>
+    rule.look(seen).map((sighting) => ({
       ...sighting,
       key: `${rule.id}@${sighting.subject.kind}/${sighting.subject.id}`,
       rule: rule.id,

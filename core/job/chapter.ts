@@ -1,56 +1,57 @@
 import { keep } from '../document/keep';
 import type { Station } from '../findings/finding';
 import type { Job } from './job';
-import { asOrdered } from './order';
 import type { OverruleKind } from './parts/overrules';
 
 /** A part of a job that can be read by itself. */
 export type JobPart =
   Exclude<keyof Job, 'craft' | 'overrules'> | `craft.${keyof Job['craft']}` | `overrules.${OverruleKind}`;
 
-/** The member of the job a part lies in, and its name there; a part that is a member itself lies in none. */
-const within = (part: JobPart): readonly [keyof Job | undefined, string] => {
+/** A part of a job: the member it lies in, where it is not one itself, and its name there. */
+interface Read {
+  readonly of: 'craft' | 'overrules' | undefined;
+  readonly name: string;
+}
+const readOf = (part: JobPart): Read => {
   const dot = part.indexOf('.');
-  return dot === -1 ? [undefined, part] : [part.slice(0, dot) as keyof Job, part.slice(dot + 1)];
+  return dot === -1
+    ? { of: undefined, name: part }
+    : { of: part.slice(0, dot) as 'craft' | 'overrules', name: part.slice(dot + 1) };
 };
-const WITHIN = new Map<JobPart, ReturnType<typeof within>>();
-function split(part: JobPart) {
-  let found = WITHIN.get(part);
-  if (!found) WITHIN.set(part, (found = within(part)));
-  return found;
-}
+const partOf = (job: Job, { of, name }: Read): unknown =>
+  ((of ? job[of] : job) as unknown as Readonly<Record<string, unknown>>)[name];
 
-function partOf(job: Job, part: JobPart): unknown {
-  const [member, name] = split(part);
-  const of = (member === undefined ? job : job[member]) as unknown as Readonly<Record<string, unknown>>;
-  return of[name];
-}
-
-/** The job as far as these parts go: whatever reads more than it has said finds it missing at once. */
-function narrowed(job: Job, parts: readonly JobPart[]): Job {
-  const whole: Record<string, unknown> = {};
-  const maps: Record<string, Record<string, unknown>> = { craft: {}, overrules: {} };
-  for (const part of parts) {
-    const [member, name] = split(part);
-    (member === undefined ? whole : maps[member]!)[name] = partOf(job, part);
-  }
-  Object.assign(whole, maps);
-  return asOrdered(whole as Job);
+/** The job as far as it is read: whatever reads more than it has said finds it missing at once. */
+function narrowed(job: Job, reads: readonly Read[]): Job {
+  const craft: Record<string, unknown> = {};
+  const overrules: Record<string, unknown> = {};
+  const whole: Record<string, unknown> = { craft, overrules };
+  for (const read of reads) (read.of === 'craft' ? craft : read.of ? overrules : whole)[read.name] = partOf(job, read);
+  return whole as unknown as Job;
 }
 
 /** One thing a chapter makes: what of the job it reads, and how it is made of that and of what it is given. */
 export interface Made<Given extends readonly unknown[], T> {
-  readonly reads: readonly JobPart[];
+  readonly reads: readonly Read[];
   /** A function of these alone. */
   readonly make: (job: Job, ...given: Given) => T;
   /** Held against the last answer, so that what is equal stays the same. */
   readonly compared: boolean;
 }
 export const made = <Given extends readonly unknown[], T>(
-  reads: readonly JobPart[],
+  parts: readonly JobPart[],
   make: Made<Given, T>['make'],
   compared = true,
-): Made<Given, T> => ({ reads, make, compared });
+): Made<Given, T> => ({ reads: parts.map(readOf), make, compared });
+
+/**
+ * What one chapter works out for another to go on with, handed on whole: the keeper does not look into a function, so
+ * what is worked on in place, or knows where it is from, stays as it was made.
+ */
+export const handOn =
+  <T>(whole: T) =>
+  (): T =>
+    whole;
 
 /** What every chapter has beside what it makes. */
 export interface Chapter {
@@ -88,6 +89,6 @@ export function keeper(onMake?: (name: string) => void): Keeper {
       onMake?.(names.get(what) ?? 'plan');
       return make(narrowed(job, reads), ...given);
     };
-    return ask(...reads.map((part) => partOf(job, part)), ...given) as ReturnType<typeof make>;
+    return ask(...reads.map((read) => partOf(job, read)), ...given) as ReturnType<typeof make>;
   };
 }

@@ -45,12 +45,6 @@ export function numbered(job: Job): Job {
 
 const seen = new WeakSet<Job>();
 
-/** A job whose maps stand in canonical order already, though not all of them are there. */
-export function asOrdered(job: Job): Job {
-  seen.add(job);
-  return job;
-}
-
 /**
  * The job with its maps in one canonical order, whoever wrote them and however a store shuffled their members: gear
  * by its place on the craft, then kind, then when it was added; what belongs to gear in the gear's order; everything

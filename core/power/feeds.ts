@@ -136,6 +136,8 @@ export interface PowerPlan {
   /** Hours of music with the engine off until only the reserve is left; undefined with no feed or collapsed. */
   readonly musicHours: number | undefined;
 }
+/** The same whatever the batteries hold: that moves no volt. */
+export type Powered = Omit<PowerPlan, 'musicHours'>;
 
 /** The wires of distribution that is there: nobody has looked at them. */
 const AS_FOUND: FeedRun = { outMm: 0, backMm: 0, engineSpace: false, together: 1 };
@@ -180,19 +182,22 @@ export function feedTree(
   return { job, branches, common, kept, start };
 }
 
+/** What is solved in some states; undefined where the volts collapse. */
+interface InStates {
+  readonly in: ReadonlyMap<FeedCase['id'], Solved | undefined>;
+  /** Those at full output; none when the volts collapse with the engine off, where there is no current to size by. */
+  readonly full: readonly Solved[];
+}
+
 /** A tree with its sizes chosen, solved in some states. */
 interface Solutions {
   readonly tree: Tree;
   /** Branches that have a way, and of them those the battery can bring by themselves. */
   readonly live: readonly Branch[];
   readonly able: readonly Branch[];
-  readonly cases: readonly {
-    readonly feedCase: FeedCase;
-    /** With everything on it; undefined where the volts collapse. */
-    readonly whole: Solved | undefined;
-    /** Without what cannot be supplied. */
-    readonly spared: Solved | undefined;
-  }[];
+  /** With everything on it, and without what cannot be supplied. */
+  readonly whole: InStates;
+  readonly spared: InStates;
 }
 
 function sizeAndSolve(tree: Tree, job: Pick<Job, 'overrules'>, feedCases: readonly FeedCase[]): Solutions {
@@ -202,18 +207,19 @@ function sizeAndSolve(tree: Tree, job: Pick<Job, 'overrules'>, feedCases: readon
   const all = solveCases(tree, live, feedCases);
   // One feed that cannot be supplied must not hide what the others get.
   const some = able.length === live.length || !all.includes(undefined) ? all : solveCases(tree, able, feedCases);
-  const cases = feedCases.map((feedCase, i) => ({ feedCase, whole: all[i], spared: all[i] ?? some[i] }));
-  return { tree, live, able, cases };
+  const inStates = (of: readonly (Solved | undefined)[]): InStates => {
+    const found = new Map(feedCases.map(({ id }, i) => [id, of[i]]));
+    return { in: found, full: found.get(DESIGN_CASE.id) ? FULL_CASES.flatMap(({ id }) => found.get(id) ?? []) : [] };
+  };
+  return { tree, live, able, whole: inStates(all), spared: inStates(all.map((solved, i) => solved ?? some[i])) };
 }
 
 /** What a branch is judged by: without what cannot be supplied, unless it is that itself. */
-const solvedFor = ({ able, cases }: Solutions, branch: Branch): Map<FeedCase['id'], Solved | undefined> => {
-  const bearable = able.includes(branch);
-  return new Map(cases.map(({ feedCase, whole, spared }) => [feedCase.id, bearable ? spared : whole] as const));
-};
+const solvedFor = ({ able, whole, spared }: Solutions, branch: Branch): InStates =>
+  able.includes(branch) ? spared : whole;
 
-const commonOf = ({ tree, live, cases }: Solutions): CommonReturn | undefined =>
-  tree.common && finishCommon(tree, tree.common, live, fullStates(cases.map((c) => [c.feedCase.id, c.whole])));
+const commonOf = ({ tree, live, whole }: Solutions): CommonReturn | undefined =>
+  tree.common && finishCommon(tree, tree.common, live, whole.full);
 
 /** Size and fuse of a feed, and what they rest on. */
 export type FeedSize = Pick<Feed, 'gear' | 'choice' | 'run' | 'gauge' | 'fuseA' | 'fuseNeedA'>;
@@ -234,26 +240,25 @@ export function planSizes(tree: Tree, job: Pick<Job, 'overrules'>): FeedSizes {
     feeds: Object.fromEntries(
       [...tree.branches.values()].map((branch) => [
         branch.gear,
-        sizeOf(tree, branch, solved.live.includes(branch), fullStates(solvedFor(solved, branch))),
+        sizeOf(tree, branch, solved.live.includes(branch), solvedFor(solved, branch).full),
       ]),
     ),
   };
 }
 
 /** Every feed of a tree: gauge and fuse where the job leaves them open, amperes and volts in each case. */
-export function planPower(tree: Tree, { overrules }: Pick<Job, 'overrules'>): PowerPlan {
+export function planPower(tree: Tree, { overrules }: Pick<Job, 'overrules'>): Powered {
   const { job } = tree;
   const solutions = sizeAndSolve(tree, { overrules }, casesOf(job));
-  const { live, able, cases } = solutions;
+  const { live, able, whole } = solutions;
   const all = [...tree.branches.values()];
-  const collect = <T>(of: (solved: Solved, feedCase: FeedCase) => T) =>
-    Object.fromEntries(
-      cases.flatMap(({ feedCase, whole }) => (whole ? [[feedCase.id, of(whole, feedCase)]] : [])),
-    ) as Partial<Record<FeedCase['id'], T>>;
+  const collect = <T>(of: (solved: Solved, id: FeedCase['id']) => T) => {
+    const by: Partial<Record<FeedCase['id'], T>> = {};
+    for (const [id, solved] of whole.in) if (solved) by[id] = of(solved, id);
+    return by;
+  };
   const battery = soundBattery(job);
   const sources = collect((solved) => sourcesOf(job, solved));
-  const takes = live.length > 0 || tree.kept.length > 0;
-  const atRest = sources.restMusic?.[battery]?.amps;
   return {
     common: commonOf(solutions),
     feeds: Object.fromEntries(
@@ -264,26 +269,31 @@ export function planPower(tree: Tree, { overrules }: Pick<Job, 'overrules'>): Po
     ),
     audioWatts: Object.fromEntries([...all, ...tree.kept].map((drawn) => [drawn.gear, drawn.audioWatts])),
     battery,
-    totalAmps: collect((solved) =>
-      Object.values(sourcesOf(job, solved)).reduce((sum, { amps }) => sum + Math.max(0, amps), 0),
-    ),
+    totalAmps: collect((_, id) => Object.values(sources[id]!).reduce((sum, { amps }) => sum + Math.max(0, amps), 0)),
     postVolts: collect((solved) => solved.volts.get(postOf(battery)) ?? job.craft.batteries[battery]!.restVolts),
     sources,
-    musicHours: takes && atRest !== undefined ? hoursToReserve(job.craft.batteries[battery]!, atRest) : undefined,
   };
 }
 
+/** With how long the battery of the sound lasts. */
+export function lasting({ craft }: Job, powered: Powered): PowerPlan {
+  const { battery, audioWatts, feeds, sources } = powered;
+  const takes = Object.keys(audioWatts).some((gear) => !Object.hasOwn(feeds, gear) || feeds[gear]!.states.restMusic);
+  const atRest = sources.restMusic?.[battery]?.amps;
+  const musicHours = takes && atRest !== undefined ? hoursToReserve(craft.batteries[battery]!, atRest) : undefined;
+  return { ...powered, musicHours };
+}
+
 function sourcesOf({ craft }: Job, solved: Solved): Record<string, SourceState> {
-  const names = [...Object.keys(craft.batteries), 'alternator', 'shore'];
-  return Object.fromEntries(
-    names.flatMap((name) => {
-      const supply = solved.supplies.get(name);
-      if (!supply) return [];
-      const at = Object.hasOwn(craft.batteries, name) ? name : name === 'shore' ? craft.shore!.at : undefined;
-      const volts = at === undefined ? craft.charging.setVolts : (solved.volts.get(postOf(at)) ?? 0);
-      return [[name, { volts, ...supply }]];
-    }),
-  );
+  const sources: Record<string, SourceState> = {};
+  for (const name of [...Object.keys(craft.batteries), 'alternator', 'shore']) {
+    const supply = solved.supplies.get(name);
+    if (!supply) continue;
+    const at = Object.hasOwn(craft.batteries, name) ? name : name === 'shore' ? craft.shore!.at : undefined;
+    const volts = at === undefined ? craft.charging.setVolts : (solved.volts.get(postOf(at)) ?? 0);
+    sources[name] = { volts, amps: supply.amps, state: supply.state };
+  }
+  return sources;
 }
 
 /** The network of one case, as the solver and the SPICE check both take it. */
@@ -426,24 +436,23 @@ function sizeOf(tree: Tree, branch: Branch, live: boolean, full: readonly Solved
   };
 }
 
-function finish(
-  tree: Tree,
-  branch: Branch,
-  live: boolean,
-  solutions: ReadonlyMap<FeedCase['id'], Solved | undefined>,
-  bearable: boolean,
-): Feed {
+function finish(tree: Tree, branch: Branch, live: boolean, solved: InStates, bearable: boolean): Feed {
   const { job } = tree;
-  const { item, choice, audioWatts, run, feeder, gauge, reason } = branch;
+  const { item, audioWatts, feeder, reason } = branch;
+  const { gear, choice, run, gauge, fuseA, fuseNeedA } = sizeOf(tree, branch, live, solved.full);
   const states: Partial<Record<FeedCase['id'], FeedState>> = {};
-  if (live) for (const [id, solved] of solutions) if (solved) states[id] = stateOf(tree, branch, solved);
-  const design = solutions.get(DESIGN_CASE.id);
-  const full = fullStates(solutions);
+  if (live) for (const [id, one] of solved.in) if (one) states[id] = stateOf(tree, branch, one);
+  const design = solved.in.get(DESIGN_CASE.id);
   const worst = { amps: worstOf(states, ({ amps }) => amps), drop: worstOf(states, ({ dropPct }) => dropPct) };
-  const ampacity = carriesOf(job, gauge, run);
+  const ampacity = carriesOf(job, gauge, branch.run);
   const family = fuseFamily(tree, branch);
   return {
-    ...sizeOf(tree, branch, live, full),
+    gear,
+    choice,
+    run,
+    gauge,
+    fuseA,
+    fuseNeedA,
     item,
     feeder,
     battery: rootOf(tree, branch),
@@ -458,21 +467,16 @@ function finish(
     fuseLimitA: fuseLimit(job, ampacity.amps, choice.allow150),
     fusePinned: choice.fuseA !== null,
     family,
-    above: family ? undefined : limitAbove(tree, branch, mostAmps(tree, full)),
+    above: family ? undefined : limitAbove(tree, branch, mostAmps(tree, solved.full)),
     worst,
     states,
     collapsed: live && design === undefined,
     collapsedAlone: live && !bearable,
-    stretches: live && design ? stretchesOf(tree, branch, solutions.get(worst.drop)!) : [],
+    stretches: live && design ? stretchesOf(tree, branch, solved.in.get(worst.drop)!) : [],
   };
 }
 
 const FULL_CASES = FEED_CASES.filter(({ draw }) => draw === 'full');
-/** The solved states at full output; none when the volts collapse with the engine off, where there is no current to size by. */
-function fullStates(solutions: Iterable<readonly [FeedCase['id'], Solved | undefined]>): Solved[] {
-  const solved = new Map(solutions);
-  return solved.get(DESIGN_CASE.id) ? FULL_CASES.flatMap(({ id }) => solved.get(id) ?? []) : [];
-}
 
 /** The state at full output in which a figure is greatest; a gain too small to show does not move it. */
 function worstOf(states: Feed['states'], figure: (state: FeedState) => number): FeedCase['id'] {

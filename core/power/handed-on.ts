@@ -2,12 +2,12 @@ import { isPowered } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { Gauge } from '../tables/conductors';
 import { hasReturn } from './branches';
-import { highest, type PowerPlan } from './feeds';
+import { highest, type Powered } from './feeds';
 
 // What later chapters are told of the feeds.
 
 /** The size of each feed, whether its gear's current comes back by its own return, and the size of the common one. */
-export const feedGauges = ({ feeds, common }: PowerPlan) => ({
+export const feedGauges = ({ feeds, common }: Powered) => ({
   common: common && { run: common.run, gauge: common.gauge },
   feeds: Object.fromEntries(
     Object.values(feeds).map((feed): [string, { gauge: Gauge; returns: boolean }] => [
@@ -18,7 +18,7 @@ export const feedGauges = ({ feeds, common }: PowerPlan) => ({
 });
 
 /** The fuses to be fitted, A, by gear: of every new feed that has a place for one. Undefined where none is large enough. */
-export const fusesToFit = (job: Job, { feeds }: PowerPlan): Record<string, number | undefined> =>
+export const fusesToFit = (job: Job, { feeds }: Powered): Record<string, number | undefined> =>
   Object.fromEntries(
     Object.values(feeds).flatMap(({ gear, family, feeder, fuseA, there }) =>
       !there && (family !== undefined || Object.hasOwn(job.craft.batteries, feeder)) ? [[gear, fuseA] as const] : [],
@@ -31,7 +31,7 @@ export const fusesToFit = (job: Job, { feeds }: PowerPlan): Record<string, numbe
  */
 export const sourceVolts = ({
   feeds,
-}: PowerPlan): Readonly<Record<string, { readonly volts: number; readonly most: number; readonly mostIn: string }>> =>
+}: Powered): Readonly<Record<string, { readonly volts: number; readonly most: number; readonly mostIn: string }>> =>
   Object.fromEntries(
     Object.entries(feeds).flatMap(([source, feed]) => {
       const { item } = feed;

@@ -1,9 +1,9 @@
 import type { CommonRun, FeedRun } from '../connections/runs';
 import { judge } from '../findings/finding';
-import { chapter, made } from '../job/chapter';
+import { chapter, handOn, made } from '../job/chapter';
 import { POWER, SIZED, SIZES } from '../job/reads';
 import type { Tree } from './branches';
-import { feedTree, mostLost, planPower, planSizes, type PowerPlan } from './feeds';
+import { feedTree, lasting, mostLost, planPower, planSizes, type Powered, type PowerPlan } from './feeds';
 import { feedGauges, fusesToFit, sourceVolts } from './handed-on';
 import { isolationOrder } from './isolation';
 import { planKeyOff, type KeyOff } from './keyoff';
@@ -71,39 +71,36 @@ export { planTerminals, type Termination } from './terminals';
 
 type Lengths = Readonly<Record<string, FeedRun | undefined>>;
 type Watts = Readonly<Record<string, number>>;
+type Tags = Readonly<Record<string, string>>;
 export type FeedTree = () => Tree;
-const handOn =
-  (tree: Tree): FeedTree =>
-  () =>
-    tree;
 /** Feeds, the supply, what turns the gear on and what drains the batteries. */
 export const power = chapter({
   id: 'power',
   station: 'power',
   version: 4,
-  /**
-   * Who feeds whom along which wires: the same tree, laid out once, while only sizes are set. Handed on by a function,
-   * since it is worked on in place and must be whole: the keeper does not look into one.
-   */
+  /** Who feeds whom along which wires: the same tree, laid out once, while only sizes are set. */
   tree: made(POWER, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
     handOn(feedTree(job, (gear) => lengths[gear], watts, common)),
   ),
   plan: made(SIZES, (job, tree: FeedTree) => planPower(tree(), job)),
   /** The sizes alone: what would be proposed were nothing set. */
   sizes: made(SIZES, (job, tree: FeedTree) => planSizes(tree(), job)),
-  volts: made([], (_, plan: PowerPlan) => sourceVolts(plan)),
-  gauges: made([], (_, plan: PowerPlan) => feedGauges(plan)),
+  /** With what the batteries hold, which moves no volt. */
+  lasting: made(['craft.batteries'], lasting, false),
+  volts: made([], (_, plan: Powered) => sourceVolts(plan)),
+  gauges: made([], (_, plan: Powered) => feedGauges(plan)),
   fuses: made(['craft.batteries'], fusesToFit),
   turnOn: made(POWER, planTurnOn),
   keyOff: made(POWER, planKeyOff),
   isolation: made(POWER, isolationOrder),
   proposals: made(['settings'], feedProposals),
-  findings: made(
-    SIZED,
-    (job, plan: PowerPlan, tags: Readonly<Record<string, string>>, turnOn: TurnOnPlan, keyOff: readonly KeyOff[]) => {
-      const seen = { job, power: plan, tags, turnOn, keyOff };
-      return [powerRules, supplyRules, turnOnRules].flatMap((rules) => judge(rules, seen));
-    },
+  findings: made(SIZED, (job, plan: PowerPlan, tags: Tags) => {
+    const seen = { job, power: plan, tags };
+    return [...judge(powerRules, seen), ...judge(supplyRules, seen)];
+  }),
+  /** Of what no size moves. */
+  turnOnFindings: made(POWER, (job, tags: Tags, turnOn: TurnOnPlan, keyOff: readonly KeyOff[]) =>
+    judge(turnOnRules, { job, tags, turnOn, keyOff }),
   ),
   ledger: made([], (_, { feeds, totalAmps }: PowerPlan) => {
     const laid = Object.values(feeds).filter((feed) => feed.run);

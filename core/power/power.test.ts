@@ -8,7 +8,7 @@ import { AWG_SIZES, ampacity, gaugeArea, ohmsPerMetre, sizesOf } from '../tables
 import { contactOhm } from './branches';
 import { currentPart, drawOf } from './demand';
 import { hoursToReserve } from './endurance';
-import { feedTree, planPower } from './feeds';
+import { feedTree, lasting, planPower } from './feeds';
 import { solveNetwork, type Network } from './network';
 import { voltProfile, voltsAt } from './profile';
 import { proposeHolders } from './propose';
@@ -16,9 +16,12 @@ import type { FeedRun } from '../connections/runs';
 
 const RUN: FeedRun = { outMm: 1500, backMm: 1500, engineSpace: true, together: 2 };
 const plan = (job: Job = TOURER_JOB, watts = 178, run: FeedRun | null = RUN) =>
-  planPower(
-    feedTree(job, (gear) => (gear === 'amp' && run ? run : undefined), { amp: watts }),
+  lasting(
     job,
+    planPower(
+      feedTree(job, (gear) => (gear === 'amp' && run ? run : undefined), { amp: watts }),
+      job,
+    ),
   );
 const withOps = (...operations: Operation[]) => applyAll(TOURER_JOB, operations);
 

@@ -11,16 +11,12 @@ import { passesOn } from '../gear/gear';
 import { FUSE_ALLOWANCE, fuseAtOf, fuseMargin } from './branches';
 import { leastSize } from './craft-rules';
 import { caseName, mostDrawn, mostLost, type Feed, type PowerPlan } from './feeds';
-import type { KeyOff } from './keyoff';
-import { shortAtFuse } from './short';
-import type { TurnOnPlan } from './turn-on';
+import { shortAtFuse, shortAtPost } from './short';
 
 export interface PowerSeen {
   readonly job: Job;
   readonly power: PowerPlan;
   readonly tags: Readonly<Record<string, string>>;
-  readonly turnOn: TurnOnPlan;
-  readonly keyOff: readonly KeyOff[];
 }
 export type PowerRule = Rule<PowerSeen, Operation>;
 
@@ -51,10 +47,13 @@ const isRoadLight = ({ job }: PowerSeen) =>
 /** `light`: on a small craft, or where a fuse above breaks what this one cannot. */
 const interruptions = (seen: PowerSeen, light: boolean) =>
   eachFeed(seen, (feed, tag) => {
-    const fault = shortAtFuse(seen.job, seen.power.feeds, feed);
-    if (!fault || !feed.family) return undefined;
+    if (!feed.family) return undefined;
     const { name } = FUSE_FAMILIES[feed.family];
     const breaksA = breaksAt(feed.family, seen.job.craft.nominalVolts);
+    // What lies between post and fuse only lowers it.
+    if (shortAtPost(seen.job, feed.battery).amps <= breaksA) return undefined;
+    const fault = shortAtFuse(seen.job, seen.power.feeds, feed);
+    if (!fault) return undefined;
     if (fault.amps <= breaksA || light !== (isRoadLight(seen) || fault.backedBy !== undefined)) return undefined;
     const more =
       fault.batteries.length > 1 ? `${fault.batteries.length} batteries together push` : 'the battery pushes';

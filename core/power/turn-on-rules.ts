@@ -1,17 +1,24 @@
-import { each, rulesAt } from '../findings/finding';
+import { each, rulesAt, type Rule } from '../findings/finding';
 import { isPowered } from '../gear/gear';
+import type { Operation } from '../job/operations';
 import { batteryOf, fedOf, feedersAbove, startBattery } from '../connections/feeding';
 import { triggerOf, turnedOnBy } from '../connections/signal';
 import { colourText } from '../tables/colours';
 import { short } from '../units/figures';
-import { amps, MAKER, type PowerRule } from './rules';
-import { LIVE } from './turn-on';
+import type { KeyOff } from './keyoff';
+import { amps, MAKER, type PowerSeen } from './rules';
+import { LIVE, type TurnOnPlan } from './turn-on';
 
 /** Days a craft should stand and still start (common practice). */
 const STANDS_DAYS = 14;
 
+interface Seen extends Omit<PowerSeen, 'power'> {
+  readonly turnOn: TurnOnPlan;
+  readonly keyOff: readonly KeyOff[];
+}
+
 /** What turns gear on, what never goes off, and what that leaves of the batteries. */
-export const turnOnRules = rulesAt<PowerRule>('power', [
+export const turnOnRules = rulesAt<Rule<Seen, Operation>>('power', [
   {
     id: 'never-switched-on',
     title: 'Relay or module is never triggered',

@@ -124,26 +124,35 @@ export function speakerFacts(
   );
 }
 
-/**
- * Loads, watts and levels of every circuit. `leadOhm` gives a lead's out-and-back resistance by
- * source and speaker; `supply` the volts at a source, which only unregulated gear minds.
- */
-export function planSpeakers(job: Job, leadOhm: LeadOhm, supply: SupplyVolts): SpeakerPlan {
+/** The circuits of a job with no volts on them yet: the same whatever their sources get. */
+export interface Loads {
+  readonly job: Job;
+  readonly facts: ReadonlyMap<string, SpeakerFacts>;
+  readonly circuits: readonly Loaded[];
+}
+
+/** What every circuit comes to. `leadOhm` gives a lead's out-and-back resistance by source and speaker. */
+export function loadCircuits(job: Job, leadOhm: LeadOhm): Loads {
   const facts = speakerFacts(job);
   const outputs = new Map(
     sourcesOf(job)
       .flatMap(([id, item]) => outputsOf(id, item))
       .map((o) => [o.key, o]),
   );
-  return gatherCircuits(
+  const circuits = Object.entries(job.circuits).flatMap(([key, wiring]) => {
+    const output = outputs.get(key);
+    return output ? [loaded(output, wiring, facts, leadOhm)] : [];
+  });
+  return { job, facts, circuits };
+}
+
+/** Watts and levels of every circuit. `supply` gives the volts at a source, which only unregulated gear minds. */
+export const planSpeakers = ({ job, facts, circuits }: Loads, supply: SupplyVolts): SpeakerPlan =>
+  gatherCircuits(
     job,
-    Object.entries(job.circuits).flatMap(([key, wiring]) => {
-      const output = outputs.get(key);
-      return output ? [planCircuit(output, wiring, facts, leadOhm, supply)] : [];
-    }),
+    circuits.map((circuit) => drive(circuit, supply)),
     facts,
   );
-}
 
 /** What a set of circuits comes to together. */
 export function gatherCircuits(
@@ -261,21 +270,28 @@ export function driven(output: Output, { nominalOhm, loadOhm }: Load, tolerant: 
 export const heardAt = ({ item, metres }: SpeakerFacts, watts: number): number | undefined =>
   metres !== undefined && watts > 0 ? levelAt(item, watts, metres) : undefined;
 
+/** One output with what is connected to it. */
+interface Loaded {
+  readonly output: Output;
+  readonly load: Load<TakenWithLead>;
+  readonly dipOhm: number;
+}
+
+function loaded(output: Output, wiring: Wiring, facts: ReadonlyMap<string, SpeakerFacts>, leadOhm: LeadOhm): Loaded {
+  const lead = (gear: string) => leadOhm(output.source, gear);
+  return {
+    output,
+    load: withLeads(loadOf(wiring, facts, lead), lead),
+    dipOhm: impedance(wiring, modelOf(facts, 'minOhm', none)),
+  };
+}
+
 /**
- * One output with what is connected to it. With `tolerant` a load below the least gets the watts its label would
- * suggest, for saying what a barred wiring would have looked like.
+ * The same with volts on it. With `tolerant` a load below the least gets the watts its label would suggest, for saying
+ * what a barred wiring would have looked like.
  */
-export function planCircuit(
-  output: Output,
-  wiring: Wiring,
-  facts: ReadonlyMap<string, SpeakerFacts>,
-  leadOhm: LeadOhm,
-  supply: SupplyVolts,
-  tolerant = false,
-): Circuit {
+function drive({ output, load, dipOhm }: Loaded, supply: SupplyVolts, tolerant = false): Circuit {
   const { source, item } = output;
-  const lead = (gear: string) => leadOhm(source, gear);
-  const load = withLeads(loadOf(wiring, facts, lead), lead);
   const { regulated, ratedVolts } = item.demand;
   const there = regulated ? undefined : supply(source);
   const sag = (there?.volts ?? ratedVolts) / ratedVolts;
@@ -286,9 +302,9 @@ export function planCircuit(
     key: output.key,
     source,
     output,
-    wiring,
+    wiring: load.wiring,
     nominalOhm: load.nominalOhm,
-    dipOhm: impedance(wiring, modelOf(facts, 'minOhm', none)),
+    dipOhm,
     loadOhm: load.loadOhm,
     refused: outputVolts(output, load.nominalOhm) === undefined,
     volts,
@@ -312,6 +328,16 @@ export function planCircuit(
     }),
   };
 }
+
+/** One output with what is connected to it, driven. */
+export const planCircuit = (
+  output: Output,
+  wiring: Wiring,
+  facts: ReadonlyMap<string, SpeakerFacts>,
+  leadOhm: LeadOhm,
+  supply: SupplyVolts,
+  tolerant = false,
+): Circuit => drive(loaded(output, wiring, facts, leadOhm), supply, tolerant);
 
 /** The largest part of a wiring that holds coils of this speaker only. */
 function ownPart(wiring: Wiring, gear: string): Wiring | undefined {

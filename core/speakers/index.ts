@@ -1,8 +1,8 @@
 import type { Input } from '../connections/signal';
 import { judge } from '../findings/finding';
-import { chapter, made } from '../job/chapter';
+import { chapter, handOn, made } from '../job/chapter';
 import { HEARD, SOUND } from '../job/reads';
-import { planSpeakers, type LeadOhm, type SpeakerPlan, type SupplyVolts } from './circuits';
+import { loadCircuits, planSpeakers, type LeadOhm, type Loads, type SpeakerPlan, type SupplyVolts } from './circuits';
 import { wiringProposals } from './proposals';
 import { speakerRules } from './rules';
 import { splicesOf, type Splice } from './splices';
@@ -10,6 +10,7 @@ import { upgradeSpeakers } from './upgrade';
 
 export {
   gatherCircuits,
+  loadCircuits,
   planCircuit,
   planSpeakers,
   speakerFacts,
@@ -36,10 +37,12 @@ export const speakers = chapter({
   id: 'speakers',
   station: 'speakers',
   version: 3,
+  /** What is connected to every output, whatever volts there are. */
+  loads: made(SOUND, (job, leads: LeadOhm) => handOn(loadCircuits(job, leads))),
   /** What amplifiers and head units give at full output, were their volts the rated ones, W. */
-  rated: made(SOUND, (job, leads: LeadOhm) => planSpeakers(job, leads, () => undefined).audioWatts),
-  plan: made(SOUND, (job, leads: LeadOhm, volts: Readonly<Record<string, ReturnType<SupplyVolts>>>) =>
-    planSpeakers(job, leads, (source) => volts[source]),
+  rated: made([], (_, loads: () => Loads) => planSpeakers(loads(), () => undefined).audioWatts),
+  plan: made([], (_, loads: () => Loads, volts: Readonly<Record<string, ReturnType<SupplyVolts>>>) =>
+    planSpeakers(loads(), (source) => volts[source]),
   ),
   splices: made(SOUND, splicesOf),
   proposals: made(['gear', ...HEARD, 'wiringRules', 'reserved'], wiringProposals),

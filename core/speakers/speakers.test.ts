@@ -6,7 +6,7 @@ import type { Job } from '../job/job';
 import type { Wiring } from '../job/circuit';
 import { applyAll } from '../job/operations';
 import { compareRanks } from './rank';
-import { planSpeakers } from './circuits';
+import { loadCircuits, planSpeakers } from './circuits';
 import { outputVolts, coilWatts, impedance, levelAt, sumLevels, type LoadModel } from './load';
 import { proposeWiring } from './propose';
 
@@ -96,8 +96,7 @@ test('levels: 1 W at 1 m is the sensitivity, twice the distance is 6 dB, two ali
 
 describe('the plan of a job’s circuits', () => {
   const plan = planSpeakers(
-    TOURER_JOB,
-    () => 0.05,
+    loadCircuits(TOURER_JOB, () => 0.05),
     () => undefined,
   );
   test('every speaker has its power, share and level', () => {
@@ -118,8 +117,7 @@ describe('the plan of a job’s circuits', () => {
       { op: 'wireChannel', channel: 'amp/fl', wiring: { parallel: [leaf('fairing-left'), leaf('pannier-left')] } },
     ]);
     const circuit = planSpeakers(
-      doubled,
-      () => 0.08,
+      loadCircuits(doubled, () => 0.08),
       () => undefined,
     ).circuits['amp/fl']!;
     const inCoils = circuit.speakers.reduce((sum, s) => sum + s.watts, 0);
@@ -136,8 +134,7 @@ describe('the plan of a job’s circuits', () => {
     });
     const at = (item: string, volts: number) =>
       planSpeakers(
-        swapped(item),
-        () => 0,
+        loadCircuits(swapped(item), () => 0),
         () => ({ volts, most: volts, mostIn: 'engine off' }),
       ).circuits['amp/fl']!.watts;
     expect(at('weir-4-45', 12)).toBeCloseTo(45, 6);
@@ -151,8 +148,7 @@ describe('the plan of a job’s circuits', () => {
       { op: 'wireChannel', channel: 'amp/fl', wiring: { parallel: [leaf('fairing-left'), leaf('c1')] } },
     ]);
     const circuit = planSpeakers(
-      low,
-      () => 0,
+      loadCircuits(low, () => 0),
       () => undefined,
     ).circuits['amp/fl']!;
     expect(circuit.refused).toBe(true);

@@ -70,10 +70,14 @@ const GAUGE_NUMBER: Record<AwgSize, number> = {
 const isMetric = (gauge: Gauge): gauge is MetricSize => gauge.endsWith('mm2');
 
 /** Diameter of the solid of this size, mm: d = 0.127·92^((36−n)/39) for a gauge (ASTM B258). */
-export function gaugeDiameter(gauge: Gauge): number {
-  if (isMetric(gauge)) return Math.sqrt((4 / Math.PI) * parseFloat(gauge));
-  return 0.127 * 92 ** ((36 - GAUGE_NUMBER[gauge]) / 39);
-}
+export const gaugeDiameter = (gauge: Gauge): number => DIAMETERS[gauge];
+// Asked of every wire by every rule, and dear to work out each time.
+const DIAMETERS = Object.fromEntries(
+  GAUGES.map((gauge) => [
+    gauge,
+    isMetric(gauge) ? Math.sqrt((4 / Math.PI) * parseFloat(gauge)) : 0.127 * 92 ** ((36 - GAUGE_NUMBER[gauge]) / 39),
+  ]),
+) as Record<Gauge, number>;
 
 /** What a wire is made to: it decides copper, resistance and what it carries. */
 export const WIRE_STANDARDS = {
