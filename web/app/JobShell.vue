@@ -172,11 +172,16 @@ onBeforeUnmount(() => {
 .shell {
   height: 100%;
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
+  /* Each thing in its row whether there is a banner or not; to ask that of the page would have it asked at each edit. */
+  grid-template-rows: auto auto minmax(0, 1fr) auto;
   grid-template-columns: minmax(0, 1fr);
 }
-.shell:has(.banner) {
-  grid-template-rows: auto auto minmax(0, 1fr) auto;
+.shell > :deep(main),
+.shell > .message {
+  grid-row: 3;
+}
+.shell > :deep(.ledger) {
+  grid-row: 4;
 }
 .head {
   display: flex;

@@ -29,6 +29,8 @@ const { hold, before, after } = useSpringBack();
 .station {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 340px;
+  /* Said, since a row as high as what is in it has the whole drawing laid out twice at each edit beside it. */
+  grid-template-rows: minmax(0, 1fr);
   min-height: 0;
   height: 100%;
 }
