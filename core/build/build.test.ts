@@ -182,7 +182,7 @@ describe('the steps', () => {
       { op: 'removeGear', id: 'fairing-left' },
       { op: 'removeGear', id: 'fairing-right' },
       { op: 'placeGear', id: 'amp', place: 'underSeat' },
-      { op: 'setSource', id: 'amp', choice: { wake: 'signal' } },
+      { op: 'setSource', id: 'amp', choice: { turnedOnBy: 'signal' } },
     ]);
     const stateOf = (ops: Operation[]) => {
       const pattern = ADVENTURE_TOURER;

@@ -36,7 +36,7 @@ export function leadHeadUnit(job: Job): string | undefined {
 
 /** What turns an amplifier on: as the job says, else the head unit, or the switched source where there is none. */
 export function turnedOnBy(job: Job, amplifier: string): TurnedOnBy {
-  const said = job.sources[amplifier]?.wake ?? 'head';
+  const said = job.sources[amplifier]?.turnedOnBy ?? 'head';
   return said === 'head' && leadHeadUnit(job) === undefined ? 'switched' : said;
 }
 
@@ -45,7 +45,7 @@ export function turnedOnBy(job: Job, amplifier: string): TurnedOnBy {
  * the switched source. Undefined when nothing does.
  */
 export function triggerOf(job: Job, gear: string): 'head' | 'switched' | undefined {
-  const said = job.sources[gear]?.wake;
+  const said = job.sources[gear]?.turnedOnBy;
   if (said === 'switched') return 'switched';
   return said === 'head' || job.turnOn.through === gear ? 'head' : undefined;
 }

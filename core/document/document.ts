@@ -52,7 +52,12 @@ export interface Anatomy<Doc> {
 export function documentOf<Doc extends object, Operation extends { readonly op: string }>(anatomy: Anatomy<Doc>) {
   const { parts, fixed, what } = anatomy;
   const edits = new Map<string, AnyEdit<Doc>>(parts.flatMap((part) => Object.entries(part.edits ?? {})));
-  const olders = new Map(parts.flatMap((part) => Object.entries(part.olderEdits ?? {})));
+  const olders = new Map<string, OlderEdit[]>();
+  for (const part of parts)
+    for (const [op, forms] of Object.entries(part.olderEdits ?? {}))
+      olders.set(op, [...(olders.get(op) ?? []), ...forms]);
+  // An undo of any version says paths, and may be older in several ways at once.
+  const oldRestores = (olders.get('restore') ?? []).sort((a, b) => a.version - b.version);
   edits.set('restore', { says: RESTORE, words: 'restore', change: restored } as AnyEdit<Doc>);
 
   const schemas = [...edits].map(([op, { says }]) => v.strictObject({ op: v.literal(op), ...says }));
@@ -97,8 +102,13 @@ export function documentOf<Doc extends object, Operation extends { readonly op: 
   function upgradeEdit(input: unknown): unknown {
     const op = isTree(input) ? input['op'] : undefined;
     const forms = typeof op === 'string' ? olders.get(op) : undefined;
-    // What a restore says are paths, and any version's schema takes them: its older forms tell themselves.
-    if (!forms || (op !== 'restore' && v.safeParse(schema, input).success)) return input;
+    // Any version's schema takes an undo: each older form of one tells itself, and they are raised one after another.
+    if (op === 'restore')
+      return oldRestores.reduce((so, { says, now }) => {
+        const then = v.safeParse(says, so);
+        return then.success ? now(then.output as never) : so;
+      }, input);
+    if (!forms || v.safeParse(schema, input).success) return input;
     for (const { says, now } of forms) {
       const then = v.safeParse(says, input);
       // Every older form says what it is now, not what it was next; where that is nothing, it was no edit then either.

@@ -100,10 +100,10 @@ export const SourceChoice = v.strictObject({
   input: v.nullable(v.picklist(['line', 'speaker'])),
   bass: v.boolean(),
   /** What turns an amplifier on; null: the head unit, or the switched source where there is none. */
-  wake: v.nullable(v.picklist(TURNED_ON_IDS)),
+  turnedOnBy: v.nullable(v.picklist(TURNED_ON_IDS)),
 });
 export type SourceChoice = v.InferOutput<typeof SourceChoice>;
-export const NO_SOURCE_CHOICE: SourceChoice = { input: null, bass: false, wake: null };
+export const NO_SOURCE_CHOICE: SourceChoice = { input: null, bass: false, turnedOnBy: null };
 
 /** What a proposed wiring must keep to; each can be let go for one job. */
 export const WIRING_RULES = {

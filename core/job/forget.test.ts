@@ -69,7 +69,7 @@ test.each<[string, Job, Operation]>([
     'an amplifier',
     rich('gone', 'weir-4-45', [
       { op: 'reserveChannel', channel: 'gone/rl', what: 'Later' },
-      { op: 'setSource', id: 'gone', choice: { wake: 'switched' } },
+      { op: 'setSource', id: 'gone', choice: { turnedOnBy: 'switched' } },
       add('twin', 'bittern-165'),
       { op: 'setSpeaker', id: 'twin', choice: { pin: 'gone/fl' } },
       { op: 'wireChannel', channel: 'gone/fl', wiring: { coil: { gear: 'twin', coil: 0 } } },

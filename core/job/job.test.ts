@@ -417,7 +417,7 @@ describe('intake, choices, overrules and the seal', () => {
     const raised = parseJob(JSON.parse(JSON.stringify(old)));
     expect(raised.craft.batteries).toEqual(batteries);
     expect(raised.craft.existing['horn']).toMatchObject({ offVolts: null, fuseA: null, shares: '', metered: true });
-    expect(raised.sources['amp']).toEqual({ input: 'line', bass: false, wake: null });
+    expect(raised.sources['amp']).toEqual({ input: 'line', bass: false, turnedOnBy: null });
     expect({ ...raised, added, sources: {}, craft: { ...raised.craft, existing: {} } }).toEqual(PLAIN);
     // Edits recorded then still apply.
     const edited = applyAll(raised, [

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { TOURER_JOB } from '#demo/jobs';
 import { anyJob } from '../../tests/support/any-job';
-import { asVersion6 } from '../../tests/support/older-job';
+import { asVersion6, asVersion7 } from '../../tests/support/older-job';
 import { changesBetween, type Patch } from '../document/patches';
 import { OperationError } from '../document/fault';
 import type { Job } from './job';
@@ -21,6 +21,17 @@ test('whatever job version 6 wrote comes up the same job', () => {
           ...{ holder: null, fuseAtMm: 150, from: null, allow150: false, sheathed: false, ahead: false },
           ...job.feeds[gear],
         });
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('whatever job version 7 wrote comes up the same job', () => {
+  const accepted = { 'always-on@gear/amp': why, 'no-way@run/a': why };
+  fc.assert(
+    fc.property(anyJob, ({ job }) => {
+      const full = { ...job, accepted };
+      expect(parseJob(JSON.parse(JSON.stringify(asVersion7(full))))).toEqual(full);
     }),
     { numRuns: 40 },
   );
@@ -65,6 +76,18 @@ test.each<[string, unknown, (job: Job) => unknown, unknown]>([
     (j) => [j.craft.batteries['battery']!.capacityAh, j.craft.batteries['battery']!.batterySwitch],
     [21, true],
   ],
+  [
+    'what turns an amplifier on',
+    { op: 'setSource', id: 'amp', choice: { wake: 'signal', input: 'line' } },
+    (j) => j.sources['amp'],
+    { input: 'line', bass: false, turnedOnBy: 'signal' },
+  ],
+  [
+    'a finding accepted by the name its rule had',
+    { op: 'acceptFinding', key: 'always-awake@gear/amp', why },
+    (j) => j.accepted,
+    { 'always-on@gear/amp': why },
+  ],
 ])('an edit recorded by an earlier version still applies: %s', (_, edit, read, expected) => {
   expect(read(apply(TOURER_JOB, readEdit(edit)))).toEqual(expected);
 });
@@ -99,13 +122,16 @@ test.each([
   expect(() => readEdit(edit)).toThrow(words);
 });
 
-test('an undo recorded by version 6 puts back what it did then', () => {
+test.each([
+  ['6', asVersion6],
+  ['7', asVersion7],
+])('an undo recorded by version %s puts back what it did then', (_, then) => {
   fc.assert(
     fc.property(anyJob, ({ states }) => {
       for (let i = 1; i < states.length; i += 7) {
         // As it was written then, and as it comes up now.
-        const [before, after] = [states[i - 1]!, states[i]!].map((state) => parseJob(asVersion6(state))) as [Job, Job];
-        const patches: Patch[] = changesBetween(asVersion6(states[i]!), asVersion6(states[i - 1]!));
+        const [before, after] = [states[i - 1]!, states[i]!].map((state) => parseJob(then(state))) as [Job, Job];
+        const patches: Patch[] = changesBetween(then(states[i]!), then(states[i - 1]!));
         if (!patches.length) continue;
         const edit = readEdit(JSON.parse(JSON.stringify({ op: 'restore', patches })));
         const back = apply(after, edit);

@@ -11,6 +11,7 @@ import { EMPTY, EMPTY_CRAFT, Job, JobError } from './job';
 import { numbered, ordered } from './order';
 import { NO_FEED_CHOICE } from './parts/feeds';
 import { NONE_SET } from './parts/overrules';
+import { acceptedNow, sourcesNow } from './parts/renamed';
 import { DEFAULT_SETTINGS } from './parts/settings';
 import { JOB_VERSION } from './parts/sheet';
 import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
@@ -20,7 +21,7 @@ import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
  * no intake, choices, step minutes, overrules' reasons or seal; version 2 no zones, nor anything said of one
  * speaker, source or channel; version 3 one battery, and nothing between it and the gear; version 4 no order of
  * what was added, and every finding was taken as it came; version 5 took text that some format cannot hold; version 6
- * had a place of its own for every kind of overrule.
+ * had a place of its own for every kind of overrule; version 7 called some things otherwise.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -29,6 +30,7 @@ export function upgradeJob(input: unknown): unknown {
   let job = input as Loose;
   if (version < 6) job = withFitText(job);
   if (version < 7) job = withOneMap(job);
+  if (version < 8) job = withNames(job);
   const craft = job['craft'];
   if (typeof craft !== 'object' || craft === null) return job;
   const pattern = upgradePattern((craft as Loose)['pattern']);
@@ -42,8 +44,7 @@ const isMap = (value: unknown): value is Loose => typeof value === 'object' && v
 /** Everything set over the plan in one map, with its reason beside it. What is no map is left for the schema to name. */
 function withOneMap(job: Loose): Loose {
   const { overrules: reasons = {}, ways = {}, leadGauges = {}, minutes = {}, feeds = {}, ...rest } = job;
-  const version = { version: versionOf(job)! > 4 ? JOB_VERSION : job['version'] };
-  if (![reasons, ways, leadGauges, minutes, feeds].every(isMap)) return { ...job, ...version };
+  if (![reasons, ways, leadGauges, minutes, feeds].every(isMap)) return job;
   const why = reasons as Loose;
   const sets = (kind: string, values: unknown) =>
     Object.fromEntries(
@@ -57,7 +58,6 @@ function withOneMap(job: Loose): Loose {
     );
   return {
     ...rest,
-    ...version,
     feeds: Object.fromEntries(
       Object.entries(feeds as Loose).map(([gear, choice]) => {
         if (!isMap(choice)) return [gear, choice];
@@ -77,6 +77,14 @@ function withOneMap(job: Loose): Loose {
 }
 
 type Loose = Record<string, unknown>;
+
+/** With the names of this version; what is raised further says so itself. */
+const withNames = (job: Loose): Loose => ({
+  ...job,
+  ...(versionOf(job)! > 4 ? { version: JOB_VERSION } : {}),
+  ...('sources' in job ? { sources: sourcesNow(job['sources']) } : {}),
+  ...('accepted' in job ? { accepted: acceptedNow(job['accepted']) } : {}),
+});
 
 /**
  * A document whose texts every format can hold. A sealed plan stays as it was, its hash proves it whole; so does the

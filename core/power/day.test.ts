@@ -250,7 +250,7 @@ describe('key off', () => {
     expect(own!.leftOnHours).toBeUndefined();
   });
   test('an amplifier that is never switched off counts with its idle current: days, not weeks', () => {
-    const [own] = planKeyOff(after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { wake: 'constant' } }));
+    const [own] = planKeyOff(after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { turnedOnBy: 'constant' } }));
     expect(own!.drains).toContainEqual({ gear: 'amp', what: 'never switched off', amps: 0.6 });
     expect(own!.days).toBeLessThan(1);
   });
@@ -271,7 +271,7 @@ describe('turn-on', () => {
   test('what the switched source carries: the head unit’s lead, and the amplifiers that it turns on itself', () => {
     // By hand: 50 mA of the head unit’s lead alone; with the amplifier’s 50 mA on it, 100 mA, and none on the turn-on lead.
     expect(planTurnOn(TOURER_JOB)).toMatchObject({ switchedA: 0.05, neededA: 0.05, turnedOnA: 0.05 });
-    const job = after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { wake: 'switched' } });
+    const job = after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { turnedOnBy: 'switched' } });
     expect(planTurnOn(job)).toMatchObject({ switchedA: 0.1, neededA: 0, turnedOn: [], turnedOnA: 0 });
   });
   test('a relay takes its coil from the head unit and turns the others on itself', () => {
@@ -333,8 +333,8 @@ describe('turn-on', () => {
   });
 
   test('an amplifier turned on by the switched source has a lead from it, by the sound itself none', () => {
-    const by = (wake: 'switched' | 'signal') =>
-      planJob(after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { wake } })).runs.map(({ id }) => id);
+    const by = (turnedOnBy: 'switched' | 'signal') =>
+      planJob(after(TOURER_JOB, { op: 'setSource', id: 'amp', choice: { turnedOnBy } })).runs.map(({ id }) => id);
     expect(by('switched')).toContain('switched:switched>amp');
     expect(by('switched')).not.toContain('turnOn:head>amp');
     expect(by('signal').filter((id) => id.endsWith('>amp') && /^(turnOn|switched)/.test(id))).toEqual([]);

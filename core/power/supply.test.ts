@@ -462,7 +462,7 @@ describe('the posts', () => {
   });
 });
 
-const AWAKE: Operation = { op: 'setSource', id: 'amp', choice: { wake: 'constant' } };
+const ALWAYS_ON: Operation = { op: 'setSource', id: 'amp', choice: { turnedOnBy: 'constant' } };
 const FIRES: Record<string, Job> = {
   'interrupt-rating': after(LAUNCH, holder('block', 'holder-maxi')),
   'interrupt-rating-light': TOURER_JOB,
@@ -493,8 +493,8 @@ const FIRES: Record<string, Job> = {
   ),
   'switched-source': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: 'bilge' } }),
   'switched-unchosen': after(LAUNCH, { op: 'setTurnOn', turnOn: { source: null } }),
-  'always-awake': after(TOURER_JOB, AWAKE),
-  'stands-too-short': after(TOURER_JOB, AWAKE),
+  'always-on': after(TOURER_JOB, ALWAYS_ON),
+  'stands-too-short': after(TOURER_JOB, ALWAYS_ON),
   'joined-leads': VAN,
   'house-for-sound': after(LAUNCH, { op: 'feedFrom', gear: 'block', from: 'start' }),
   'feeder-bypassed': after(LAUNCH, { op: 'setThere', id: 'block', there: 'bypassed' }),

@@ -44,7 +44,7 @@ export const turnOnRules = rulesAt<Rule<Seen, Operation>>('power', [
             label: `Trigger ${tags[dead] ?? dead} by the switched source`,
             operations: [
               ...(self && job.turnOn.through === dead ? [{ op: 'setTurnOn' as const, turnOn: { through: null } }] : []),
-              { op: 'setSource' as const, id: dead, choice: { wake: 'switched' as const } },
+              { op: 'setSource' as const, id: dead, choice: { turnedOnBy: 'switched' as const } },
             ],
           },
         };
@@ -160,7 +160,7 @@ export const turnOnRules = rulesAt<Rule<Seen, Operation>>('power', [
     },
   },
   {
-    id: 'always-awake',
+    id: 'always-on',
     title: 'An amplifier that nothing switches off',
     formula: 'idle current counts day and night',
     look: ({ job, keyOff, tags }) =>
@@ -172,7 +172,7 @@ export const turnOnRules = rulesAt<Rule<Seen, Operation>>('power', [
           figures: [amps('idle', item.demand.idleA), { name: 'stands', value: days, unit: 'days' }],
           cure: {
             label: 'Turn it on by the head unit',
-            operations: [{ op: 'setSource' as const, id, choice: { wake: null } }],
+            operations: [{ op: 'setSource' as const, id, choice: { turnedOnBy: null } }],
           },
         };
       }),

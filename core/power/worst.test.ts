@@ -410,7 +410,7 @@ describe('what switches a relay or module on', () => {
   test('nothing: the head unit behind it never comes on; by the switched source it does, with a lead and its coil', () => {
     expect(rules(through)).toContain('never-switched-on');
     const before = planJob(through).turnOn.switchedA;
-    const job = after(through, { op: 'setSource', id: 'relay', choice: { wake: 'switched' } });
+    const job = after(through, { op: 'setSource', id: 'relay', choice: { turnedOnBy: 'switched' } });
     const plan = planJob(job);
     expect(plan.findings.map((f) => f.rule)).not.toContain('never-switched-on');
     expect(plan.runs.map(({ id }) => id)).toContain('switched:switched>relay');
@@ -418,10 +418,10 @@ describe('what switches a relay or module on', () => {
   });
 
   test('by the head unit that it feeds: never', () => {
-    const self = after(through, { op: 'setSource', id: 'relay', choice: { wake: 'head' } });
+    const self = after(through, { op: 'setSource', id: 'relay', choice: { turnedOnBy: 'head' } });
     expect(planJob(self).findings.find((f) => f.rule === 'never-switched-on')!.reason).toContain('itself');
-    expect(() => after(through, { op: 'setSource', id: 'relay', choice: { wake: 'constant' } })).toThrow(
-      'sources.relay.wake',
+    expect(() => after(through, { op: 'setSource', id: 'relay', choice: { turnedOnBy: 'constant' } })).toThrow(
+      'sources.relay.turnedOnBy',
     );
   });
 });

@@ -142,12 +142,9 @@ test('a motorcycle at idle with two amplifiers: alternator and battery bring tog
   // One of them never switched off: the battery stands hours.
   await page.getByLabel(/A2 .* is turned on by/).selectOption('constant');
   await page.locator('.findings').getByRole('button', { name: 'station' }).click();
-  await expect(page.locator('[data-finding=always-awake]')).toContainText(/stands 0\.\d+ days/);
-  await page
-    .locator('[data-finding=always-awake]')
-    .getByRole('button', { name: 'Turn it on by the head unit' })
-    .click();
-  await expect(page.locator('[data-finding=always-awake]')).toHaveCount(0);
+  await expect(page.locator('[data-finding=always-on]')).toContainText(/stands 0\.\d+ days/);
+  await page.locator('[data-finding=always-on]').getByRole('button', { name: 'Turn it on by the head unit' }).click();
+  await expect(page.locator('[data-finding=always-on]')).toHaveCount(0);
 });
 
 test('a van on a lithium house battery: what its short asks of a fuse, joined leads, a night and a shore charger', async ({

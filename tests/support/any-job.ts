@@ -183,5 +183,24 @@ function madeJob(g: GeneratorValue): AnyJob {
       together.length === 1 ? together[0]! : sometimes(50) ? { series: together } : { parallel: together };
     make({ op: 'wireChannel', channel: free.pop()!, wiring });
   }
+  for (const id of ids) {
+    const { item } = job.gear[id]!;
+    const switches = item.kind === 'relay' || item.kind === 'switchModule';
+    if ((switches || 'bank' in item) && sometimes(40))
+      make({
+        op: 'setSource',
+        id,
+        choice: {
+          input: one('line', 'speaker', null),
+          turnedOnBy: switches ? one('head', 'switched') : one('head', 'switched', 'signal', 'constant', null),
+        },
+      });
+  }
+  if (sometimes(40)) {
+    make({ op: 'setZone', id: 'aft', zone: { name: 'Aft', listener: null, mono: sometimes(30), control: null } });
+    for (const id of ids)
+      if (job.gear[id]!.item.kind === 'speaker' && sometimes(40))
+        make({ op: 'setSpeaker', id, choice: { zone: 'aft' } });
+  }
   return { job, applied, states, refused, [fc.toStringMethod]: () => [pattern.id, ...made].join('\n') };
 }

@@ -1,8 +1,23 @@
 import type { SetValue, Why } from '#core/document/overrule';
 import type { Job } from '#core/job/job';
 
+/** A job as version 7 wrote it: what turns a source on under another name, and one rule too. */
+export function asVersion7(job: Job) {
+  return {
+    ...job,
+    version: 7,
+    sources: Object.fromEntries(
+      Object.entries(job.sources).map(([id, { turnedOnBy, ...rest }]) => [id, { ...rest, wake: turnedOnBy }]),
+    ),
+    accepted: Object.fromEntries(
+      Object.entries(job.accepted).map(([key, why]) => [key.replace(/^always-on@/, 'always-awake@'), why]),
+    ),
+  };
+}
+
 /** A job as version 6 wrote it: every kind of overrule in a place of its own, the reasons in another. */
-export function asVersion6({ overrules, feeds, ...job }: Job) {
+export function asVersion6(of: Job) {
+  const { overrules, feeds, ...job } = { ...asVersion7(of), overrules: of.overrules };
   const values = <T>(sets: Readonly<Record<string, { readonly value: T }>>) =>
     Object.fromEntries(Object.entries(sets).map(([subject, { value }]) => [subject, value]));
   const reasons: Record<string, Why> = {};

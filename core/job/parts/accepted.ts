@@ -3,6 +3,7 @@ import { editsOf, entry, without, type Gone } from '../../document/edits';
 import type { Job } from '../job';
 import { Why } from '../../document/overrule';
 import { keyNames } from './keys';
+import { keyNow } from './renamed';
 
 const FindingKey = v.pipe(
   v.string(),
@@ -20,7 +21,7 @@ export const edits = editsOf<Job>()({
   acceptFinding: {
     says: { key: FindingKey, why: v.nullable(Why) },
     words: 'accept a finding',
-    change: (job, { key, why }) => ({ ...job, accepted: entry(job.accepted, key, why) }),
+    change: (job, { key, why }) => ({ ...job, accepted: entry(job.accepted, keyNow(key), why) }),
   },
 });
 

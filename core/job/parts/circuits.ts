@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { each, editsOf, entry, said, whole, without, type Gone } from '../../document/edits';
+import { each, editsOf, entry, older, said, whole, without, type Gone } from '../../document/edits';
 import type { Fault } from '../../document/fault';
 import {
   NO_SOURCE_CHOICE,
@@ -22,6 +22,7 @@ import type { Job } from '../job';
 import { few, tooMany } from '../limits';
 import { gearOf } from './gear';
 import { craft, gone } from './keys';
+import { renamedRestore, sourceNow } from './renamed';
 import { Id } from '../../text/scalars';
 
 export const shape = {
@@ -191,9 +192,20 @@ function speakerFaults(job: Job): Fault[] {
   return found;
 }
 
+export const olderEdits = {
+  setSource: [
+    older(7, { id: Id, choice: v.looseObject({ wake: v.unknown() }) }, ({ id, choice }) => ({
+      op: 'setSource',
+      id,
+      choice: sourceNow(choice),
+    })),
+  ],
+  restore: [renamedRestore],
+};
+
 function sourceFaults({ sources, gear }: Job): Fault[] {
   const found: Fault[] = [];
-  for (const [id, { wake }] of Object.entries(sources)) {
+  for (const [id, { turnedOnBy }] of Object.entries(sources)) {
     const item = gear[id]?.item;
     const switches = item?.kind === 'relay' || item?.kind === 'switchModule';
     if (!item || !('bank' in item || switches))
@@ -201,9 +213,9 @@ function sourceFaults({ sources, gear }: Job): Fault[] {
         path: ['sources', id],
         expected: 'expected an amplifier, head unit, relay or switch module of this job',
       });
-    else if (switches && !['head', 'switched', null].includes(wake))
+    else if (switches && !['head', 'switched', null].includes(turnedOnBy))
       found.push({
-        path: ['sources', id, 'wake'],
+        path: ['sources', id, 'turnedOnBy'],
         expected: 'expected head, switched or nothing for a relay or module',
       });
   }

@@ -33,7 +33,7 @@ const between = computed(() => ({
   ),
 }));
 const setTurnedOnBy = (id: string, by: TurnedOnBy) =>
-  store.edit([{ op: 'setSource', id, choice: { wake: by === 'head' ? null : by } }], 'change what turns it on');
+  store.edit([{ op: 'setSource', id, choice: { turnedOnBy: by === 'head' ? null : by } }], 'change what turns it on');
 /** Relays and switch modules with a coil of their own to be told by: not what stands in the turn-on lead already. */
 const triggered = computed(() =>
   Object.entries(job.value.gear).flatMap(([id, { item, there }]) =>
@@ -44,7 +44,7 @@ const triggered = computed(() =>
 );
 const TRIGGERS = { '': 'nothing', head: 'the head unit’s turn-on lead', switched: 'the tapped circuit' } as const;
 const setTrigger = (id: string, by: keyof typeof TRIGGERS) =>
-  store.edit([{ op: 'setSource', id, choice: { wake: by || null } }], 'change what triggers it');
+  store.edit([{ op: 'setSource', id, choice: { turnedOnBy: by || null } }], 'change what triggers it');
 const chosen = computed(() => {
   const { selected } = store;
   const id = selected?.kind === 'existing' ? selected.id : job.value.turnOn.source;
