@@ -1,7 +1,7 @@
 import { build, planBuild, type BuildPlan, type Minutes, type Sized } from './build/index';
 import { endName, type Run } from './connections/runs';
 import type { Input } from './connections/signal';
-import { each } from './document/edits';
+import { mapped } from './document/edits';
 import type { Finding } from './findings/finding';
 import { tagGear } from './gear/tags';
 import { gaugeWords, gaugesOf, harness, type CutList, type FeedGauges } from './harness/index';
@@ -200,14 +200,14 @@ const withBatteries = (job: Job, batteries: Batteries): Job => ({ ...job, craft:
 /** The batteries with nothing said of what they hold and give: wires and steps go by their names, posts and places. */
 const POSTS = made(['craft.batteries'], ({ craft }): Batteries => {
   const { capacityAh, restVolts, internalMilliohm, shortA, mostA } = NEW_BATTERY;
-  return each(craft.batteries, (own) => ({ ...own, capacityAh, restVolts, internalMilliohm, shortA, mostA }));
+  return mapped(craft.batteries, (own) => ({ ...own, capacityAh, restVolts, internalMilliohm, shortA, mostA }));
 });
 
 /** The batteries with nothing said but what their volts rest on: feeds are sized the same whatever one holds. */
 const VOLTS = made(['craft.batteries'], ({ craft }): Batteries => {
   const { capacityAh, shortA, mostA, ringsPlus, ringsMinus, batterySwitch } = NEW_BATTERY;
   const said = { capacityAh, shortA, mostA, ringsPlus, ringsMinus, batterySwitch };
-  return each(craft.batteries, (own) => ({ ...own, ...said }));
+  return mapped(craft.batteries, (own) => ({ ...own, ...said }));
 });
 
 const TERMINALS = made(POWER, (job, runs: readonly Run[], gauges: FeedGauges) =>

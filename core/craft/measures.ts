@@ -1,4 +1,4 @@
-import { each } from '../document/edits';
+import { mapped } from '../document/edits';
 import { movedPath } from './path';
 import type { Vec3 } from '../units/vectors';
 import { orderedPattern } from './order';
@@ -62,13 +62,13 @@ export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
   });
   const next: Pattern = {
     ...pattern,
-    places: each(pattern.places, (place) => ({ ...place, at: move(place.at) })),
-    junctions: each(pattern.junctions, (junction) => ({ ...junction, at: move(junction.at) })),
-    legs: each(pattern.legs, (leg) => ({ ...leg, via: leg.via.map(move) })),
-    joints: each(pattern.joints, (joint) => ({ ...joint, axisPoint: move(joint.axisPoint) })),
+    places: mapped(pattern.places, (place) => ({ ...place, at: move(place.at) })),
+    junctions: mapped(pattern.junctions, (junction) => ({ ...junction, at: move(junction.at) })),
+    legs: mapped(pattern.legs, (leg) => ({ ...leg, via: leg.via.map(move) })),
+    joints: mapped(pattern.joints, (joint) => ({ ...joint, axisPoint: move(joint.axisPoint) })),
     ears: move(pattern.ears),
     ...(pattern.listeners
-      ? { listeners: each(pattern.listeners, (listener) => ({ ...listener, at: move(listener.at) })) }
+      ? { listeners: mapped(pattern.listeners, (listener) => ({ ...listener, at: move(listener.at) })) }
       : {}),
     drawing: { side: view(pattern.drawing.side, z), top: view(pattern.drawing.top, y) },
   };

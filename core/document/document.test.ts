@@ -6,7 +6,7 @@ import { GearItem, type Speaker } from '../gear/gear';
 import { line } from '../text/text';
 import { Id, ranged } from '../text/scalars';
 import { documentOf, type OperationOf, type Part } from './document';
-import { each, editsOf, entry, older, without } from './edits';
+import { mapped, editsOf, entry, older, without } from './edits';
 import { OperationError, problemsOf } from './fault';
 import { merged } from './merge';
 
@@ -58,12 +58,12 @@ const patternPart: Part<Pattern> = {
     kind === 'cover'
       ? {
           ...pattern,
-          legs: each(pattern.legs, (leg) => {
+          legs: mapped(pattern.legs, (leg) => {
             const own = bare(leg, id);
             return own.fish ? { ...own, fish: bare(own.fish, id) } : own;
           }),
-          places: each(pattern.places, (place) => bare(place, id)),
-          covers: each(pattern.covers, (cover) => ({
+          places: mapped(pattern.places, (place) => bare(place, id)),
+          covers: mapped(pattern.covers, (cover) => ({
             ...cover,
             states: Object.fromEntries(
               Object.entries(cover.states).map(([state, way]) => [

@@ -63,7 +63,7 @@ export function without<T>(
 }
 
 /** A map with every entry as `change` has it; the very same one where that is as it was. */
-export function each<T>(map: Readonly<Record<string, T>>, change: (value: T, key: string) => T): Record<string, T> {
+export function mapped<T>(map: Readonly<Record<string, T>>, change: (value: T, key: string) => T): Record<string, T> {
   let any = false;
   const next = Object.entries(map).map(([key, value]): [string, T] => {
     const now = change(value, key);

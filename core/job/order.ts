@@ -1,5 +1,5 @@
 import { byPosition, byText, sortedMap } from '../craft/order';
-import { each } from '../document/edits';
+import { mapped } from '../document/edits';
 import { GEAR_KIND_NAMES, type GearKind } from '../gear/gear';
 import type { Job } from './job';
 import { FIRST_BATTERY } from './supply';
@@ -97,7 +97,7 @@ export function ordered(job: Job): Job {
     speakers: sortedMap(job.speakers, byGear),
     sources: sortedMap(job.sources, byGear),
     feeds: sortedMap(job.feeds, byGear),
-    overrules: each<Record<string, unknown>>(job.overrules, (sets) => sortedMap(sets, byKey)) as Job['overrules'],
+    overrules: mapped<Record<string, unknown>>(job.overrules, (sets) => sortedMap(sets, byKey)) as Job['overrules'],
     accepted: sortedMap(job.accepted, byKey),
   };
   const own = {

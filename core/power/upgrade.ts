@@ -1,4 +1,4 @@
-import { each } from '../document/edits';
+import { mapped } from '../document/edits';
 import { upgradeGear } from '../gear/gear';
 import { NO_FEED_CHOICE } from '../job/parts/feeds';
 import { FIRST_BATTERY } from '../job/supply';
@@ -34,7 +34,7 @@ function inTheseWords(now: Made): Made {
     turnOn: { ...turnOn, turnedOn: woken ?? turnOn.turnedOn, turnedOnA: wokenA ?? turnOn.turnedOnA },
     power: {
       ...now.power,
-      feeds: each(now.power.feeds, (feed) => ({
+      feeds: mapped(now.power.feeds, (feed) => ({
         ...feed,
         stretches: feed.stretches.map((s) => (s.part === 'ring-home' ? { ...s, part: 'ring-common' } : s)),
       })),
@@ -56,7 +56,7 @@ function withWorstStates(now: Made): Made {
       audioWatts:
         (power as Partial<PowerPlan>).audioWatts ??
         Object.fromEntries(Object.values(power.feeds).map(({ gear, audioWatts }) => [gear, audioWatts])),
-      feeds: each(power.feeds, (feed) => ({
+      feeds: mapped(power.feeds, (feed) => ({
         ...feed,
         item: upgradeGear(feed.item) as Feed['item'],
         there: false,

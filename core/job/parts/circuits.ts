@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { each, editsOf, entry, older, said, whole, without, type Gone } from '../../document/edits';
+import { mapped, editsOf, entry, older, said, whole, without, type Gone } from '../../document/edits';
 import type { Fault } from '../../document/fault';
 import {
   NO_SOURCE_CHOICE,
@@ -226,19 +226,19 @@ export function forget(job: Job, { kind, id }: Gone): Job {
   if (kind === 'zone')
     return {
       ...job,
-      speakers: each(job.speakers, (choice) => (choice.zone === id ? { ...choice, zone: null } : choice)),
+      speakers: mapped(job.speakers, (choice) => (choice.zone === id ? { ...choice, zone: null } : choice)),
     };
   if (kind !== 'gear') return job;
   const of = (output: string) => output.startsWith(`${id}/`);
   return {
     ...job,
     circuits: without(job.circuits, (key, wiring) => of(key) || speakersOf(wiring).includes(id)),
-    speakers: each(
+    speakers: mapped(
       without(job.speakers, (key) => key === id),
       (choice) => (choice.pin !== null && of(choice.pin) ? { ...choice, pin: null } : choice),
     ),
     sources: without(job.sources, (key) => key === id),
     reserved: without(job.reserved, of),
-    zones: each(job.zones, (zone) => (zone.control === id ? { ...zone, control: null } : zone)),
+    zones: mapped(job.zones, (zone) => (zone.control === id ? { ...zone, control: null } : zone)),
   };
 }

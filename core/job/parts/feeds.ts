@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { each, editsOf, without, type Gone } from '../../document/edits';
+import { mapped, editsOf, without, type Gone } from '../../document/edits';
 import type { Fault } from '../../document/fault';
 import type { Overrulables } from '../../document/overrule';
 import { FuseHolder, isFed, passesOn } from '../../gear/gear';
@@ -142,5 +142,5 @@ function depthOf(job: Job, gear: string): number | undefined {
 export function forget(job: Job, { kind, id }: Gone): Job {
   if (kind !== 'gear' && kind !== 'battery') return job;
   const left = without(job.feeds, (gear) => gear === id);
-  return { ...job, feeds: each(left, (choice) => (choice.from === id ? { ...choice, from: null } : choice)) };
+  return { ...job, feeds: mapped(left, (choice) => (choice.from === id ? { ...choice, from: null } : choice)) };
 }

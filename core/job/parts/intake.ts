@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { each, editsOf, entry, whole, type Gone } from '../../document/edits';
+import { mapped, editsOf, entry, whole, type Gone } from '../../document/edits';
 import type { Fault } from '../../document/fault';
 import { line, lines } from '../../text/text';
 import { CHOICES, CHOICE_IDS } from '../choices';
@@ -116,5 +116,5 @@ export function faults({ choices, craft: { existing, lamps, memories }, gear }: 
 
 export const forget = (job: Job, { kind, id }: Gone): Job =>
   kind === 'gear'
-    ? craft(job, { lamps: each(job.craft.lamps, (lamp) => (lamp.by === id ? { ...lamp, by: null } : lamp)) })
+    ? craft(job, { lamps: mapped(job.craft.lamps, (lamp) => (lamp.by === id ? { ...lamp, by: null } : lamp)) })
     : job;

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { each, editsOf, older, without, type Gone } from '../../document/edits';
+import { mapped, editsOf, older, without, type Gone } from '../../document/edits';
 import { OperationError, problemsOf, type Fault } from '../../document/fault';
 import { Why, setsOf, type Overrulable, type Overrulables, type SetsOf, type ValueOf } from '../../document/overrule';
 import { Id } from '../../text/scalars';
@@ -136,7 +136,7 @@ export function forget(job: Job, { kind, id }: Gone): Job {
     if (kind === 'memory') return of === 'minutes' && subject === `close:memory/${id}`;
     return (kind === 'gear' || kind === 'battery') && keyNames(job, 'overrule', `${of}=${subject}`, id);
   };
-  const next = each<Record<string, unknown>>(job.overrules, (of, key) =>
+  const next = mapped<Record<string, unknown>>(job.overrules, (of, key) =>
     without(of, (subject) => drop(key as OverruleKind, subject)),
   );
   return { ...job, overrules: next as Sets };
