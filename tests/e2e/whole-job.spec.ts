@@ -53,7 +53,7 @@ test('one whole job: intake to seal, the server gone in between, out as files an
   await expect(page.getByText('Wheelbase: expected 1490 to 1620 mm.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Wheelbase' }).fill('1600');
   await page.getByRole('textbox', { name: 'Wheelbase' }).blur();
-  await expect(page.locator('[data-dimension=wheelbase]')).toHaveAttribute('aria-label', 'Wheelbase 1600 millimetres');
+  await expect(page.locator('[data-dimension=wheelbase]')).toHaveAttribute('aria-label', 'Wheelbase 1600 mm');
   // In inches and back nothing of it is lost, nor of what is typed there.
   await page.getByTestId('units').click();
   await expect(page.getByRole('textbox', { name: 'Wheelbase' })).toHaveValue('62.992');

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Dimension } from '#core/drawing/dimensions';
 import PressMark from './PressMark.vue';
-import { inches, shownLength } from '../app/units';
+import { inches, lengthText, shownLength } from '../app/units';
 
 /** A dimension as a drawing office writes it: extension lines, arrows, the figure on the line. */
 const props = defineProps<{ dimension: Dimension; own: boolean }>();
@@ -19,14 +19,17 @@ const arrow = (i: 0 | 1) => {
   const [ux, uy] = [(ox - x) / length, (oy - y) / length];
   return `M${x} ${y}L${x + 8 * ux - 2.6 * uy} ${y + 8 * uy + 2.6 * ux}L${x + 8 * ux + 2.6 * uy} ${y + 8 * uy - 2.6 * ux}Z`;
 };
-const text = computed(() => `${props.dimension.name} ${shownLength(props.dimension.mm)}`);
+// Millimetres stand on a drawing without their unit; inches do not.
+const text = computed(
+  () => `${props.dimension.name} ${inches.value ? lengthText(props.dimension.mm) : shownLength(props.dimension.mm)}`,
+);
 </script>
 
 <template>
   <PressMark
     class="dimension"
     :class="{ own }"
-    :aria-label="`${text} ${inches ? 'inches' : 'millimetres'}`"
+    :aria-label="`${dimension.name} ${lengthText(dimension.mm)}`"
     :data-dimension="dimension.id"
     @press="$emit('press')"
   >

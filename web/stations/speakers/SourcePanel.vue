@@ -49,7 +49,7 @@ const INPUTS = { '': 'as planned', line: 'line leads', speaker: 'speaker outputs
         :model-value="choice.input ?? ''"
         @update:model-value="set({ input: $event || null })"
       />
-      <ul class="plain">
+      <ul class="plain heard">
         <li v-for="input in inputs" :key="input.channels.join()">
           {{ input.channels.map(channelName).join(', ') }}: {{ pairText(input) }}
         </li>
@@ -72,3 +72,9 @@ const INPUTS = { '': 'as planned', line: 'line leads', speaker: 'speaker outputs
     </div>
   </section>
 </template>
+
+<style scoped>
+.heard {
+  margin: var(--space-3) 0 var(--space-5);
+}
+</style>
