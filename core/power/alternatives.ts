@@ -1,6 +1,8 @@
 import type { Job } from '../job/job';
 import { sizesOf, type Gauge } from '../tables/conductors';
-import { carriesOf, chainOf, fuseLimit, isLive, solveBranches } from './branches';
+import { chainOf, isLive } from './branches';
+import { solveBranches } from './on-battery';
+import { carriesOf, fuseLimit } from './protection';
 import { FEED_CASES } from './cases';
 import { mostDrawn, treeFrom, type Feed, type PowerPlan } from './feeds';
 import { dropPctOf } from './design';

@@ -1,19 +1,9 @@
 import { isPowered } from '../gear/gear';
 import { gaugeArea, isThinner, sizesOf, thicker, thinner, type Gauge } from '../tables/conductors';
 import { leastSize } from './craft-rules';
-import {
-  carriesEnough,
-  carriesOf,
-  isOpen,
-  nominalOf,
-  ownOhms,
-  rootOf,
-  sharedBy,
-  voltsChain,
-  type Branch,
-  type CommonBranch,
-  type Tree,
-} from './branches';
+import { isOpen, nominalOf, rootOf, voltsChain, type Branch, type CommonBranch, type Tree } from './branches';
+import { carriesEnough, carriesOf } from './protection';
+import { ownOhms, sharedBy } from './resistances';
 import { commonCarries, dropPctOf, limitOf, mostThrough, solveDesign } from './design';
 
 /** Shared conductors whose sizes are all tried together; with more, one after another until nothing gets better. */

@@ -1,19 +1,7 @@
-import {
-  commonResistors,
-  fuseOf,
-  gearOn,
-  limitAbove,
-  lumped,
-  nominalOf,
-  resistorsOf,
-  roughAmps,
-  sharedBy,
-  sum,
-  voltsChain,
-  type Branch,
-  type CommonBranch,
-  type Tree,
-} from './branches';
+import { nominalOf, roughAmps, sum, voltsChain, type Branch, type CommonBranch, type Tree } from './branches';
+import { gearOn } from './on-battery';
+import { fuseOf, limitAbove } from './protection';
+import { commonResistors, lumped, resistorsOf, sharedBy } from './resistances';
 import type { Gauge } from '../tables/conductors';
 import { designCases, postOf, supplyNetwork, type FeedCase } from './cases';
 import { layOut, type Network, type Resistor, type Solution } from './network';

@@ -4,7 +4,7 @@ import { AMPACITY_SOURCE, BUNDLE_SOURCE, COPPER_ALPHA_20, ohmsPerMetre } from '.
 import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE, breaksAt } from '../tables/fuses';
 import { COMMON_PRACTICE, memory, published, type Source } from '../tables/source';
 import { figure, short } from '../units/figures';
-import { fuseMargin } from './branches';
+import { fuseMargin } from './protection';
 import type { FeedCase } from './cases';
 import { DRAW_PARTS, MUSIC_SOURCE, currentPart } from './demand';
 import { mostDrawn, mostLost, type Feed, type FeedState, type PowerPlan } from './feeds';

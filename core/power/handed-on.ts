@@ -1,7 +1,7 @@
 import { isPowered } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { Gauge } from '../tables/conductors';
-import { hasReturn } from './branches';
+import { hasReturn } from './resistances';
 import { highest, type Powered } from './feeds';
 
 // What later chapters are told of the feeds.

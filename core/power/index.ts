@@ -14,7 +14,9 @@ import { turnOnRules } from './turn-on-rules';
 import { planTurnOn, type TurnOnPlan } from './turn-on';
 import { upgradePower } from './upgrade';
 
-export { contactOhm, FUSE_ALLOWANCE, fuseAtOf, type GaugeReason } from './branches';
+export type { GaugeReason } from './branches';
+export { FUSE_ALLOWANCE } from './protection';
+export { contactOhm, fuseAtOf } from './resistances';
 export { gaugeAlternatives, type Alternative } from './alternatives';
 export { FEED_CASES, casesOf, chargersAt, closedTies, postOf, type FeedCase } from './cases';
 export { CRAFT_RULES, leastSize } from './craft-rules';

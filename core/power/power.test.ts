@@ -5,7 +5,7 @@ import type { FuseHolder } from '../gear/gear';
 import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { AWG_SIZES, ampacity, gaugeArea, ohmsPerMetre, sizesOf } from '../tables/conductors';
-import { contactOhm } from './branches';
+import { contactOhm } from './resistances';
 import { currentPart, drawOf } from './demand';
 import { hoursToReserve } from './endurance';
 import { feedTree, lasting, planPower } from './feeds';

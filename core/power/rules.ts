@@ -8,7 +8,8 @@ import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE, breaksAt } from '../table
 import { memory } from '../tables/source';
 import { short } from '../units/figures';
 import { passesOn } from '../gear/gear';
-import { FUSE_ALLOWANCE, fuseAtOf, fuseMargin } from './branches';
+import { FUSE_ALLOWANCE, fuseMargin } from './protection';
+import { fuseAtOf } from './resistances';
 import { leastSize } from './craft-rules';
 import { caseName, mostDrawn, mostLost, type Feed, type PowerPlan } from './feeds';
 import { shortAtFuse, shortAtPost } from './short';

@@ -2,7 +2,7 @@ import { passesOn } from '../gear/gear';
 import type { Job } from '../job/job';
 import { ohmsPerMetre } from '../tables/conductors';
 import { breaksAt } from '../tables/fuses';
-import { contactOhm, fuseAtOf } from './branches';
+import { contactOhm, fuseAtOf } from './resistances';
 import type { Feed } from './feeds';
 
 /** What a battery pushes into a dead short at its posts, and what that rests on. */

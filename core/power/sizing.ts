@@ -1,24 +1,20 @@
 import { isPowered } from '../gear/gear';
 import { sizesOf, thicker, type Gauge } from '../tables/conductors';
 import {
-  carriesEnough,
-  carriesOf,
   chainOf,
-  commonResistors,
   isOpen,
   nominalOf,
-  ohmsOf,
-  ownOhms,
   restVoltsOf,
   roughAmps,
-  sharedBy,
+  sum,
   voltsChain,
   type Branch,
   type CommonBranch,
   type GaugeReason,
   type Tree,
-  sum,
 } from './branches';
+import { carriesEnough, carriesOf } from './protection';
+import { commonResistors, ohmsOf, ownOhms, sharedBy } from './resistances';
 import { leastCopper } from './copper';
 import { commonCarries, dropPctOf, limitOf, mostThrough, solveDesign, type Solved } from './design';
 

@@ -1,6 +1,6 @@
 import { batteryOf, commonPoint, fedOf, feederOf, returnEnd } from '../connections/feeding';
 import type { Job } from '../job/job';
-import { hasReturn } from './branches';
+import { hasReturn } from './resistances';
 
 /** Rings on the posts of a battery once the job is done: those that were there, and one for each of ours. */
 export function ringsOf(job: Job, battery: string): { readonly plus: number; readonly minus: number } {

@@ -2,7 +2,7 @@ import { leadHeadUnit, sourcesOf, triggerOf, turnedOnBy } from '../connections/s
 import type { TurnedOnBy } from '../job/circuit';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
-import { fuseMargin } from './branches';
+import { fuseMargin } from './protection';
 
 /** What a head unit's switched lead draws from its source, A (common practice: a few tens of milliamperes). */
 export const SWITCHED_LEAD_A = 0.05;
