@@ -1,5 +1,8 @@
 import { Draft, type BuildSeen, type Planned, type Sized } from './draft';
-import { connect, finish, fit, makeSafe, meterOldLeads, openUp, pull, putBack, test, tune } from './phases';
+import { finish, putBack } from './closing';
+import { connect, fit, pull } from './fitting';
+import { makeSafe, meterOldLeads, openUp } from './opening';
+import { test, tune } from './proving';
 import { PHASES, type BuildPlan } from './step';
 import type { Teardown } from './teardown';
 

@@ -1,0 +1,273 @@
+import type { Run } from '../connections/runs';
+import { isFibre, materialName, materialOf } from '../job/material';
+import { colourText } from '../tables/colours';
+import { DRIVES } from '../tables/fasteners';
+import { openedByRuns, type Draft, type Sized } from './draft';
+import type { StepEnd } from './step';
+
+// Minutes below are common practice of this workshop; a person may expect others, step by step.
+const PULL_MINUTES = 4;
+const END_MINUTES = { crimp: 1, solder: 2, sleeve: 1.5 } as const;
+const TAP_MINUTES = 5;
+
+/** Gear that goes through a panel, not on to it. */
+const CUT_IN: readonly string[] = ['headUnit', 'speaker', 'zoneControl'];
+const MICROPHONE_MINUTES = { none: 0, screen: 12, gauges: 8 } as const;
+
+const END_TOOLS = {
+  crimp: 'ratchet crimper, heat gun',
+  solder: 'soldering iron, heat gun',
+  sleeve: 'hot-air gun',
+} as const;
+
+const SECURING = {
+  ties: {
+    tool: 'ties, flush cutter',
+    line: 'Ties loose; cinch them at the test-fit and cut the ends flush.',
+    extra: 0,
+  },
+  tape: { tool: 'double-sided tape, 70 % isopropyl', line: 'Wipe the faces with 70 % isopropyl, then tape.', extra: 1 },
+  glue: { tool: 'hot-glue gun', line: 'Hot glue only where there is no rack to tie to.', extra: 1 },
+} as const;
+
+export function fit(d: Draft, safe: string): void {
+  const { pattern } = d;
+  const unsealed = d.pick('rating') === 'accepted';
+  for (const [gear, { item, place }] of d.fresh) {
+    const at = pattern.places[place!]!;
+    const accepted = unsealed && at.exposure !== 'sheltered';
+    const material = materialOf(d.job, at);
+    const fibre = isFibre(material) && CUT_IN.includes(item.kind);
+    const { screws, cutoutMm } = item;
+    const id = d.add(
+      `fit:gear/${gear}`,
+      'fit',
+      `Fit ${d.nameOf(gear)}: ${at.name}`,
+      item.fitMinutes,
+      { kind: 'gear', id: gear },
+      {
+        lines: [
+          cutoutMm === null
+            ? 'Mark, then fit; try it with the outer cover on before it is tightened.'
+            : `Cut-out ${cutoutMm} mm. Mark, then fit; try it with the outer cover on before it is tightened.`,
+          ...(material ? [`Into ${materialName(material)}.`] : []),
+          ...(screws
+            ? [`${screws.count} × ${screws.size}, ${DRIVES[screws.drive].name}: start all, then tighten.`]
+            : []),
+          ...(item.note ? [item.note] : []),
+          ...(accepted
+            ? ['Not sealed for this place unless its rating says so: drip loop, cover over the plugs.']
+            : []),
+          ...(fibre
+            ? [
+                d.pick('reverse') === 'gelcoat'
+                  ? 'Glass fibre: bit in reverse through the gelcoat only.'
+                  : 'Glass fibre: bit in reverse all the way through.',
+              ]
+            : []),
+        ],
+        tools: screws ? [DRIVES[screws.drive].tool] : [],
+        cautions: [
+          fibre ? 'dust' : 'eyes',
+          ...(at.body !== 'frame' && pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
+          ...(pattern.kind === 'boat' ? (['hull'] as const) : []),
+        ],
+        after: [safe, ...d.openings([at.covers])],
+      },
+    );
+    d.hide(id, [at.covers]);
+  }
+  for (const [gear] of d.fresh) {
+    const holder = d.job.feeds[gear]?.holder;
+    if (!holder || !d.laid.some((run) => run.kind === 'feed' && run.to === gear)) continue;
+    const feed = d.laid.find((run) => run.kind === 'feed' && run.to === gear)!;
+    const at = feed.fromPlace === undefined ? {} : pattern.places[feed.fromPlace]!.covers;
+    const id = d.add(
+      `fit:holder/${gear}`,
+      'fit',
+      `Fit the fuse holder of ${d.nameOf(gear)}`,
+      holder.fitMinutes,
+      { kind: 'gear', id: gear },
+      {
+        lines: [
+          holder.family === 'terminal'
+            ? `${holder.name}: on the + post of ${d.nameOf(feed.from)}, no fuse in it yet.`
+            : `${holder.name}: ${d.job.feeds[gear]!.fuseAtMm} mm along the feed from ${d.nameOf(feed.from)}, fixed, no fuse in it yet.`,
+        ],
+        after: [safe, ...d.openings([at])],
+      },
+    );
+    d.hide(id, [at]);
+  }
+  const microphone = d.pick('microphone');
+  if (microphone !== 'none' && d.fresh.some(([, { item }]) => item.kind === 'headUnit'))
+    d.add(
+      'fit:microphone',
+      'fit',
+      microphone === 'screen' ? 'Fit the microphone high behind the screen' : 'Fit the microphone by the gauges',
+      MICROPHONE_MINUTES[microphone],
+      d.whole,
+      {
+        lines: ['Out of the wind; its lead goes with the head unit’s.'],
+        after: [safe],
+      },
+    );
+}
+
+/** Wires pulled, a pair of ends at a time; returns the steps. */
+export function pull(d: Draft, safe: string): string[] {
+  const { job, pattern } = d;
+  const securing = SECURING[d.pick('securing')];
+  const groups = new Map<string, Run[]>();
+  for (const run of d.laid) groups.set(`${run.from}>${run.to}`, [...(groups.get(`${run.from}>${run.to}`) ?? []), run]);
+  const fromBattery = d.pick('start') === 'battery';
+  const isBattery = (end: string) => Object.hasOwn(job.craft.batteries, end);
+  const order = [...groups].sort(([a], [b]) =>
+    fromBattery ? Number(isBattery(b.split('>')[0]!)) - Number(isBattery(a.split('>')[0]!)) : 0,
+  );
+  for (const [ends, group] of order) {
+    const [from, to] = ends.split('>') as [string, string];
+    const covers = openedByRuns(pattern, group);
+    const along = [
+      group[0]!.way!.legs.length
+        ? `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`
+        : 'To bare metal beside it, paint off, star washer under the ring.',
+      fromBattery
+        ? 'Start at the battery; park the surplus at the gear.'
+        : `Start at ${d.nameOf(to)}; trim at the other end.`,
+      securing.line,
+      'Label both ends alike.',
+    ];
+    const id = d.add(
+      `pull:run/${ends.replace('>', '-')}`,
+      'pull',
+      `Pull ${d.nameOf(from)} → ${d.nameOf(to)}`,
+      group.length * (PULL_MINUTES + securing.extra) + d.fishMinutes(group[0]!),
+      { kind: 'run', id: group[0]!.id },
+      {
+        tools: [securing.tool, ...(d.fishMinutes(group[0]!) ? ['fish tape'] : [])],
+        lines: along,
+        sized: ({ wireOf }) => ({
+          lines: [
+            ...group.map(
+              (run) =>
+                `${run.cutMm} mm, ${wireOf(run)}: ${run.conductors.map((c) => `${colourText(c.colour)} ${c.use}`).join('; ')}`,
+            ),
+            ...along,
+          ],
+        }),
+        cautions: group.some((run) => run.way!.legs.some((leg) => pattern.legs[leg]!.joint)) ? ['steering'] : [],
+        after: [
+          safe,
+          ...d.openings(covers),
+          ...[from, to].filter((g) => job.gear[g]?.place && job.gear[g].there === null).map((g) => `fit:gear/${g}`),
+        ],
+      },
+    );
+    d.hide(id, covers);
+  }
+  return order.map(([ends]) => `pull:run/${ends.replace('>', '-')}`);
+}
+
+const countEnds = (runs: readonly Run[]): number => runs.reduce((count, run) => count + run.conductors.length, 0);
+
+const endsOnly = (at: (sizes: Sized) => StepEnd[]) => (sizes: Sized) => ({ ends: at(sizes) });
+
+/** Every end of every conductor, where it is: at gear and the frame beside it, at the tap, at the batteries. */
+export function connect(d: Draft): string[] {
+  const { pattern, job } = d;
+  const joint = d.pick('joint');
+  const connects: string[] = [];
+  const late = new Set(d.configured().flatMap(({ speakers }) => speakers));
+  const minutesOf = (ends: number) => Math.ceil(ends * END_MINUTES[joint]);
+  const pulls = (runs: readonly Run[]) => [...new Set(runs.map((run) => `pull:run/${run.from}-${run.to}`))];
+  for (const [gear, { item, place, there }] of d.placed) {
+    const own = d.laid.filter((run) => run.from === gear || run.to === gear);
+    const frame = own.filter((run) => run.from === 'frame');
+    if (!own.length) continue;
+    const splices = d.seen.splices.filter(({ speaker }) => speaker === gear);
+    const here = d.endsAt(gear, own);
+    const beside = d.endsAt('frame', frame);
+    const ends = countEnds(own) + countEnds(frame);
+    const id = d.add(
+      `connect:gear/${gear}`,
+      'connect',
+      `Connect ${d.nameOf(gear)}`,
+      minutesOf(ends),
+      { kind: 'gear', id: gear },
+      {
+        tools: [END_TOOLS[joint]],
+        sized: (sizes) => ({ ends: [...here(sizes), ...beside(sizes)] }),
+        lines: [
+          `${ends} ends. Slide the shrink tube on first.`,
+          ...(item.kind === 'speaker' ? ['Check which terminal is + on this speaker, and on its lead.'] : []),
+          ...splices.map(({ plus, speakerPlus, keyed }) =>
+            keyed === 'both'
+              ? 'Plugs at both ends go in one way only.'
+              : `${colourText(plus)} is +: to ${speakerPlus}. Label both ends.`,
+          ),
+          ...(late.has(gear) ? ['Leave it unplugged until the amplifier is configured.'] : []),
+        ],
+        checks: splices.length ? [{ id: 'polarity', text: 'Polarity tried with a cell: the cone moves out on +' }] : [],
+        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...pulls(own)],
+      },
+    );
+    d.hide(id, [pattern.places[place!]!.covers]);
+    connects.push(id);
+  }
+  const tapped = d.laid.filter((run) => run.from === 'switched');
+  if (tapped.length) {
+    const source = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
+    const covers = [pattern.places[pattern.switchedPlace]!.covers];
+    const id = d.add(
+      'tap:switched',
+      'connect',
+      source ? `Tap ${source.name}` : `Tap the switched source: ${d.nameOf('switched')}`,
+      TAP_MINUTES + minutesOf(tapped.length),
+      d.whole,
+      {
+        tools: ['multimeter', END_TOOLS[joint]],
+        sized: endsOnly(d.endsAt('switched', tapped)),
+        lines: [
+          source
+            ? `${colourText(source.colour)}. Meter it at off, accessory and run before anything is cut.`
+            : 'Nobody has said which circuit: find one that is live with the key only, and meter it before anything is cut.',
+          'Wrap it again as it was found.',
+        ],
+        checks: [{ id: 'metered', text: 'Metered: dead with the key off, live at run' }],
+        after: [...pulls(tapped), ...d.openings(covers)],
+      },
+    );
+    d.hide(id, covers);
+    connects.push(id);
+  }
+  for (const battery of Object.keys(job.craft.batteries)) {
+    const own = d.laid.filter((run) => run.from === battery);
+    const holders = d.fresh.flatMap(([gear]) =>
+      own.some((run) => run.kind === 'feed' && run.to === gear) && job.feeds[gear]?.holder
+        ? [`fit:holder/${gear}`]
+        : [],
+    );
+    if (!own.length) continue;
+    const place = job.craft.batteries[battery]!.place ?? pattern.batteryPlace;
+    const covers = [pattern.places[place]!.covers];
+    const id = d.add(
+      `connect:battery/${battery}`,
+      'connect',
+      `Rings on ${d.nameOf(battery)}`,
+      minutesOf(countEnds(own)),
+      d.whole,
+      {
+        tools: [END_TOOLS[joint], '10 mm socket'],
+        sized: endsOnly(d.endsAt(battery, own)),
+        lines: ['The craft’s own cable stays off and covered. Heaviest ring at the bottom of the stud.'],
+        checks: [{ id: 'tight', text: 'Every ring tight, none turns by hand' }],
+        cautions: ['battery'],
+        after: [...pulls(own), ...holders, ...d.openings(covers)],
+      },
+    );
+    d.hide(id, covers);
+    connects.push(id);
+  }
+  return connects;
+}

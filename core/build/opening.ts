@@ -1,0 +1,114 @@
+import type { CoverWay } from '../craft/pattern';
+import { isPowered } from '../gear/gear';
+import { DRIVES } from '../tables/fasteners';
+import type { Draft } from './draft';
+import type { StepFastener } from './step';
+
+// Minutes below are common practice of this workshop; a person may expect others, step by step.
+export const ISOLATE_MINUTES = { negative: 2, both: 4, switch: 1, mainFuse: 2 } as const;
+const RETURNS_MINUTES = 2;
+
+const ISOLATE_TITLES = {
+  negative: 'Battery: negative off',
+  both: 'Battery: negative off, then positive',
+  switch: 'Battery switch off and tagged',
+  mainFuse: 'Main fuse out',
+} as const;
+const OPEN_WORDS = { loosened: 'loosened', aside: 'aside', off: 'off' } as const;
+
+/** Isolates the battery; returns the step that everything waits for. */
+export function makeSafe(d: Draft): string {
+  const { job, pattern } = d;
+  const isolation = d.pick('isolation');
+  const memories = Object.entries(job.craft.memories);
+  const safe = d.add('isolate:battery', 'isolate', ISOLATE_TITLES[isolation], ISOLATE_MINUTES[isolation], d.whole, {
+    tools: [isolation === 'switch' ? 'tag' : isolation === 'mainFuse' ? 'fuse puller' : '10 mm socket, terminal cover'],
+    lines: [
+      // One battery and nothing beside it: the title says it all.
+      ...(d.seen.isolation.off.length > 2 ? d.seen.isolation.off : []),
+      ...(memories.length ? [`Will be lost: ${memories.map(([, m]) => m.name).join(', ')}. Put back at the end.`] : []),
+      'Blanket on what can be scratched; a soft place for what comes off.',
+    ],
+    cautions: ['battery', ...(pattern.kind !== 'boat' ? (['stand'] as const) : (['vapour'] as const))],
+  });
+
+  return safe;
+}
+
+/** Old leads are metered once the old unit and the speakers can be got at and unplugged. */
+export function meterOldLeads(d: Draft, safe: string): void {
+  const { job, pattern } = d;
+  const old = Object.keys(job.speakers).filter((id) => job.speakers[id]!.oldLeadOhm !== null);
+  if (!old.length) return;
+  const spots = [...old, ...d.placed.flatMap(([id, { item }]) => (isPowered(item) ? [id] : []))];
+  const covers = spots.flatMap((id) => {
+    const place = job.gear[id]?.place;
+    return place ? [pattern.places[place]!.covers] : [];
+  });
+  const id = d.add(
+    'test:returns',
+    'teardown',
+    'Old speaker leads: look for a shared return',
+    RETURNS_MINUTES * old.length,
+    d.whole,
+    {
+      tools: ['multimeter'],
+      lines: [
+        'Speakers and the old unit unplugged. Any path means a shared return: say so at Speakers before going on.',
+      ],
+      checks: old.map((speaker) => ({
+        id: `return-${speaker}`,
+        text: `${d.nameOf(speaker)}: no path from its − to another − or to ground`,
+      })),
+      after: [safe, ...d.openings(covers)],
+    },
+  );
+  d.hide(id, covers);
+}
+
+/** Every cover the runs and places need, in the order of fewest tool changes. */
+export function openUp(d: Draft, safe: string): void {
+  const { pattern } = d;
+  /** New gear that sits right behind a cover: it is held in front of it while the cover is still on. */
+  const behind = (cover: string) =>
+    d.fresh.filter(([, { place }]) => pattern.places[place!]!.covers[cover] !== undefined).map(([id]) => d.nameOf(id));
+  for (const { cover, state, way } of d.teardown.covers) {
+    const id = d.add(
+      `off:cover/${cover}`,
+      'teardown',
+      `${pattern.covers[cover]!.name} ${OPEN_WORDS[state]}`,
+      way.minutes.off,
+      { kind: 'cover', id: cover },
+      {
+        ...fromWay(way, 'out'),
+        lines: [
+          ...(behind(cover).length
+            ? [`Before it comes off, offer up ${behind(cover).join(', ')} and mark what must clear it.`]
+            : []),
+          way.hint,
+          ...(Object.keys(way.plugs).length ? ['Tape, label and photograph each plug before it is pulled.'] : []),
+        ].filter(Boolean),
+        checks: [
+          ...Object.entries(way.plugs).map(([plug, name]) => ({
+            id: `plug-${plug}`,
+            text: `Unplugged and labelled: ${name}`,
+          })),
+          ...Object.entries(way.hoses).map(([hose, name]) => ({ id: `hose-${hose}`, text: `Off and closed: ${name}` })),
+        ],
+        after: [safe, ...Object.keys(way.after).map((c) => `off:cover/${c}`)],
+      },
+    );
+    d.offOf.set(cover, id);
+  }
+}
+
+export function fromWay(way: CoverWay, direction: 'out' | 'in') {
+  const fasteners = Object.entries(way.fasteners).map(([id, f]): StepFastener => ({ id, ...f }));
+  return {
+    direction: fasteners.length ? direction : undefined,
+    fasteners,
+    tools: [...new Set(fasteners.map((f) => DRIVES[f.drive].tool))],
+    second: way.second,
+    cautions: way.cautions,
+  } as const;
+}
