@@ -268,12 +268,13 @@ export function planPower(tree: Tree, { overrules }: Pick<Job, 'overrules'>): Po
   };
 }
 
+const LEAST_AMPS = 1e-6;
 /** With how long the battery of the sound lasts. */
 export function lasting({ craft }: Job, powered: Powered): PowerPlan {
-  const { battery, audioWatts, feeds, sources } = powered;
-  const takes = Object.keys(audioWatts).some((gear) => !Object.hasOwn(feeds, gear) || feeds[gear]!.states.restMusic);
-  const atRest = sources.restMusic?.[battery]?.amps;
-  const musicHours = takes && atRest !== undefined ? hoursToReserve(craft.batteries[battery]!, atRest) : undefined;
+  const { battery, sources } = powered;
+  const atRest = sources.restMusic?.[battery]?.amps ?? 0;
+  // Less is what is left of nothing in the solving of it.
+  const musicHours = atRest > LEAST_AMPS ? hoursToReserve(craft.batteries[battery]!, atRest) : undefined;
   return { ...powered, musicHours };
 }
 

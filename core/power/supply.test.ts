@@ -176,6 +176,17 @@ describe('two batteries', () => {
     expect(source(tied({ kind: 'relay' }), 'idleMusic', 'alternator').amps).toBeGreaterThan(3);
   });
 
+  test('hours of music are told where something draws, laid here or kept', () => {
+    const joined = after(tied({ joined: true }), { op: 'setBattery', id: 'house', battery: { restVolts: 13.1 } });
+    const hours = (job: Job) => planJob(job).power.musicHours;
+    const bare = after(joined, { op: 'removeGear', id: 'amp' }, { op: 'removeGear', id: 'head' });
+    expect(hours(bare)).toBeUndefined();
+    expect(hours(joined)).toBeGreaterThan(0);
+    const kept = after(joined, ...['amp', 'head'].map((id): Operation => ({ op: 'setThere', id, there: 'kept' })));
+    expect(planJob(kept).power.feeds).toEqual({});
+    expect(hours(kept)).toBeGreaterThan(0);
+  });
+
   test('behind a diode the house is charged by its drop less; a charger holds its own volts', () => {
     expect(source(tied({ kind: 'diode' }), 'cruiseMusic', 'house').volts).toBeCloseTo(14.2 - 0.7, 1);
     expect(source(tied({ kind: 'charger' }), 'cruiseMusic', 'house').volts).toBe(14.4);
