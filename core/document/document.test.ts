@@ -9,6 +9,7 @@ import { documentOf, type OperationOf, type Part } from './document';
 import { mapped, editsOf, entry, older, without } from './edits';
 import { OperationError, problemsOf } from './fault';
 import { merged } from './merge';
+import { Patch } from './patches';
 
 /** What the editors of gear and of craft will be: an item of the shelf, and a pattern, edited by the same engine. */
 const itemEdits = editsOf<Speaker>()({
@@ -20,9 +21,19 @@ const itemEdits = editsOf<Speaker>()({
   weigh: { says: { kg: ranged(0, 200, 'kg') }, words: 'weigh', change: (item, { kg }) => ({ ...item, massKg: kg }) },
   rate: { says: { rms: v.number() }, words: 'rate', change: (item, { rms }) => ({ ...item, rmsWatts: rms }) },
 });
+/** An undo of a member that is called otherwise since a version. */
+const moved = (version: number, from: string, to: string) =>
+  older(version, { patches: v.array(Patch) }, ({ patches }) => ({
+    op: 'restore',
+    patches: patches.map((patch) => (patch.path[0] === from ? { ...patch, path: [to] } : patch)),
+  }));
 const itemPart: Part<Speaker> = {
   edits: itemEdits,
-  olderEdits: { weigh: [older(1, { pounds: v.number() }, ({ pounds }) => ({ op: 'weigh', kg: pounds * 0.4536 }))] },
+  olderEdits: {
+    weigh: [older(1, { pounds: v.number() }, ({ pounds }) => ({ op: 'weigh', kg: pounds * 0.4536 }))],
+    // Written down in any order, and by any part.
+    restore: [moved(2, 'mass', 'massKg'), moved(1, 'heft', 'mass')],
+  },
   faults: (item) => {
     const parsed = v.safeParse(GearItem, item);
     return parsed.success
@@ -105,6 +116,11 @@ describe('one engine for every kind of document', () => {
       new OperationError('weigh', 'kg: expected 0 to 200 kg'),
     );
     expect(() => items.readEdit({ op: 'weigh', pounds: 4000 })).toThrow(OperationError);
+  });
+
+  test('an undo of long ago is raised through every version since', () => {
+    const undo = (member: string) => ({ op: 'restore', patches: [{ path: [member], from: 1, to: 2 }] });
+    for (const member of ['heft', 'mass', 'massKg']) expect(items.readEdit(undo(member))).toEqual(undo('massKg'));
   });
 
   test('two people’s edits of one item both stand; the same value changed by both is shown', () => {
