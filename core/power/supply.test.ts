@@ -582,6 +582,27 @@ describe('findings of the supply', () => {
   });
 });
 
+test('where the volts collapse with the engine off a fuse is sized without any drop, whatever a running engine holds', () => {
+  const weak = after(
+    TOURER_JOB,
+    { op: 'removeGear', id: 'amp' },
+    { op: 'addGear', id: 'amp', item: { ...shelfItem('weir-4-45'), usualFuseA: null } as never, place: 'lampShelf' },
+    ...Object.entries(TOURER_JOB.circuits).map(([channel, wiring]): Operation => ({
+      op: 'wireChannel',
+      channel,
+      wiring,
+    })),
+    { op: 'setBattery', id: 'battery', battery: { internalMilliohm: 300, restVolts: 12.7 } },
+    { op: 'setCharging', charging: { spareCruiseA: 60 } },
+  );
+  const amp = planJob(weak).power.feeds['amp']!;
+  expect([amp.collapsed, 'cruiseFull' in amp.states]).toEqual([true, true]);
+  // 177.8 W at 80 % off 12.7 V, and 0.6 A besides: 18.1 A, a quarter more is 22.6 A; at cruise it would be 20.8 A.
+  expect(amp.fuseNeedA).toBeCloseTo(1.25 * (amp.audioWatts / 0.8 / 12.7 + 0.6), 9);
+  expect(amp.fuseNeedA).toBeCloseTo(22.6, 1);
+  expect(1.25 * amp.states.cruiseFull!.amps).toBeCloseTo(20.8, 1);
+});
+
 test('a workshop may be stricter than the craft, and only stricter', () => {
   const near = after(TOURER_JOB, { op: 'setSettings', settings: { fuseWithinMm: 100 } });
   expect(rulesOf(near)).toContain('fuse-far-from-battery');
