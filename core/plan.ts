@@ -18,12 +18,12 @@ import { NEW_BATTERY } from './job/supply';
 import type { Ledger } from './ledger';
 import { mounting } from './mounting/index';
 import {
-  planTerminals,
   power,
   type FeedSizes,
   type FeedTree,
   type KeyOff,
   type PowerPlan,
+  type Terminals,
   type Termination,
   type TurnOnPlan,
 } from './power/index';
@@ -97,7 +97,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const isolation = make(power.isolation, wired);
     const gauges = make(power.gauges, job, powered);
     const cutList = make(harness.cutList, wired, runs, gauges);
-    const terminals = make(TERMINALS, wired, runs, gauges);
+    const terminals = make(TERMINALS, wired, make(power.terminals, wired, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
     const work = make(build.work, wired, runs, splices, tags, make(FUSED, job, fuses), isolation);
     const built = make(STEPS, job, work, gauges, terminals, fuses);
@@ -210,8 +210,8 @@ const VOLTS = made(['craft.batteries'], ({ craft }): Batteries => {
   return mapped(craft.batteries, (own) => ({ ...own, ...said }));
 });
 
-const TERMINALS = made(POWER, (job, runs: readonly Run[], gauges: FeedGauges) =>
-  planTerminals(job, runs, gaugesOf(job, gauges)),
+const TERMINALS = made(POWER, (job, terminals: () => Terminals, gauges: FeedGauges) =>
+  terminals()(gaugesOf(job, gauges)),
 );
 const FUSED = made([], (_, fuses: Sized['fuses']) => Object.keys(fuses));
 const STEPS = made(
@@ -224,11 +224,17 @@ const STEPS = made(
     fuses: Sized['fuses'],
   ) => {
     const gaugeOf = gaugesOf(job, gauges);
+    const ends = new Map<string, string[]>();
+    for (const { run, at, with: by } of terminals) {
+      const there = ends.get(`${run} ${at}`);
+      if (there) there.push(by);
+      else ends.set(`${run} ${at}`, [by]);
+    }
     return planBuild(work, {
       minutesOf: (step) => setOf(job, 'minutes', step),
       fuses,
       wireOf: (run) => gaugeWords(job, gaugeOf(run)),
-      endsOf: (run, at) => terminals.filter((end) => end.run === run.id && end.at === at).map((end) => end.with),
+      endsOf: (run, at) => ends.get(`${run.id} ${at}`) ?? [],
     });
   },
 );

@@ -1,4 +1,4 @@
-import type { CommonRun, FeedRun } from '../connections/runs';
+import type { CommonRun, FeedRun, Run } from '../connections/runs';
 import { judge } from '../findings/finding';
 import { chapter, handOn, made } from '../job/chapter';
 import { POWER, SIZED, SIZES } from '../job/reads';
@@ -11,6 +11,7 @@ import { feedProposals } from './proposals';
 import { powerRules } from './rules';
 import { supplyRules } from './supply-rules';
 import { turnOnRules } from './turn-on-rules';
+import { terminalsOf } from './terminals';
 import { planTurnOn, type TurnOnPlan } from './turn-on';
 import { upgradePower } from './upgrade';
 
@@ -69,7 +70,7 @@ export { LIVE, SWITCHED_LEAD_A, turnOnAmps, type Candidate, type TurnOnPlan } fr
 
 export { sourceVolts } from './handed-on';
 export type { KeyOff } from './keyoff';
-export { planTerminals, type Termination } from './terminals';
+export type { Termination, Terminals } from './terminals';
 
 type Lengths = Readonly<Record<string, FeedRun | undefined>>;
 type Watts = Readonly<Record<string, number>>;
@@ -95,6 +96,8 @@ export const power = chapter({
   turnOn: made(POWER, planTurnOn),
   keyOff: made(POWER, planKeyOff),
   isolation: made(POWER, isolationOrder),
+  /** What ends every wire, to be asked by its sizes. */
+  terminals: made(POWER, (job, runs: readonly Run[]) => handOn(terminalsOf(job, runs))),
   proposals: made(['settings'], feedProposals),
   findings: made(SIZED, (job, plan: PowerPlan, tags: Tags) => {
     const seen = { job, power: plan, tags };

@@ -22,8 +22,14 @@ const SPEAKER_PIGTAIL: Gauge = '18';
 /** Screened leads end in what they were bought with. */
 const LINE_PLUG = 'line plug';
 
-/** What ends every conductor of every run, by the sizes of both wires and what it goes to. */
-export function planTerminals(job: Job, runs: readonly Run[], gaugeOf: (run: Run) => Gauge | undefined): Termination[] {
+/** What ends every conductor of every run, by the size of each. */
+export type Terminals = (gaugeOf: (run: Run) => Gauge | undefined) => readonly Termination[];
+
+/**
+ * What ends every conductor of every run, by the sizes of both wires and what it goes to. Asked again of other sizes,
+ * a run that keeps its own has the very same ends.
+ */
+export function terminalsOf(job: Job, runs: readonly Run[]): Terminals {
   const tap = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
   const end = (run: Run, at: string, gauge: Gauge): string => {
     if (Object.hasOwn(job.craft.batteries, at) || at === FRAME) return ringFor(gauge);
@@ -36,9 +42,8 @@ export function planTerminals(job: Job, runs: readonly Run[], gaugeOf: (run: Run
     if (item?.kind === 'relay' && run.kind !== 'feed' && run.kind !== 'return') return 'spade, insulated';
     return item && isPowered(item) ? ferruleFor(gauge) : ringFor(gauge);
   };
-  return runs.flatMap((run): Termination[] => {
-    const gauge = gaugeOf(run);
-    return run.conductors.flatMap(({ use }) =>
+  const ends = (run: Run, gauge: Gauge | undefined): readonly Termination[] =>
+    run.conductors.flatMap(({ use }) =>
       [run.from, run.to].map((at) => ({
         run: run.id,
         at,
@@ -46,5 +51,12 @@ export function planTerminals(job: Job, runs: readonly Run[], gaugeOf: (run: Run
         with: gauge === undefined ? LINE_PLUG : end(run, at, gauge),
       })),
     );
-  });
+  const known = runs.map(() => new Map<Gauge | undefined, readonly Termination[]>());
+  return (gaugeOf) =>
+    runs.flatMap((run, i) => {
+      const gauge = gaugeOf(run);
+      let found = known[i]!.get(gauge);
+      if (!found) known[i]!.set(gauge, (found = ends(run, gauge)));
+      return found;
+    });
 }

@@ -38,6 +38,33 @@ test('two windows on one job: edits that do not clash are merged, those that do 
   await expect(one.locator('[data-place=lampShelf]')).toHaveAttribute('aria-label', /free/);
 });
 
+test('a job that answers late, once another is open, is let go', async ({ board: page, server }) => {
+  const title = page.getByLabel('Title of the job');
+  let answer = () => {};
+  const held = new Promise<void>((done) => (answer = done));
+  await page.route('**/api/jobs/river-launch', async (route) => {
+    await held;
+    await route.continue();
+  });
+  // By the links of the page, so that it is one page all along.
+  const press = (job: string) => page.locator(`[data-job=${job}] a`).first().click();
+  await press('river-launch');
+  await expect(page.getByText('Laying out the sheet…')).toBeVisible();
+  await page.getByRole('link', { name: 'Board' }).click();
+  await press('tourer-four-speakers');
+  await expect(title).toHaveValue(TOURER_JOB.title);
+  const late = page.waitForResponse('**/api/jobs/river-launch');
+  answer();
+  await (await late).finished();
+  // What is edited now is the job that is looked at.
+  await title.fill('Still the tourer');
+  await title.press('Enter');
+  await saved(page);
+  const stored = await fetch(`${server.url}/api/jobs/${TOURER_JOB.id}`);
+  expect(((await stored.json()) as { job: { title: string } }).job.title).toBe('Still the tourer');
+  await expect(title).toHaveValue('Still the tourer');
+});
+
 test('the server goes away and comes back: nothing typed is lost', async ({ page }) => {
   const folder = tempFolder();
   const first = await startServer(folder.path);

@@ -67,7 +67,12 @@ export function savingOf(sheet: Sheet) {
   const unsaved = computed(() => save.value.is !== 'saved');
   let timer: ReturnType<typeof setTimeout> | undefined;
 
+  /** Counts what was opened or left: an answer that comes for what is no longer wanted is let go. */
+  let turn = 0;
+
   async function open(id: string): Promise<void> {
+    let own = ++turn;
+    const isLeft = () => own !== turn;
     if (latest?.id === id) {
       // One that was deleted may be there again; of ours nothing is lost with it.
       const isGone = save.value.is === 'gone' && !sending && !waiting.length;
@@ -76,22 +81,29 @@ export function savingOf(sheet: Sheet) {
       if (unsaved.value && !isGone) return sheet.show(latest);
     }
     await flush();
+    if (isLeft()) return;
     reset();
+    own = turn;
     try {
-      const stored = await api.job(id);
+      const [stored, refused] = [await api.job(id), await asideOf(id)];
+      if (isLeft()) return;
       revision = stored.revision;
       latest = stored.job;
-      aside.value = await asideOf(id);
-      for (const { key, edits } of await leftEdits(id)) await goOn(key, edits);
-      sheet.show(latest);
+      aside.value = refused;
+      for (const { key, edits } of await leftEdits(id)) {
+        if (isLeft()) return;
+        await goOn(key, edits, isLeft);
+      }
+      if (!isLeft()) sheet.show(latest);
     } catch (error) {
+      if (isLeft()) return;
       latest = undefined;
       sheet.failed(error instanceof Error ? error.message : String(error));
     }
   }
 
   /** Sends edits that were kept when the page was closed, or left, before the server had them. */
-  async function goOn(key: string, edits: KeptEdits): Promise<void> {
+  async function goOn(key: string, edits: KeptEdits, isLeft: () => boolean): Promise<void> {
     // What an earlier one left unsettled is settled first.
     if (save.value.is !== 'saved') return;
     const stored = { job: latest!, revision };
@@ -103,6 +115,8 @@ export function savingOf(sheet: Sheet) {
     const now = save.value as SaveState;
     if (now.is === 'saved') {
       const newest = await api.job(stored.job.id);
+      // The server has them, whatever is looked at now.
+      if (isLeft()) return dropEdits(key);
       revision = newest.revision;
       latest = newest.job;
       sheet.say('what was kept on this device is saved');
@@ -137,6 +151,7 @@ export function savingOf(sheet: Sheet) {
   }
 
   function reset(): void {
+    turn++;
     clearTimeout(timer);
     sheet.clear();
     latest = undefined;
