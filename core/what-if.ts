@@ -1,3 +1,4 @@
+import { neededRuns } from './connections/runs';
 import { join } from './connections/wiring';
 import { sourcesOf } from './connections/signal';
 import type { Speaker } from './gear/gear';
@@ -7,7 +8,7 @@ import { applyAll, type Operation } from './job/operations';
 import type { Plan } from './plan';
 import { sourceVolts } from './power/index';
 import { planRuns } from './routing/index';
-import { loadCircuits, planSpeakers, type SpeakerPlan } from './speakers/index';
+import { loadCircuits, planSpeakers, type LeadOhm, type SpeakerPlan } from './speakers/index';
 
 /**
  * Out-and-back resistance of a speaker’s lead from any source, Ω, whatever is connected where now: what a search for
@@ -30,12 +31,20 @@ export function leadsFromAnywhere(job: Job): (source: string, speaker: string) =
 }
 
 /**
- * What the speakers of a job would get after these edits, the volts at the sources being as they are now. Of a sealed
- * job too: nothing of it is changed by asking.
+ * What the speakers of a job would get after edits that only wire channels, the volts at the sources being as they are
+ * now: asked of one wiring after another. Wires between the same ends are laid once, whichever channel they carry. Of a
+ * sealed job too: nothing of it is changed by asking.
  */
-export function speakersAfter(job: Job, plan: Plan, operations: readonly Operation[]): SpeakerPlan {
-  const after = applyAll({ ...job, seal: null }, operations);
-  const runs = planRuns(after);
+export function wiringTrials(job: Job, plan: Plan): (operations: readonly Operation[]) => SpeakerPlan {
   const volts = sourceVolts(plan.power);
-  return planSpeakers(loadCircuits(after, leadResistance(after, runs)), (source) => volts[source]);
+  const leads = new Map<string, LeadOhm>();
+  return (operations) => {
+    const after = applyAll({ ...job, seal: null }, operations);
+    const ends = neededRuns(after)
+      .map(({ id, conductors }) => `${id} ${conductors.length}`)
+      .join();
+    let lead = leads.get(ends);
+    if (!lead) leads.set(ends, (lead = leadResistance(after, planRuns(after))));
+    return planSpeakers(loadCircuits(after, lead), (source) => volts[source]);
+  };
 }

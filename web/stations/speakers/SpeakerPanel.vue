@@ -12,7 +12,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import ThereField from '../../fields/ThereField.vue';
 import { useSheet } from '../../app/sheet';
 import type { SourceBlock } from './layout';
-import { speakersAfter } from '#core/what-if';
+import { wiringTrials } from '#core/what-if';
 import PickField from '../../fields/PickField.vue';
 import FactRow from '../../app/facts/FactRow.vue';
 
@@ -44,14 +44,14 @@ interface Choice {
   readonly watts: number;
 }
 const sealed = computed(() => job.value.seal !== null);
+const trial = computed(() => wiringTrials(job.value, plan.value));
 const choices = computed((): Choice[] =>
   (sealed.value ? [] : props.blocks).flatMap((block) =>
     block.rows.flatMap((row): Choice[] => {
       const there = job.value.circuits[row.key];
       const others = there ? speakersOf(there).some((id) => id !== props.speaker.id) : false;
       return (others ? (['parallel', 'series'] as const) : (['parallel'] as const)).flatMap((joining) => {
-        const after = speakersAfter(job.value, plan.value, connect(job.value, props.speaker.id, row.key, joining))
-          .circuits[row.key];
+        const after = trial.value(connect(job.value, props.speaker.id, row.key, joining)).circuits[row.key];
         if (!after) return [];
         const on = props.speaker.share?.circuit.key === row.key;
         return [

@@ -20,7 +20,7 @@ import WiringPanel from './WiringPanel.vue';
 import WiringSearch from './WiringSearch.vue';
 import ZonePanel from './ZonePanel.vue';
 import { BLOCK, BOX, layBlocks, layBoxes, sheetHeight, layLeads } from './layout';
-import { speakersAfter } from '#core/what-if';
+import { wiringTrials } from '#core/what-if';
 
 const { store, job, plan, pattern, tag } = useSheet();
 /** A system of many sources has a taller sheet, so that every channel can be read and pressed. */
@@ -98,12 +98,13 @@ const { over, begin } = useDrag<string>(
     if (channel !== undefined) drop(gear, channel);
   },
 );
+const trials = computed(() => wiringTrials(job.value, plan.value));
 const trial = computed(() => {
   const gear = held.value;
   const key = over.value;
   const row = rows.value.find((r) => r.key === key);
   if (gear === undefined || key === undefined || !row) return undefined;
-  const after = speakersAfter(job.value, plan.value, connect(job.value, gear, key, 'parallel')).circuits[key];
+  const after = trials.value(connect(job.value, gear, key, 'parallel')).circuits[key];
   if (!after) return undefined;
   const now = shares.value.get(gear)?.watts;
   const then = after.speakers.find((s) => s.gear === gear)?.watts ?? 0;
