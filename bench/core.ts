@@ -100,7 +100,7 @@ async function heaviest(): Promise<Job> {
   return found!.job;
 }
 
-/** Ten edits back and forth of a job that is open, on what it has. */
+/** Edits back and forth of a job that is open, on what it has. */
 function tenEdits(
   job: Job,
 ): [what: string, edits: readonly [readonly Operation[], readonly Operation[]], limit?: number][] {
@@ -130,6 +130,15 @@ function tenEdits(
       [
         [{ op: 'setBattery', id: battery!, battery: { capacityAh: 80 } }],
         [{ op: 'setBattery', id: battery!, battery: { capacityAh: 90 } }],
+      ],
+      1,
+    ],
+    // Not what a battery holds but what volts it gives: every feed is sized anew.
+    [
+      'volts of a battery',
+      [
+        [{ op: 'setBattery', id: battery!, battery: { restVolts: 12.5 } }],
+        [{ op: 'setBattery', id: battery!, battery: { restVolts: 12.8 } }],
       ],
       1,
     ],

@@ -3,7 +3,7 @@ import { taken } from '../job/choices';
 import type { Job } from '../job/job';
 import { FIRST_BATTERY, type Role } from '../job/supply';
 
-/** The batteries, the first the craft has before those that were added. */
+/** The batteries as an ordered job has them: the first the craft has before those that were added. */
 export const batteryIds = (job: Job): string[] => Object.keys(job.craft.batteries);
 
 const inRole = (job: Job, order: readonly Role[]): string => {

@@ -6,7 +6,7 @@ import { GearItem, type Speaker } from '../gear/gear';
 import { line } from '../text/text';
 import { Id, ranged } from '../text/scalars';
 import { documentOf, type OperationOf, type Part } from './document';
-import { mapped, editsOf, entry, older, without } from './edits';
+import { mapped, editsOf, entry, older, told, without } from './edits';
 import { OperationError, problemsOf } from './fault';
 import { merged } from './merge';
 import { Patch } from './patches';
@@ -23,9 +23,9 @@ const itemEdits = editsOf<Speaker>()({
 });
 /** An undo of a member that is called otherwise since a version. */
 const moved = (version: number, from: string, to: string) =>
-  older(version, { patches: v.array(Patch) }, ({ patches }) => ({
+  told(version, { patches: v.array(Patch) }, (said) => ({
     op: 'restore',
-    patches: patches.map((patch) => (patch.path[0] === from ? { ...patch, path: [to] } : patch)),
+    patches: (said['patches'] as Patch[]).map((patch) => (patch.path[0] === from ? { ...patch, path: [to] } : patch)),
   }));
 const itemPart: Part<Speaker> = {
   edits: itemEdits,

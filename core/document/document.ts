@@ -56,8 +56,7 @@ export function documentOf<Doc extends object, Operation extends { readonly op: 
   for (const part of parts)
     for (const [op, forms] of Object.entries(part.olderEdits ?? {}))
       olders.set(op, [...(olders.get(op) ?? []), ...forms]);
-  // An undo of any version says paths, and may be older in several ways at once.
-  const oldRestores = (olders.get('restore') ?? []).sort((a, b) => a.version - b.version);
+  for (const forms of olders.values()) forms.sort((a, b) => a.version - b.version);
   edits.set('restore', { says: RESTORE, words: 'restore', change: restored } as AnyEdit<Doc>);
 
   const schemas = [...edits].map(([op, { says }]) => v.strictObject({ op: v.literal(op), ...says }));
@@ -102,20 +101,20 @@ export function documentOf<Doc extends object, Operation extends { readonly op: 
   function upgradeEdit(input: unknown): unknown {
     const op = isTree(input) ? input['op'] : undefined;
     const forms = typeof op === 'string' ? olders.get(op) : undefined;
-    // Any version's schema takes an undo: each older form of one tells itself, and they are raised one after another.
-    if (op === 'restore')
-      return oldRestores.reduce((so, { says, now }) => {
-        const then = v.safeParse(says, so);
-        return then.success ? now(then.output as never) : so;
-      }, input);
-    if (!forms || v.safeParse(schema, input).success) return input;
-    for (const { says, now } of forms) {
-      const then = v.safeParse(says, input);
-      // Every older form says what it is now, not what it was next; where that is nothing, it was no edit then either.
-      const next = then.success ? now(then.output as never) : undefined;
+    if (!forms) return input;
+    const raised = (said: unknown, { says, now }: OlderEdit) => {
+      const then = v.safeParse(says, said);
+      return then.success ? now(then.output as never) : undefined;
+    };
+    // What tells itself may be older in several ways at once, as an undo is: it is raised through one after another.
+    const said = forms.filter((form) => form.told).reduce((so, form) => raised(so, form) ?? so, input);
+    if (v.safeParse(schema, said).success) return said;
+    for (const form of forms) {
+      // Every other form says what it is now, not what it was next; where that is nothing, it was no edit then either.
+      const next = form.told ? undefined : raised(said, form);
       if (next && v.safeParse(schema, next).success) return next;
     }
-    return input;
+    return said;
   }
 
   /**

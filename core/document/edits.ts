@@ -36,6 +36,8 @@ export interface OlderEdit {
   readonly version: number;
   readonly says: v.GenericSchema<unknown>;
   readonly now: (said: never) => object;
+  /** This version would read it too, otherwise than it was meant: it is told by what it says alone. */
+  readonly told?: true;
 }
 
 /** An older form of an edit: its schema then, and the edit of this version that it is now. */
@@ -44,6 +46,8 @@ export const older = <Says extends v.ObjectEntries>(
   says: Says,
   now: (said: Said<Says>) => { readonly op: string },
 ): OlderEdit => ({ version, says: v.strictObject({ op: v.string(), ...says }), now });
+/** The same of one that this version's own schema takes as well. */
+export const told = (...of: Parameters<typeof older>): OlderEdit => ({ ...older(...of), told: true });
 
 // ── What changes are made of ────────────────────────────────────────────────────────────────────
 

@@ -119,7 +119,7 @@ const idOf = (thing: unknown): [id: string, thing: unknown] => {
   return [typeof thing === 'string' ? thing : (thing as { id: string }).id, thing];
 };
 
-/** Runs a chapter's rules; stops first, then cautions, then notes, each in the rules' own order. */
+/** What a chapter's rules find, in the rules' own order. */
 export function judge<Seen, Op>(rules: readonly Rule<Seen, Op>[], seen: Seen): Finding<Op>[] {
   return rules.flatMap((rule) =>
     rule.look(seen).map((sighting) => ({

@@ -27,7 +27,7 @@ import { DESIGN_CASE, FEED_CASES, casesOf, postOf, type FeedCase } from './cases
 import { leastSize } from './craft-rules';
 import { ampsThrough, commonCarries, solveCases, voltsOf, type Solved } from './design';
 import { hoursToReserve } from './endurance';
-import type { Network, SupplyState } from './network';
+import { NO_AMPS, type Network, type SupplyState } from './network';
 import { sizeBranches } from './sizing';
 import { stretchesOf } from './stretches';
 
@@ -268,13 +268,11 @@ export function planPower(tree: Tree, { overrules }: Pick<Job, 'overrules'>): Po
   };
 }
 
-const LEAST_AMPS = 1e-6;
 /** With how long the battery of the sound lasts. */
 export function lasting({ craft }: Job, powered: Powered): PowerPlan {
   const { battery, sources } = powered;
   const atRest = sources.restMusic?.[battery]?.amps ?? 0;
-  // Less is what is left of nothing in the solving of it.
-  const musicHours = atRest > LEAST_AMPS ? hoursToReserve(craft.batteries[battery]!, atRest) : undefined;
+  const musicHours = atRest > NO_AMPS ? hoursToReserve(craft.batteries[battery]!, atRest) : undefined;
   return { ...powered, musicHours };
 }
 

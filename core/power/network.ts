@@ -230,7 +230,7 @@ function settle(network: Network, valves: readonly Valve[], frame: Frame): Solut
  * What is taken for nothing, in amperes and in volts. Volts are found to 1e-9, which across the resistance of a post
  * is as many microamperes: a source that gives nothing must not count as taking.
  */
-const NO_AMPS = 1e-6;
+export const NO_AMPS = 1e-6;
 const NO_VOLTS = 1e-8;
 
 /** Where to begin: everything given, and every diode shut. */

@@ -45,6 +45,10 @@ describe('music with the engine off', () => {
     expect(restMusic!).toBeGreaterThan(cruiseMusic!);
     expect(restMusic!).toBeLessThan(restFull! / 4);
     expect(plan(TOURER_JOB, 178, null).musicHours).toBeUndefined();
+    // What the solving leaves of no current, a microampere at most, is no music.
+    const left = (amps: number) =>
+      lasting(TOURER_JOB, { ...power, sources: { restMusic: { battery: { volts: 12.7, amps, state: 'gives' } } } });
+    expect([left(1e-6).musicHours, left(2e-6).musicHours! > 0]).toEqual([undefined, true]);
   });
 });
 

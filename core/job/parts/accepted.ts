@@ -3,7 +3,7 @@ import { editsOf, entry, without, type Gone } from '../../document/edits';
 import type { Job } from '../job';
 import { Why } from '../../document/overrule';
 import { keyNames } from './keys';
-import { keyNow } from './renamed';
+import { renamedAccept } from './renamed';
 
 const FindingKey = v.pipe(
   v.string(),
@@ -21,9 +21,10 @@ export const edits = editsOf<Job>()({
   acceptFinding: {
     says: { key: FindingKey, why: v.nullable(Why) },
     words: 'accept a finding',
-    change: (job, { key, why }) => ({ ...job, accepted: entry(job.accepted, keyNow(key), why) }),
+    change: (job, { key, why }) => ({ ...job, accepted: entry(job.accepted, key, why) }),
   },
 });
+export const olderEdits = { acceptFinding: [renamedAccept] };
 
 /** Of which kind of finding's subject something is; every other is asked for its name. */
 const SUBJECTS: Readonly<Record<string, readonly string[]>> = {

@@ -101,6 +101,16 @@ export const edits = editsOf<Job>()({
     change: (job, { returns }) => craft(job, { oldReturns: returns }),
   },
 });
+export const olderEdits = {
+  setSource: [
+    older(7, { id: Id, choice: v.looseObject({ wake: v.unknown() }) }, ({ id, choice }) => ({
+      op: 'setSource',
+      id,
+      choice: sourceNow(choice),
+    })),
+  ],
+  restore: [renamedRestore],
+};
 
 /** What is wrong with an output's key in this job; undefined when nothing is. */
 function outputFault(job: Job, key: string): string | undefined {
@@ -191,17 +201,6 @@ function speakerFaults(job: Job): Fault[] {
   }
   return found;
 }
-
-export const olderEdits = {
-  setSource: [
-    older(7, { id: Id, choice: v.looseObject({ wake: v.unknown() }) }, ({ id, choice }) => ({
-      op: 'setSource',
-      id,
-      choice: sourceNow(choice),
-    })),
-  ],
-  restore: [renamedRestore],
-};
 
 function sourceFaults({ sources, gear }: Job): Fault[] {
   const found: Fault[] = [];

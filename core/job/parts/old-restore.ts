@@ -84,6 +84,7 @@ function together({ kind, subject, value, why }: Changes): Patch[] {
 /** An undo recorded when every kind of overrule had a place of its own in the document. */
 export const oldRestore: OlderEdit = {
   version: 6,
+  told: true,
   says: v.strictObject({
     op: v.literal('restore'),
     patches: v.pipe(

@@ -8,7 +8,7 @@ const RULES: Readonly<Record<string, string>> = { 'always-awake': 'always-on' };
 
 const memberNow = (name: string): string => (Object.hasOwn(MEMBERS, name) ? MEMBERS[name]! : name);
 /** The key of a finding by the name its rule has now. */
-export const keyNow = (key: string): string => {
+const keyNow = (key: string): string => {
   const rule = key.split('@', 1)[0]!;
   return Object.hasOwn(RULES, rule) ? RULES[rule]! + key.slice(rule.length) : key;
 };
@@ -48,6 +48,14 @@ function now(patch: Patch): Patch {
 /** An undo recorded under the old names; of the new ones it changes nothing. */
 export const renamedRestore: OlderEdit = {
   version: 7,
+  told: true,
   says: v.strictObject({ op: v.literal('restore'), patches: v.array(Patch) }),
   now: ({ patches }: { patches: Patch[] }) => ({ op: 'restore', patches: patches.map(now) }),
+};
+/** A finding accepted by the key it had; of any other it changes nothing. */
+export const renamedAccept: OlderEdit = {
+  version: 7,
+  told: true,
+  says: v.looseObject({ op: v.literal('acceptFinding'), key: v.string() }),
+  now: (said: { key: string }) => ({ ...said, key: keyNow(said.key) }),
 };
