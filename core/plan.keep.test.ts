@@ -72,12 +72,33 @@ describe('a planner that is asked again', () => {
 
   test('volts of a battery size every feed anew, and turn no step about', () => {
     const { made, before, after } = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { restVolts: 12.4 } }]);
-    expect(made).toEqual(expect.arrayContaining(['power tree', 'power plan', 'power volts']));
-    for (const chapter of ['routing runs', 'build work', 'power isolation', 'power turnOn'])
+    expect(made).toEqual(expect.arrayContaining(['power plan', 'power volts']));
+    for (const chapter of [
+      'routing runs',
+      'build work',
+      'power tree',
+      'power isolation',
+      'power turnOn',
+      'power keyOff',
+    ])
       expect(made).not.toContain(chapter);
     expect(after.power.postVolts).not.toEqual(before.power.postVolts);
     expect(after.runs).toBe(before.runs);
   });
+
+  test.each(DEMO_JOBS.map((job) => [job.id, job] as const))(
+    '%s: whatever is said of a battery after it was laid out counts',
+    (_, job) => {
+      const plan = planner();
+      let at = plan(job) && job;
+      const figures = { restVolts: 12.2, internalMilliohm: 21, capacityAh: 61, shortA: 700, mostA: 40, ringsPlus: 3 };
+      for (const id of Object.keys(job.craft.batteries))
+        for (const [part, value] of Object.entries({ ...figures, batterySwitch: true, name: 'Renamed' })) {
+          at = applyAll(at, [{ op: 'setBattery', id, battery: { [part]: value } }]);
+          expect(JSON.stringify(plan(at))).toBe(JSON.stringify(planJob(at)));
+        }
+    },
+  );
 
   test('what a battery holds moves no wire and turns no step about', () => {
     const { made, before, after } = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { capacityAh: 81 } }]);
@@ -102,6 +123,7 @@ describe('a planner that is asked again', () => {
     // Its name is told in steps and findings, and they are told anew.
     const named = edited(launch, [{ op: 'setBattery', id: 'battery', battery: { name: 'Cranking' } }]);
     expect(named.made).toContain('build work');
+    for (const chapter of ['routing runs', 'power plan', 'power sizes']) expect(named.made).not.toContain(chapter);
     expect(JSON.stringify(named.after.isolation)).toContain('Cranking');
   });
 

@@ -14,7 +14,7 @@ import { ordered } from './job/order';
 import { overrulesOf, type Overrule, type Proposal } from './job/overrules';
 import { NONE_SET, setOf, type OverruleKind } from './job/parts/overrules';
 import { POWER, SET } from './job/reads';
-import { NEW_BATTERY } from './job/supply';
+import { NEW_BATTERY, type Battery } from './job/supply';
 import type { Ledger } from './ledger';
 import { mounting } from './mounting/index';
 import {
@@ -81,29 +81,31 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
   return (given) => {
     const job = ordered(given);
     const wired = withBatteries(job, make(POSTS, job));
-    const fed = withBatteries(job, make(VOLTS, job));
+    const laid = withBatteries(job, make(PLACES, job));
+    const fed = withBatteries(job, make(GIVEN, job));
+    const held = withBatteries(job, make(HELD, job));
 
     const tags = make(TAGS, job);
     const inputs = make(signal.inputs, job);
-    const runs = make(routing.runs, wired);
-    const carried = loads(make, wired, runs);
-    const tree = make(power.tree, fed, carried.lengths, carried.rated, carried.common);
+    const runs = make(routing.runs, laid);
+    const carried = loads(make, laid, runs);
+    const tree = make(power.tree, laid, carried.lengths, carried.rated, carried.common);
     const powered = make(power.plan, fed, tree);
     const lasting = make(power.lasting, job, powered);
-    const heard = make(speakers.plan, wired, carried.connected, make(power.volts, job, powered));
-    const splices = make(speakers.splices, wired, heard);
-    const turnOn = make(power.turnOn, wired);
-    const keyOff = make(power.keyOff, job);
+    const heard = make(speakers.plan, laid, carried.connected, make(power.volts, job, powered));
+    const splices = make(speakers.splices, laid, heard);
+    const turnOn = make(power.turnOn, laid);
+    const keyOff = make(power.keyOff, held);
     const isolation = make(power.isolation, wired);
     const gauges = make(power.gauges, job, powered);
-    const cutList = make(harness.cutList, wired, runs, gauges);
-    const terminals = make(TERMINALS, wired, make(power.terminals, wired, runs), gauges);
+    const cutList = make(harness.cutList, laid, runs, gauges);
+    const terminals = make(TERMINALS, laid, make(power.terminals, laid, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
     const work = make(build.work, wired, runs, splices, tags, make(FUSED, job, fuses), isolation);
     const built = make(STEPS, job, work, gauges, terminals, fuses);
     const minutes = make(build.minutes, job, built);
 
-    const free = freed(asIfNothingSet, fed, wired, { runs, tree, sizes: powered });
+    const free = freed(asIfNothingSet, fed, laid, { runs, tree, sizes: powered });
     const proposals = make(
       PROPOSALS,
       job,
@@ -113,7 +115,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(speakers.proposals, job),
       make(build.proposals, job, work),
     );
-    const overrules = make(OVERRULED, job, proposals, runs, built, tags);
+    const overrules = make(OVERRULED, wired, proposals, runs, built, tags);
     const findings = make(
       FINDINGS,
       job,
@@ -122,7 +124,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(signal.findings, job, inputs, tags),
       make(speakers.findings, wired, heard, inputs, splices, tags),
       make(power.findings, job, lasting, tags),
-      make(power.turnOnFindings, job, tags, turnOn, keyOff),
+      make(power.turnOnFindings, held, tags, turnOn, keyOff),
       make(routing.findings, wired, runs, tags),
       make(build.findings, wired, built, overrules),
     );
@@ -186,7 +188,7 @@ function freed(make: Keeper, fed: Job, wired: Job, laid: Laid): Pick<Laid, 'runs
     return sets('gauge', 'fuse') ? { ...laid, sizes: make(power.sizes, { ...fed, overrules }, laid.tree) } : laid;
   const runs = make(routing.runs, { ...wired, overrules });
   const { lengths, rated, common } = loads(make, { ...wired, overrules }, runs);
-  const tree = make(power.tree, { ...fed, overrules }, lengths, rated, common);
+  const tree = make(power.tree, { ...wired, overrules }, lengths, rated, common);
   return { runs, sizes: make(power.sizes, { ...fed, overrules }, tree) };
 }
 
@@ -197,18 +199,19 @@ const TAGS = made(['gear'], ({ gear }) => tagGear(gear));
 type Batteries = Job['craft']['batteries'];
 const withBatteries = (job: Job, batteries: Batteries): Job => ({ ...job, craft: { ...job.craft, batteries } });
 
-/** The batteries with nothing said of what they hold and give: wires and steps go by their names, posts and places. */
-const POSTS = made(['craft.batteries'], ({ craft }): Batteries => {
-  const { capacityAh, restVolts, internalMilliohm, shortA, mostA } = NEW_BATTERY;
-  return mapped(craft.batteries, (own) => ({ ...own, capacityAh, restVolts, internalMilliohm, shortA, mostA }));
-});
-
-/** The batteries with nothing said but what their volts rest on: feeds are sized the same whatever one holds. */
-const VOLTS = made(['craft.batteries'], ({ craft }): Batteries => {
-  const { capacityAh, shortA, mostA, ringsPlus, ringsMinus, batterySwitch } = NEW_BATTERY;
-  const said = { capacityAh, shortA, mostA, ringsPlus, ringsMinus, batterySwitch };
-  return mapped(craft.batteries, (own) => ({ ...own, ...said }));
-});
+/** The batteries as if nothing had been said of these. */
+const without = (...parts: readonly (keyof Battery)[]) => {
+  const unsaid: Partial<Battery> = Object.fromEntries(parts.map((part) => [part, NEW_BATTERY[part]]));
+  return made(['craft.batteries'], ({ craft }): Batteries => mapped(craft.batteries, (own) => ({ ...own, ...unsaid })));
+};
+/** Wires and steps go by their names, posts and places, whatever they hold and give. */
+const POSTS = without('capacityAh', 'restVolts', 'internalMilliohm', 'shortA', 'mostA');
+/** Wires are laid and sized whatever a battery is called. */
+const PLACES = without('name', 'capacityAh', 'restVolts', 'internalMilliohm', 'shortA', 'mostA');
+/** Feeds are sized by what they give, whatever they hold. */
+const GIVEN = without('name', 'capacityAh', 'shortA', 'mostA', 'ringsPlus', 'ringsMinus', 'batterySwitch');
+/** With the key off they last by what they hold, whatever they give. */
+const HELD = without('restVolts', 'internalMilliohm', 'shortA', 'mostA');
 
 const TERMINALS = made(POWER, (job, terminals: () => Terminals, gauges: FeedGauges) =>
   terminals()(gaugesOf(job, gauges)),

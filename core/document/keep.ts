@@ -35,11 +35,13 @@ export function shared<T>(old: T, made: T, levels = LEVELS): T {
   for (let i = 0; i < keys.length; i++) {
     const key = keys[i]!;
     const part = now[key];
-    equal &&= key === others[i];
     const was = before[key];
-    const one = was === undefined || !Object.hasOwn(before, key) ? part : shared(was, part, levels - 1);
-    if (!Object.is(one, was)) equal = false;
-    if (Object.is(one, part)) continue;
+    const one =
+      isObject(part) && isObject(was) && part !== was && Object.hasOwn(before, key)
+        ? shared(was, part, levels - 1)
+        : part;
+    if (equal) equal = key === others[i] && Object.is(one, was);
+    if (one === part || !isObject(part)) continue;
     next ??= { ...now };
     next[key] = one;
   }
@@ -52,18 +54,20 @@ function sharedList(old: readonly unknown[], made: readonly unknown[], levels: n
   let next: unknown[] | undefined;
   for (let i = 0; i < made.length; i++) {
     const part = made[i];
-    const one = i < old.length ? shared(old[i], part, levels - 1) : part;
+    const one = isObject(part) && i < old.length ? shared(old[i], part, levels - 1) : part;
     if (equal && !Object.is(one, old[i])) equal = false;
-    if (Object.is(one, part)) continue;
+    if (one === part || !isObject(part)) continue;
     next ??= [...made];
     next[i] = one;
   }
   return equal ? old : (next ?? made);
 }
 
+const isObject = (value: unknown): value is object => typeof value === 'object' && value !== null;
+
 /** Plain data, which alone is looked into; a map, a set or a class is what it is. */
 const isTree = (value: unknown): value is object => {
-  if (typeof value !== 'object' || value === null) return false;
+  if (!isObject(value)) return false;
   const prototype: unknown = Object.getPrototypeOf(value);
   return prototype === Object.prototype || prototype === Array.prototype || prototype === null;
 };
@@ -83,8 +87,10 @@ function same(a: unknown, b: unknown): boolean {
   if (keys.length !== others.length) return false;
   for (let i = 0; i < keys.length; i++) {
     const key = keys[i]!;
-    if (key !== others[i] || !same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
-      return false;
+    if (key !== others[i]) return false;
+    const part = (a as Record<string, unknown>)[key];
+    const other = (b as Record<string, unknown>)[key];
+    if (part !== other && !same(part, other)) return false;
   }
   return true;
 }

@@ -107,13 +107,17 @@ export function each<Op>(
   things: Readonly<Record<string, unknown>> | Iterable<unknown>,
   look: (thing: never, id: string) => Said<Op> | undefined,
 ): Sighting<Op>[] {
-  const listed = things as Partial<Iterable<unknown>>;
-  const pairs = listed[Symbol.iterator] ? [...(things as Iterable<unknown>)].map(idOf) : Object.entries(things);
-  return pairs.flatMap(([id, thing]) => {
+  const seen: Sighting<Op>[] = [];
+  const at = (id: string, thing: unknown) => {
     const said = look(thing as never, id);
-    return said ? [{ subject: { kind, id }, ...said }] : [];
-  });
+    if (said) seen.push({ subject: { kind, id }, ...said });
+  };
+  if (isListed(things)) for (const thing of things) at(...idOf(thing));
+  else for (const id of Object.keys(things)) at(id, things[id]);
+  return seen;
 }
+const isListed = (things: object): things is Iterable<unknown> =>
+  typeof (things as Partial<Iterable<unknown>>)[Symbol.iterator] === 'function';
 const idOf = (thing: unknown): [id: string, thing: unknown] => {
   if (Array.isArray(thing)) return thing as [string, unknown];
   return [typeof thing === 'string' ? thing : (thing as { id: string }).id, thing];
@@ -121,19 +125,21 @@ const idOf = (thing: unknown): [id: string, thing: unknown] => {
 
 /** What a chapter's rules find, in the rules' own order. */
 export function judge<Seen, Op>(rules: readonly Rule<Seen, Op>[], seen: Seen): Finding<Op>[] {
-  return rules.flatMap((rule) =>
-    rule.look(seen).map((sighting) => ({
-      ...sighting,
-      key: `${rule.id}@${sighting.subject.kind}/${sighting.subject.id}`,
-      rule: rule.id,
-      station: rule.station,
-      severity: rule.severity,
-      title: rule.title,
-      formula: rule.formula,
-      source: rule.source,
-      overrulable: rule.overrulable,
-    })),
-  );
+  const found: Finding<Op>[] = [];
+  for (const rule of rules)
+    for (const sighting of rule.look(seen))
+      found.push({
+        ...sighting,
+        key: `${rule.id}@${sighting.subject.kind}/${sighting.subject.id}`,
+        rule: rule.id,
+        station: rule.station,
+        severity: rule.severity,
+        title: rule.title,
+        formula: rule.formula,
+        source: rule.source,
+        overrulable: rule.overrulable,
+      });
+  return found;
 }
 
 /** Orders findings by severity; the sort is stable, so chapter order is kept within one severity. */

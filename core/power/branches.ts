@@ -33,6 +33,8 @@ export interface Branch {
   readonly feeder: string;
   /** Distribution the craft has and keeps: its own wires are not this job's, and count as losing nothing. */
   readonly there: boolean;
+  /** Of its conductor out, and of the nodes its gear sits between, in a network. */
+  readonly names: { readonly out: string; readonly plus: string; readonly minus: string };
   /** Sizing sets these in place until the limits hold; everything else of a branch stays as it is. */
   gauge: Gauge;
   reason: GaugeReason;
@@ -47,9 +49,14 @@ export interface CommonBranch extends CommonRun {
   reason: GaugeReason;
 }
 
+export type Batteries = Job['craft']['batteries'];
+/** What moves no wire of a tree. */
+export type Figures = Pick<Job, 'overrules'> & { readonly craft: { readonly batteries: Batteries } };
+
 /** What every part of the sizing looks at. */
 export interface Tree {
-  readonly job: Job;
+  /** With the batteries it was last begun with. */
+  job: Job;
   readonly branches: ReadonlyMap<string, Branch>;
   readonly common: CommonBranch | undefined;
   /** Gear the craft has and keeps: it draws where it is fed from, through wires that are not looked at. */
@@ -59,10 +66,14 @@ export interface Tree {
 }
 
 /**
- * A tree as it is before it is sized, with the sizes that a job sets. A tree is made once for all that are wired and
- * fed alike: the networks laid out of it are kept with it, and only their figures change from one sizing to the next.
+ * A tree as it is before it is sized, with the sizes that a job sets and what its batteries give. A tree is made once
+ * for all that are wired and fed alike: the networks laid out of it are kept with it, and only their figures change
+ * from one sizing to the next.
  */
-export function begin({ branches, common, start }: Tree, job: Pick<Job, 'overrules'>): void {
+export function begin(tree: Tree, job: Figures): void {
+  const { branches, common, start } = tree;
+  const { batteries } = job.craft;
+  if (tree.job.craft.batteries !== batteries) tree.job = { ...tree.job, craft: { ...tree.job.craft, batteries } };
   for (const branch of branches.values()) {
     const gauge = setOf(job, 'gauge', branch.gear) ?? null;
     const fuseA = setOf(job, 'fuse', branch.gear) ?? null;
@@ -98,6 +109,10 @@ const above = once(({ branches }: Tree, { feeder }: Pick<Branch, 'feeder'>): rea
   for (let at = branches.get(feeder); at; at = branches.get(at.feeder)) found.push(at);
   return found;
 });
+/** The branches fed from one. */
+export const fedFrom = once(({ branches }: Tree, { gear }: Branch): readonly Branch[] =>
+  [...branches.values()].filter(({ feeder }) => feeder === gear),
+);
 /** A branch and those it is fed through, itself first. */
 export const chainOf = once((tree: Tree, branch: Branch): readonly Branch[] => [branch, ...above(tree, branch)]);
 
@@ -138,14 +153,18 @@ export const keptFrom = (tree: Tree, kept: Drawn): string =>
  * Current if there were no drop: enough to begin sizing with when the thin start collapses. Of gear that
  * passes power on, what it feeds among the branches looked at, and what is kept.
  */
-export function roughAmps(tree: Tree, branch: Drawn, among: readonly Branch[] = [...tree.branches.values()]): number {
+export function roughAmps(tree: Tree, branch: Drawn, among?: readonly Branch[]): number {
   const { item, gear } = branch;
   const volts = converterOf(tree, branch)?.item.outVolts ?? restVoltsOf(tree, branch);
   if (isPowered(item)) {
     const { watts, amps, siemens } = drawOf(item.demand, branch.audioWatts, 'full');
     return watts / volts + amps + siemens * volts;
   }
-  const below = sum([...among, ...tree.kept].flatMap((b) => (b.feeder === gear ? roughAmps(tree, b, among) : [])));
+  const below = sum(
+    [...(among ?? tree.branches.values()), ...tree.kept].flatMap((b) =>
+      b.feeder === gear ? roughAmps(tree, b, among) : [],
+    ),
+  );
   if (item.kind === 'converter') return (below * item.outVolts) / item.efficiency / volts + item.idleA;
   return below + item.idleA + (item.kind === 'relay' ? item.coilA : 0);
 }

@@ -1,7 +1,7 @@
 import { isPowered, type GearItem } from '../gear/gear';
 import type { Job } from '../job/job';
 import { startBattery } from '../connections/feeding';
-import type { Engine } from '../job/supply';
+import type { Battery, Engine } from '../job/supply';
 import type { Draw } from './demand';
 import type { Conversion, Network, Resistor, Supply } from './network';
 
@@ -159,9 +159,8 @@ export function supplyNetwork(job: Job, engine: Engine, on: (battery: string) =>
           {
             name: id,
             node: postOf(id),
-            volts: batteries[id]!.restVolts,
-            ohm: batteries[id]!.internalMilliohm / 1000,
-            ...(alone(id) ? {} : { oneWay: true, expectIdle: (charger(id) ?? 0) > batteries[id]!.restVolts }),
+            ...givenBy(batteries[id]!),
+            ...(alone(id) ? {} : { oneWay: true, heldVolts: charger(id) }),
           },
         ]),
         ...(alternator && inGroup(alternator.node) ? [alternator] : []),
@@ -203,6 +202,12 @@ export function supplyNetwork(job: Job, engine: Engine, on: (battery: string) =>
   };
   return build(groups.filter((group) => !chargers.has(group)).flat(), []);
 }
+
+/** What a battery gives, as a supply's figures. */
+export const givenBy = ({ restVolts, internalMilliohm }: Battery): Pick<Supply, 'volts' | 'ohm'> => ({
+  volts: restVolts,
+  ohm: internalMilliohm / 1000,
+});
 
 type TieEntry = ReturnType<typeof closedTies>[number];
 

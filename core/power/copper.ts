@@ -4,7 +4,7 @@ import { leastSize } from './craft-rules';
 import { isOpen, nominalOf, rootOf, voltsChain, type Branch, type CommonBranch, type Tree } from './branches';
 import { carriesEnough, carriesOf } from './protection';
 import { ownOhms, sharedBy } from './resistances';
-import { commonCarries, dropPctOf, limitOf, mostThrough, solveDesign } from './design';
+import { commonCarries, dropPctOf, limitOf, mostThrough, onceEach, solveDesign } from './design';
 
 /** Shared conductors whose sizes are all tried together; with more, one after another until nothing gets better. */
 const MOST_TOGETHER = 2;
@@ -142,7 +142,7 @@ function failings(tree: Tree, all: readonly Branch[], group: readonly Branch[]):
   const { job } = tree;
   const states = solveDesign(tree, all);
   if (!states) return undefined;
-  const ampsOf = (branch: Branch) => mostThrough(states, branch) ?? 0;
+  const ampsOf = onceEach((branch) => mostThrough(states, branch) ?? 0);
   const found: Failing[] = [];
   for (const branch of group) {
     const amps = ampsOf(branch);
@@ -226,6 +226,6 @@ function reasonOf(tree: Tree, all: readonly Branch[], part: Branch | CommonBranc
   const states = solveDesign(tree, all) ?? [];
   if (!('choice' in part))
     return carriesOf(job, less, part).amps >= commonCarries(tree, all, states) ? 'drop' : 'ampacity';
-  const ampsOf = (branch: Branch) => mostThrough(states, branch) ?? 0;
+  const ampsOf = onceEach((branch) => mostThrough(states, branch) ?? 0);
   return carriesEnough(job, { ...part, gauge: less }, ampsOf(part), limitOf(tree, part, ampsOf)) ? 'drop' : 'ampacity';
 }

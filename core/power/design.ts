@@ -1,28 +1,55 @@
-import { nominalOf, roughAmps, sum, voltsChain, type Branch, type CommonBranch, type Tree } from './branches';
+import {
+  nominalOf,
+  once,
+  roughAmps,
+  sum,
+  voltsChain,
+  type Batteries,
+  type Branch,
+  type CommonBranch,
+  type Tree,
+} from './branches';
 import { gearOn } from './on-battery';
 import { fuseOf, limitAbove } from './protection';
 import { commonResistors, lumped, resistorsOf, sharedBy } from './resistances';
 import type { Gauge } from '../tables/conductors';
-import { designCases, postOf, supplyNetwork, type FeedCase } from './cases';
-import { layOut, type Network, type Resistor, type Solution } from './network';
+import { designCases, givenBy, postOf, supplyNetwork, type FeedCase } from './cases';
+import { layOut, type Network, type Resistor, type Solution, type Supply } from './network';
 
 export type Solved = Extract<Solution, { state: 'solved' }>;
 
 /** Amperes through a branch's own conductor out. */
-export const ampsThrough = (solved: Solved, branch: { readonly gear: string }): number | undefined =>
-  solved.amps.get(`${branch.gear}/out`);
+export const ampsThrough = (solved: Solved, { names }: Pick<Branch, 'names'>): number | undefined =>
+  solved.amps.get(names.out);
 
 /** The most that goes through it in any of these states. */
-export const mostThrough = (states: readonly Solved[], branch: { readonly gear: string }): number | undefined => {
-  const found = states.flatMap((solved) => ampsThrough(solved, branch) ?? []);
-  return found.length ? Math.max(...found) : undefined;
-};
+export function mostThrough(states: readonly Solved[], branch: Pick<Branch, 'names'>): number | undefined {
+  let most: number | undefined;
+  for (const solved of states) {
+    const amps = ampsThrough(solved, branch);
+    if (amps !== undefined) most = most === undefined ? amps : Math.max(most, amps);
+  }
+  return most;
+}
+
+/** A figure of branches, found once for each. */
+export function onceEach(figure: (branch: Branch) => number): (branch: Branch) => number {
+  const known = new Map<Branch, number>();
+  return (branch) => {
+    let found = known.get(branch);
+    if (found === undefined) known.set(branch, (found = figure(branch)));
+    return found;
+  };
+}
 
 /** The states branches are sized in, solved; undefined when the volts collapse with the engine off. */
 export function solveDesign(tree: Tree, branches: readonly Branch[]): readonly Solved[] | undefined {
-  const solutions = solveCases(tree, branches, designCases(tree.job, [...branches, ...tree.kept]));
+  const solutions = solveCases(tree, branches, casesFor(tree, branches));
   return solutions[0] && solutions.filter((solution) => solution !== undefined);
 }
+
+const casesFor = once((tree, branches: readonly Branch[]) => designCases(tree.job, [...branches, ...tree.kept]));
+const namesOf = once((_, branches: readonly Branch[]) => branches.map(({ gear }) => gear).join());
 
 /** These branches solved in some states, at the sizes they have now; undefined where the volts collapse. */
 export function solveCases(
@@ -30,12 +57,12 @@ export function solveCases(
   branches: readonly Branch[],
   cases: readonly FeedCase[],
 ): (Solved | undefined)[] {
-  const among = branches.map(({ gear }) => gear).join();
+  const among = namesOf(tree, branches);
   return cases.map(({ engine, draw }) => {
     const level = levelOf(tree, branches, among, draw);
     let solve = level.engines.get(engine);
     if (!solve) level.engines.set(engine, (solve = solver(level, supplyNetwork(tree.job, engine, level.on))));
-    return solve();
+    return solve(tree.job.craft.batteries);
   });
 }
 
@@ -46,7 +73,7 @@ interface Level {
   readonly sizes: () => string;
   /** Brings what is laid out to them: from one size to the next only ohms change. */
   readonly set: () => void;
-  readonly engines: Map<FeedCase['engine'], () => Solved | undefined>;
+  readonly engines: Map<FeedCase['engine'], (batteries: Batteries) => Solved | undefined>;
 }
 const levels = new WeakMap<Tree, Map<string, Level>>();
 
@@ -71,7 +98,7 @@ function layLevel(tree: Tree, branches: readonly Branch[], draw: FeedCase['draw'
   const set = (parts: readonly Resistor[]) => {
     for (const { name, ohm } of parts) for (const resistor of named.get(name) ?? []) resistor.ohm = ohm;
   };
-  const sized = [...tree.branches.values()].filter((branch) => !branch.there && named.has(`${branch.gear}/out`));
+  const sized = [...tree.branches.values()].filter(({ there, names }) => !there && named.has(names.out));
   const common = tree.common && !tree.common.pinned && named.has('common') ? tree.common : undefined;
   const now = new Map<Branch | CommonBranch, Gauge>([...sized, ...(common ? [common] : [])].map((b) => [b, b.gauge]));
   return {
@@ -96,14 +123,27 @@ function layLevel(tree: Tree, branches: readonly Branch[], draw: FeedCase['draw'
   };
 }
 
+const suppliesOf = ({ supplies, conversions = [] }: Network): Supply[] => [
+  ...supplies,
+  ...conversions.flatMap(({ output }) => suppliesOf(output)),
+];
+
 /** Sizes whose solutions are kept: the search comes back to many, and so does undo. */
 const MOST_SIZES = 64;
 
-function solver(level: Level, network: Network): () => Solved | undefined {
+function solver(level: Level, network: Network): (batteries: Batteries) => Solved | undefined {
   const solve = layOut(network);
   const known = new Map<string, Solved | undefined>();
-  return () => {
+  const supplies = suppliesOf(network);
+  let fed: Batteries;
+  return (batteries) => {
     const sizes = level.sizes();
+    if (fed !== batteries) {
+      fed = batteries;
+      known.clear();
+      for (const supply of supplies)
+        if (Object.hasOwn(batteries, supply.name)) Object.assign(supply, givenBy(batteries[supply.name]!));
+    }
     if (known.has(sizes)) return known.get(sizes);
     level.set();
     const solution = solve();
@@ -117,11 +157,12 @@ function solver(level: Level, network: Network): () => Solved | undefined {
 /** Volts of a branch where it begins and at its gear: from its battery's posts, or its converter's outlet. */
 export function voltsOf(tree: Tree, solved: Solved, branch: Branch): { sourceVolts: number; deviceVolts: number } {
   const at = (node: string) => solved.volts.get(node) ?? 0;
+  const { plus, minus } = branch.names;
   const top = voltsChain(tree, branch).at(-1)!.feeder;
   const sourceVolts = Object.hasOwn(tree.job.craft.batteries, top)
     ? at(postOf(top))
     : at(`${top}/out`) - at(`${top}/return`);
-  return { sourceVolts, deviceVolts: at(`${branch.gear}/plus`) - at(`${branch.gear}/minus`) };
+  return { sourceVolts, deviceVolts: at(plus) - at(minus) };
 }
 
 /** Drop of a branch in one solution, % of the volts of its system. */
@@ -132,7 +173,7 @@ export function dropPctOf(tree: Tree, solved: Solved, branch: Branch): number {
 
 /** The fuses of all that a common return brings back, A; the current of what has none. */
 export function commonCarries(tree: Tree, branches: readonly Branch[], states: readonly Solved[] = []): number {
-  const ampsOf = (branch: Branch) => mostThrough(states, branch) ?? roughAmps(tree, branch);
+  const ampsOf = onceEach((branch) => mostThrough(states, branch) ?? roughAmps(tree, branch));
   return sum(
     branches
       .filter((branch) => sharedBy(tree, branch) === 'common')

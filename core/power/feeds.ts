@@ -10,6 +10,7 @@ import {
   choiceOf,
   isLive,
   nominalOf,
+  once,
   rootOf,
   roughAmps,
   voltsChain,
@@ -17,6 +18,7 @@ import {
   type CommonBranch,
   type Drawn,
   type FeedSaid,
+  type Figures,
   type GaugeReason,
   type Tree,
 } from './branches';
@@ -25,7 +27,7 @@ import { carriesOf, fuseFamily, fuseLimit, fuseNeed, fuseOf, limitAbove } from '
 import { fuseAtOf } from './resistances';
 import { DESIGN_CASE, FEED_CASES, casesOf, postOf, type FeedCase } from './cases';
 import { leastSize } from './craft-rules';
-import { ampsThrough, commonCarries, solveCases, voltsOf, type Solved } from './design';
+import { ampsThrough, commonCarries, mostThrough, onceEach, solveCases, voltsOf, type Solved } from './design';
 import { hoursToReserve } from './endurance';
 import { NO_AMPS, type Network, type SupplyState } from './network';
 import { sizeBranches } from './sizing';
@@ -169,6 +171,7 @@ export function feedTree(
       run: there === 'kept' ? AS_FOUND : runOf(gear),
       feeder: feederOf(job, gear),
       there: there === 'kept',
+      names: { out: `${gear}/out`, plus: `${gear}/plus`, minus: `${gear}/minus` },
       ...start,
     });
   }
@@ -193,7 +196,7 @@ interface Solutions {
   readonly spared: InStates;
 }
 
-function sizeAndSolve(tree: Tree, job: Pick<Job, 'overrules'>, feedCases: readonly FeedCase[]): Solutions {
+function sizeAndSolve(tree: Tree, job: Figures, feedCases: readonly FeedCase[]): Solutions {
   begin(tree, job);
   const live = [...tree.branches.values()].filter((branch) => isLive(tree, branch));
   const able = sizeBranches(tree, live);
@@ -222,7 +225,7 @@ export interface FeedSizes {
 }
 
 /** The sizes and fuses of every feed alone, as planPower finds them. */
-export function planSizes(tree: Tree, job: Pick<Job, 'overrules'>): FeedSizes {
+export function planSizes(tree: Tree, job: Figures): FeedSizes {
   const solved = sizeAndSolve(
     tree,
     job,
@@ -240,9 +243,9 @@ export function planSizes(tree: Tree, job: Pick<Job, 'overrules'>): FeedSizes {
 }
 
 /** Every feed of a tree: gauge and fuse where the job leaves them open, amperes and volts in each case. */
-export function planPower(tree: Tree, { overrules }: Pick<Job, 'overrules'>): Powered {
+export function planPower(tree: Tree, figures: Figures): Powered {
+  const solutions = sizeAndSolve(tree, figures, casesOf(tree.job));
   const { job } = tree;
-  const solutions = sizeAndSolve(tree, { overrules }, casesOf(job));
   const { live, able, whole } = solutions;
   const all = [...tree.branches.values()];
   const collect = <T>(of: (solved: Solved, id: FeedCase['id']) => T) => {
@@ -330,11 +333,11 @@ function finishCommon(
 }
 
 /** The most that goes through a branch in these states; what it would draw without any drop where there is none. */
-const mostAmps =
-  (tree: Tree, full: readonly Solved[]) =>
-  (branch: Branch): number =>
-    Math.max(...(isLive(tree, branch) ? full.map((solved) => ampsThrough(solved, branch) ?? 0) : []), 0) ||
-    roughAmps(tree, branch);
+const mostAmps = once((tree: Tree, full: readonly Solved[]) =>
+  onceEach(
+    (branch) => Math.max((isLive(tree, branch) && mostThrough(full, branch)) || 0, 0) || roughAmps(tree, branch),
+  ),
+);
 
 function sizeOf(tree: Tree, branch: Branch, live: boolean, full: readonly Solved[]): FeedSize {
   const { gear, item, choice, run, gauge } = branch;

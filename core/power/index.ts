@@ -81,13 +81,13 @@ export const power = chapter({
   id: 'power',
   station: 'power',
   version: 4,
-  /** Who feeds whom along which wires: the same tree, laid out once, while only sizes are set. */
+  /** Who feeds whom along which wires: the same tree, laid out once, while only sizes and batteries' figures change. */
   tree: made(POWER, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
     handOn(feedTree(job, (gear) => lengths[gear], watts, common)),
   ),
-  plan: made(SIZES, (job, tree: FeedTree) => planPower(tree(), job)),
+  plan: made([...SIZES, 'craft.batteries'], (job, tree: FeedTree) => planPower(tree(), job)),
   /** The sizes alone: what would be proposed were nothing set. */
-  sizes: made(SIZES, (job, tree: FeedTree) => planSizes(tree(), job)),
+  sizes: made([...SIZES, 'craft.batteries'], (job, tree: FeedTree) => planSizes(tree(), job), false),
   /** With what the batteries hold, which moves no volt. */
   lasting: made(['craft.batteries'], lasting, false),
   volts: made([], (_, plan: Powered) => sourceVolts(plan)),

@@ -18,14 +18,15 @@ export interface Resistor {
 export interface Supply {
   readonly name: string;
   readonly node: string;
-  readonly volts: number;
-  readonly ohm: number;
+  /** May be others each time a network that is laid out is solved. */
+  volts: number;
+  ohm: number;
   /** The most it gives; beyond, its volts fall. */
   readonly mostA?: number;
   /** It gives and never takes: a full battery, a charger. */
   readonly oneWay?: boolean;
-  /** It is expected to give nothing, because another holds more: tried first. */
-  readonly expectIdle?: boolean;
+  /** Volts that something else holds at its node: where they are more, giving nothing is tried first. */
+  readonly heldVolts?: number | undefined;
 }
 
 /** Draws `watts / V + amps + siemens · V` from `plus` to `minus`, V being the volts between them. */
@@ -95,8 +96,8 @@ const MOST_ITERATIONS = 60;
 export const solveNetwork = (network: Network): Solution => layOut(network)();
 
 /**
- * A network laid out once, to be solved again and again: ohms may be others each time, names and nodes may not. Each
- * answer is what solveNetwork gives for the figures there are when it is asked.
+ * A network laid out once, to be solved again and again: ohms and volts may be others each time, names and nodes may
+ * not. Each answer is what solveNetwork gives for the figures there are when it is asked.
  */
 export function layOut(network: Network): () => Solution {
   const { conversions = [], supplies, resistors } = network;
@@ -184,7 +185,8 @@ function settle(network: Network, valves: readonly Valve[], frame: Frame): Solut
   let states: SupplyState[] = valves.map((valve) => {
     if (!('supply' in valve)) return 'gives';
     const { supply } = valve;
-    return supply.expectIdle || (supply.ohm === 0 && held.get(supply.node) !== supply) ? 'idle' : 'gives';
+    const { heldVolts = 0, volts } = supply;
+    return heldVolts > volts || (supply.ohm === 0 && held.get(supply.node) !== supply) ? 'idle' : 'gives';
   });
   const tried = new Set<string>();
   while (!tried.has(states.join())) {
@@ -267,13 +269,25 @@ interface Found {
   readonly iterations: number;
 }
 
+/** Puts a conductance between two rows, of which one that is held has none, into a matrix. */
+function stamp(m: Float64Array, i: number, j: number, entry: number, siemens: number): void {
+  if (i === j) return;
+  if (i >= 0) m[i]! += siemens;
+  if (j >= 0) m[j]! += siemens;
+  if (entry >= 0) m[entry]! -= siemens;
+}
+
+/** Volts of the rows that are solved for, put to their nodes. */
+function spread(rowOf: Int32Array, solved: Float64Array, volts: Float64Array): void {
+  for (let node = 0; node < rowOf.length; node++) if (rowOf[node]! >= 0) volts[node] = solved[rowOf[node]!]!;
+}
+
 /** A network made ready for trying its valves in one state after another: only numbers change between two tries. */
 class Frame {
   readonly #topology: Topology;
   /** The valve of each supply and resistor; −1 where it has none. */
   readonly #valveOfSupply: readonly number[];
   readonly #valveOfResistor: readonly number[];
-  readonly #highest: number;
 
   constructor(
     private readonly network: Network,
@@ -284,7 +298,6 @@ class Frame {
     const valveOf = new Map(valves.map((valve, i) => ['supply' in valve ? valve.supply : valve.diode, i] as const));
     this.#valveOfSupply = supplies.map((supply) => valveOf.get(supply) ?? -1);
     this.#valveOfResistor = resistors.map((resistor) => valveOf.get(resistor) ?? -1);
-    this.#highest = Math.max(...supplies.map((s) => s.volts));
   }
 
   /** A solution in these states; undefined when it collapses, or a part is left without a supply. */
@@ -307,10 +320,12 @@ class Frame {
   }
 
   #stateOfSupply(states: readonly SupplyState[], supply: number): SupplyState {
-    return states[this.#valveOfSupply[supply]!] ?? 'gives';
+    const valve = this.#valveOfSupply[supply]!;
+    return valve < 0 ? 'gives' : (states[valve] ?? 'gives');
   }
   #conducts(states: readonly SupplyState[], resistor: number): boolean {
-    return (states[this.#valveOfResistor[resistor]!] ?? 'gives') === 'gives';
+    const valve = this.#valveOfResistor[resistor]!;
+    return valve < 0 || (states[valve] ?? 'gives') === 'gives';
   }
 
   /** The state each valve would be in at the volts found. */
@@ -345,24 +360,21 @@ class Frame {
     // Ground and what an ideal source holds are known; only the rest is solved for.
     const volts = new Float64Array(nodes.size);
     const held = [ground];
-    supplies.forEach(({ volts: set, ohm }, i) => {
-      if (ohm > 0 || this.#stateOfSupply(states, i) !== 'gives') return;
+    let highest = -Infinity;
+    for (let i = 0; i < supplies.length; i++) {
+      const { volts: set, ohm } = supplies[i]!;
+      highest = Math.max(highest, set);
+      if (ohm > 0 || this.#stateOfSupply(states, i) !== 'gives') continue;
       volts[supplyNodes[i]!] = set;
       held.push(supplyNodes[i]!);
-    });
+    }
     volts[ground] = 0;
-    const { rowOf, plan, between, across } = this.#topology.rowsFor(held);
+    const { rowOf, plan, between, across, base, injected, jacobian, residual, solved } = this.#topology.rowsFor(held);
     const { n } = plan;
-    const base = new Float64Array(plan.entries);
-    const injected = new Float64Array(n);
+    base.fill(0);
+    injected.fill(0);
     const reached = new Uint8Array(nodes.size);
     reached[ground] = 1;
-    const stamp = (m: Float64Array, i: number, j: number, entry: number, siemens: number) => {
-      if (i === j) return;
-      if (i >= 0) m[i]! += siemens;
-      if (j >= 0) m[j]! += siemens;
-      if (entry >= 0) m[entry]! -= siemens;
-    };
     const conduct = (from: number, to: number, entry: number, siemens: number) => {
       const i = rowOf[from]!;
       const j = rowOf[to]!;
@@ -382,9 +394,10 @@ class Frame {
       inject(a[r]!, diodeVolts / ohm);
       inject(b[r]!, -diodeVolts / ohm);
     }
-    supplies.forEach(({ volts: set, ohm, mostA }, i) => {
+    for (let i = 0; i < supplies.length; i++) {
       const state = this.#stateOfSupply(states, i);
-      if (state === 'idle') return;
+      if (state === 'idle') continue;
+      const { volts: set, ohm, mostA } = supplies[i]!;
       reached[supplyNodes[i]!] = 1;
       // Steady currents belong to the linear part: where no supply holds any volts they are what raises them.
       if (state === 'limited') inject(supplyNodes[i]!, mostA!);
@@ -392,7 +405,7 @@ class Frame {
         conduct(supplyNodes[i]!, ground, -1, 1 / ohm);
         inject(supplyNodes[i]!, set / ohm);
       }
-    });
+    }
     for (let k = 0; k < loads.length; k++) {
       const { siemens, amps } = loads[k]!;
       reached[plus[k]!] = reached[minus[k]!] = 1;
@@ -404,28 +417,23 @@ class Frame {
     // A node that nothing leads to is left out: a row of its own that says nought.
     for (let node = 0; node < reached.length; node++) if (!reached[node] && rowOf[node]! >= 0) base[rowOf[node]!] = 1;
 
-    const solved = solvePositive(plan, base.slice(), injected.slice());
-    if (!solved) throw new RangeError('part of the network is not connected: no path to a supply');
-    const rise = (k: number) => volts[plus[k]!]! - volts[minus[k]!]!;
-    const spread = () => {
-      for (let node = 0; node < rowOf.length; node++) if (rowOf[node]! >= 0) volts[node] = solved[rowOf[node]!]!;
-    };
-    spread();
-
-    const jacobian = new Float64Array(plan.entries);
-    const residual = new Float64Array(n);
+    jacobian.set(base);
+    solved.set(injected);
+    if (!solvePositive(plan, jacobian, solved))
+      throw new RangeError('part of the network is not connected: no path to a supply');
+    spread(rowOf, solved, volts);
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
       jacobian.set(base);
       multiply(plan, base, solved, residual);
       for (let i = 0; i < n; i++) residual[i] = injected[i]! - residual[i]!;
       for (let k = 0; k < loads.length; k++) {
         const { watts, amps: steady } = loads[k]!;
-        const u = rise(k);
+        const u = volts[plus[k]!]! - volts[minus[k]!]!;
         if (!watts) {
           if (u <= 0 && steady) return undefined;
           continue;
         }
-        if (u <= 0 || u > 2 * this.#highest) return undefined;
+        if (u <= 0 || u > 2 * highest) return undefined;
         const amps = watts / u;
         const i = rowOf[plus[k]!]!;
         const j = rowOf[minus[k]!]!;
@@ -434,16 +442,15 @@ class Frame {
         // d(P/u)/du = −P/u²: a constant-power load looks like a negative conductance.
         stamp(jacobian, i, j, across[k]!, -watts / (u * u));
       }
-      const step = solvePositive(plan, jacobian, residual);
       // On the working branch of a feed the matrix is positive definite (volts above the working ones only
       // make it more so), so a pivot that is not positive means that there is no working state.
-      if (!step) return undefined;
+      if (!solvePositive(plan, jacobian, residual)) return undefined;
       let largest = 0;
       for (let i = 0; i < n; i++) {
-        solved[i]! += step[i]!;
-        largest = Math.max(largest, Math.abs(step[i]!));
+        solved[i]! += residual[i]!;
+        largest = Math.max(largest, Math.abs(residual[i]!));
       }
-      spread();
+      spread(rowOf, solved, volts);
       if (largest >= 1e-9) continue;
       // A supply that gives nothing, on a node nothing leads to, stands at no volts.
       for (const node of supplyNodes) if (!reached[node]) reached[node] = 1;
@@ -456,19 +463,24 @@ class Frame {
   #found(states: readonly SupplyState[], volts: Float64Array, iterations: number): Found {
     const { supplies, resistors, loads } = this.network;
     const { supplyNodes, a, b, plus, minus } = this.#topology;
-    const amps = Float64Array.from(resistors, ({ ohm, diodeVolts = 0 }, r) =>
-      this.#conducts(states, r) ? (volts[a[r]!]! - volts[b[r]!]! - diodeVolts) / ohm : 0,
-    );
-    const loadAmps = Float64Array.from(loads, ({ watts, amps: steady, siemens }, k) => {
+    const amps = new Float64Array(resistors.length);
+    for (let r = 0; r < amps.length; r++) {
+      const { ohm, diodeVolts = 0 } = resistors[r]!;
+      if (this.#conducts(states, r)) amps[r] = (volts[a[r]!]! - volts[b[r]!]! - diodeVolts) / ohm;
+    }
+    const loadAmps = new Float64Array(loads.length);
+    for (let k = 0; k < loadAmps.length; k++) {
+      const { watts, amps: steady, siemens } = loads[k]!;
       const u = volts[plus[k]!]! - volts[minus[k]!]!;
-      return watts / u + steady + siemens * u;
-    });
-    const supplyAmps = Float64Array.from(supplies, ({ volts: set, ohm, mostA }, i) => {
+      loadAmps[k] = watts / u + steady + siemens * u;
+    }
+    const supplyAmps = new Float64Array(supplies.length);
+    for (let i = 0; i < supplyAmps.length; i++) {
+      const { volts: set, ohm, mostA } = supplies[i]!;
       const state = this.#stateOfSupply(states, i);
-      if (state === 'idle') return 0;
-      if (state === 'limited') return mostA!;
-      return ohm > 0 ? (set - volts[supplyNodes[i]!]!) / ohm : NaN;
-    });
+      if (state === 'limited') supplyAmps[i] = mostA!;
+      else if (state === 'gives') supplyAmps[i] = ohm > 0 ? (set - volts[supplyNodes[i]!]!) / ohm : NaN;
+    }
     // What an ideal source gives is whatever leaves its node by the others.
     supplies.forEach((_, i) => {
       if (!Number.isNaN(supplyAmps[i]!)) return;

@@ -3,7 +3,7 @@ import { passesOn, type FedGear, type PassingGear } from '../gear/gear';
 import type { Job } from '../job/job';
 import { ampacityOf, type Gauge } from '../tables/conductors';
 import { smallestFuse, type FuseFamily } from '../tables/fuses';
-import { chainOf, type Branch, type Tree } from './branches';
+import { chainOf, fedFrom, type Branch, type Tree } from './branches';
 
 /** ABYC's allowance on a fuse over its wire, where it is taken (from memory). */
 export const FUSE_ALLOWANCE = 1.5;
@@ -27,9 +27,7 @@ export function fuseOf(tree: Tree, branch: Branch, ampsOf: (branch: Branch) => n
   if (branch.choice.fuseA !== null) return branch.choice.fuseA;
   const need = fuseNeed(tree.job, branch.item, ampsOf(branch));
   if (!passesOn(branch.item) || branch.item.kind === 'converter') return smallestFuse(family, need);
-  const below = [...tree.branches.values()].flatMap((b) =>
-    b.feeder === branch.gear && b.run && !b.there ? (fuseOf(tree, b, ampsOf) ?? []) : [],
-  );
+  const below = fedFrom(tree, branch).flatMap((b) => (b.run && !b.there ? (fuseOf(tree, b, ampsOf) ?? []) : []));
   const size = smallestFuse(family, Math.max(need, ...below));
   // The same size would leave it to chance which goes first.
   return size !== undefined && below.includes(size) ? smallestFuse(family, size + 0.01) : size;

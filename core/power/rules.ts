@@ -48,7 +48,7 @@ const isRoadLight = ({ job }: PowerSeen) =>
 /** `light`: on a small craft, or where a fuse above breaks what this one cannot. */
 const interruptions = (seen: PowerSeen, light: boolean) =>
   eachFeed(seen, (feed, tag) => {
-    if (!feed.family) return undefined;
+    if (!feed.family || (isRoadLight(seen) && !light)) return undefined;
     const { name } = FUSE_FAMILIES[feed.family];
     const breaksA = breaksAt(feed.family, seen.job.craft.nominalVolts);
     // What lies between post and fuse only lowers it.

@@ -2,12 +2,15 @@ import { isPowered } from '../gear/gear';
 import { sizesOf, thicker, type Gauge } from '../tables/conductors';
 import {
   chainOf,
+  fedFrom,
+  isLive,
   isOpen,
   nominalOf,
   restVoltsOf,
   roughAmps,
   sum,
   voltsChain,
+  type Batteries,
   type Branch,
   type CommonBranch,
   type GaugeReason,
@@ -16,7 +19,7 @@ import {
 import { carriesEnough, carriesOf } from './protection';
 import { commonResistors, ohmsOf, ownOhms, sharedBy } from './resistances';
 import { leastCopper } from './copper';
-import { commonCarries, dropPctOf, limitOf, mostThrough, solveDesign, type Solved } from './design';
+import { commonCarries, dropPctOf, limitOf, mostThrough, onceEach, solveDesign, type Solved } from './design';
 
 /**
  * Chooses the open gauges among branches that have a way; returns those the battery can bring by themselves.
@@ -65,7 +68,8 @@ interface Alone {
   readonly sizes: readonly { readonly gauge: Gauge; readonly reason: GaugeReason }[];
   readonly able: boolean;
 }
-const alone = new WeakMap<Tree, Map<string, Alone>>();
+/** By the batteries it was found with. */
+const alone = new WeakMap<Tree, { readonly fed: Batteries; readonly found: Map<string, Alone> }>();
 
 /**
  * Raises the open gauges that one branch alone needs; false when the battery cannot bring it. It follows from what it
@@ -74,17 +78,18 @@ const alone = new WeakMap<Tree, Map<string, Alone>>();
 function raiseAlone(tree: Tree, branch: Branch): boolean {
   const chain = chainOf(tree, branch);
   const parts: (Branch | CommonBranch)[] = tree.common ? [...chain, tree.common] : [...chain];
+  const fed = tree.job.craft.batteries;
   let known = alone.get(tree);
-  if (!known) alone.set(tree, (known = new Map<string, Alone>()));
+  if (known?.fed !== fed) alone.set(tree, (known = { fed, found: new Map<string, Alone>() }));
   let key = branch.gear;
   for (const { gauge, reason } of parts) key += ` ${gauge} ${reason}`;
   for (const { choice } of tree.branches.values()) key += ` ${choice.fuseA ?? ''}`;
-  let found = known.get(key);
+  let found = known.found.get(key);
   if (found) parts.forEach((part, i) => Object.assign(part, found!.sizes[i]));
   else {
     const able = raiseGauges(tree, chain);
     found = { sizes: parts.map(({ gauge, reason }) => ({ gauge, reason })), able };
-    known.set(key, found);
+    known.found.set(key, found);
   }
   return found.able;
 }
@@ -94,7 +99,7 @@ function raiseGauges(tree: Tree, branches: readonly Branch[]): boolean {
   const limitPct = tree.job.settings.dropLimitPct;
   for (;;) {
     const states = solveDesign(tree, branches);
-    const ampsOf = (branch: Branch) => mostThrough(states ?? [], branch) ?? roughAmps(tree, branch, branches);
+    const ampsOf = onceEach((branch) => mostThrough(states ?? [], branch) ?? roughAmps(tree, branch, branches));
     const sags = (branch: Branch) => !states || states.some((solved) => dropPctOf(tree, solved, branch) > limitPct);
     if (!raiseOnce(tree, branches, ampsOf, sags, states)) return states !== undefined;
   }
@@ -166,7 +171,7 @@ function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
     let known = amps.get(branch);
     if (known === undefined) {
       const { item } = branch;
-      const below = live.filter((b) => b.feeder === branch.gear).reduce((sum, b) => sum + least(b), 0);
+      const below = fedFrom(tree, branch).reduce((sum, b) => sum + (isLive(tree, b) ? least(b) : 0), 0);
       if (isPowered(item))
         known = item.demand.regulated ? roughAmps(tree, branch) : item.demand.idleA + item.demand.socketA;
       else if (item.kind === 'converter') known = (below * item.outVolts) / item.efficiency / restVoltsOf(tree, branch);

@@ -8,6 +8,12 @@ interface Rows {
   /** Where the entry between the two ends of each resistor and of each load stands; −1 where one of them is held. */
   readonly between: Int32Array;
   readonly across: Int32Array;
+  /** To work in, over again at each solution. */
+  readonly base: Float64Array;
+  readonly jacobian: Float64Array;
+  readonly injected: Float64Array;
+  readonly residual: Float64Array;
+  readonly solved: Float64Array;
 }
 
 /** What joins what in a network, without any figure. */
@@ -70,7 +76,17 @@ export class Topology {
         const [x, y] = [rowOf[from]!, rowOf[b[i]!]!];
         return x >= 0 && y >= 0 && x !== y ? plan.at(x, y) : -1;
       });
-    const rows: Rows = { rowOf, plan, between: entries(this.a, this.b), across: entries(this.plus, this.minus) };
+    const rows: Rows = {
+      rowOf,
+      plan,
+      between: entries(this.a, this.b),
+      across: entries(this.plus, this.minus),
+      base: new Float64Array(plan.entries),
+      jacobian: new Float64Array(plan.entries),
+      injected: new Float64Array(n),
+      residual: new Float64Array(n),
+      solved: new Float64Array(n),
+    };
     this.#rows.set(key, rows);
     return rows;
   }
