@@ -243,9 +243,11 @@ const STEPS = made(
 );
 
 /** What is proposed for everything a person may set, by key, were nothing set. */
-const PROPOSALS = made([], (_, ...of: readonly (readonly Proposal[])[]) =>
-  Object.fromEntries(of.flat().map((one) => [one.key, one])),
-);
+const PROPOSALS = made([], (_, ...of: readonly (readonly Proposal[])[]) => {
+  const byKey: Record<string, Proposal> = {};
+  for (const proposals of of) for (const one of proposals) byKey[one.key] = one;
+  return byKey;
+});
 
 /** What is set over the plan, with what it is about in words; that is missing where the job no longer has it. */
 const OVERRULED = made(

@@ -8,7 +8,7 @@ import { feedGauges, fusesToFit, sourceVolts } from './handed-on';
 import { isolationOrder } from './isolation';
 import { planKeyOff, type KeyOff } from './keyoff';
 import { feedProposals } from './proposals';
-import { powerRules } from './rules';
+import { faultsIn, powerRules } from './rules';
 import { supplyRules } from './supply-rules';
 import { turnOnRules } from './turn-on-rules';
 import { terminalsOf } from './terminals';
@@ -100,7 +100,7 @@ export const power = chapter({
   terminals: made(POWER, (job, runs: readonly Run[]) => handOn(terminalsOf(job, runs))),
   proposals: made(['settings'], feedProposals),
   findings: made(SIZED, (job, plan: PowerPlan, tags: Tags) => {
-    const seen = { job, power: plan, tags };
+    const seen = { job, power: plan, tags, faults: faultsIn(job, plan) };
     return [...judge(powerRules, seen), ...judge(supplyRules, seen)];
   }),
   /** Of what no size moves. */

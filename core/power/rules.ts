@@ -18,7 +18,9 @@ export interface PowerSeen {
   readonly job: Job;
   readonly power: PowerPlan;
   readonly tags: Readonly<Record<string, string>>;
+  readonly faults: Readonly<Record<string, Fault>>;
 }
+type Fault = NonNullable<ReturnType<typeof shortAtFuse>>;
 export type PowerRule = Rule<PowerSeen, Operation>;
 
 type Look = (feed: Feed, tag: string) => Said<Operation> | undefined;
@@ -45,17 +47,27 @@ const INTERRUPT = {
 } as const;
 const isRoadLight = ({ job }: PowerSeen) =>
   job.craft.pattern.kind === 'motorcycle' || job.craft.pattern.kind === 'sideBySide';
+/** What a short at the fuse of each feed comes to where its fuse cannot break it: both rules of it look at the same. */
+export function faultsIn(job: Job, { feeds }: PowerPlan): PowerSeen['faults'] {
+  const faults: Record<string, Fault> = {};
+  for (const feed of Object.values(feeds)) {
+    if (!feed.run || !feed.family) continue;
+    const breaksA = breaksAt(feed.family, job.craft.nominalVolts);
+    // What lies between post and fuse only lowers it.
+    if (shortAtPost(job, feed.battery).amps <= breaksA) continue;
+    const fault = shortAtFuse(job, feeds, feed);
+    if (fault && fault.amps > breaksA) faults[feed.gear] = fault;
+  }
+  return faults;
+}
 /** `light`: on a small craft, or where a fuse above breaks what this one cannot. */
 const interruptions = (seen: PowerSeen, light: boolean) =>
-  eachFeed(seen, (feed, tag) => {
-    if (!feed.family || (isRoadLight(seen) && !light)) return undefined;
-    const { name } = FUSE_FAMILIES[feed.family];
-    const breaksA = breaksAt(feed.family, seen.job.craft.nominalVolts);
-    // What lies between post and fuse only lowers it.
-    if (shortAtPost(seen.job, feed.battery).amps <= breaksA) return undefined;
-    const fault = shortAtFuse(seen.job, seen.power.feeds, feed);
-    if (!fault) return undefined;
-    if (fault.amps <= breaksA || light !== (isRoadLight(seen) || fault.backedBy !== undefined)) return undefined;
+  each('feed', seen.faults, (fault, gear) => {
+    if (light !== (isRoadLight(seen) || fault.backedBy !== undefined)) return undefined;
+    const tag = seen.tags[gear] ?? gear;
+    const family = seen.power.feeds[gear]!.family!;
+    const { name } = FUSE_FAMILIES[family];
+    const breaksA = breaksAt(family, seen.job.craft.nominalVolts);
     const more =
       fault.batteries.length > 1 ? `${fault.batteries.length} batteries together push` : 'the battery pushes';
     return {

@@ -101,22 +101,25 @@ function raiseGauges(tree: Tree, branches: readonly Branch[]): boolean {
     const states = solveDesign(tree, branches);
     const ampsOf = onceEach((branch) => mostThrough(states ?? [], branch) ?? roughAmps(tree, branch, branches));
     const sags = (branch: Branch) => !states || states.some((solved) => dropPctOf(tree, solved, branch) > limitPct);
-    if (!raiseOnce(tree, branches, ampsOf, sags, states)) return states !== undefined;
+    const limited = (branch: Branch) => limitOf(tree, branch, ampsOf);
+    if (!raiseOnce(tree, branches, { ampsOf, limited, sags, states })) return states !== undefined;
   }
 }
 
-/** One size up wherever currents and sags ask it; false when nothing was raised. */
-function raiseOnce(
-  tree: Tree,
-  branches: readonly Branch[],
-  ampsOf: (branch: Branch) => number,
-  sags: (branch: Branch) => boolean,
-  states?: readonly Solved[],
-): boolean {
+/** What asks for thicker wire: currents, A, what they are limited to, and whether gear gets too few volts. */
+interface Asked {
+  readonly ampsOf: (branch: Branch) => number;
+  readonly limited: (branch: Branch) => number;
+  readonly sags: (branch: Branch) => boolean;
+  readonly states: readonly Solved[] | undefined;
+}
+
+/** One size up wherever it is asked for; false when nothing was raised. */
+function raiseOnce(tree: Tree, branches: readonly Branch[], { ampsOf, limited, sags, states }: Asked): boolean {
   const { job, common } = tree;
   const raised = new Set<Branch | CommonBranch>();
   for (const branch of branches)
-    if (isOpen(branch) && !carriesEnough(job, branch, ampsOf(branch), limitOf(tree, branch, ampsOf)))
+    if (isOpen(branch) && !carriesEnough(job, branch, ampsOf(branch), limited(branch)))
       if (thicken(branch, 'ampacity')) raised.add(branch);
   if (common && raiseCommon(tree, common, commonCarries(tree, branches, states))) raised.add(common);
   for (const branch of branches) {
@@ -166,20 +169,15 @@ function thicken(branch: Branch | CommonBranch, reason: 'ampacity' | 'drop'): bo
  * beside its idle current is left out, since it falls with the volts.
  */
 function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
-  const amps = new Map<Branch, number>();
-  const least = (branch: Branch): number => {
-    let known = amps.get(branch);
-    if (known === undefined) {
-      const { item } = branch;
-      const below = fedFrom(tree, branch).reduce((sum, b) => sum + (isLive(tree, b) ? least(b) : 0), 0);
-      if (isPowered(item))
-        known = item.demand.regulated ? roughAmps(tree, branch) : item.demand.idleA + item.demand.socketA;
-      else if (item.kind === 'converter') known = (below * item.outVolts) / item.efficiency / restVoltsOf(tree, branch);
-      else known = below + item.idleA;
-      amps.set(branch, known);
-    }
-    return known;
-  };
+  const least = onceEach((branch): number => {
+    const { item } = branch;
+    if (isPowered(item))
+      return item.demand.regulated ? roughAmps(tree, branch) : item.demand.idleA + item.demand.socketA;
+    const below = fedFrom(tree, branch).reduce((sum, b) => sum + (isLive(tree, b) ? least(b) : 0), 0);
+    return item.kind === 'converter'
+      ? (below * item.outVolts) / item.efficiency / restVoltsOf(tree, branch)
+      : below + item.idleA;
+  });
   const limitPct = tree.job.settings.dropLimitPct;
   const sags = (branch: Branch) => {
     const volts = voltsChain(tree, branch).reduce((sum, b) => sum + least(b) * ownOhms(tree, b), 0);
@@ -187,5 +185,7 @@ function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
   };
   // A common return is left to what is solved: who shares it is not known before.
   const own: Tree = { ...tree, common: tree.common && { ...tree.common, pinned: true } };
-  for (const branch of live) if (isPowered(branch.item)) while (raiseOnce(own, chainOf(tree, branch), least, sags));
+  const limited = onceEach((branch) => limitOf(own, branch, least));
+  const asked: Asked = { ampsOf: least, limited, sags, states: undefined };
+  for (const branch of live) if (isPowered(branch.item)) while (raiseOnce(own, chainOf(tree, branch), asked));
 }

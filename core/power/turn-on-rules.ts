@@ -12,7 +12,7 @@ import { LIVE, type TurnOnPlan } from './turn-on';
 /** Days a craft should stand and still start (common practice). */
 const STANDS_DAYS = 14;
 
-interface Seen extends Omit<PowerSeen, 'power'> {
+interface Seen extends Pick<PowerSeen, 'job' | 'tags'> {
   readonly turnOn: TurnOnPlan;
   readonly keyOff: readonly KeyOff[];
 }
