@@ -1,4 +1,4 @@
-import { neededRuns } from './connections/runs';
+import { neededRuns, type RunNeed } from './connections/runs';
 import { join } from './connections/wiring';
 import { sourcesOf } from './connections/signal';
 import type { Speaker } from './gear/gear';
@@ -37,12 +37,12 @@ export function leadsFromAnywhere(job: Job): (source: string, speaker: string) =
  */
 export function wiringTrials(job: Job, plan: Plan): (operations: readonly Operation[]) => SpeakerPlan {
   const volts = sourceVolts(plan.power);
-  const leads = new Map<string, LeadOhm>();
+  const endsOf = (runs: readonly RunNeed[]) => runs.map(({ id, conductors }) => `${id} ${conductors.length}`).join();
+  // Most trials are of the ends there are.
+  const leads = new Map<string, LeadOhm>([[endsOf(plan.runs), leadResistance(job, plan.runs)]]);
   return (operations) => {
     const after = applyAll({ ...job, seal: null }, operations);
-    const ends = neededRuns(after)
-      .map(({ id, conductors }) => `${id} ${conductors.length}`)
-      .join();
+    const ends = endsOf(neededRuns(after));
     let lead = leads.get(ends);
     if (!lead) leads.set(ends, (lead = leadResistance(after, planRuns(after))));
     return planSpeakers(loadCircuits(after, lead), (source) => volts[source]);

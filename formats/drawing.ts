@@ -1,3 +1,4 @@
+import { shownColour } from '#core/connections/runs';
 import type { Pattern } from '#core/craft/pattern';
 import { WIRE_WIDTH, layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
@@ -108,13 +109,12 @@ function drawingParts(job: Job, plan: Plan): Part[] {
     { kind: 'text', x: SHEET.w - 20, y: SHEET.h - 16, size: 10, fill: INK, anchor: 'end', words: craft.name },
     ...[views.side, views.top].flatMap((p) => [
       ...craftParts(craft, p),
-      ...layLanes(job, laid, p).flatMap(({ run, path: d }): Part[] => {
-        const { body, stripe } = run.conductors[0]!.colour;
-        const two = run.conductors.find((c) => c.colour.stripe)?.colour.stripe ?? stripe;
+      ...layLanes(job.gear, craft, laid, p).flatMap(({ run, path: d }): Part[] => {
+        const { body, stripe } = shownColour(run);
         return [
           { kind: 'path', d, stroke: INK, width: WIRE_WIDTH + 1.4 },
           { kind: 'path', d, stroke: WIRE[body], width: WIRE_WIDTH },
-          ...(two ? [{ kind: 'path' as const, d, stroke: WIRE[two], width: 1.3, dash: [7, 6] as const }] : []),
+          ...(stripe ? [{ kind: 'path' as const, d, stroke: WIRE[stripe], width: 1.3, dash: [7, 6] as const }] : []),
         ];
       }),
       ...placedGear(job, p.view).flatMap(({ item, place }): Part[] =>

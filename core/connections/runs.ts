@@ -73,6 +73,12 @@ export interface CommonRun {
   readonly together: number;
 }
 
+/** How a run is drawn as one line: the body of its first conductor, and the first stripe among them. */
+export const shownColour = ({ conductors }: Pick<Run, 'conductors'>): Insulated => ({
+  body: conductors[0]!.colour.body,
+  stripe: conductors.find(({ colour }) => colour.stripe)?.colour.stripe,
+});
+
 export const RUN_KIND_NAMES: Record<RunKind, string> = {
   feed: 'Feed',
   return: 'Return',

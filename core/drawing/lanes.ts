@@ -1,5 +1,5 @@
 import type { Pattern } from '../craft/pattern';
-import { craftOf, type Job } from '../job/job';
+import type { Job } from '../job/job';
 import { seatOf } from '../mounting/index';
 import { craftMap, jointPath, type CraftMap } from '../routing/index';
 import type { Vec3 } from '../units/vectors';
@@ -31,12 +31,12 @@ type Laid = Run & { readonly way: Way };
  * two runs cross only where their own ways make them.
  */
 export function layLanes(
-  job: Job,
+  gearOn: Job['gear'],
+  pattern: Pattern,
   runs: readonly Run[],
   projection: Projection,
   widthOf: (run: Run) => number = () => WIRE_WIDTH,
 ): Lane[] {
-  const pattern = craftOf(job);
   const map = craftMap(pattern);
   const laid = runs.filter((run): run is Laid => run.way !== undefined);
   const courses = new Map<string, readonly Px[]>();
@@ -46,7 +46,7 @@ export function layLanes(
     return course;
   };
   const gearAt = (end: string): Px | undefined => {
-    const gear = job.gear[end];
+    const gear = gearOn[end];
     if (!gear || gear.place === null) return undefined;
     return projection.to(seatOf(gear.item, pattern.places[gear.place]!).centre);
   };

@@ -34,6 +34,7 @@ const tabs = computed(() => {
     <RouterLink
       v-for="tab in tabs"
       :key="tab.station"
+      v-memo="[tab.mark, tab.station === station]"
       :to="{ params: { station: tab.station } }"
       :class="['tab', { here: tab.station === station }]"
       :title="`${tab.face.name}: ${tab.mark} (Alt+${stationKey(tab.face)})`"

@@ -13,6 +13,8 @@ export function useSheet(): {
   job: ComputedRef<Job>;
   plan: ComputedRef<Plan>;
   pattern: ComputedRef<Pattern>;
+  /** Gear of the job: the very same while an edit is of something else. */
+  gear: ComputedRef<Job['gear']>;
   /** Short mark of gear; nothing where it has none. */
   tag: (gear: string) => string;
   /** Name of gear, or of a battery. */
@@ -26,6 +28,7 @@ export function useSheet(): {
     job,
     plan,
     pattern: computed(() => craftOf(job.value)),
+    gear: computed(() => job.value.gear),
     tag: (gear) => plan.value.tags[gear] ?? '',
     endOf: (end, form) => endName(job.value, end, plan.value.tags, form),
   };

@@ -1,4 +1,5 @@
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { craftOf } from '#core/job/job';
 import { planJob } from '#core/plan';
 import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
 import { applyAll } from '#core/job/operations';
@@ -75,7 +76,9 @@ describe('lanes', () => {
     });
 
   test.each(['side', 'top'] as const)('runs that share a leg lie a wire and a gap apart, %s', (view) => {
-    const path = new Map(layLanes(TOURER_JOB, runs, views[view]).map((lane) => [lane.run.id, lane.path]));
+    const path = new Map(
+      layLanes(TOURER_JOB.gear, craftOf(TOURER_JOB), runs, views[view]).map((lane) => [lane.run.id, lane.path]),
+    );
     expect(settled(view).length).toBeGreaterThan(2);
     for (const { piece, own } of settled(view)) {
       const offs = own.map((run) => passesRight(path.get(run.id)!, ...piece)).sort((a, b) => a - b);
@@ -86,7 +89,9 @@ describe('lanes', () => {
   });
 
   test.each(['side', 'top'] as const)('two runs keep their sides as long as they go together, %s', (view) => {
-    const path = new Map(layLanes(TOURER_JOB, runs, views[view]).map((lane) => [lane.run.id, lane.path]));
+    const path = new Map(
+      layLanes(TOURER_JOB.gear, craftOf(TOURER_JOB), runs, views[view]).map((lane) => [lane.run.id, lane.path]),
+    );
     let compared = 0;
     for (const one of runs)
       for (const two of runs) {
@@ -109,7 +114,7 @@ describe('lanes', () => {
 
   test('thick wires are given the room they take', () => {
     const pair = runs.filter((run) => run.kind === 'feed' || run.kind === 'return').slice(0, 2);
-    const path = layLanes(TOURER_JOB, pair, views.side, () => 9).map((lane) => lane.path);
+    const path = layLanes(TOURER_JOB.gear, craftOf(TOURER_JOB), pair, views.side, () => 9).map((lane) => lane.path);
     const piece = [views.side.to([860, 66, 856]), views.side.to([980, 72, 884])] as const;
     const [a, b] = path.map((d) => passesRight(d, ...piece));
     expect(Math.abs(a! - b!)).toBeCloseTo(9 + 2.4, 0);

@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="T extends string">
-import { computed, useId } from 'vue';
+import { useId } from 'vue';
+import { steady } from '../app/steady';
 
 /** One of a few, by name: a map of names, or pairs of value and name in the order they are to stand. */
 const props = defineProps<{
@@ -9,7 +10,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>();
 const id = useId();
-const listed = computed(() =>
+const listed = steady(() =>
   (Array.isArray(props.options)
     ? (props.options as readonly (readonly [string, string])[])
     : Object.entries(props.options as Readonly<Record<string, string>>)
@@ -22,6 +23,8 @@ const take = (picked: unknown) => emit('update:modelValue', picked as T);
 <template>
   <div>
     <label class="form-label" :for="id">{{ label }}</label>
-    <BFormSelect :id="id" :options="listed" :model-value="modelValue" @update:model-value="take" />
+    <BFormSelect :id="id" :model-value="modelValue" @update:model-value="take">
+      <option v-for="{ value, text } in listed" :key="value" :value="value">{{ text }}</option>
+    </BFormSelect>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shownColour } from '#core/connections/runs';
 import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { PHASES, type Phase, type Step } from '#core/build/index';
@@ -18,7 +19,7 @@ import { useBay } from '../../stores/bay';
 import { useSheet } from '../../app/sheet';
 import StepCard from './StepCard.vue';
 
-const { store, job, plan, pattern: craft } = useSheet();
+const { store, job, plan, gear, pattern: craft } = useSheet();
 const bay = useBay();
 const views = computed(() => twoViews(craft.value));
 const state = computed(() => bay.state!);
@@ -81,8 +82,8 @@ const lanes = computed(() => {
   const runs = plan.value.runs.filter((run) => run.way);
   return (
     views.value && {
-      side: layLanes(job.value, runs, views.value.side),
-      top: layLanes(job.value, runs, views.value.top),
+      side: layLanes(gear.value, craft.value, runs, views.value.side),
+      top: layLanes(gear.value, craft.value, runs, views.value.top),
     }
   );
 });
@@ -129,7 +130,7 @@ function entryWords(event: BayEvent): string {
             <WireLine
               v-if="shown(lane.run)"
               :path="lane.path"
-              :wires="lane.run.conductors.map((c) => c.colour)"
+              v-bind="shownColour(lane.run)"
               :width="isLit(lane.run) ? 4.5 : 3"
               :dim="!isLit(lane.run) && current?.step.subject.kind === 'run'"
             />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shownColour } from '#core/connections/runs';
 import { EXPORTS, type Export } from '#formats/exports';
 import { computed, ref } from 'vue';
 import { notReady } from '#core/build/index';
@@ -19,13 +20,13 @@ import { useSheet } from '../../app/sheet';
 import { inches, lengthText } from '../../app/units';
 import TickField from '../../fields/TickField.vue';
 
-const { store, job, plan, pattern: craft } = useSheet();
+const { store, job, plan, gear, pattern: craft } = useSheet();
 const bay = useBay();
 const views = computed(() => twoViews(craft.value));
 const laid = computed(() => plan.value.runs.filter((run) => run.way));
 const lanes = computed(() => ({
-  side: layLanes(job.value, laid.value, views.value.side),
-  top: layLanes(job.value, laid.value, views.value.top),
+  side: layLanes(gear.value, craft.value, laid.value, views.value.side),
+  top: layLanes(gear.value, craft.value, laid.value, views.value.top),
 }));
 const seal = computed(() => job.value.seal);
 /** Where each fuse sits: what the owner asks first when the music stops. */
@@ -78,12 +79,7 @@ const at = ({ file, inUnits }: Export) =>
       <SheetFrame still label="The craft as built, with every run and where each fuse is">
         <CraftView v-for="p in views" :key="p.view" :pattern="craft" :projection="p" />
         <template v-for="p in views" :key="p.view">
-          <WireLine
-            v-for="lane in lanes[p.view]"
-            :key="lane.run.id"
-            :path="lane.path"
-            :wires="lane.run.conductors.map((c) => c.colour)"
-          />
+          <WireLine v-for="lane in lanes[p.view]" :key="lane.run.id" :path="lane.path" v-bind="shownColour(lane.run)" />
           <GearMark
             v-for="{ id, item, place } in placedGear(job, p.view)"
             :key="id"

@@ -52,7 +52,7 @@ const COLOURS = COLOUR_NAMES.map((name) => [name, name] as const);
     <ul>
       <li v-for="[id, c] in rows" :key="id" class="entry" :data-existing="id">
         <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
-          <WireLine path="M3 4.5H23" :wires="[c.colour]" :width="3.5" />
+          <WireLine path="M3 4.5H23" v-bind="c.colour" :width="3.5" />
         </svg>
         <span class="what"
           >{{ c.name }}: {{ colourText(c.colour) }}, {{ EXISTING_USES[c.use]

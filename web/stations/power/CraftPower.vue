@@ -33,14 +33,15 @@ const props = withDefaults(
   { h: SHEET.h, drawingH: 436, dim: () => false, isSelected: () => false, prints: () => [] },
 );
 const emit = defineEmits<{ part: [part: Part] }>();
-const { store, job, plan, pattern } = useSheet();
+const { store, job, plan, gear, pattern } = useSheet();
 const { feeds } = useFeeds();
 const projection = computed(() =>
   project(pattern.value, 'side', { x: 224, y: 22, w: SHEET.w - 250, h: props.drawingH }),
 );
 const lanes = computed(() =>
   layLanes(
-    job.value,
+    gear.value,
+    pattern.value,
     plan.value.runs.filter((run) => props.kinds.includes(run.kind) && run.points.length > 1),
     projection.value,
     (run) => props.widthOf(run.to),
@@ -95,7 +96,7 @@ const onWires = computed(() => {
         v-for="lane in lanes"
         :key="lane.run.id"
         :path="lane.path"
-        :wires="[lane.run.conductors[0]!.colour]"
+        v-bind="lane.run.conductors[0]!.colour"
         :width="widthOf(lane.run.to)"
         :dim="dim(lane.run.to)"
       />

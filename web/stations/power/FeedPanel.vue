@@ -24,6 +24,7 @@ import FigureField from '../../fields/FigureField.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useSheet } from '../../app/sheet';
+import { steady } from '../../app/steady';
 import { useLibrary } from '../../stores/library';
 import { gaugeText } from '../../app/units';
 import FeederField from './FeederField.vue';
@@ -39,7 +40,7 @@ const library = useLibrary();
 const settings = computed(() => job.value.settings);
 const common = computed(() => plan.value.power.common);
 const cases = computed(() => casesOf(job.value));
-const formulas = computed(() => feedFormulas(job.value, plan.value.power, props.feed));
+const formulas = steady(() => feedFormulas(job.value, plan.value.power, props.feed));
 const drawn = computed(() => mostDrawn(props.feed));
 const lost = computed(() => mostLost(props.feed));
 const stateWords = (id: FeedCase['id']) => caseName(id).toLowerCase();
@@ -279,13 +280,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
             <WireLine
               v-if="s.fromMm !== s.toMm"
               path="M2 4H20"
-              :wires="[
-                s.fromMm > s.toMm
-                  ? LEAD_COLOUR.ground
-                  : feed.item.kind === 'headUnit'
-                    ? LEAD_COLOUR.constant
-                    : LEAD_COLOUR.feed,
-              ]"
+              v-bind="LEAD_COLOUR[s.fromMm > s.toMm ? 'ground' : feed.item.kind === 'headUnit' ? 'constant' : 'feed']"
               :width="3"
             /></svg
           >{{ s.gear !== undefined && s.gear !== feed.gear ? `${tag(s.gear)}: ` : '' }}{{ s.name }}

@@ -135,7 +135,7 @@ const splice = computed(() => (chosen.value?.circuit.size ? buttFor('18', chosen
           @click="store.select({ kind: 'existing', id: c.id })"
         >
           <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
-            <WireLine path="M3 4.5H23" :wires="[c.circuit.colour]" :width="3.5" />
+            <WireLine path="M3 4.5H23" v-bind="c.circuit.colour" :width="3.5" />
           </svg>
           <span class="what"
             >{{ c.circuit.name }}, {{ colourText(c.circuit.colour) }}<br /><i

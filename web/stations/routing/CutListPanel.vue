@@ -37,7 +37,7 @@ const neck = computed(() => {
         <tr v-for="reel in plan.cutList.reels" :key="reel.what">
           <th scope="row">
             <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
-              <WireLine path="M3 4.5H23" :wires="[reel.colour]" :width="3.5" /></svg
+              <WireLine path="M3 4.5H23" v-bind="reel.colour" :width="3.5" /></svg
             >{{ reel.what }}
           </th>
           <td>{{ reel.pieces }}</td>
@@ -56,7 +56,7 @@ const neck = computed(() => {
     <ul class="pieces">
       <li v-for="cut in plan.cutList.cuts" :key="cut.run + cut.use">
         <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
-          <WireLine path="M3 4.5H23" :wires="[cut.colour]" :width="3.5" />
+          <WireLine path="M3 4.5H23" v-bind="cut.colour" :width="3.5" />
         </svg>
         <span>{{ endOf(cut.from, 'mark') }} → {{ endOf(cut.to, 'mark') }}, {{ cut.use }}</span
         ><b>{{ lengthText(cut.lengthMm) }}</b>

@@ -58,7 +58,7 @@ const sweep = computed(() => {
       <circle class="neck" :cx="middle[0]" :cy="middle[1]" :r="joint.obstacleRadiusMm * scale" />
       <path class="cross" :d="`M${middle[0] - 6} ${middle[1]}h12M${middle[0]} ${middle[1] - 6}v12`" />
       <path class="taut" :d="pathOf(path.map(flat))" />
-      <WireLine :path="loose" :wires="[wire]" :width="4" />
+      <WireLine :path="loose" v-bind="wire" :width="4" />
       <circle class="tie" :cx="tie[0]" :cy="tie[1]" r="5" />
       <circle class="tie turning" :cx="end[0]" :cy="end[1]" r="5" />
       <text :x="tie[0] - 11" :y="tie[1] + 5" text-anchor="end">tie, frame</text>

@@ -11,19 +11,20 @@ import { WIRE_WIDTH, layLanes } from '#core/drawing/lanes';
 import { LABELS_END, LABEL_W, SHEET, twoViews } from '#core/drawing/sheet';
 import type { Projection } from '#core/drawing/projection';
 import { useSheet } from '../../app/sheet';
+import { steady } from '../../app/steady';
 import { lengthText } from '../../app/units';
 import CutListPanel from './CutListPanel.vue';
 import RunPanel from './RunPanel.vue';
-import { RUN_KIND_NAMES, type Run } from '#core/connections/runs';
+import { RUN_KIND_NAMES, shownColour, type Run } from '#core/connections/runs';
 
-const { store, job, plan, pattern, endOf } = useSheet();
+const { store, job, plan, gear, pattern, endOf } = useSheet();
 const router = useRouter();
 const views = computed(() => twoViews(pattern.value));
 const runs = computed(() => plan.value.runs);
 const laid = computed(() => runs.value.filter((run) => run.way));
 const lanes = computed(() => ({
-  side: layLanes(job.value, laid.value, views.value.side),
-  top: layLanes(job.value, laid.value, views.value.top),
+  side: layLanes(gear.value, pattern.value, laid.value, views.value.side),
+  top: layLanes(gear.value, pattern.value, laid.value, views.value.top),
 }));
 const selected = computed(() => {
   const chosen = store.selected;
@@ -55,7 +56,7 @@ const marksIn = (p: Projection) => {
 const isEnd = (gear: string) => selected.value?.from === gear || selected.value?.to === gear;
 
 const HEIGHT = computed(() => Math.min(40, (LABELS_END - 26) / Math.max(1, Math.ceil(laid.value.length / 2)) - 5));
-const callouts = computed(() =>
+const callouts = steady(() =>
   layCallouts(
     // Speaker leads are told apart from above, where left and right are; the rest from the side.
     laid.value.map((run, i) => ({
@@ -86,10 +87,10 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
             v-for="lane in lanes[projection.view]"
             :key="lane.run.id"
             :path="lane.path"
-            :wires="lane.run.conductors.map((c) => c.colour)"
+            v-bind="shownColour(lane.run)"
             :width="selected?.id === lane.run.id ? 4.5 : WIRE_WIDTH"
             :dim="!isLit(lane.run)"
-            @click="press(lane.run)"
+            @press="press(lane.run)"
           />
         </template>
         <template #marks="{ projection }">
@@ -99,7 +100,11 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
             <text v-if="end !== pattern.switchedPlace" y="4.5" text-anchor="middle" class="strong">+ −</text>
           </g>
         </template>
-        <template v-for="c in callouts" :key="c.id">
+        <g
+          v-for="c in callouts"
+          :key="c.id"
+          v-memo="[c, HEIGHT, names(c.run), lengthText(c.run.cutMm), selected?.id === c.id, isLit(c.run)]"
+        >
           <CalloutLeader v-if="isLit(c.run)" :callout="c" :h="HEIGHT" />
           <CalloutPlate
             :callout="c"
@@ -116,14 +121,14 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
           >
             <template #default="{ x }">
               <g :transform="`translate(${x + 8} ${c.y + HEIGHT * 0.7})`">
-                <WireLine path="M2 0H40" :wires="c.run.conductors.map((wire) => wire.colour)" :width="4" />
+                <WireLine path="M2 0H40" v-bind="shownColour(c.run)" :width="4" />
               </g>
               <text v-if="c.run.pinned" :x="x + LABEL_W - 8" :y="c.y + HEIGHT * 0.81" class="small" text-anchor="end"
                 >chosen</text
               >
             </template>
           </CalloutPlate>
-        </template>
+        </g>
       </CraftSheet>
     </template>
 

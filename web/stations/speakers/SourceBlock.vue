@@ -3,7 +3,8 @@ import type { Circuit } from '#core/speakers/index';
 import { short } from '#core/units/figures';
 import FitText from '../../drawing/FitText.vue';
 import PressMark from '../../drawing/PressMark.vue';
-import { BLOCK, terminalY, type PairMark, type SourceBlock } from './layout';
+import ChannelMark from './ChannelMark.vue';
+import { BLOCK, type PairMark, type SourceBlock } from './layout';
 
 /** One amplifier or head unit as a block of terminals: a row a channel, what loads it, and where pairs are bridged. */
 defineProps<{
@@ -38,35 +39,16 @@ defineEmits<{ source: []; channel: [key: string]; bridge: [pair: PairMark] }>();
       />
       <text :x="BLOCK.x + 8" :y="block.y + 30" class="small">{{ short(block.item.bank.minOhm) }} Ω least</text>
     </PressMark>
-    <PressMark
+    <ChannelMark
       v-for="row in block.rows"
       :key="row.key"
       :class="{ selected: chosen === row.key, offered: over === row.key }"
-      :data-channel="row.key"
-      :aria-label="`${nameOf(row.key)}${circuits[row.key] ? `, ${short(circuits[row.key]!.nominalOhm)} ohms` : row.key in reserved ? `, kept for ${reserved[row.key]}` : ', free'}`"
+      :row="row"
+      :name="nameOf(row.key)"
+      :circuit="circuits[row.key]"
+      :kept-for="reserved[row.key]"
       @press="$emit('channel', row.key)"
-    >
-      <rect class="plate" :x="BLOCK.x" :y="row.y" :width="BLOCK.w" :height="row.h" />
-      <FitText :x="BLOCK.x + 8" :y="row.y + row.h * 0.4" class="small" :words="row.name" :room="BLOCK.w - 24" />
-      <text
-        :x="BLOCK.x + 8"
-        :y="row.y + row.h * 0.84"
-        :class="{ 'sev-stop': circuits[row.key]?.refused, strong: true }"
-      >
-        <template v-if="circuits[row.key]">
-          {{ short(circuits[row.key]!.nominalOhm) }} Ω
-          {{ circuits[row.key]!.refused ? 'too low' : `${short(circuits[row.key]!.watts)} W` }}
-        </template>
-        <template v-else>{{ row.key in reserved ? 'kept free' : 'free' }}</template>
-      </text>
-      <template v-for="kind in ['plus', 'minus'] as const" :key="kind">
-        <circle class="terminal" :cx="BLOCK.x + BLOCK.w - 10" :cy="terminalY(row, kind)" r="4" />
-        <path
-          class="screw"
-          :d="`M${BLOCK.x + BLOCK.w - 13} ${terminalY(row, kind)}h6${kind === 'plus' ? 'm-3 -3v6' : ''}`"
-        />
-      </template>
-    </PressMark>
+    />
     <PressMark
       v-for="pair in block.pairs"
       :key="pair.key"
@@ -96,11 +78,6 @@ defineEmits<{ source: []; channel: [key: string]; bridge: [pair: PairMark] }>();
 .block-name {
   font-weight: 600;
 }
-.terminal {
-  fill: var(--craft-metal);
-  stroke: var(--ink);
-}
-.screw,
 .clip path {
   stroke: var(--ink);
   stroke-width: 1px;

@@ -159,7 +159,7 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
     <h3>Polarity</h3>
     <div v-if="splice" class="splice">
       <div v-for="pole in ['plus', 'minus'] as const" :key="pole">
-        <svg viewBox="0 0 44 10" aria-hidden="true"><WireLine path="M2 5H42" :wires="[splice[pole]]" :width="4" /></svg>
+        <svg viewBox="0 0 44 10" aria-hidden="true"><WireLine path="M2 5H42" v-bind="splice[pole]" :width="4" /></svg>
         <span
           >{{ colourText(splice[pole]) }} ({{ pole === 'plus' ? '+' : '−' }}) to
           {{ pole === 'plus' ? splice.speakerPlus : splice.speakerMinus }}</span

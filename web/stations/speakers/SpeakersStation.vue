@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import type { Speaker } from '#core/gear/gear';
 import { connect, bridge, unbridge } from '#core/connections/wiring';
-import type { Circuit } from '#core/speakers/index';
+import type { Circuit, SpeakerShare } from '#core/speakers/index';
 import { short } from '#core/units/figures';
 import { useDrag } from '../../app/dragging';
 import StationLayout from '../../app/StationLayout.vue';
@@ -11,6 +11,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import { project } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
 import { useSheet } from '../../app/sheet';
+import { steady } from '../../app/steady';
 import ChannelPanel from './ChannelPanel.vue';
 import SourceBlock from './SourceBlock.vue';
 import SourcePanel from './SourcePanel.vue';
@@ -36,15 +37,22 @@ const spot = (gear: string) => {
 
 /** Pairs set to be bridged with nothing on them yet. */
 const offered = ref(new Set<string>());
-const blocks = computed(() => layBlocks(job.value, offered.value));
+const blocks = steady(() => layBlocks(job.value, offered.value));
 const rows = computed(() => blocks.value.flatMap((block) => block.rows));
-const boxes = computed(() => layBoxes(job.value, (gear) => spot(gear)?.[0]));
+const boxes = steady(() => layBoxes(job.value, (gear) => spot(gear)?.[0]));
 const circuits = computed(() => Object.values(plan.value.speakers.circuits));
 const circuitOn = (key: string): Circuit | undefined => plan.value.speakers.circuits[key];
-const leads = computed(() => layLeads(blocks.value, boxes.value, circuits.value, sheetH.value));
-const shares = computed(
-  () => new Map(circuits.value.flatMap((c) => c.speakers.map((s) => [s.gear, { ...s, circuit: c }] as const))),
-);
+const leads = steady(() => layLeads(blocks.value, boxes.value, circuits.value, sheetH.value));
+const shares = computed<ReadonlyMap<string, SpeakerShare & { readonly circuit: Circuit }>>((before) => {
+  const now = circuits.value.flatMap((circuit) => circuit.speakers.map((share) => ({ ...share, circuit })));
+  // That of a circuit nothing has changed on stays the same.
+  return new Map(
+    now.map((share) => {
+      const old = before?.get(share.gear);
+      return [share.gear, old?.circuit === share.circuit ? old : share];
+    }),
+  );
+});
 const itemOf = (gear: string) => job.value.gear[gear]!.item as Speaker;
 const zoneName = (gear: string) => {
   const zone = job.value.speakers[gear]?.zone;
@@ -139,7 +147,7 @@ const trial = computed(() => {
             v-for="lead in leads"
             :key="lead.key"
             :path="lead.path"
-            :wires="[lead.wire]"
+            v-bind="lead.wire"
             :width="3"
             :dim="litChannel !== undefined && litChannel !== lead.channel"
           />
