@@ -1,6 +1,6 @@
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { applyAll } from '../job/operations';
-import { endName } from './runs';
+import { endName, shownColour } from './runs';
 
 const launch = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
 const tags = { amp: 'A1', head: 'H1' };
@@ -28,4 +28,12 @@ test('an end of a run is named in full, within a sentence, and by its mark', () 
   // Letters that stand for words stay capitals; gear without a mark goes by its name.
   expect(endName(named, 'battery', tags, 'within')).toBe('AGM by the seat');
   expect(endName(TOURER_JOB, 'amp', {}, 'mark')).toBe(amp);
+});
+
+test('a run is drawn as one line: the body of its first conductor, the first stripe among them', () => {
+  const wire = (body: 'green' | 'white', stripe?: 'black' | 'red') => ({ colour: { body, stripe }, use: '' });
+  const shown = (...conductors: ReturnType<typeof wire>[]) => shownColour({ conductors });
+  expect(shown(wire('green'), wire('green', 'black'))).toEqual({ body: 'green', stripe: 'black' });
+  expect(shown(wire('white', 'red'), wire('green', 'black'))).toEqual({ body: 'white', stripe: 'red' });
+  expect(shown(wire('white'))).toEqual({ body: 'white', stripe: undefined });
 });
