@@ -101,7 +101,7 @@ async function heaviest(): Promise<Job> {
 }
 
 /** Edits back and forth of a job that is open, on what it has. */
-function tenEdits(
+function openEdits(
   job: Job,
 ): [what: string, edits: readonly [readonly Operation[], readonly Operation[]], limit?: number][] {
   const { power, build, runs } = planJob(job);
@@ -189,7 +189,7 @@ const TEN = { keep: 10, budget: 2_000_000 };
 export async function coreRows(): Promise<Row[]> {
   const heavy = await heaviest();
   const edits: Row[] = [];
-  for (const [what, both, limit] of tenEdits(heavy)) edits.push(await editRow(what, heavy, both, limit));
+  for (const [what, both, limit] of openEdits(heavy)) edits.push(await editRow(what, heavy, both, limit));
   const eight = eightSpeakers();
   const access = accessOf(TOURER_JOB);
   const twelve = twelveSpeakers();

@@ -81,31 +81,31 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
   return (given) => {
     const job = ordered(given);
     const wired = withBatteries(job, make(POSTS, job));
-    const laid = withBatteries(job, make(PLACES, job));
+    const placed = withBatteries(job, make(PLACES, job));
     const fed = withBatteries(job, make(GIVEN, job));
     const held = withBatteries(job, make(HELD, job));
 
     const tags = make(TAGS, job);
     const inputs = make(signal.inputs, job);
-    const runs = make(routing.runs, laid);
-    const carried = loads(make, laid, runs);
-    const tree = make(power.tree, laid, carried.lengths, carried.rated, carried.common);
+    const runs = make(routing.runs, placed);
+    const carried = loads(make, placed, runs);
+    const tree = make(power.tree, placed, carried.lengths, carried.rated, carried.common);
     const powered = make(power.plan, fed, tree);
     const lasting = make(power.lasting, job, powered);
-    const heard = make(speakers.plan, laid, carried.connected, make(power.volts, job, powered));
-    const splices = make(speakers.splices, laid, heard);
-    const turnOn = make(power.turnOn, laid);
+    const heard = make(speakers.plan, placed, carried.connected, make(power.volts, job, powered));
+    const splices = make(speakers.splices, placed, heard);
+    const turnOn = make(power.turnOn, placed);
     const keyOff = make(power.keyOff, held);
     const isolation = make(power.isolation, wired);
     const gauges = make(power.gauges, job, powered);
-    const cutList = make(harness.cutList, laid, runs, gauges);
-    const terminals = make(TERMINALS, laid, make(power.terminals, laid, runs), gauges);
+    const cutList = make(harness.cutList, placed, runs, gauges);
+    const terminals = make(TERMINALS, placed, make(power.terminals, placed, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
     const work = make(build.work, wired, runs, splices, tags, make(FUSED, job, fuses), isolation);
     const built = make(STEPS, job, work, gauges, terminals, fuses);
     const minutes = make(build.minutes, job, built);
 
-    const free = freed(asIfNothingSet, fed, laid, { runs, tree, sizes: powered });
+    const free = freed(asIfNothingSet, fed, placed, { runs, tree, sizes: powered });
     const proposals = make(
       PROPOSALS,
       job,
@@ -180,15 +180,15 @@ interface Laid {
 }
 
 /** Routes and sizes as they are planned where nobody has set any; the very same ones where nobody has. */
-function freed(make: Keeper, fed: Job, wired: Job, laid: Laid): Pick<Laid, 'runs' | 'sizes'> {
+function freed(make: Keeper, fed: Job, placed: Job, laid: Laid): Pick<Laid, 'runs' | 'sizes'> {
   const sets = (...kinds: OverruleKind[]) => kinds.some((kind) => Object.keys(fed.overrules[kind]).length > 0);
   const { gauge, fuse, way, lead } = NONE_SET;
   const overrules = { ...fed.overrules, gauge, fuse, way, lead };
   if (!sets('way', 'lead'))
     return sets('gauge', 'fuse') ? { ...laid, sizes: make(power.sizes, { ...fed, overrules }, laid.tree) } : laid;
-  const runs = make(routing.runs, { ...wired, overrules });
-  const { lengths, rated, common } = loads(make, { ...wired, overrules }, runs);
-  const tree = make(power.tree, { ...wired, overrules }, lengths, rated, common);
+  const runs = make(routing.runs, { ...placed, overrules });
+  const { lengths, rated, common } = loads(make, { ...placed, overrules }, runs);
+  const tree = make(power.tree, { ...placed, overrules }, lengths, rated, common);
   return { runs, sizes: make(power.sizes, { ...fed, overrules }, tree) };
 }
 
@@ -204,10 +204,11 @@ const without = (...parts: readonly (keyof Battery)[]) => {
   const unsaid: Partial<Battery> = Object.fromEntries(parts.map((part) => [part, NEW_BATTERY[part]]));
   return made(['craft.batteries'], ({ craft }): Batteries => mapped(craft.batteries, (own) => ({ ...own, ...unsaid })));
 };
-/** Wires and steps go by their names, posts and places, whatever they hold and give. */
-const POSTS = without('capacityAh', 'restVolts', 'internalMilliohm', 'shortA', 'mostA');
-/** Wires are laid and sized whatever a battery is called. */
-const PLACES = without('name', 'capacityAh', 'restVolts', 'internalMilliohm', 'shortA', 'mostA');
+const ELECTRIC = ['capacityAh', 'restVolts', 'internalMilliohm', 'shortA', 'mostA'] as const;
+/** Steps go by their names, posts and places, whatever they hold and give. */
+const POSTS = without(...ELECTRIC);
+/** Wires are laid whatever a battery is called. */
+const PLACES = without('name', ...ELECTRIC);
 /** Feeds are sized by what they give, whatever they hold. */
 const GIVEN = without('name', 'capacityAh', 'shortA', 'mostA', 'ringsPlus', 'ringsMinus', 'batterySwitch');
 /** With the key off they last by what they hold, whatever they give. */

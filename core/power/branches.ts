@@ -91,8 +91,8 @@ export type Drawn = Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>;
 export const sum = (values: readonly number[]) => values.reduce((total, x) => total + x, 0);
 
 /**
- * What follows from how a branch is fed and returned, found once for it: a branch belongs to one tree, and nothing of
- * it but its size ever changes.
+ * What follows from how a branch is fed and returned, found once for it: a branch, or a list of them, belongs to one
+ * tree, and nothing of it but its size ever changes.
  */
 export function once<Of extends object, T>(find: (tree: Tree, of: Of) => T): (tree: Tree, of: Of) => T {
   const known = new WeakMap<Of, T>();

@@ -360,7 +360,7 @@ class Frame {
     // Ground and what an ideal source holds are known; only the rest is solved for.
     const volts = new Float64Array(nodes.size);
     const held = [ground];
-    let highest = -Infinity;
+    let highest = 0;
     for (let i = 0; i < supplies.length; i++) {
       const { volts: set, ohm } = supplies[i]!;
       highest = Math.max(highest, set);

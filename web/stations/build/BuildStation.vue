@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { shownColour } from '#core/connections/runs';
 import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { PHASES, type Phase, type Step } from '#core/build/index';
+import { shownColour } from '#core/connections/runs';
 import { layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { twoViews } from '#core/drawing/sheet';

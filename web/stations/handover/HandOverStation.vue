@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { shownColour } from '#core/connections/runs';
 import { EXPORTS, type Export } from '#formats/exports';
 import { computed, ref } from 'vue';
 import { notReady } from '#core/build/index';
+import { shownColour } from '#core/connections/runs';
 import { layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { twoViews } from '#core/drawing/sheet';
