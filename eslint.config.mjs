@@ -30,6 +30,8 @@ export default tseslint.config(
       // The "!" after an index is the price of noUncheckedIndexedAccess where the index is known good.
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/consistent-type-imports': 'error',
+      // To leave a member out, it is named beside the rest.
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       '@typescript-eslint/no-confusing-void-expression': 'off',
       // Layout is prettier's.
       'vue/max-attributes-per-line': 'off',

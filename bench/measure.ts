@@ -8,7 +8,10 @@ export interface Row {
   readonly against: 'median' | 'p95';
 }
 
-/** Median and 95th percentile of `times` runs after a tenth as many to warm up, ms. */
+/** Milliseconds of warming up: what is measured is a program that has been at work for a while. */
+const WARM_MS = 500;
+
+/** Median and 95th percentile of `times` runs after half a second of them to warm up, ms. */
 export async function measure(
   what: string,
   times: number,
@@ -16,7 +19,8 @@ export async function measure(
   budget?: number,
   against: Row['against'] = 'median',
 ): Promise<Row> {
-  for (let i = 0; i < times / 10; i++) await work();
+  const warm = performance.now() + WARM_MS;
+  while (performance.now() < warm) await work();
   const took: number[] = [];
   for (let i = 0; i < times; i++) {
     const begun = performance.now();

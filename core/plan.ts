@@ -228,17 +228,20 @@ const STEPS = made(
     fuses: Sized['fuses'],
   ) => {
     const gaugeOf = gaugesOf(job, gauges);
-    const ends = new Map<string, string[]>();
-    for (const { run, at, with: by } of terminals) {
-      const there = ends.get(`${run} ${at}`);
-      if (there) there.push(by);
-      else ends.set(`${run} ${at}`, [by]);
-    }
+    // The ends of one run stand together.
+    const first = new Map<string, number>();
+    terminals.forEach(({ run }, i) => first.has(run) || first.set(run, i));
+    const endsOf = ({ id }: Run, at: string): string[] => {
+      const found: string[] = [];
+      for (let i = first.get(id) ?? terminals.length; terminals[i]?.run === id; i++)
+        if (terminals[i]!.at === at) found.push(terminals[i]!.with);
+      return found;
+    };
     return planBuild(work, {
       minutesOf: (step) => setOf(job, 'minutes', step),
       fuses,
       wireOf: (run) => gaugeWords(job, gaugeOf(run)),
-      endsOf: (run, at) => ends.get(`${run.id} ${at}`) ?? [],
+      endsOf,
     });
   },
 );

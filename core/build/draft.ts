@@ -123,7 +123,7 @@ export class Draft {
     return endName(this.job, end, this.seen.tags, 'within');
   }
 
-  /** Rows of a connect step: every conductor of these runs that ends here. */
+  /** Rows of a connect step: every conductor of these runs that ends here, the very same while its size is. */
   endsAt(at: string, runs: readonly Run[]): (sizes: Sized) => StepEnd[] {
     const known = runs.map((run) =>
       run.conductors.map(({ colour, use }, i) => ({
@@ -132,11 +132,14 @@ export class Draft {
         to: this.terminalOf(at, run, use, i),
       })),
     );
+    const rows: StepEnd[][] = [];
     return ({ wireOf, endsOf }) =>
       runs.flatMap((run, r) => {
         const wire = wireOf(run);
         const ends = endsOf(run, at);
-        return known[r]!.map(({ colour, use, to }, i) => ({ colour, use, wire, to, with: ends[i]! }));
+        if (!rows[r]?.every((row, i) => row.wire === wire && row.with === ends[i]))
+          rows[r] = known[r]!.map(({ colour, use, to }, i) => ({ colour, use, wire, to, with: ends[i]! }));
+        return rows[r];
       });
   }
 

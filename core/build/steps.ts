@@ -3,7 +3,8 @@ import { finish, putBack } from './closing';
 import { connect, fit, pull } from './fitting';
 import { makeSafe, meterOldLeads, openUp } from './opening';
 import { test, tune } from './proving';
-import { PHASES, type BuildPlan } from './step';
+import { shared } from '../document/shared';
+import { PHASES, type BuildPlan, type Step } from './step';
 import type { Teardown } from './teardown';
 
 /** Everything to do before the wires are sized, with the minutes that are planned for it. */
@@ -12,16 +13,26 @@ export interface Work {
   readonly teardown: Teardown;
 }
 
-/** Everything to do, with sizes of wires and fuses and the minutes set: a step that has none stays the very same. */
+/** Everything to do, with sizes of wires and fuses and the minutes set: a step for which they say nothing new stays the very same. */
 export const planBuild = ({ steps, teardown }: Work, sizes: Sized): BuildPlan => ({
   steps: steps.map((planned) => {
-    const minutes = sizes.minutesOf(planned.id);
-    if (!planned.sized && minutes === undefined) return planned;
+    const minutes = sizes.minutesOf(planned.id) ?? planned.minutes;
+    if (!planned.sized && minutes === planned.minutes) return planned;
+    const said = planned.sized?.(sizes) ?? {};
+    const before = written.get(planned);
+    if (before?.step.minutes === minutes && shared(before.said, said) === before.said) return before.step;
     const { sized, ...step } = planned;
-    return { ...step, ...sized?.(sizes), ...(minutes === undefined ? {} : { minutes }) };
+    const now = { said, step: { ...step, ...said, minutes } };
+    written.set(planned, now);
+    return now.step;
   }),
   teardown,
 });
+/** Each step as it was written last. */
+const written = new WeakMap<
+  Planned,
+  { readonly said: ReturnType<NonNullable<Planned['sized']>>; readonly step: Step }
+>();
 
 /**
  * Everything to do, in an order in which nothing is done before what it waits for. Teardown comes from the

@@ -1,4 +1,4 @@
-import { keep } from '../document/keep';
+import { shared } from '../document/shared';
 import type { Station } from '../findings/finding';
 import type { Job } from './job';
 import type { OverruleKind } from './parts/overrules';
@@ -22,11 +22,11 @@ const partOf = (job: Job, { of, name }: Read): unknown =>
   ((of ? job[of] : job) as unknown as Readonly<Record<string, unknown>>)[name];
 
 /** The job as far as it is read: whatever reads more than it has said finds it missing at once. */
-function narrowed(job: Job, reads: readonly Read[]): Job {
+function narrowed(reads: readonly Read[], parts: readonly unknown[]): Job {
   const craft: Record<string, unknown> = {};
   const overrules: Record<string, unknown> = {};
   const whole: Record<string, unknown> = { craft, overrules };
-  for (const read of reads) (read.of === 'craft' ? craft : read.of ? overrules : whole)[read.name] = partOf(job, read);
+  reads.forEach(({ of, name }, i) => ((of === 'craft' ? craft : of ? overrules : whole)[name] = parts[i]));
   return whole as unknown as Job;
 }
 
@@ -77,18 +77,42 @@ export function chapter<C extends Chapter>(face: C): C {
 /** Makes one thing, or gives the one made before where nothing that it reads has changed. */
 export type Keeper = <Given extends readonly unknown[], T>(what: Made<Given, T>, job: Job, ...given: Given) => T;
 
-/** What is made of one job, kept while it is edited. `onMake` is told the name of everything that is made. */
+/** An answer, and what it was made of. */
+interface Kept {
+  parts: unknown[];
+  given: readonly unknown[];
+  made: unknown;
+}
+
+/**
+ * What is made of one job, kept while it is edited: made again only when something it reads, or is given, is another
+ * one than last time. What comes out equal to the last answer is the last answer, whole or in its larger parts, so that
+ * whatever reads it in turn need not be made again either. Answers are never changed in place by whoever gets them. What
+ * is only handed on to be made into something else need not be `compared`: the answer to that is. `onMake` is told the
+ * name of everything that is made.
+ */
 export function keeper(onMake?: (name: string) => void): Keeper {
-  const kept = new Map<object, (...reads: readonly unknown[]) => unknown>();
-  let asked: () => unknown;
+  const kept = new Map<object, Kept>();
   return (what, job, ...given) => {
-    const { reads, make } = what;
-    let ask = kept.get(what);
-    if (!ask) kept.set(what, (ask = keep(() => asked(), what.compared)));
-    asked = () => {
-      onMake?.(names.get(what) ?? 'plan');
-      return make(narrowed(job, reads), ...given);
-    };
-    return ask(...reads.map((read) => partOf(job, read)), ...given) as ReturnType<typeof make>;
+    const { reads, make, compared } = what;
+    type Answer = ReturnType<typeof make>;
+    const last = kept.get(what);
+    if (last && isMadeOf(last, reads, job, given)) return last.made as Answer;
+    onMake?.(names.get(what) ?? 'plan');
+    const parts = reads.map((read) => partOf(job, read));
+    const made = make(narrowed(reads, parts), ...given);
+    if (!last) {
+      kept.set(what, { parts, given, made });
+      return made;
+    }
+    Object.assign(last, { parts, given, made: compared ? shared(last.made as Answer, made) : made });
+    return last.made as Answer;
   };
+}
+
+function isMadeOf({ parts, given }: Kept, reads: readonly Read[], job: Job, now: readonly unknown[]): boolean {
+  for (let i = 0; i < reads.length; i++) if (partOf(job, reads[i]!) !== parts[i]) return false;
+  if (now.length !== given.length) return false;
+  for (let i = 0; i < now.length; i++) if (now[i] !== given[i]) return false;
+  return true;
 }

@@ -2,7 +2,7 @@ import type { Job } from '../job/job';
 import { sizesOf, type Gauge } from '../tables/conductors';
 import { chainOf, isLive } from './branches';
 import { solveBranches } from './on-battery';
-import { carriesOf, fuseLimit } from './protection';
+import { carriesAmps, fuseLimit } from './protection';
 import { FEED_CASES } from './cases';
 import { mostDrawn, treeFrom, type Feed, type PowerPlan } from './feeds';
 import { dropPctOf } from './design';
@@ -30,7 +30,7 @@ export function gaugeAlternatives(job: Job, power: PowerPlan, feed: Feed): Alter
   const lossy = FEED_CASES.find(({ id }) => id === feed.worst.drop)!;
   return sizesOf(job.settings.conductors).map((gauge) => {
     branch.gauge = gauge;
-    const ampacityA = carriesOf(job, gauge, feed.run).amps;
+    const ampacityA = carriesAmps(job, gauge, feed.run);
     const solution = solveBranches(tree, among, lossy);
     const dropPct = solution.state === 'solved' ? dropPctOf(tree, solution, branch) : undefined;
     return {

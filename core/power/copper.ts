@@ -2,7 +2,7 @@ import { isPowered } from '../gear/gear';
 import { gaugeArea, isThinner, sizesOf, thicker, thinner, type Gauge } from '../tables/conductors';
 import { leastSize } from './craft-rules';
 import { isOpen, nominalOf, rootOf, voltsChain, type Branch, type CommonBranch, type Tree } from './branches';
-import { carriesEnough, carriesOf } from './protection';
+import { carriesAmps, carriesEnough } from './protection';
 import { ownOhms, sharedBy } from './resistances';
 import { commonCarries, dropPctOf, limitOf, mostThrough, onceEach, solveDesign } from './design';
 
@@ -77,7 +77,7 @@ function settleGroup(tree: Tree, all: readonly Branch[], group: readonly Branch[
   const allowed = (branch: Branch) => (job.settings.dropLimitPct / 100) * nominalOf(tree, branch);
   /** Too thin for what its own branches draw at any size, however little the ends lose: nothing need be solved. */
   const hopeless = (part: Branch | CommonBranch): boolean =>
-    'choice' in part && (lost(part) > allowed(part) || carriesOf(job, part.gauge, part.run).amps < amps.get(part)!);
+    'choice' in part && (lost(part) > allowed(part) || carriesAmps(job, part.gauge, part.run) < amps.get(part)!);
   /** The thinnest an end can be beside these shared sizes, for sure: what it loses itself and what they lose. */
   const startOf = (end: Branch): Gauge => {
     const above = voltsChain(tree, end).slice(1);
@@ -85,7 +85,7 @@ function settleGroup(tree: Tree, all: readonly Branch[], group: readonly Branch[
     const { gauge } = end;
     const found = sizes.find((size) => {
       end.gauge = size;
-      return carriesOf(job, size, end.run).amps >= amps.get(end)! && (!isPowered(end.item) || lost(end) <= left);
+      return carriesAmps(job, size, end.run) >= amps.get(end)! && (!isPowered(end.item) || lost(end) <= left);
     });
     end.gauge = gauge;
     return found ?? sizes.at(-1)!;
@@ -154,7 +154,7 @@ function failings(tree: Tree, all: readonly Branch[], group: readonly Branch[]):
     }
   }
   const { common } = tree;
-  if (common && !common.pinned && carriesOf(job, common.gauge, common).amps < commonCarries(tree, all, states))
+  if (common && !common.pinned && carriesAmps(job, common.gauge, common) < commonCarries(tree, all, states))
     found.push({ branch: undefined, amps: 0, missing: 0 });
   return found.sort((a, b) => b.missing - a.missing);
 }
@@ -225,7 +225,7 @@ function reasonOf(tree: Tree, all: readonly Branch[], part: Branch | CommonBranc
   const less = sizes[sizes.indexOf(part.gauge) - 1]!;
   const states = solveDesign(tree, all) ?? [];
   if (!('choice' in part))
-    return carriesOf(job, less, part).amps >= commonCarries(tree, all, states) ? 'drop' : 'ampacity';
+    return carriesAmps(job, less, part) >= commonCarries(tree, all, states) ? 'drop' : 'ampacity';
   const ampsOf = onceEach((branch) => mostThrough(states, branch) ?? 0);
   return carriesEnough(job, { ...part, gauge: less }, ampsOf(part), limitOf(tree, part, ampsOf)) ? 'drop' : 'ampacity';
 }

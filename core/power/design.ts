@@ -49,7 +49,6 @@ export function solveDesign(tree: Tree, branches: readonly Branch[]): readonly S
 }
 
 const casesFor = once((tree, branches: readonly Branch[]) => designCases(tree.job, [...branches, ...tree.kept]));
-const namesOf = once((_, branches: readonly Branch[]) => branches.map(({ gear }) => gear).join());
 
 /** These branches solved in some states, at the sizes they have now; undefined where the volts collapse. */
 export function solveCases(
@@ -57,9 +56,10 @@ export function solveCases(
   branches: readonly Branch[],
   cases: readonly FeedCase[],
 ): (Solved | undefined)[] {
-  const among = namesOf(tree, branches);
+  const own = levelsOf(tree, branches);
   return cases.map(({ engine, draw }) => {
-    const level = levelOf(tree, branches, among, draw);
+    let level = own.get(draw);
+    if (!level) own.set(draw, (level = layLevel(tree, branches, draw)));
     let solve = level.engines.get(engine);
     if (!solve) level.engines.set(engine, (solve = solver(level, supplyNetwork(tree.job, engine, level.on))));
     return solve(tree.job.craft.batteries);
@@ -75,17 +75,18 @@ interface Level {
   readonly set: () => void;
   readonly engines: Map<FeedCase['engine'], (batteries: Batteries) => Solved | undefined>;
 }
-const levels = new WeakMap<Tree, Map<string, Level>>();
+type Levels = Map<FeedCase['draw'], Level>;
+const levels = new WeakMap<Tree, Map<string, Levels>>();
 
-/** Laid out once for a tree, and kept with it. */
-function levelOf(tree: Tree, branches: readonly Branch[], among: string, draw: FeedCase['draw']): Level {
+/** Those of some branches, laid out once for a tree and kept with it, whichever list names them. */
+const levelsOf = once((tree, branches: readonly Branch[]): Levels => {
   let known = levels.get(tree);
-  if (!known) levels.set(tree, (known = new Map<string, Level>()));
-  const key = `${draw} ${among}`;
-  let level = known.get(key);
-  if (!level) known.set(key, (level = layLevel(tree, branches, draw)));
-  return level;
-}
+  if (!known) levels.set(tree, (known = new Map<string, Levels>()));
+  const names = branches.map(({ gear }) => gear).join();
+  let own = known.get(names);
+  if (!own) known.set(names, (own = new Map() as Levels));
+  return own;
+});
 
 function layLevel(tree: Tree, branches: readonly Branch[], draw: FeedCase['draw']): Level {
   const on = gearOn(tree, branches, draw);

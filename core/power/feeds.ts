@@ -23,7 +23,7 @@ import {
   type Tree,
 } from './branches';
 import { networkOf } from './on-battery';
-import { carriesOf, fuseFamily, fuseLimit, fuseNeed, fuseOf, limitAbove } from './protection';
+import { carriesAmps, carriesOf, fuseFamily, fuseLimit, fuseNeed, fuseOf, limitAbove } from './protection';
 import { fuseAtOf } from './resistances';
 import { DESIGN_CASE, FEED_CASES, casesOf, postOf, type FeedCase } from './cases';
 import { leastSize } from './craft-rules';
@@ -327,7 +327,7 @@ function finishCommon(
     together,
     gauge,
     gaugeReason: reason,
-    ampacityA: carriesOf(tree.job, gauge, common).amps,
+    ampacityA: carriesAmps(tree.job, gauge, common),
     carriesA: commonCarries(tree, live, states),
   };
 }

@@ -177,24 +177,18 @@ function settle(network: Network, valves: readonly Valve[], frame: Frame): Solut
     const found = frame.solve([]);
     return found ? frame.solution(found) : { state: 'collapsed' };
   }
-  const held = new Map<string, Supply>();
-  for (const supply of network.supplies) {
-    const other = held.get(supply.node);
-    if (supply.ohm === 0 && (!other || supply.volts > other.volts)) held.set(supply.node, supply);
-  }
   let states: SupplyState[] = valves.map((valve) => {
     if (!('supply' in valve)) return 'gives';
-    const { supply } = valve;
-    const { heldVolts = 0, volts } = supply;
-    return heldVolts > volts || (supply.ohm === 0 && held.get(supply.node) !== supply) ? 'idle' : 'gives';
+    const { heldVolts = 0, volts } = valve.supply;
+    return heldVolts > volts || isOutdone(network, valve.supply) ? 'idle' : 'gives';
   });
-  const tried = new Set<string>();
-  while (!tried.has(states.join())) {
-    tried.add(states.join());
+  const tried: SupplyState[][] = [];
+  while (!tried.some((before) => isSame(before, states))) {
+    tried.push(states);
     const found = frame.try(states);
     if (!found) break;
     const next = frame.wanted(found);
-    if (next.every((state, i) => state === states[i])) return frame.solution(found);
+    if (isSame(next, states)) return frame.solution(found);
     // What has reached its limit no longer holds the others off.
     const sags = next.some((state, i) => state === 'limited' && states[i] !== 'limited');
     states = sags ? next.map((state) => (state === 'idle' ? 'gives' : state)) : next;
@@ -202,7 +196,7 @@ function settle(network: Network, valves: readonly Valve[], frame: Frame): Solut
   // Whoever wants another state may have it, by the throw of a coin: what goes round in circles together does not apart.
   let coin = 1;
   const throws = () => (coin = (coin * 48271) % 2147483647) / 2147483647;
-  const starts = [...startsOf(valves), ...[...tried].map((key) => key.split(',') as SupplyState[])];
+  const starts = [...startsOf(valves), ...tried];
   // Where there are few states, trying them all is sooner done.
   const rounds = valves.reduce((product, valve) => product * optionsOf(valve).length, 1) > FEW_STATES ? MOST_ROUNDS : 0;
   for (let round = 0; round < rounds; round++) {
@@ -210,7 +204,7 @@ function settle(network: Network, valves: readonly Valve[], frame: Frame): Solut
     let found = frame.try(at);
     for (let step = 0; found && step < MOST_STEPS; step++) {
       const wants = frame.wanted(found);
-      if (wants.every((state, i) => state === at[i])) return frame.solution(found);
+      if (isSame(wants, at)) return frame.solution(found);
       const next = at.map((state, i) => (wants[i] === state || throws() < 0.5 ? state : wants[i]!));
       const after = frame.try(next);
       // Where no part would have a supply left, another throw.
@@ -223,9 +217,24 @@ function settle(network: Network, valves: readonly Valve[], frame: Frame): Solut
   for (const trial of allStates(valves)) {
     if (++trials > MOST_TRIALS) break;
     const found = frame.try(trial);
-    if (found && frame.wanted(found).every((state, i) => state === trial[i])) return frame.solution(found);
+    if (found && isSame(frame.wanted(found), trial)) return frame.solution(found);
   }
   return { state: 'collapsed' };
+}
+
+function isSame(a: readonly SupplyState[], b: readonly SupplyState[]): boolean {
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
+}
+
+/** Whether another ideal source holds the node of one at more volts; of equal ones the first holds it. */
+function isOutdone({ supplies }: Network, supply: Supply): boolean {
+  const { node, volts, ohm } = supply;
+  if (ohm > 0) return false;
+  const at = supplies.indexOf(supply);
+  return supplies.some(
+    (other, i) => other.ohm === 0 && other.node === node && (i < at ? other.volts >= volts : other.volts > volts),
+  );
 }
 
 /**
@@ -260,12 +269,11 @@ function* allStates(valves: readonly Valve[]): Generator<SupplyState[]> {
 /** What was found with the valves in these states. */
 interface Found {
   readonly states: readonly SupplyState[];
-  /** Volts of each node; NaN where nothing that is switched on leads to it. */
-  readonly volts: Float64Array;
-  /** Amperes of each resistor from a to b, of each load, and out of each supply. */
-  readonly amps: Float64Array;
-  readonly loadAmps: Float64Array;
-  readonly supplyAmps: Float64Array;
+  /**
+   * Volts of each node, NaN where nothing that is switched on leads to it; then amperes of each resistor from a to b,
+   * of each load, and out of each supply. One list, as making four is dearer than solving a small network.
+   */
+  readonly figures: readonly number[];
   readonly iterations: number;
 }
 
@@ -277,14 +285,19 @@ function stamp(m: Float64Array, i: number, j: number, entry: number, siemens: nu
   if (entry >= 0) m[entry]! -= siemens;
 }
 
-/** Volts of the rows that are solved for, put to their nodes. */
-function spread(rowOf: Int32Array, solved: Float64Array, volts: Float64Array): void {
+/** Volts of the rows that are solved for, put to their nodes, which stand first. */
+function spread(rowOf: Int32Array, solved: Float64Array, volts: number[]): void {
   for (let node = 0; node < rowOf.length; node++) if (rowOf[node]! >= 0) volts[node] = solved[rowOf[node]!]!;
 }
 
 /** A network made ready for trying its valves in one state after another: only numbers change between two tries. */
 class Frame {
   readonly #topology: Topology;
+  /** Where the figures of resistors, loads and supplies begin, after the nodes'. */
+  readonly #at: { readonly amps: number; readonly loadAmps: number; readonly supplyAmps: number };
+  /** Nought for each figure: a plain list, which is made in half the time of a typed one. */
+  readonly #blank: readonly number[];
+  readonly #reached: Uint8Array;
   /** The valve of each supply and resistor; −1 where it has none. */
   readonly #valveOfSupply: readonly number[];
   readonly #valveOfResistor: readonly number[];
@@ -295,6 +308,13 @@ class Frame {
   ) {
     const { supplies, resistors } = network;
     this.#topology = topologyOf(network);
+    const amps = this.#topology.nodes.size;
+    const loadAmps = amps + resistors.length;
+    const supplyAmps = loadAmps + network.loads.length;
+    this.#at = { amps, loadAmps, supplyAmps };
+    // Of NaN first, so that it is a list of fractions from the start.
+    this.#blank = Array.from({ length: supplyAmps + supplies.length }, () => NaN).fill(0);
+    this.#reached = new Uint8Array(amps);
     const valveOf = new Map(valves.map((valve, i) => ['supply' in valve ? valve.supply : valve.diode, i] as const));
     this.#valveOfSupply = supplies.map((supply) => valveOf.get(supply) ?? -1);
     this.#valveOfResistor = resistors.map((resistor) => valveOf.get(resistor) ?? -1);
@@ -303,13 +323,11 @@ class Frame {
   /** A solution in these states; undefined when it collapses, or a part is left without a supply. */
   try(states: readonly SupplyState[]): Found | undefined {
     const { supplyNodes } = this.#topology;
-    const holding = new Set<number>();
-    for (const [i, { ohm }] of this.network.supplies.entries()) {
-      if (ohm > 0 || this.#stateOfSupply(states, i) !== 'gives') continue;
-      // Two that hold one node each at volts of its own cannot both be right.
-      if (holding.has(supplyNodes[i]!)) return undefined;
-      holding.add(supplyNodes[i]!);
-    }
+    const holds = (i: number) => this.network.supplies[i]!.ohm === 0 && this.#stateOfSupply(states, i) === 'gives';
+    // Two that hold one node each at volts of its own cannot both be right.
+    for (let i = 0; i < supplyNodes.length; i++)
+      for (let other = 0; other < i; other++)
+        if (supplyNodes[other] === supplyNodes[i] && holds(other) && holds(i)) return undefined;
     try {
       return this.solve(states);
     } catch (error) {
@@ -329,21 +347,24 @@ class Frame {
   }
 
   /** The state each valve would be in at the volts found. */
-  wanted({ states, volts, amps, supplyAmps }: Found): SupplyState[] {
+  wanted({ states, figures }: Found): SupplyState[] {
     const { supplies, resistors } = this.network;
     const { supplyNodes, a, b } = this.#topology;
+    const { amps, supplyAmps } = this.#at;
     const wants = [...states];
-    for (const [i, valve] of this.#valveOfResistor.entries()) {
+    for (let i = 0; i < resistors.length; i++) {
+      const valve = this.#valveOfResistor[i]!;
       if (valve < 0) continue;
-      const over = volts[a[i]!]! - volts[b[i]!]! - resistors[i]!.diodeVolts!;
-      wants[valve] =
-        states[valve] === 'gives' ? (amps[i]! < -NO_AMPS ? 'idle' : 'gives') : over > NO_VOLTS ? 'gives' : 'idle';
+      const over = figures[a[i]!]! - figures[b[i]!]! - resistors[i]!.diodeVolts!;
+      const back = figures[amps + i]! < -NO_AMPS;
+      wants[valve] = (states[valve] === 'gives' ? !back : over > NO_VOLTS) ? 'gives' : 'idle';
     }
-    for (const [i, valve] of this.#valveOfSupply.entries()) {
+    for (let i = 0; i < supplies.length; i++) {
+      const valve = this.#valveOfSupply[i]!;
       if (valve < 0) continue;
       const { volts: set, ohm, mostA = Number.MAX_VALUE, oneWay } = supplies[i]!;
-      const at = volts[supplyNodes[i]!]!;
-      const gives = supplyAmps[i]!;
+      const at = figures[supplyNodes[i]!]!;
+      const gives = figures[supplyAmps + i]!;
       const state = states[valve]!;
       if (state === 'gives')
         wants[valve] = gives > mostA + NO_AMPS ? 'limited' : oneWay && gives < -NO_AMPS ? 'idle' : 'gives';
@@ -356,9 +377,9 @@ class Frame {
   /** With every valve in a state that is given: plain supplies, resistors and loads. Undefined when it collapses. */
   solve(states: readonly SupplyState[]): Found | undefined {
     const { supplies, resistors, loads } = this.network;
-    const { nodes, ground, supplyNodes, a, b, plus, minus } = this.#topology;
+    const { ground, supplyNodes, a, b, plus, minus } = this.#topology;
     // Ground and what an ideal source holds are known; only the rest is solved for.
-    const volts = new Float64Array(nodes.size);
+    const volts = this.#blank.slice();
     const held = [ground];
     let highest = 0;
     for (let i = 0; i < supplies.length; i++) {
@@ -373,7 +394,7 @@ class Frame {
     const { n } = plan;
     base.fill(0);
     injected.fill(0);
-    const reached = new Uint8Array(nodes.size);
+    const reached = this.#reached.fill(0);
     reached[ground] = 1;
     const conduct = (from: number, to: number, entry: number, siemens: number) => {
       const i = rowOf[from]!;
@@ -460,55 +481,62 @@ class Frame {
     return undefined;
   }
 
-  #found(states: readonly SupplyState[], volts: Float64Array, iterations: number): Found {
+  /** The amperes that follow from these volts, beside them. */
+  #found(states: readonly SupplyState[], figures: number[], iterations: number): Found {
     const { supplies, resistors, loads } = this.network;
     const { supplyNodes, a, b, plus, minus } = this.#topology;
-    const amps = new Float64Array(resistors.length);
-    for (let r = 0; r < amps.length; r++) {
+    const { amps, loadAmps, supplyAmps } = this.#at;
+    for (let r = 0; r < resistors.length; r++) {
       const { ohm, diodeVolts = 0 } = resistors[r]!;
-      if (this.#conducts(states, r)) amps[r] = (volts[a[r]!]! - volts[b[r]!]! - diodeVolts) / ohm;
+      if (this.#conducts(states, r)) figures[amps + r] = (figures[a[r]!]! - figures[b[r]!]! - diodeVolts) / ohm;
     }
-    const loadAmps = new Float64Array(loads.length);
-    for (let k = 0; k < loadAmps.length; k++) {
+    for (let k = 0; k < loads.length; k++) {
       const { watts, amps: steady, siemens } = loads[k]!;
-      const u = volts[plus[k]!]! - volts[minus[k]!]!;
-      loadAmps[k] = watts / u + steady + siemens * u;
+      const u = figures[plus[k]!]! - figures[minus[k]!]!;
+      figures[loadAmps + k] = watts / u + steady + siemens * u;
     }
-    const supplyAmps = new Float64Array(supplies.length);
-    for (let i = 0; i < supplyAmps.length; i++) {
-      const { volts: set, ohm, mostA } = supplies[i]!;
+    /** What a supply that holds no volts of its own gives. */
+    const given = (i: number): number => {
+      const { volts, ohm, mostA } = supplies[i]!;
       const state = this.#stateOfSupply(states, i);
-      if (state === 'limited') supplyAmps[i] = mostA!;
-      else if (state === 'gives') supplyAmps[i] = ohm > 0 ? (set - volts[supplyNodes[i]!]!) / ohm : NaN;
-    }
-    // What an ideal source gives is whatever leaves its node by the others.
-    supplies.forEach((_, i) => {
-      if (!Number.isNaN(supplyAmps[i]!)) return;
+      return state === 'limited'
+        ? mostA!
+        : state === 'gives' && ohm > 0
+          ? (volts - figures[supplyNodes[i]!]!) / ohm
+          : 0;
+    };
+    for (let i = 0; i < supplies.length; i++) {
+      if (supplies[i]!.ohm > 0 || this.#stateOfSupply(states, i) !== 'gives') {
+        figures[supplyAmps + i] = given(i);
+        continue;
+      }
+      // What an ideal source gives is whatever leaves its node by the others.
       const node = supplyNodes[i]!;
       let leaving = 0;
-      for (let r = 0; r < amps.length; r++) leaving += a[r] === node ? amps[r]! : b[r] === node ? -amps[r]! : 0;
-      for (let k = 0; k < loadAmps.length; k++)
-        leaving += plus[k] === node ? loadAmps[k]! : minus[k] === node ? -loadAmps[k]! : 0;
-      supplies.forEach(({ ohm, volts: set, mostA }, s) => {
-        if (supplyNodes[s] !== node) return;
-        const state = this.#stateOfSupply(states, s);
-        if (state === 'limited') leaving -= mostA!;
-        else if (state === 'gives' && ohm > 0) leaving -= (set - volts[node]!) / ohm;
-      });
-      supplyAmps[i] = leaving;
-    });
-    return { states, volts, amps, loadAmps, supplyAmps, iterations };
+      for (let r = 0; r < resistors.length; r++) {
+        if (a[r] === node) leaving += figures[amps + r]!;
+        else if (b[r] === node) leaving -= figures[amps + r]!;
+      }
+      for (let k = 0; k < loads.length; k++) {
+        if (plus[k] === node) leaving += figures[loadAmps + k]!;
+        else if (minus[k] === node) leaving -= figures[loadAmps + k]!;
+      }
+      for (let s = 0; s < supplies.length; s++) if (supplyNodes[s] === node) leaving -= given(s);
+      figures[supplyAmps + i] = leaving;
+    }
+    return { states, figures, iterations };
   }
 
   /** What was found, by name. */
-  solution({ states, volts, amps, loadAmps, supplyAmps, iterations }: Found): Solution {
-    const topology = this.#topology;
+  solution({ states, figures, iterations }: Found): Solution {
+    const { nodes, resistors, loads, supplies } = this.#topology;
+    const { amps, loadAmps, supplyAmps } = this.#at;
     return {
       state: 'solved',
-      volts: named(topology.nodes, (i) => (Number.isNaN(volts[i]) ? undefined : volts[i])),
-      amps: named(topology.resistors, (i) => amps[i]),
-      loadAmps: named(topology.loads, (i) => loadAmps[i]),
-      supplies: named(topology.supplies, (i) => ({ amps: supplyAmps[i]!, state: this.#stateOfSupply(states, i) })),
+      volts: named(nodes, (i) => (Number.isNaN(figures[i]) ? undefined : figures[i])),
+      amps: named(resistors, (i) => figures[amps + i]),
+      loadAmps: named(loads, (i) => figures[loadAmps + i]),
+      supplies: named(supplies, (i) => ({ amps: figures[supplyAmps + i]!, state: this.#stateOfSupply(states, i) })),
       iterations,
     };
   }

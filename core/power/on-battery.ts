@@ -32,7 +32,8 @@ function drawnFrom(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw:
     const { gear, item } = branch;
     const parts = resistorsOf(tree, branch);
     const ends = terminals(tree, branch);
-    drawn.resistors.push(...(whole ? parts : lumped(branch, parts)));
+    // A network that is kept has its ohms changed in place: it gets resistors of its own.
+    drawn.resistors.push(...(whole ? parts : lumped(branch, parts).map((resistor) => ({ ...resistor }))));
     drawn.loads.push(...loadsOf(branch, ends, draw));
     if (!passesOn(item)) continue;
     const below = drawnFrom(tree, gear, among, draw, whole);

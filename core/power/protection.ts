@@ -1,7 +1,7 @@
 import type { FeedRun } from '../connections/runs';
 import { passesOn, type FedGear, type PassingGear } from '../gear/gear';
 import type { Job } from '../job/job';
-import { ampacityOf, type Gauge } from '../tables/conductors';
+import { ampacity, ampacityOf, type Gauge } from '../tables/conductors';
 import { smallestFuse, type FuseFamily } from '../tables/fuses';
 import { chainOf, fedFrom, type Branch, type Tree } from './branches';
 
@@ -27,10 +27,12 @@ export function fuseOf(tree: Tree, branch: Branch, ampsOf: (branch: Branch) => n
   if (branch.choice.fuseA !== null) return branch.choice.fuseA;
   const need = fuseNeed(tree.job, branch.item, ampsOf(branch));
   if (!passesOn(branch.item) || branch.item.kind === 'converter') return smallestFuse(family, need);
-  const below = fedFrom(tree, branch).flatMap((b) => (b.run && !b.there ? (fuseOf(tree, b, ampsOf) ?? []) : []));
-  const size = smallestFuse(family, Math.max(need, ...below));
+  let largest = 0;
+  for (const b of fedFrom(tree, branch))
+    if (b.run && !b.there) largest = Math.max(largest, fuseOf(tree, b, ampsOf) ?? 0);
+  const size = smallestFuse(family, Math.max(need, largest));
   // The same size would leave it to chance which goes first.
-  return size !== undefined && below.includes(size) ? smallestFuse(family, size + 0.01) : size;
+  return size === largest ? smallestFuse(family, size + 0.01) : size;
 }
 
 /** What a feed's fuse must be at least, A: margin × its current, and what the gear's maker names where it names one. */
@@ -56,18 +58,17 @@ export function limitAbove(
   return undefined;
 }
 
-export const carriesOf = (
-  { settings }: Job,
-  gauge: Gauge,
-  run: Pick<FeedRun, 'engineSpace' | 'together'> | undefined,
-) =>
-  ampacityOf(
-    gauge,
-    settings.insulation,
-    run?.engineSpace ?? false,
-    settings.conductors,
-    settings.bundles ? (run?.together ?? 1) : 1,
-  );
+type Beside = Pick<FeedRun, 'engineSpace' | 'together'>;
+const wireIn = ({ settings }: Job, gauge: Gauge, run: Beside | undefined): Parameters<typeof ampacity> => [
+  gauge,
+  settings.insulation,
+  run?.engineSpace ?? false,
+  settings.conductors,
+  settings.bundles ? (run?.together ?? 1) : 1,
+];
+/** What a wire of a size carries where it runs, with every factor on it, and the amperes alone. */
+export const carriesOf = (...of: Parameters<typeof wireIn>) => ampacityOf(...wireIn(...of));
+export const carriesAmps = (...of: Parameters<typeof wireIn>) => ampacity(...wireIn(...of));
 
 /** The largest fuse this wire may have ahead of it, A. */
 export const fuseLimit = ({ craft }: Job, ampacityA: number, allow150: boolean): number =>
@@ -75,6 +76,6 @@ export const fuseLimit = ({ craft }: Job, ampacityA: number, allow150: boolean):
 
 /** Whether a wire carries this current and may have what limits it ahead of it. */
 export function carriesEnough(job: Job, branch: Branch, amps: number, limitA: number): boolean {
-  const { amps: ampacityA } = carriesOf(job, branch.gauge, branch.run);
+  const ampacityA = carriesAmps(job, branch.gauge, branch.run);
   return ampacityA >= amps && fuseLimit(job, ampacityA, branch.choice.allow150) >= limitA;
 }

@@ -2,7 +2,7 @@ import { FRAME, gathererOf, gathersReturns, returnEnd } from '../connections/fee
 import { isPowered, type FedGear } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { FeedChoice } from '../job/parts/feeds';
-import { ampacityOf, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
+import { ampacity, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
 import { converterOf, once, rootOf, sum, type Branch, type CommonBranch, type Tree } from './branches';
 import { GROUND, postOf } from './cases';
 import type { Resistor } from './network';
@@ -11,7 +11,7 @@ import type { Resistor } from './network';
 const CONTACT_VOLTS = 0.01;
 /** Resistance of one crimped ring or block contact on a wire of this size, Ω: the thicker the wire, the larger its contact. */
 export const contactOhm = (gauge: Gauge, standard: WireStandard): number =>
-  CONTACT_VOLTS / ampacityOf(gauge, '105', false, standard).amps;
+  CONTACT_VOLTS / ampacity(gauge, '105', false, standard);
 /** Conductor ahead of a feed's own fuse, mm: one that bolts on the post has none. */
 export const fuseAtOf = ({ holder, fuseAtMm }: FeedChoice): number => (holder?.family === 'terminal' ? 0 : fuseAtMm);
 
@@ -131,8 +131,15 @@ const inSeries = (name: string, parts: readonly Resistor[]): Resistor => ({
 });
 
 /** A feed's way out and its way back as one resistor each: the same volts at the gear, a fifth of the nodes. */
-export function lumped(branch: Branch, parts: readonly Resistor[]): Resistor[] {
-  if (branch.there) return [...parts];
+export function lumped(branch: Branch, parts: readonly Resistor[]): readonly Resistor[] {
+  let known = lumps.get(parts);
+  if (!known) lumps.set(parts, (known = lump(branch, parts)));
+  return known;
+}
+const lumps = new WeakMap<readonly Resistor[], readonly Resistor[]>();
+
+function lump(branch: Branch, parts: readonly Resistor[]): readonly Resistor[] {
+  if (branch.there) return parts;
   const back = parts.findIndex(({ name }) => name === `${branch.gear}/block-back`);
   const out = inSeries(`${branch.gear}/out`, back < 0 ? parts : parts.slice(0, back));
   return back < 0 ? [out] : [out, inSeries(`${branch.gear}/back`, parts.slice(back))];

@@ -16,7 +16,7 @@ import {
   type GaugeReason,
   type Tree,
 } from './branches';
-import { carriesEnough, carriesOf } from './protection';
+import { carriesAmps, carriesEnough } from './protection';
 import { commonResistors, ohmsOf, ownOhms, sharedBy } from './resistances';
 import { leastCopper } from './copper';
 import { commonCarries, dropPctOf, limitOf, mostThrough, onceEach, solveDesign, type Solved } from './design';
@@ -51,7 +51,7 @@ export function sizeBranches(tree: Tree, live: readonly Branch[]): readonly Bran
 
 /** One size up for the common return if it is open and carries too little; false when it stays. */
 function raiseCommon({ job }: Tree, common: CommonBranch, carries: number): boolean {
-  return !common.pinned && carriesOf(job, common.gauge, common).amps < carries && thicken(common, 'ampacity');
+  return !common.pinned && carriesAmps(job, common.gauge, common) < carries && thicken(common, 'ampacity');
 }
 
 function sizeByCurrent(tree: Tree, branch: Branch): void {

@@ -28,8 +28,9 @@ export class Topology {
   readonly b: Int32Array;
   readonly plus: Int32Array;
   readonly minus: Int32Array;
-  /** By the nodes that are held. */
+  /** By the nodes that are held, and those asked for last. */
   readonly #rows = new Map<string, Rows>();
+  #last: { readonly held: readonly number[]; readonly rows: Rows } | undefined;
 
   constructor({ ground, supplies, resistors, loads }: Network) {
     const index = new Map<string, number>();
@@ -54,9 +55,15 @@ export class Topology {
 
   /** The rows to solve for while these nodes are held: of the whole network, so that a diode may conduct or not in it. */
   rowsFor(held: readonly number[]): Rows {
+    if (this.#last && isSame(this.#last.held, held)) return this.#last.rows;
     const key = held.join();
-    const known = this.#rows.get(key);
-    if (known) return known;
+    let rows = this.#rows.get(key);
+    if (!rows) this.#rows.set(key, (rows = this.#rowsFor(held)));
+    this.#last = { held, rows };
+    return rows;
+  }
+
+  #rowsFor(held: readonly number[]): Rows {
     const rowOf = new Int32Array(this.nodes.size);
     for (const node of held) rowOf[node] = -1;
     let n = 0;
@@ -76,7 +83,7 @@ export class Topology {
         const [x, y] = [rowOf[from]!, rowOf[b[i]!]!];
         return x >= 0 && y >= 0 && x !== y ? plan.at(x, y) : -1;
       });
-    const rows: Rows = {
+    return {
       rowOf,
       plan,
       between: entries(this.a, this.b),
@@ -87,10 +94,10 @@ export class Topology {
       residual: new Float64Array(n),
       solved: new Float64Array(n),
     };
-    this.#rows.set(key, rows);
-    return rows;
   }
 }
+
+const isSame = (a: readonly number[], b: readonly number[]) => a.length === b.length && a.every((x, i) => x === b[i]);
 
 /** Networks whose topology is kept: those of a job or two in every state, and of each feed by itself. */
 const MOST_TOPOLOGIES = 256;

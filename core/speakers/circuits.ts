@@ -126,8 +126,7 @@ export function speakerFacts(
 
 /** The circuits of a job with no volts on them yet: the same whatever their sources get. */
 export interface Loads {
-  readonly job: Job;
-  readonly facts: ReadonlyMap<string, SpeakerFacts>;
+  readonly heard: Heard;
   readonly circuits: readonly Loaded[];
 }
 
@@ -143,45 +142,56 @@ export function loadCircuits(job: Job, leadOhm: LeadOhm): Loads {
     const output = outputs.get(key);
     return output ? [loaded(output, wiring, facts, leadOhm)] : [];
   });
-  return { job, facts, circuits };
+  const wirings = circuits.map(({ load }) => load.wiring);
+  return { heard: heardOf(job, wirings, facts), circuits };
 }
 
 /** Watts and levels of every circuit. `supply` gives the volts at a source, which only unregulated gear minds. */
-export const planSpeakers = ({ job, facts, circuits }: Loads, supply: SupplyVolts): SpeakerPlan =>
+export const planSpeakers = ({ heard, circuits }: Loads, supply: SupplyVolts): SpeakerPlan =>
   gatherCircuits(
-    job,
+    heard,
     circuits.map((circuit) => drive(circuit, supply)),
-    facts,
   );
 
-/** What a set of circuits comes to together. */
-export function gatherCircuits(
-  job: Job,
-  all: readonly Circuit[],
-  facts: ReadonlyMap<string, SpeakerFacts>,
-): SpeakerPlan {
-  const wired = new Set(all.flatMap((circuit) => coilsOf(circuit.wiring).map(({ gear, coil }) => `${gear}/${coil}`)));
-  const audioWatts: Record<string, number> = {};
-  for (const circuit of all) audioWatts[circuit.source] = (audioWatts[circuit.source] ?? 0) + circuit.watts;
-  const shares = all.flatMap((circuit) => circuit.speakers);
-  const zones = [...new Set([...Object.keys(job.zones), ...[...facts.values()].map(({ zone }) => zone.id)])].map(
-    (id): ZonePlan => {
-      const own = shares.filter((share) => share.zone === id);
-      const levels = own.flatMap((share) => share.level ?? []);
-      return {
-        ...zoneCalled(job, id),
-        speakers: [...facts].flatMap(([gear, { zone }]) => (zone.id === id ? [gear] : [])),
-        level: levels.length ? sumLevels(levels) : undefined,
-        spreadDb: levels.length ? spreadOf(own) : undefined,
-      };
-    },
-  );
-  const spreads = zones.flatMap(({ spreadDb }) => spreadDb ?? []);
+/** What is wired and who hears it, whatever volts there are. */
+export interface Heard {
+  readonly unwired: readonly string[];
+  readonly zones: readonly (Listening & { readonly speakers: readonly string[] })[];
+}
+
+/** What a set of wirings leaves out, and the speakers of each zone. */
+export function heardOf(job: Job, wirings: readonly Wiring[], facts: ReadonlyMap<string, SpeakerFacts>): Heard {
+  const wired = new Set(wirings.flatMap((wiring) => coilsOf(wiring).map(({ gear, coil }) => `${gear}/${coil}`)));
+  const zones = new Set([...Object.keys(job.zones), ...[...facts.values()].map(({ zone }) => zone.id)]);
   return {
-    circuits: Object.fromEntries(all.map((circuit) => [circuit.key, circuit])),
     unwired: [...facts].flatMap(([id, { coils }]) =>
       coils.every((_, coil) => wired.has(`${id}/${coil}`)) ? [] : [id],
     ),
+    zones: [...zones].map((id) => ({
+      ...zoneCalled(job, id),
+      speakers: [...facts].flatMap(([gear, { zone }]) => (zone.id === id ? [gear] : [])),
+    })),
+  };
+}
+
+/** What a set of circuits comes to together. */
+export function gatherCircuits(heard: Heard, all: readonly Circuit[]): SpeakerPlan {
+  const audioWatts: Record<string, number> = {};
+  for (const circuit of all) audioWatts[circuit.source] = (audioWatts[circuit.source] ?? 0) + circuit.watts;
+  const shares = all.flatMap((circuit) => circuit.speakers);
+  const zones = heard.zones.map((zone): ZonePlan => {
+    const own = shares.filter((share) => share.zone === zone.id);
+    const levels = own.flatMap((share) => share.level ?? []);
+    return {
+      ...zone,
+      level: levels.length ? sumLevels(levels) : undefined,
+      spreadDb: levels.length ? spreadOf(own) : undefined,
+    };
+  });
+  const spreads = zones.flatMap(({ spreadDb }) => spreadDb ?? []);
+  return {
+    circuits: Object.fromEntries(all.map((circuit) => [circuit.key, circuit])),
+    unwired: heard.unwired,
     zones,
     spreadDb: spreads.length ? Math.max(...spreads) : undefined,
     audioWatts,

@@ -1,7 +1,7 @@
 import type { Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
 import { short } from '../units/figures';
-import { gatherCircuits, speakerFacts, type LeadOhm, type SpeakerPlan } from './circuits';
+import { gatherCircuits, heardOf, speakerFacts, type LeadOhm, type SpeakerPlan } from './circuits';
 import { compareRanks, type Rank } from './rank';
 import { BARS, barsOf, type Bar } from './bars';
 import { searchWirings, type Found } from './search';
@@ -87,7 +87,8 @@ export function proposeWiring(job: Job, leadOhm: LeadOhm, options: ProposeOption
 }
 
 function proposalOf(job: Job, { circuits, positions, rank }: Found): WiringProposal {
-  const plan = gatherCircuits(job, circuits, speakerFacts(job, positions));
+  const wirings = circuits.map(({ wiring }) => wiring);
+  const plan = gatherCircuits(heardOf(job, wirings, speakerFacts(job, positions)), circuits);
   return {
     circuits: Object.fromEntries(circuits.map((c) => [c.key, c.wiring])),
     positions,

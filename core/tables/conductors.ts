@@ -235,37 +235,51 @@ export interface Ampacity {
   readonly factors: readonly { readonly name: string; readonly value: number }[];
 }
 
+/** What an ampacity is made of, each factor 1 where it takes nothing. */
+function carried(gauge: Gauge, insulation: Insulation, engineSpace: boolean, standard: WireStandard, together: number) {
+  const made = madeTo(gauge, standard);
+  const rated = insulation === 'unknown' ? '80' : insulation;
+  const row = made === 'clad' ? AWG_SIZES.indexOf(gauge as AwgSize) - 2 : 0;
+  const of = made === 'clad' ? AWG_SIZES[Math.max(row, 0)]! : gauge;
+  return {
+    tableA: (isMetric(of) ? METRIC_CARRIES[of] : AWG_CARRIES[of])[RATED.indexOf(rated)]!,
+    engine: engineSpace ? ENGINE_FACTOR[rated] : 1,
+    thinner: thinnerFactor(gauge, made),
+    // Off the thin end of the table: each size is about a quarter less.
+    clad: row < 0 ? 0.75 ** -row : 1,
+    bundle: bundleFactor(together),
+  };
+}
+
 /**
- * Current a conductor may carry, with every factor on it (ABYC E-11, ISO 10133, from memory). Unknown
- * insulation counts as 80 °C. Vehicle cable is thinner than its gauge: it carries what warms it as much, less
- * by the root of the areas (common practice). Copper-clad aluminium counts as two sizes thinner (common practice).
- * `together` is how many loaded conductors lie side by side.
+ * Current a conductor may carry, A (ABYC E-11, ISO 10133, from memory). Unknown insulation counts as 80 °C. Vehicle
+ * cable is thinner than its gauge: it carries what warms it as much, less by the root of the areas (common practice).
+ * Copper-clad aluminium counts as two sizes thinner (common practice). `together` is how many loaded conductors lie
+ * side by side.
  */
-export function ampacityOf(
+export function ampacity(
   gauge: Gauge,
   insulation: Insulation,
   engineSpace: boolean,
   standard: WireStandard = 'awg',
   together = 1,
-): Ampacity {
-  const made = madeTo(gauge, standard);
-  const rated = insulation === 'unknown' ? '80' : insulation;
-  const column = RATED.indexOf(rated);
-  const row = made === 'clad' ? AWG_SIZES.indexOf(gauge as AwgSize) - 2 : 0;
-  const of = made === 'clad' ? AWG_SIZES[Math.max(row, 0)]! : gauge;
-  const tableA = (isMetric(of) ? METRIC_CARRIES[of] : AWG_CARRIES[of])[column]!;
-  const factors = [
-    { name: 'engine space', value: engineSpace ? ENGINE_FACTOR[rated] : 1 },
-    { name: 'thinner than its gauge', value: thinnerFactor(gauge, made) },
-    // Off the thin end of the table: each size is about a quarter less.
-    { name: 'copper-clad', value: row < 0 ? 0.75 ** -row : 1 },
-    { name: `${together} together`, value: bundleFactor(together) },
-  ].filter(({ value }) => value !== 1);
-  return { amps: factors.reduce((amps, { value }) => amps * value, tableA), tableA, factors };
+): number {
+  const { tableA, engine, thinner, clad, bundle } = carried(gauge, insulation, engineSpace, standard, together);
+  return tableA * engine * thinner * clad * bundle;
 }
 
-/** Current a conductor may carry, A. */
-export const ampacity = (...of: Parameters<typeof ampacityOf>): number => ampacityOf(...of).amps;
+/** The same with every factor on it. */
+export function ampacityOf(...of: Parameters<typeof ampacity>): Ampacity {
+  const [gauge, insulation, engineSpace, standard = 'awg', together = 1] = of;
+  const { tableA, engine, thinner, clad, bundle } = carried(gauge, insulation, engineSpace, standard, together);
+  const factors = [
+    { name: 'engine space', value: engine },
+    { name: 'thinner than its gauge', value: thinner },
+    { name: 'copper-clad', value: clad },
+    { name: `${together} together`, value: bundle },
+  ];
+  return { amps: ampacity(...of), tableA, factors: factors.filter(({ value }) => value !== 1) };
+}
 
 /** What the thinner copper of a standard leaves of a gauge's ampacity, 0 to 1. */
 export const thinnerFactor = (gauge: Gauge, standard: WireStandard): number =>

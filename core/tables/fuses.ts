@@ -42,7 +42,8 @@ export const FUSE_FAMILY_IDS = Object.keys(FUSE_FAMILIES) as [FuseFamily, ...Fus
 
 /** Smallest rating of the family that is ≥ `amps`, or undefined when the family does not go so high. */
 export function smallestFuse(family: FuseFamily, amps: number): number | undefined {
-  return FUSE_FAMILIES[family].amps.find((size) => size >= amps);
+  for (const size of FUSE_FAMILIES[family].amps) if (size >= amps) return size;
+  return undefined;
 }
 
 /** Charging raises a system this far above its nominal volts: 14.5 V of 12 (common practice). */

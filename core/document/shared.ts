@@ -1,31 +1,11 @@
-/**
- * Makes something again only when one of its reads is another one than last time. What comes out equal to the last
- * answer is the last answer, whole or in its larger parts, so that whatever reads it in turn need not be made again
- * either. Answers are never changed in place by whoever gets them. What is only handed on to be made
- * into something else need not be `compared`: the answer to that is.
- */
-export function keep<Reads extends readonly unknown[], T>(
-  make: (...reads: Reads) => T,
-  compared = true,
-): (...reads: Reads) => T {
-  let last: { readonly reads: Reads; readonly made: T } | undefined;
-  return (...reads) => {
-    if (last?.reads.every((read, i) => read === reads[i])) return last.made;
-    const made = make(...reads);
-    last = { reads, made: last && compared ? shared(last.made, made) : made };
-    return last.made;
-  };
-}
-
 /** Levels below an answer down to which what is equal stays the same object: a map of lists of entries. */
 const LEVELS = 3;
 
 /** What has just been made, with every larger part of it that equals the old one being the old one. */
 export function shared<T>(old: T, made: T, levels = LEVELS): T {
-  if (Object.is(old, made) || !isTree(old) || !isTree(made)) return made;
+  if (Object.is(old, made) || !alike(old, made)) return made;
   if (levels === 0) return same(old, made) ? old : made;
-  if (Array.isArray(made)) return Array.isArray(old) ? (sharedList(old, made, levels) as T) : made;
-  if (Array.isArray(old)) return made;
+  if (Array.isArray(made)) return sharedList(old as readonly unknown[], made, levels) as T;
   const before = old as Record<string, unknown>;
   const now = made as Record<string, unknown>;
   const keys = Object.keys(now);
@@ -65,32 +45,34 @@ function sharedList(old: readonly unknown[], made: readonly unknown[], levels: n
 
 const isObject = (value: unknown): value is object => typeof value === 'object' && value !== null;
 
-/** Plain data, which alone is looked into; a map, a set or a class is what it is. */
-const isTree = (value: unknown): value is object => {
-  if (!isObject(value)) return false;
-  const prototype: unknown = Object.getPrototypeOf(value);
-  return prototype === Object.prototype || prototype === Array.prototype || prototype === null;
-};
+/** Two records or two lists: plain data, which alone is looked into; a map, a set or a class is what it is. */
+function alike(a: unknown, b: unknown): boolean {
+  if (!isObject(a) || !isObject(b)) return false;
+  const one: unknown = Object.getPrototypeOf(a);
+  const other: unknown = Object.getPrototypeOf(b);
+  if (one === Array.prototype || other === Array.prototype) return one === other;
+  return (one === Object.prototype || one === null) && (other === Object.prototype || other === null);
+}
 
 /** Whether two values are the same to the order of their members: what is drawn and listed follows it. Plain data and functions. */
 function same(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true;
-  if (!isTree(a) || !isTree(b)) return false;
+  if (!alike(a, b)) return false;
   if (Array.isArray(a)) {
-    if (!Array.isArray(b) || a.length !== b.length) return false;
-    for (let i = 0; i < a.length; i++) if (!same(a[i], b[i])) return false;
+    const list = b as readonly unknown[];
+    if (a.length !== list.length) return false;
+    for (let i = 0; i < a.length; i++) if (!same(a[i], list[i])) return false;
     return true;
   }
-  if (Array.isArray(b)) return false;
-  const keys = Object.keys(a);
-  const others = Object.keys(b);
+  const one = a as Readonly<Record<string, unknown>>;
+  const another = b as Readonly<Record<string, unknown>>;
+  const keys = Object.keys(one);
+  const others = Object.keys(another);
   if (keys.length !== others.length) return false;
   for (let i = 0; i < keys.length; i++) {
     const key = keys[i]!;
     if (key !== others[i]) return false;
-    const part = (a as Record<string, unknown>)[key];
-    const other = (b as Record<string, unknown>)[key];
-    if (part !== other && !same(part, other)) return false;
+    if (!same(one[key], another[key])) return false;
   }
   return true;
 }
