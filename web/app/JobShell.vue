@@ -14,6 +14,7 @@ import {
 import { onBeforeRouteLeave, useRouter } from 'vue-router';
 import { STATIONS, type Station } from '#core/findings/finding';
 import { useBay } from '../stores/bay';
+import { putByAtOnce } from '../stores/device';
 import { useJob } from '../stores/job';
 import { useLibrary } from '../stores/library';
 import JobBanner from './JobBanner.vue';
@@ -101,11 +102,15 @@ useEventListener(window, 'keydown', (event) => {
     void router.push({ params: { station: to } });
   }
 });
+/** What is still being typed counts as typed: leaving its field takes it. */
+const leaveField = () => document.activeElement instanceof HTMLElement && document.activeElement.blur();
+useEventListener(window, 'pagehide', leaveField, { capture: true });
 useEventListener(window, 'beforeunload', (event) => {
+  leaveField();
   if (!job.unsaved) return;
   void job.flush();
   // What this device keeps is sent when the job is next opened.
-  if (job.unkept) event.preventDefault();
+  if (!putByAtOnce()) event.preventDefault();
 });
 onBeforeRouteLeave(() => {
   void job.flush();

@@ -1,13 +1,13 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { useLocalStorage } from '@vueuse/core';
-import { del, get, set, update } from 'idb-keyval';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { buildState, type Step, stepHash } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import { cleanedAll } from '#core/text/text';
 import { AwayError, RefusedError, api, isForNow, newId } from '../api';
+import { add as addTo, del, get, set, setPicture, takeOut } from './device';
 import { onLanded, type Landed } from './live';
 import { shrink } from './shrink';
 import { useJob } from './job';
@@ -24,6 +24,8 @@ const seenKey = (job: string) => `haltrik-events/${job}`;
 /** Entries the server would not have: the others went on. */
 const asideKey = (job: string) => `haltrik-aside-entries/${job}`;
 export interface AsideEntry {
+  /** Its event's. */
+  readonly id: string;
   readonly event: BayEvent;
   readonly reason: string;
 }
@@ -110,7 +112,7 @@ export const useBay = defineStore('bay', () => {
     );
     events.value = merge(events.value, whole);
     waiting.value = [...waiting.value, ...whole];
-    await update<BayEvent[]>(pendingKey(id), (kept = []) => [...kept, ...whole]);
+    await addTo(pendingKey(id), whole);
     await send();
   }
 
@@ -155,17 +157,18 @@ export const useBay = defineStore('bay', () => {
       const taken = new Set(batch.map((e) => e.id));
       // The server keeps a picture only as long as something names it: ours goes when what names it is there.
       for (const e of batch) if (e.kind === 'photo') await del(photoKey(e.photo));
-      await update<BayEvent[]>(pendingKey(id), (kept = []) => kept.filter((e) => !taken.has(e.id)));
+      await takeOut(pendingKey(id), taken);
       if (open_ === id) waiting.value = waiting.value.filter((e) => !taken.has(e.id));
     }
   }
 
   /** An entry the server will not have is put by with its reason; what is behind it goes on. */
   async function leaveOut(id: string, event: BayEvent, reason: string): Promise<void> {
-    await update<AsideEntry[]>(asideKey(id), (kept = []) => [...kept, { event, reason }]);
-    await update<BayEvent[]>(pendingKey(id), (kept = []) => kept.filter((e) => e.id !== event.id));
+    const left: AsideEntry = { id: event.id, event, reason };
+    await addTo(asideKey(id), [left]);
+    await takeOut(pendingKey(id), new Set([event.id]));
     if (open_ !== id) return;
-    aside.value = [...aside.value, { event, reason }];
+    aside.value = [...aside.value, left];
     waiting.value = waiting.value.filter((e) => e.id !== event.id);
     events.value = events.value.filter((e) => e.id !== event.id);
   }
@@ -175,7 +178,7 @@ export const useBay = defineStore('bay', () => {
     await dropAside();
     events.value = merge(events.value, again);
     waiting.value = [...waiting.value, ...again];
-    await update<BayEvent[]>(pendingKey(open_!), (kept = []) => [...kept, ...again]);
+    await addTo(pendingKey(open_!), again);
     await send();
   }
   async function dropAside(): Promise<void> {
@@ -208,7 +211,7 @@ export const useBay = defineStore('bay', () => {
   async function addPhoto(file: Blob, subject: Extract<BayEvent, { kind: 'photo' }>['subject'], caption: string) {
     const picture = await shrink(file);
     const hash = bytesToHex(sha256(new Uint8Array(await picture.arrayBuffer())));
-    await set(photoKey(hash), picture);
+    await setPicture(photoKey(hash), picture);
     here.value = { ...here.value, [hash]: URL.createObjectURL(picture) };
     await add({ kind: 'photo', subject, photo: hash, caption, kept: true });
   }

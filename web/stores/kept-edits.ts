@@ -1,6 +1,6 @@
-import { del, get, keys, set } from 'idb-keyval';
 import type { Operation } from '#core/job/operations';
 import { AwayError, RefusedError, api, newId } from '../api';
+import { del, get, keys, set } from './device';
 
 /** What was done as one step: it is saved whole, or set aside whole. */
 export type Edit = readonly Operation[];
@@ -76,8 +76,8 @@ async function isOpen(tabId: string, at: string): Promise<boolean> {
 /** Edits kept here that no other page is sending: of one job, or of all. Oldest first. */
 export async function leftEdits(job?: string): Promise<{ key: string; job: string; edits: KeptEdits }[]> {
   const left: { key: string; job: string; edits: KeptEdits }[] = [];
-  for (const key of await keys<string>()) {
-    if (typeof key !== 'string' || !key.startsWith(PREFIX)) continue;
+  for (const key of await keys()) {
+    if (!key.startsWith(PREFIX)) continue;
     const [of, tabId] = key.slice(PREFIX.length).split('/') as [string, string];
     if (job !== undefined && of !== job) continue;
     const edits = await get<KeptEdits>(key);

@@ -1,4 +1,4 @@
-import { computed, ref, shallowRef, type ShallowRef } from 'vue';
+import { computed, shallowRef, type ShallowRef } from 'vue';
 import { OperationError } from '#core/document/fault';
 import type { Clash } from '#core/document/merge';
 import { changesBetween } from '#core/document/patches';
@@ -62,8 +62,6 @@ export function savingOf(sheet: Sheet) {
   /** Edits the server would not have; the others went on. */
   const aside = shallowRef<readonly AsideEdit[]>([]);
   let sending: SentEdits | undefined;
-  /** Edits that this device has not yet put by, so that closing the page would lose them. */
-  const unkept = ref(0);
   const unsaved = computed(() => save.value.is !== 'saved');
   let timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -141,13 +139,10 @@ export function savingOf(sheet: Sheet) {
     if (!latest) return;
     const { id } = latest;
     const any = sending !== undefined || waiting.length > 0;
-    unkept.value++;
     await keepEdits(
       id,
       any ? { base: revision, sending, waiting: [...waiting], at: new Date().toISOString() } : undefined,
-    )
-      .catch((error: unknown) => console.error('edits could not be kept on this device', error))
-      .finally(() => unkept.value--);
+    ).catch((error: unknown) => console.error('edits could not be kept on this device', error));
   }
 
   function reset(): void {
@@ -424,7 +419,6 @@ export function savingOf(sheet: Sheet) {
     reset,
     save,
     unsaved,
-    unkept,
     aside,
     tryAside,
     dropAside,
