@@ -58,6 +58,15 @@ describe('a planner that is asked again', () => {
     expect(after.minutes.teardown).not.toBe(before.minutes.teardown);
   });
 
+  test.each(['off:cover/cowl', 'connect:gear/amp'])('the minutes of %s may be set again and taken back', (step) => {
+    const plan = planner();
+    const minutesOf = (job: Job) => plan(job).build.steps.find(({ id }) => id === step)!.minutes;
+    const set = (value: number | null) =>
+      applyAll(TOURER_JOB, [{ op: 'overrule', kind: 'minutes', subject: step, value }]);
+    const planned = minutesOf(TOURER_JOB);
+    expect([7, 8, null, 8].map((value) => minutesOf(set(value)))).toEqual([7, 8, planned, 8]);
+  });
+
   test('a gauge moves no run, and feeds that it does not touch stay the same objects', () => {
     const set = (value: '2' | '4'): Operation[] => [{ op: 'overrule', kind: 'gauge', subject: 'amp', value }];
     const { made, before, after } = edited(applyAll(launch, set('4')), set('2'));

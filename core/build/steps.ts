@@ -1,9 +1,9 @@
+import { shared } from '../document/shared';
 import { Draft, type BuildSeen, type Planned, type Sized } from './draft';
 import { finish, putBack } from './closing';
 import { connect, fit, pull } from './fitting';
 import { makeSafe, meterOldLeads, openUp } from './opening';
 import { test, tune } from './proving';
-import { shared } from '../document/shared';
 import { PHASES, type BuildPlan, type Step } from './step';
 import type { Teardown } from './teardown';
 

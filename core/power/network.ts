@@ -1,5 +1,5 @@
 import { multiply, solvePositive } from './sparse';
-import { topologyOf, type Topology } from './topology';
+import { isSame, topologyOf, type Topology } from './topology';
 
 /**
  * A resistor between two nodes, Ω > 0. With `diodeVolts` it passes current from a to b only, and loses that
@@ -220,11 +220,6 @@ function settle(network: Network, valves: readonly Valve[], frame: Frame): Solut
     if (found && isSame(frame.wanted(found), trial)) return frame.solution(found);
   }
   return { state: 'collapsed' };
-}
-
-function isSame(a: readonly SupplyState[], b: readonly SupplyState[]): boolean {
-  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
-  return true;
 }
 
 /** Whether another ideal source holds the node of one at more volts; of equal ones the first holds it. */

@@ -15,7 +15,7 @@ import { leastSize } from './craft-rules';
 import { powerRules } from './rules';
 import { supplyRules } from './supply-rules';
 import { turnOnRules } from './turn-on-rules';
-import { solveNetwork, type Network, type Solution } from './network';
+import { solveNetwork, type Network, type Solution, type Supply } from './network';
 import { gaugeAlternatives } from './alternatives';
 import { planDay } from './day';
 import { feedNetwork } from './feeds';
@@ -145,6 +145,15 @@ describe('which source gives', () => {
     const spent = solved(solveNetwork(both(25)));
     expect(spent.volts.get('post')).toBe(13.6);
     expect(spent.supplies.get('shore')!.amps).toBeCloseTo(15, 9);
+    // Of two that would hold the same the first does; with the highest at its limit one holds, not both.
+    const [shore, alternator] = both(25).supplies as [Supply, Supply];
+    const equal = solved(solveNetwork({ ...both(25), supplies: [{ ...alternator, mostA: 30, volts: 13.6 }, shore] }));
+    expect(equal.supplies.get('alternator')).toEqual({ amps: 25, state: 'gives' });
+    expect(equal.supplies.get('shore')!.state).toBe('idle');
+    const third = { ...shore, name: 'third', volts: 13.5 };
+    const one = solved(solveNetwork({ ...both(25), supplies: [third, shore, alternator] }));
+    expect(one.volts.get('post')).toBe(13.6);
+    expect(one.supplies.all().map(({ amps }) => amps)).toEqual([0, 15, 10]);
   });
 });
 

@@ -97,7 +97,12 @@ export class Topology {
   }
 }
 
-const isSame = (a: readonly number[], b: readonly number[]) => a.length === b.length && a.every((x, i) => x === b[i]);
+/** Whether two lists are alike, one after another. */
+export function isSame<T>(a: readonly T[], b: readonly T[]): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
+}
 
 /** Networks whose topology is kept: those of a job or two in every state, and of each feed by itself. */
 const MOST_TOPOLOGIES = 256;
