@@ -111,6 +111,12 @@ describe('the plan of a job’s circuits', () => {
     expect(plan.unwired).toEqual([]);
   });
 
+  test('a speaker of two coils with one of them on no channel counts as not wired', () => {
+    const [id, old] = Object.entries(TOURER_JOB.gear).find(([, { item }]) => item.kind === 'speaker')!;
+    const two = { ...TOURER_JOB, gear: { ...TOURER_JOB.gear, [id]: { ...old, item: shelfItem('mire-165') } } };
+    expect(loadCircuits(two, () => 0).heard.unwired).toEqual([id]);
+  });
+
   test('shares and lead losses make up the whole channel', () => {
     const doubled = applyAll(TOURER_JOB, [
       { op: 'wireChannel', channel: 'amp/rl', wiring: null },
