@@ -1,4 +1,4 @@
-import { shared } from '../document/shared';
+import { shared } from '../document/keep';
 import { Draft, type BuildSeen, type Planned, type Sized } from './draft';
 import { finish, putBack } from './closing';
 import { connect, fit, pull } from './fitting';

@@ -1,4 +1,4 @@
-import { shared } from '../document/shared';
+import { shared } from '../document/keep';
 import type { Station } from '../findings/finding';
 import type { Job } from './job';
 import type { OverruleKind } from './parts/overrules';

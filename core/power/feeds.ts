@@ -29,7 +29,8 @@ import { DESIGN_CASE, FEED_CASES, casesOf, postOf, type FeedCase } from './cases
 import { leastSize } from './craft-rules';
 import { ampsThrough, commonCarries, mostThrough, onceEach, solveCases, voltsOf, type Solved } from './design';
 import { hoursToReserve } from './endurance';
-import { NO_AMPS, type Network, type SupplyState } from './network';
+import { NO_AMPS } from './frame';
+import type { Network, SupplyState } from './network';
 import { sizeBranches } from './sizing';
 import { stretchesOf } from './stretches';
 

@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue';
-import { shared } from '#core/document/shared';
+import { shared } from '#core/document/keep';
 
 /**
  * What is made anew at every edit and mostly comes out equal: it stays the very same then, whole or in its parts, so

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { shared } from './shared';
+import { shared } from './keep';
 
 describe('keeping what has not changed', () => {
   test('what comes out is always what was made, and nothing equal is another object', () => {
