@@ -118,3 +118,32 @@ test('a number is given once, goes with what it is for, and comes back with undo
   expect(numbered(again)).toBe(again);
   expect(ordered(again)).toBe(again);
 });
+
+test('the order follows what it goes by, whatever stood in it before', () => {
+  const anew = (job: Job) => JSON.stringify(ordered(structuredClone(job)));
+  const tourer = ordered(DEMO_JOBS[0]!);
+  const [first, last] = [Object.keys(tourer.feeds)[0]!, Object.keys(tourer.feeds).at(-1)!];
+  const [here, there] = [tourer.gear[first]!.place!, tourer.gear[last]!.place!];
+  // Two change places; what is said of their feeds is the same map, and now stands the other way round.
+  const gear = {
+    ...tourer.gear,
+    [first]: { ...tourer.gear[first]!, place: there },
+    [last]: { ...tourer.gear[last]!, place: here },
+  };
+  const swapped = { ...tourer, gear };
+  expect(JSON.stringify(ordered(swapped))).toBe(anew(swapped));
+  expect(Object.keys(ordered(swapped).feeds)).not.toEqual(Object.keys(tourer.feeds));
+  // The places themselves lie the other way round.
+  const places = structuredClone(tourer.craft.pattern.places);
+  for (const { at } of Object.values(places)) at[0] *= -1;
+  const turned = { ...tourer, craft: { ...tourer.craft, pattern: { ...tourer.craft.pattern, places } } };
+  expect(turned.gear).toBe(tourer.gear);
+  expect(JSON.stringify(ordered(turned))).toBe(anew(turned));
+  expect(Object.keys(ordered(turned).gear)).not.toEqual(Object.keys(tourer.gear));
+  // Of gear without a place, what was added when decides.
+  const unplaced = Object.entries(tourer.gear).map(([id, one]) => [id, { ...one, place: null }] as const);
+  const loose = ordered({ ...tourer, gear: Object.fromEntries(unplaced) });
+  const added = Object.fromEntries(Object.entries(tourer.added).map(([key, n]) => [key, 1000 - n]));
+  expect(JSON.stringify(ordered({ ...loose, added }))).toBe(anew({ ...loose, added }));
+  expect(Object.keys(ordered({ ...loose, added }).gear)).not.toEqual(Object.keys(loose.gear));
+});

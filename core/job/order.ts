@@ -44,6 +44,22 @@ export function numbered(job: Job): Job {
 }
 
 const seen = new WeakSet<Job>();
+/** Maps that stand in order, and what their order went by. */
+const standing = new WeakMap<object, readonly unknown[]>();
+type Entry = readonly [string, unknown];
+
+/** A map in order; an edit leaves most of them as they were, and what their order goes by. */
+function inOrder<M extends Readonly<Record<string, unknown>>>(
+  map: M,
+  compare: (a: readonly [string, M[string]], b: readonly [string, M[string]]) => number,
+  ...by: readonly unknown[]
+): M {
+  const known = standing.get(map);
+  if (known?.every((one, i) => one === by[i])) return map;
+  const sorted = sortedMap(map as Record<string, M[string]>, compare) as M;
+  standing.set(sorted, by);
+  return sorted;
+}
 
 /**
  * The job with its maps in one canonical order, whoever wrote them and however a store shuffled their members: gear
@@ -57,10 +73,13 @@ export function ordered(job: Job): Job {
   const addedAt = (list: ListName, id: string) => added[`${list}/${id}`] ?? 0;
   const byAdded =
     (list: ListName) =>
-    (a: readonly [string, unknown], b: readonly [string, unknown]): number =>
+    (a: Entry, b: Entry): number =>
       addedAt(list, a[0]) - addedAt(list, b[0]) || byText(a[0], b[0]);
   const at = (place: string | null) => (place === null ? undefined : craft.pattern.places[place]?.at);
-  const gear = sortedMap(job.gear, ([a, one], [b, two]) => {
+  const byPlace = (
+    [a, one]: readonly [string, Job['gear'][string]],
+    [b, two]: readonly [string, Job['gear'][string]],
+  ) => {
     const [here, there] = [at(one.place), at(two.place)];
     if (!here !== !there) return here ? -1 : 1;
     return (
@@ -69,9 +88,10 @@ export function ordered(job: Job): Job {
       addedAt('gear', a) - addedAt('gear', b) ||
       byText(a, b)
     );
-  });
+  };
+  const gear = inOrder(job.gear, byPlace, added, craft.pattern.places);
   const rank = new Map(Object.keys(gear).map((id, i) => [id, i]));
-  const byGear = (a: readonly [string, unknown], b: readonly [string, unknown]) =>
+  const byGear = (a: Entry, b: Entry) =>
     (rank.get(a[0]) ?? rank.size) - (rank.get(b[0]) ?? rank.size) || byText(a[0], b[0]);
   const channelAt = (key: string): readonly [gear: number, channel: number] => {
     const [id, channels] = key.split('/') as [string, string];
@@ -82,30 +102,32 @@ export function ordered(job: Job): Job {
       item && 'bank' in item ? item.bank.channels.findIndex((channel) => channel.id === first) : 0,
     ];
   };
-  const byChannel = (a: readonly [string, unknown], b: readonly [string, unknown]) => {
+  const byChannel = (a: Entry, b: Entry) => {
     const [one, two] = [channelAt(a[0]), channelAt(b[0])];
     return one[0] - two[0] || one[1] - two[1] || byText(a[0], b[0]);
   };
-  const byKey = (a: readonly [string, unknown], b: readonly [string, unknown]) => byText(a[0], b[0]);
-  const firstBattery = (a: readonly [string, unknown], b: readonly [string, unknown]) =>
+  const byKey = (a: Entry, b: Entry) => byText(a[0], b[0]);
+  const firstBattery = (a: Entry, b: Entry) =>
     Number(b[0] === FIRST_BATTERY) - Number(a[0] === FIRST_BATTERY) || byAdded('battery')(a, b);
   const parts = {
     gear,
-    circuits: sortedMap(job.circuits, byChannel),
-    reserved: sortedMap(job.reserved, byChannel),
-    zones: sortedMap(job.zones, byAdded('zone')),
-    speakers: sortedMap(job.speakers, byGear),
-    sources: sortedMap(job.sources, byGear),
-    feeds: sortedMap(job.feeds, byGear),
-    overrules: mapped<Record<string, unknown>>(job.overrules, (sets) => sortedMap(sets, byKey)) as Job['overrules'],
-    accepted: sortedMap(job.accepted, byKey),
+    circuits: inOrder(job.circuits, byChannel, gear),
+    reserved: inOrder(job.reserved, byChannel, gear),
+    zones: inOrder(job.zones, byAdded('zone'), added),
+    speakers: inOrder(job.speakers, byGear, gear),
+    sources: inOrder(job.sources, byGear, gear),
+    feeds: inOrder(job.feeds, byGear, gear),
+    overrules: mapped<Record<string, unknown>>(job.overrules, (sets) =>
+      inOrder(sets as Readonly<Record<string, unknown>>, byKey),
+    ) as Job['overrules'],
+    accepted: inOrder(job.accepted, byKey),
   };
   const own = {
-    existing: sortedMap(craft.existing, byAdded('existing')),
-    lamps: sortedMap(craft.lamps, byAdded('lamp')),
-    memories: sortedMap(craft.memories, byAdded('memory')),
-    batteries: sortedMap(craft.batteries, firstBattery),
-    ties: sortedMap(craft.ties, byAdded('tie')),
+    existing: inOrder(craft.existing, byAdded('existing'), added),
+    lamps: inOrder(craft.lamps, byAdded('lamp'), added),
+    memories: inOrder(craft.memories, byAdded('memory'), added),
+    batteries: inOrder(craft.batteries, firstBattery, added),
+    ties: inOrder(craft.ties, byAdded('tie'), added),
   };
   const still = <T extends object>(next: T, now: object) =>
     (Object.keys(next) as (keyof T)[]).every((member) => next[member] === (now as T)[member]);

@@ -159,12 +159,13 @@ function solver(level: Level, network: Network): (batteries: Batteries) => Solve
 export function voltsOf(tree: Tree, solved: Solved, branch: Branch): { sourceVolts: number; deviceVolts: number } {
   const at = (node: string) => solved.volts.get(node) ?? 0;
   const { plus, minus } = branch.names;
-  const top = voltsChain(tree, branch).at(-1)!.feeder;
-  const sourceVolts = Object.hasOwn(tree.job.craft.batteries, top)
-    ? at(postOf(top))
-    : at(`${top}/out`) - at(`${top}/return`);
-  return { sourceVolts, deviceVolts: at(plus) - at(minus) };
+  return { sourceVolts: at(sourceOf(tree, branch)), deviceVolts: at(plus) - at(minus) };
 }
+/** The node a branch's volts come from; its other side is the ground of its network, at no volts. */
+const sourceOf = once((tree: Tree, branch: Branch): string => {
+  const top = voltsChain(tree, branch).at(-1)!.feeder;
+  return Object.hasOwn(tree.job.craft.batteries, top) ? postOf(top) : `${top}/out`;
+});
 
 /** Drop of a branch in one solution, % of the volts of its system. */
 export function dropPctOf(tree: Tree, solved: Solved, branch: Branch): number {
