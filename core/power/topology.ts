@@ -28,9 +28,8 @@ export class Topology {
   readonly b: Int32Array;
   readonly plus: Int32Array;
   readonly minus: Int32Array;
-  /** By the nodes that are held, and those asked for last. */
+  /** By the nodes that are held. */
   readonly #rows = new Map<string, Rows>();
-  #last: { readonly held: readonly number[]; readonly rows: Rows } | undefined;
 
   constructor({ ground, supplies, resistors, loads }: Network) {
     const index = new Map<string, number>();
@@ -55,15 +54,9 @@ export class Topology {
 
   /** The rows to solve for while these nodes are held: of the whole network, so that a diode may conduct or not in it. */
   rowsFor(held: readonly number[]): Rows {
-    if (this.#last && isSame(this.#last.held, held)) return this.#last.rows;
     const key = held.join();
-    let rows = this.#rows.get(key);
-    if (!rows) this.#rows.set(key, (rows = this.#rowsFor(held)));
-    this.#last = { held, rows };
-    return rows;
-  }
-
-  #rowsFor(held: readonly number[]): Rows {
+    const known = this.#rows.get(key);
+    if (known) return known;
     const rowOf = new Int32Array(this.nodes.size);
     for (const node of held) rowOf[node] = -1;
     let n = 0;
@@ -83,7 +76,7 @@ export class Topology {
         const [x, y] = [rowOf[from]!, rowOf[b[i]!]!];
         return x >= 0 && y >= 0 && x !== y ? plan.at(x, y) : -1;
       });
-    return {
+    const rows: Rows = {
       rowOf,
       plan,
       between: entries(this.a, this.b),
@@ -94,14 +87,9 @@ export class Topology {
       residual: new Float64Array(n),
       solved: new Float64Array(n),
     };
+    this.#rows.set(key, rows);
+    return rows;
   }
-}
-
-/** Whether two lists are alike, one after another. */
-export function isSame<T>(a: readonly T[], b: readonly T[]): boolean {
-  if (a.length !== b.length) return false;
-  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
-  return true;
 }
 
 /** Networks whose topology is kept: those of a job or two in every state, and of each feed by itself. */

@@ -1,6 +1,5 @@
 import type { Frame, Valve } from './frame';
 import type { Network, Solution, Supply, SupplyState } from './network';
-import { isSame } from './topology';
 
 /** Most beginnings, most steps from each, and most states tried where none leads to one that holds. */
 const FEW_STATES = 512;
@@ -60,6 +59,11 @@ export function settle(network: Network, valves: readonly Valve[], frame: Frame)
     if (found && isSame(frame.wanted(found), trial)) return frame.solution(found);
   }
   return { state: 'collapsed' };
+}
+
+function isSame(a: readonly SupplyState[], b: readonly SupplyState[]): boolean {
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
 }
 
 /** Whether another ideal source holds the node of one at more volts; of equal ones the first holds it. */

@@ -128,53 +128,56 @@ test('edits made while the server is away outlive the page, and go when it is ba
   folder.drop();
 });
 
-test('what was done in the last moment before a page is closed is not lost, typed text and entries of the bay among it', async ({
-  page,
-}) => {
-  const folder = tempFolder();
-  const server = await startServer(folder.path);
-  // Neither the server nor this device’s database has taken anything when the page is closed.
-  await page.route('**/saves', () => undefined);
-  await page.route('**/events', (route) => (route.request().method() === 'POST' ? undefined : route.fallback()));
-  await page.addInitScript(() => {
-    const stuck = { put: () => ({}), delete: () => ({}), get: () => ({}), transaction: {} };
-    IDBDatabase.prototype.transaction = new Proxy(Reflect.get(IDBDatabase.prototype, 'transaction'), {
-      apply: (begin, of, asked: Parameters<IDBDatabase['transaction']>) =>
-        asked[1] === 'readwrite' ? { objectStore: () => stuck } : Reflect.apply(begin, of, asked),
+for (const how of ['as at the desk', 'as on a phone, which asks nothing before'])
+  test(`what was done in the last moment before a page is closed is not lost, ${how}`, async ({ page }) => {
+    const folder = tempFolder();
+    const server = await startServer(folder.path);
+    // Neither the server nor this device’s database has taken anything when the page is closed.
+    await page.route('**/saves', () => undefined);
+    await page.route('**/events', (route) => (route.request().method() === 'POST' ? undefined : route.fallback()));
+    await page.addInitScript(() => {
+      const stuck = { put: () => ({}), delete: () => ({}), get: () => ({}), transaction: {} };
+      IDBDatabase.prototype.transaction = new Proxy(Reflect.get(IDBDatabase.prototype, 'transaction'), {
+        apply: (begin, of, asked: Parameters<IDBDatabase['transaction']>) =>
+          asked[1] === 'readwrite' ? { objectStore: () => stuck } : Reflect.apply(begin, of, asked),
+      });
     });
-  });
-  const asked: string[] = [];
-  page.on('dialog', (dialog) => {
-    asked.push(dialog.type());
-    void dialog.accept();
-  });
-  await page.goto(`${server.url}${JOB}/build`);
-  await page.getByLabel('Note', { exact: true }).fill('In the last moment');
-  await page.getByRole('button', { name: 'Add' }).click();
-  await page.getByRole('link', { name: /Intake/ }).click();
-  await page.getByLabel('Customer').fill('Taken already');
-  await page.getByLabel('Customer').press('Tab');
-  await page.getByLabel(wishes).fill('Still being typed');
-  await page.goto('about:blank');
-  expect(asked).toEqual([]);
+    if (how !== 'as at the desk')
+      await page.addInitScript(() => addEventListener('beforeunload', (e) => e.stopImmediatePropagation(), true));
+    const asked: string[] = [];
+    page.on('dialog', (dialog) => {
+      asked.push(dialog.type());
+      void dialog.accept();
+    });
+    await page.goto(`${server.url}${JOB}/build`);
+    for (const note of ['Before the last', 'In the last moment']) {
+      await page.getByLabel('Note', { exact: true }).fill(note);
+      await page.getByRole('button', { name: 'Add' }).click();
+    }
+    await page.getByRole('link', { name: /Intake/ }).click();
+    await page.getByLabel('Customer').fill('Taken already');
+    await page.getByLabel('Customer').press('Tab');
+    await page.getByLabel(wishes).fill('Still being typed');
+    await page.goto('about:blank');
+    expect(asked).toEqual([]);
 
-  const next = await page.context().newPage();
-  await next.goto(`${server.url}${JOB}/intake`);
-  await expect(next.getByLabel(wishes)).toHaveValue('Still being typed');
-  await saved(next);
-  const answer = (await (await fetch(`${server.url}/api${JOB}`)).json()) as {
-    job: { wishes: string; customer: string };
-  };
-  expect(answer.job).toMatchObject({ wishes: 'Still being typed', customer: 'Taken already' });
-  await next.goto(`${server.url}${JOB}/build`);
-  await expect(next.getByTestId('bay-state')).toContainText('Everything is on the server');
-  const events = (await (await fetch(`${server.url}/api${JOB}/events`)).json()) as { text?: string }[];
-  expect(events.map(({ text }) => text)).toEqual(['In the last moment']);
-  // Nothing is done twice.
-  expect(await next.evaluate(() => Object.keys(localStorage).filter((key) => key.includes('at-once')))).toEqual([]);
-  await server.stop();
-  folder.drop();
-});
+    const next = await page.context().newPage();
+    await next.goto(`${server.url}${JOB}/intake`);
+    await expect(next.getByLabel(wishes)).toHaveValue('Still being typed');
+    await saved(next);
+    const answer = (await (await fetch(`${server.url}/api${JOB}`)).json()) as {
+      job: { wishes: string; customer: string };
+    };
+    expect(answer.job).toMatchObject({ wishes: 'Still being typed', customer: 'Taken already' });
+    await next.goto(`${server.url}${JOB}/build`);
+    await expect(next.getByTestId('bay-state')).toContainText('Everything is on the server');
+    const events = (await (await fetch(`${server.url}/api${JOB}/events`)).json()) as { text?: string }[];
+    expect(events.map(({ text }) => text)).toEqual(['Before the last', 'In the last moment']);
+    // Nothing is done twice.
+    expect(await next.evaluate(() => Object.keys(localStorage).filter((key) => key.includes('at-once')))).toEqual([]);
+    await server.stop();
+    folder.drop();
+  });
 
 test('kept edits go from the Board as well; what clashes waits to be opened', async ({ page, browser }) => {
   const folder = tempFolder();

@@ -7,7 +7,7 @@ import { buildState, type Step, stepHash } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import { cleanedAll } from '#core/text/text';
 import { AwayError, RefusedError, api, isForNow, newId } from '../api';
-import { add as addTo, del, get, set, setPicture, takeOut } from './device';
+import { add as addTo, del, get, set, setLater, takeOut } from './device';
 import { onLanded, type Landed } from './live';
 import { shrink } from './shrink';
 import { useJob } from './job';
@@ -85,7 +85,7 @@ export const useBay = defineStore('bay', () => {
       if (open_ !== id) return;
       away.value = false;
       events.value = merge(theirs, waiting.value);
-      await set(seenKey(id), theirs);
+      await setLater(seenKey(id), theirs);
     } catch (error) {
       if (error instanceof AwayError && open_ === id) away.value = true;
     }
@@ -211,7 +211,7 @@ export const useBay = defineStore('bay', () => {
   async function addPhoto(file: Blob, subject: Extract<BayEvent, { kind: 'photo' }>['subject'], caption: string) {
     const picture = await shrink(file);
     const hash = bytesToHex(sha256(new Uint8Array(await picture.arrayBuffer())));
-    await setPicture(photoKey(hash), picture);
+    await setLater(photoKey(hash), picture);
     here.value = { ...here.value, [hash]: URL.createObjectURL(picture) };
     await add({ kind: 'photo', subject, photo: hash, caption, kept: true });
   }

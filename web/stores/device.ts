@@ -11,8 +11,8 @@ type Change =
   { readonly set: unknown } | { readonly add: readonly { readonly id: string }[] } | { readonly gone: true };
 
 const AT_ONCE = 'haltrik-at-once/';
-/** Changes the database has not taken yet, by key; and the keys this page has written down beside it. */
-const pending = new Map<string, Change>();
+/** Changes the database has not taken yet, in order, by key; and the keys this page has written down beside it. */
+const pending = new Map<string, readonly Change[]>();
 const written = new Set<string>();
 
 const without = (key: string) => {
@@ -22,10 +22,12 @@ const without = (key: string) => {
 async function change(key: string, what: Change, write: () => Promise<void>): Promise<void> {
   // What is written down of an earlier change must not come back over this one.
   without(key);
-  pending.set(key, what);
+  // Only an addition rests on what was changed before it.
+  pending.set(key, 'add' in what ? [...(pending.get(key) ?? []), what] : [what]);
+  // One that cannot be made is still to be written down.
   await write();
-  // A later change goes on waiting; one that could not be made is still to be written down.
-  if (pending.get(key) !== what) return;
+  const left = (pending.get(key) ?? []).filter((other) => other !== what);
+  if (left.length) return void pending.set(key, left);
   pending.delete(key);
   without(key);
 }
@@ -40,17 +42,14 @@ const together = (kept: Listed, more: Listed): Listed => [
 ];
 
 /** Adds entries to a list, each once by its id. */
-export function add(key: string, entries: Listed): Promise<void> {
-  const before = pending.get(key);
-  const all = before && 'add' in before ? together(before.add, entries) : entries;
-  return change(key, { add: all }, () => database.update<Listed>(key, (kept = []) => together(kept, entries)));
-}
+export const add = (key: string, entries: Listed): Promise<void> =>
+  change(key, { add: entries }, () => database.update<Listed>(key, (kept = []) => together(kept, entries)));
 /** Takes entries out of a list. */
 export const takeOut = (key: string, ids: ReadonlySet<string>): Promise<void> =>
   database.update<Listed>(key, (kept = []) => kept.filter(({ id }) => !ids.has(id)));
 
-/** A picture: too large to be written down at once. */
-export const setPicture = (key: string, picture: Blob): Promise<void> => database.set(key, picture);
+/** What is too large to be written down at once, a picture, or need not be: a copy of what the server has. */
+export const setLater = (key: string, value: unknown): Promise<void> => database.set(key, value);
 
 export async function get<T>(key: string): Promise<T | undefined> {
   await recover();
@@ -61,6 +60,10 @@ export async function keys(): Promise<string[]> {
   return (await database.keys()).filter((key) => typeof key === 'string');
 }
 
+/** What a key holds after a change. */
+const after = (kept: unknown, what: Change): unknown =>
+  'set' in what ? what.set : 'add' in what ? together((kept ?? []) as Listed, what.add) : undefined;
+
 /** Puts what closed pages have written down where it belongs. */
 async function recover(): Promise<void> {
   for (const name of Object.keys(localStorage)) {
@@ -68,17 +71,11 @@ async function recover(): Promise<void> {
     const key = name.slice(AT_ONCE.length);
     const text = localStorage.getItem(name);
     if (text === null || pending.has(key)) continue;
-    const what = JSON.parse(text) as Change;
-    if ('gone' in what) await database.del(key);
+    const changes = JSON.parse(text) as readonly Change[];
     // Its page may still be there, and have gone on meanwhile.
-    else
-      await database.update<unknown>(key, (kept) =>
-        localStorage.getItem(name) !== text
-          ? kept
-          : 'set' in what
-            ? what.set
-            : together((kept ?? []) as Listed, what.add),
-      );
+    await database.update<unknown>(key, (kept) =>
+      localStorage.getItem(name) === text ? changes.reduce(after, kept) : kept,
+    );
     if (localStorage.getItem(name) === text) localStorage.removeItem(name);
   }
 }
