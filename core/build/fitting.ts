@@ -1,7 +1,8 @@
 import type { Run } from '../connections/runs';
-import { isFibre, materialName, materialOf } from '../job/material';
+import { isFibre, materialOf } from '../job/material';
 import { colourText } from '../tables/colours';
 import { DRIVES } from '../tables/fasteners';
+import { MATERIAL_NAMES } from '../tables/materials';
 import { openedByRuns, type Draft, type Sized } from './draft';
 import type { StepEnd } from './step';
 
@@ -50,7 +51,7 @@ export function fit(d: Draft, safe: string): void {
           cutoutMm === null
             ? 'Mark, then fit; try it with the outer cover on before it is tightened.'
             : `Cut-out ${cutoutMm} mm. Mark, then fit; try it with the outer cover on before it is tightened.`,
-          ...(material ? [`Into ${materialName(material)}.`] : []),
+          ...(material ? [`Into ${MATERIAL_NAMES[material]}.`] : []),
           ...(screws
             ? [`${screws.count} × ${screws.size}, ${DRIVES[screws.drive].name}: start all, then tighten.`]
             : []),

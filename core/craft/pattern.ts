@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { GearItem } from '../gear/gear';
 import { CAUTION_IDS } from '../tables/cautions';
 import { DRIVE_IDS } from '../tables/fasteners';
+import { MATERIAL_IDS } from '../tables/materials';
 import { Id, Text, ranged } from '../text/scalars';
 
 /** Version of the craft pattern this planner writes. */
@@ -32,19 +33,6 @@ export const EXPOSURE_ASKS: Record<Exposure, readonly number[]> = {
   jet: [5, 6],
   immersion: [7, 8],
 };
-
-/** What a panel or hull is made of: how it is drilled and sealed goes by it. */
-export const MATERIALS = {
-  steel: 'painted steel',
-  aluminium: 'aluminium',
-  gelcoat: 'glass fibre with gelcoat',
-  fibre: 'bare glass fibre',
-  plastic: 'moulded plastic',
-  ply: 'plywood',
-  trim: 'trim board',
-} as const;
-export type Material = keyof typeof MATERIALS;
-export const MATERIAL_IDS = Object.keys(MATERIALS) as [Material, ...Material[]];
 
 const GEAR_KINDS = GearItem.options.map((option) => option.entries.kind.literal);
 

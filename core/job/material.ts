@@ -1,4 +1,5 @@
-import { MATERIALS, type Material, type Place } from '../craft/pattern';
+import type { Place } from '../craft/pattern';
+import type { Material } from '../tables/materials';
 import type { Job } from './job';
 
 /** What gear is screwed into at a place: the pattern's material, the job's own where the hull is another. */
@@ -17,5 +18,3 @@ export function hasFibre(job: Pick<Job, 'craft'>): boolean {
   const silent = known.every((material) => material === undefined);
   return silent ? kind === 'boat' || kind === 'recreationalVehicle' : known.some(isFibre);
 }
-
-export const materialName = (material: Material): string => MATERIALS[material];

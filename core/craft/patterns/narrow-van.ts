@@ -1,4 +1,5 @@
-import { PATTERN_VERSION, type Pattern, type Material, type Place, type Stroke } from '../pattern';
+import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '../pattern';
+import type { Material } from '../../tables/materials';
 import { coverWay, leg, node, off, screws } from './making';
 import { circle, dots, mirrored, penFor, ring, tube } from './pen';
 

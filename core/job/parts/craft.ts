@@ -1,10 +1,11 @@
 import * as v from 'valibot';
-import { MATERIAL_IDS, PatternOnce, patternFaults } from '../../craft/pattern';
+import { PatternOnce, patternFaults } from '../../craft/pattern';
 import { editsOf, entry } from '../../document/edits';
 import type { Fault } from '../../document/fault';
 import { lines } from '../../text/text';
 import type { Job } from '../job';
 import { Hash } from '../../document/overrule';
+import { MATERIAL_IDS } from '../../tables/materials';
 import { craft } from './keys';
 import { Id, ranged } from '../../text/scalars';
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { standardOf } from '#core/craft/measures';
-import { MATERIALS } from '#core/craft/pattern';
+import { MATERIAL_NAMES } from '#core/tables/materials';
 import NumberField from '../../fields/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import PickField from '../../fields/PickField.vue';
@@ -14,7 +14,7 @@ const set = (measure: string, mm: number | null) =>
 /** What this one is made of: holes are drilled, edged and sealed by it. */
 const hulls = computed(() => {
   const { hull } = job.value.craft.pattern;
-  return hull && { '': `as the pattern has it: ${MATERIALS[hull]}`, ...MATERIALS };
+  return hull && { '': `as the pattern has it: ${MATERIAL_NAMES[hull]}`, ...MATERIAL_NAMES };
 });
 </script>
 
