@@ -274,8 +274,26 @@ const COLUMNS: readonly Column[] = [
   later(number('usual_fuse_a', 'usualFuseA', [...POWERED, ...PASSING])),
   later(number('fuse_max_a', 'maxA', ['fuseHolder'])),
   later(number('fuse_max_v', 'maxVolts', ['fuseHolder'])),
+  later({
+    // As in a job's file: too much of it for columns of its own. A table without it gets what is usual of the form.
+    name: 'mount',
+    path: 'mount',
+    kinds: ALL,
+    verbatim: true,
+    write: (x: object | undefined) => (x ? JSON.stringify(x) : ''),
+    read: jsonIn,
+  }),
   verbatim(text('note', 'note')),
 ];
+
+/** What a cell of JSON says; what is none is handed on as it is, for the schema to name it. */
+function jsonIn(cell: string): unknown {
+  try {
+    return JSON.parse(cell);
+  } catch {
+    return cell;
+  }
+}
 
 function at(item: unknown, path: string): unknown {
   return path.split('.').reduce<unknown>((part, key) => (part as Record<string, unknown> | undefined)?.[key], item);

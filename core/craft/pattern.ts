@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { GearItem } from '../gear/gear';
+import { Panel, panelFaults } from './panel';
 import { CAUTION_IDS } from '../tables/cautions';
 import { DRIVE_IDS } from '../tables/fasteners';
 import { MATERIAL_IDS } from '../tables/materials';
@@ -59,6 +60,8 @@ const Place = v.strictObject({
   dust: v.optional(v.boolean()),
   /** Petrol engine, tank or vapour: only ignition-protected gear. */
   petrol: v.optional(v.boolean()),
+  /** What gear is fitted into or on to there; absent: nobody has measured it. */
+  panel: v.optional(Panel),
 });
 export type Place = v.InferOutput<typeof Place>;
 
@@ -273,7 +276,12 @@ function findFaults(pattern: Pattern): PatternFault[] {
     opened(leg.covers, `legs.${id}.covers`);
     if (leg.fish) opened(leg.fish.covers, `legs.${id}.fish.covers`);
   }
-  for (const [id, place] of Object.entries(pattern.places)) opened(place.covers, `places.${id}.covers`);
+  for (const [id, place] of Object.entries(pattern.places)) {
+    opened(place.covers, `places.${id}.covers`);
+    if (place.panel)
+      for (const { path, expected } of panelFaults(place.panel, id, pattern, ['places', id, 'panel']))
+        faults.push({ path: path.join('.'), expected });
+  }
   for (const [id, cover] of Object.entries(pattern.covers))
     for (const [state, way] of Object.entries(cover.states)) opened(way!.after, `covers.${id}.states.${state}.after`);
   const circle = circleOf(pattern);

@@ -6,6 +6,7 @@ import { GAUGES } from '../tables/conductors';
 import { DRIVE_IDS } from '../tables/fasteners';
 import { FUSE_FAMILY_IDS } from '../tables/fuses';
 import { CUE_IDS, OUTPUT_MARK_IDS } from '../tables/polarity';
+import { Mount } from './mount';
 
 const Name = name(80);
 
@@ -35,6 +36,8 @@ const common = {
     null,
   ),
   cutoutMm: v.optional(v.nullable(ranged(5, 1000, 'mm')), null),
+  /** How it sits in its panel; absent: as is usual of its form factor. */
+  mount: v.optional(Mount),
   /** Minutes to fit once its place is open (common practice of this workshop). */
   fitMinutes: ranged(0, 600, 'minutes'),
   note: lines(400),

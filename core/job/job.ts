@@ -11,6 +11,7 @@ import * as day from './parts/day';
 import * as feeds from './parts/feeds';
 import * as gear from './parts/gear';
 import * as intake from './parts/intake';
+import * as mounting from './parts/mounting';
 import * as overrules from './parts/overrules';
 import * as seal from './parts/seal';
 import * as settings from './parts/settings';
@@ -28,9 +29,11 @@ const Shape = v.strictObject({
     ...intake.craftShape,
     ...supply.craftShape,
     ...circuits.craftShape,
+    ...mounting.craftShape,
   }),
   ...settings.shape,
   ...gear.shape,
+  ...mounting.shape,
   ...circuits.shape,
   ...feeds.shape,
   ...turnOn.shape,
@@ -51,6 +54,7 @@ export const PARTS: readonly Part<Job>[] = [
   turnOn,
   feeds,
   gear,
+  mounting,
   circuits,
   settings,
   day,
@@ -65,6 +69,7 @@ export type Edits = typeof sheet.edits &
   typeof turnOn.edits &
   typeof feeds.edits &
   typeof gear.edits &
+  typeof mounting.edits &
   typeof circuits.edits &
   typeof settings.edits &
   typeof day.edits &
@@ -95,6 +100,7 @@ export const EMPTY = {
   ...intake.empty,
   ...settings.empty,
   ...gear.empty,
+  ...mounting.empty,
   ...circuits.empty,
   ...feeds.empty,
   ...turnOn.empty,
@@ -108,6 +114,7 @@ export const EMPTY_CRAFT = {
   ...intake.craftEmpty,
   ...supply.craftEmpty,
   ...circuits.craftEmpty,
+  ...mounting.craftEmpty,
 } satisfies Partial<Job['craft']>;
 
 /** A job with a craft and nothing fitted. `patternHash` is the content hash of `pattern`. */

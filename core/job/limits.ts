@@ -14,6 +14,7 @@ export const LIMITS = {
   lamps: [60, 'lamps'],
   memories: [100, 'settings'],
   zones: [20, 'zones'],
+  panels: [150, 'panels'],
 } as const satisfies Record<string, readonly [number, string]>;
 /** Most pieces of gear that have a feed, and most that one is fed through from its battery. */
 export const MOST_FED = 20;

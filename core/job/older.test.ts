@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { TOURER_JOB } from '#demo/jobs';
 import { anyJob } from '../../tests/support/any-job';
-import { asVersion6, asVersion7 } from '../../tests/support/older-job';
+import { asVersion6, asVersion7, asVersion8 } from '../../tests/support/older-job';
 import { changesBetween, type Patch } from '../document/patches';
 import { OperationError } from '../document/fault';
 import type { Job } from './job';
@@ -32,6 +32,16 @@ test('whatever job version 7 wrote comes up the same job', () => {
     fc.property(anyJob, ({ job }) => {
       const full = { ...job, accepted };
       expect(parseJob(JSON.parse(JSON.stringify(asVersion7(full))))).toEqual(full);
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('whatever job version 8 wrote comes up the same job, on panels nobody has measured', () => {
+  fc.assert(
+    fc.property(anyJob, ({ job }) => {
+      const none = { ...job, mounts: {}, craft: { ...job.craft, panels: {} } };
+      expect(parseJob(JSON.parse(JSON.stringify(asVersion8(job))))).toEqual(none);
     }),
     { numRuns: 40 },
   );
@@ -125,6 +135,7 @@ test.each([
 test.each([
   ['6', asVersion6],
   ['7', asVersion7],
+  ['8', asVersion8],
 ])('an undo recorded by version %s puts back what it did then', (_, then) => {
   fc.assert(
     fc.property(anyJob, ({ states }) => {

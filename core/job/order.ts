@@ -117,12 +117,14 @@ export function ordered(job: Job): Job {
     speakers: inOrder(job.speakers, byGear, gear),
     sources: inOrder(job.sources, byGear, gear),
     feeds: inOrder(job.feeds, byGear, gear),
+    mounts: inOrder(job.mounts, byGear, gear),
     overrules: mapped<Record<string, unknown>>(job.overrules, (sets) =>
       inOrder(sets as Readonly<Record<string, unknown>>, byKey),
     ) as Job['overrules'],
     accepted: inOrder(job.accepted, byKey),
   };
   const own = {
+    panels: inOrder(craft.panels, byKey),
     existing: inOrder(craft.existing, byAdded('existing'), added),
     lamps: inOrder(craft.lamps, byAdded('lamp'), added),
     memories: inOrder(craft.memories, byAdded('memory'), added),

@@ -21,7 +21,7 @@ import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
  * no intake, choices, step minutes, overrules' reasons or seal; version 2 no zones, nor anything said of one
  * speaker, source or channel; version 3 one battery, and nothing between it and the gear; version 4 no order of
  * what was added, and every finding was taken as it came; version 5 took text that some format cannot hold; version 6
- * had a place of its own for every kind of overrule; version 7 called some things otherwise.
+ * had a place of its own for every kind of overrule; version 7 called some things otherwise; version 8 knew no panels.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -31,6 +31,7 @@ export function upgradeJob(input: unknown): unknown {
   if (version < 6) job = withFitText(job);
   if (version < 7) job = withOneMap(job);
   if (version < 8) job = withNames(job);
+  if (version < 9) job = withPanels(job);
   const craft = job['craft'];
   if (typeof craft !== 'object' || craft === null) return job;
   const pattern = upgradePattern((craft as Loose)['pattern']);
@@ -77,6 +78,13 @@ function withOneMap(job: Loose): Loose {
 }
 
 type Loose = Record<string, unknown>;
+
+/** With nothing said of panels and what is set on them; what is raised further says so itself. */
+function withPanels(job: Loose): Loose {
+  const { craft } = job;
+  if (versionOf(job)! < 5 || !isMap(craft)) return job;
+  return { ...job, version: JOB_VERSION, mounts: {}, craft: { ...craft, panels: {} } };
+}
 
 /** With the names of this version; what is raised further says so itself. */
 const withNames = (job: Loose): Loose => ({

@@ -5,7 +5,7 @@ import { circle, cornerFits, polygon, rectangle, type Contour, type Point } from
 /** Farthest a point of a panel lies from where it is measured from, mm. */
 const Measured = ranged(-5000, 5000, 'mm');
 const Size = ranged(1, 5000, 'mm');
-const Corner = v.optional(ranged(0, 1000, 'mm'), 0);
+const Corner = ranged(0, 1000, 'mm');
 export const At = v.tuple([Measured, Measured]);
 
 /** Most corners an outline may be described with. */

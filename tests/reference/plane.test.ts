@@ -172,69 +172,28 @@ describe('worked out by hand', () => {
     expect([x, y]).toEqual([98, 40]);
   });
 
+  const corners = (text: string, corner = 0) => ({
+    shape: 'polygon',
+    points: text.split(' ').map((point) => point.split(',').map(Number)),
+    corner,
+  });
   test.each([
-    [
-      'a figure of eight',
-      {
-        shape: 'polygon',
-        points: [
-          [0, 0],
-          [10, 10],
-          [10, 0],
-          [0, 10],
-        ],
-      },
-    ],
-    [
-      'an edge that runs back',
-      {
-        shape: 'polygon',
-        points: [
-          [0, 0],
-          [10, 0],
-          [5, 0],
-          [5, 5],
-        ],
-      },
-    ],
-    [
-      'a corner that touches an edge',
-      {
-        shape: 'polygon',
-        points: [
-          [0, 0],
-          [10, 0],
-          [10, 10],
-          [5, 0],
-          [0, 10],
-        ],
-      },
-    ],
-    [
-      'no more than a line',
-      {
-        shape: 'polygon',
-        points: [
-          [0, 0],
-          [10, 0],
-        ],
-      },
-    ],
-    [
-      'corners larger than its sides',
-      {
-        shape: 'polygon',
-        points: [
-          [0, 0],
-          [10, 0],
-          [10, 10],
-          [0, 10],
-        ],
-        corner: 6,
-      },
-    ],
+    ['a figure of eight', corners('0,0 10,10 10,0 0,10')],
+    ['an edge that runs back', corners('0,0 10,0 5,0 5,5')],
+    ['a corner that touches an edge', corners('0,0 10,0 10,10 5,0 0,10')],
+    ['no more than a line', corners('0,0 10,0')],
+    ['corners larger than its sides', corners('0,0 10,0 10,10 0,10', 6)],
     ['corners larger than half of it', { shape: 'rectangle', w: 30, h: 10, corner: 6 }],
   ])('no outline: %s', (_, outline) => {
     expect(v.safeParse(Outline, outline).success).toBe(false);
+  });
+  test('outlines that just do', () => {
+    for (const outline of [
+      corners('0,0 10,0 10,10 0,10', 5),
+      corners('0,0 0,10 10,10 10,0'),
+      corners('0,0 10,0 10,10 5,1 0,10'),
+      { shape: 'rectangle', w: 30, h: 10, corner: 5 },
+    ])
+      expect(v.safeParse(Outline, outline).success).toBe(true);
   });
 });

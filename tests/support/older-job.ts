@@ -1,8 +1,14 @@
 import type { SetValue, Why } from '#core/document/overrule';
 import type { Job } from '#core/job/job';
 
+/** A job as version 8 wrote it: nothing of panels, nor of what is set on them. */
+export function asVersion8({ mounts: _mounts, craft: { panels: _panels, ...craft }, ...job }: Job) {
+  return { ...job, version: 8, craft };
+}
+
 /** A job as version 7 wrote it: what turns a source on under another name, and one rule too. */
-export function asVersion7(job: Job) {
+export function asVersion7(of: Job) {
+  const job = asVersion8(of);
   return {
     ...job,
     version: 7,
