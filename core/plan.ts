@@ -16,7 +16,7 @@ import { NONE_SET, setOf, type OverruleKind } from './job/parts/overrules';
 import { POWER, SET } from './job/reads';
 import { NEW_BATTERY, type Battery } from './job/supply';
 import type { Ledger } from './ledger';
-import { mounting } from './mounting/index';
+import { mounting, type Fitted } from './mounting/index';
 import {
   power,
   type FeedSizes,
@@ -32,7 +32,7 @@ import { signal } from './signal/index';
 import { speakers, type SpeakerPlan, type Splice } from './speakers/index';
 
 /** Written into every plan, so that a sealed one tells who planned it. */
-export const PLANNER_VERSION = '0.7.0';
+export const PLANNER_VERSION = '0.8.0';
 
 /** The chapters of a plan, in the order their findings are told. */
 export const CHAPTERS: readonly Chapter[] = [intake, mounting, signal, speakers, power, routing, harness, build];
@@ -43,6 +43,8 @@ export interface Plan {
   readonly chapters: Readonly<Record<string, number>>;
   /** Short marks for gear on the drawing: H1, A1, S1 … front to rear, left before right. */
   readonly tags: Readonly<Record<string, string>>;
+  /** Where all new gear is on its panel. */
+  readonly mounts: Readonly<Record<string, Fitted>>;
   readonly runs: readonly Run[];
   readonly build: BuildPlan;
   /** What would be planned for each thing a person may set, by overrule key. */
@@ -86,6 +88,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const held = withBatteries(job, make(HELD, job));
 
     const tags = make(TAGS, job);
+    const mounts = make(mounting.mounts, job);
     const inputs = make(signal.inputs, job);
     const runs = make(routing.runs, placed);
     const carried = loads(make, placed, runs);
@@ -121,6 +124,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       job,
       make(intake.findings, wired, runs),
       make(mounting.findings, wired, tags),
+      make(mounting.panelFindings, job, tags, mounts),
       make(signal.findings, job, inputs, tags),
       make(speakers.findings, wired, heard, inputs, splices, tags),
       make(power.findings, job, lasting, tags),
@@ -141,6 +145,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       planner: PLANNER_VERSION,
       chapters: VERSIONS,
       tags,
+      mounts,
       runs,
       speakers: heard,
       inputs,

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { GearItem } from '#core/gear/gear';
 import type { ChannelSeat } from '#core/tables/colours';
+import { MOUNTS } from './mounts';
 
 const FOUR: readonly [string, string, ChannelSeat][] = [
   ['fl', 'front left', 'frontLeft'],
@@ -518,7 +519,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
 ];
 
 /** The workshop's shelf. Every item is invented. */
-export const SHELF: readonly GearItem[] = ITEMS.map((item) => v.parse(GearItem, item));
+export const SHELF: readonly GearItem[] = ITEMS.map((item) => v.parse(GearItem, { ...item, mount: MOUNTS[item.id] }));
 
 /** One item of the shelf by its id. Throws when the shelf has none. */
 export function shelfItem(id: string): GearItem {

@@ -32,8 +32,8 @@ export const Turn = ranged(-360, 360, '°');
 const few = <T extends v.GenericSchema>(most: number, what: string, entry: T) =>
   v.pipe(v.record(Id, entry), v.maxEntries(most, `expected ${most} ${what} at most`));
 
-/** An opening that is there, of any shape. */
-export const Opening = v.strictObject({ name: Text, outline: Outline, at: At, turnDeg: Turn });
+/** An opening that is there, of any shape. One that something stays in is kept clear of; another may be used. */
+export const Opening = v.strictObject({ name: Text, outline: Outline, at: At, turnDeg: Turn, taken: v.boolean() });
 /** A hole of a screw that is there. */
 export const OldHole = v.strictObject({ name: Text, at: At, mm: ranged(0.5, 60, 'mm') });
 /** What stands in the way, from one depth to another. */

@@ -73,7 +73,10 @@ const patternPart: Part<Pattern> = {
             const own = bare(leg, id);
             return own.fish ? { ...own, fish: bare(own.fish, id) } : own;
           }),
-          places: mapped(pattern.places, (place) => bare(place, id)),
+          places: mapped(pattern.places, ({ panel, ...place }) => ({
+            ...bare(place, id),
+            ...(panel ? { panel: { ...panel, closings: without(panel.closings, (key) => key === id) } } : {}),
+          })),
           covers: mapped(pattern.covers, (cover) => ({
             ...cover,
             states: Object.fromEntries(

@@ -1,6 +1,6 @@
 import { COMMON_PRACTICE, type Source } from '../tables/source';
 
-export const STATIONS = ['intake', 'gear', 'speakers', 'power', 'routing', 'build', 'handover'] as const;
+export const STATIONS = ['intake', 'gear', 'mounting', 'speakers', 'power', 'routing', 'build', 'handover'] as const;
 export type Station = (typeof STATIONS)[number];
 
 export const SEVERITIES = ['stop', 'caution', 'note'] as const;

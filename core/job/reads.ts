@@ -12,6 +12,15 @@ export const PLACED: readonly JobPart[] = [
   'choices',
   'settings',
 ];
+/** Where gear is on its panel. */
+export const PANELS: readonly JobPart[] = [
+  'gear',
+  'mounts',
+  'craft.pattern',
+  'craft.measures',
+  'craft.panels',
+  'craft.hull',
+];
 /** Who drives and hears whom. */
 export const HEARD: readonly JobPart[] = ['circuits', 'speakers', 'zones', 'sources'];
 export const SOUND: readonly JobPart[] = [

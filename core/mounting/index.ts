@@ -1,15 +1,31 @@
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
-import { LAID } from '../job/reads';
+import { LAID, PANELS } from '../job/reads';
+import { panelRules } from './panel-rules';
+import { planMounts, type Fitted } from './plan';
 import { gearRules } from './rules';
 
 export { fitOf, rankPlaces, type Fit } from './fit';
 export { seatOf, type Seat } from './seat';
+export { LAP, ROOM, spareOf, type Clearance, type Limit } from './clearances';
+export { COARSE, FINE, findPosition, positionAt, type Found, type Position } from './position';
+export { pieceOf, type Lying, type Piece } from './piece';
+export { fitAt, fits, panelFor, type Fitted } from './plan';
+export type { Beyond } from './opening';
+export { byBit, type Hole, type HoleKind, type Schedule } from './holes';
+export { siteOf, type Site } from './site';
 
 /** Whether gear goes where it is put, and what gets at it there. */
 export const mounting = chapter({
   id: 'mounting',
   station: 'gear',
-  version: 1,
+  version: 2,
+  /** The first did not know panels. */
+  upgrade: () => ({ mounts: {} }),
+  /** Where all new gear is on its panel. */
+  mounts: made(PANELS, planMounts),
   findings: made([...LAID, 'id'], (job, tags: Readonly<Record<string, string>>) => judge(gearRules, { job, tags })),
+  panelFindings: made(PANELS, (job, tags: Readonly<Record<string, string>>, mounts: Readonly<Record<string, Fitted>>) =>
+    judge(panelRules, { job, tags, mounts }),
+  ),
 });

@@ -27,6 +27,8 @@ export interface Contour {
   readonly bottom: number;
   readonly right: number;
   readonly top: number;
+  /** Radius of a whole circle, mm, about the middle of its box; undefined for anything else. */
+  readonly round: number | undefined;
 }
 
 const TURN = 2 * Math.PI;
@@ -71,8 +73,17 @@ export function arc([cx, cy]: Point, r: number, from: number, sweep: number): Ed
   };
 }
 
+/** The radius that all edges share, arcs about one point. */
+function roundOf([first, ...rest]: readonly Edge[]): number | undefined {
+  const { r, cx, cy } = first!;
+  return r > 0 && rest.every((edge) => edge.r === r && Math.abs(edge.cx - cx) < 1e-9 && Math.abs(edge.cy - cy) < 1e-9)
+    ? r
+    : undefined;
+}
+
 const boxed = (edges: readonly Edge[]): Contour => ({
   edges,
+  round: roundOf(edges),
   left: Math.min(...edges.map(({ left }) => left)),
   bottom: Math.min(...edges.map(({ bottom }) => bottom)),
   right: Math.max(...edges.map(({ right }) => right)),
@@ -199,6 +210,28 @@ const backwards = (edge: Edge): Edge =>
     ? line([edge.bx, edge.by], [edge.ax, edge.ay])
     : arc([edge.cx, edge.cy], edge.r, edge.from + edge.sweep, -edge.sweep);
 
+/** A contour moved along, not turned. */
+export function moved({ edges, left, bottom, right, top, round }: Contour, x: number, y: number): Contour {
+  const next: Edge[] = [];
+  for (const e of edges)
+    next.push({
+      ax: e.ax + x,
+      ay: e.ay + y,
+      bx: e.bx + x,
+      by: e.by + y,
+      r: e.r,
+      cx: e.cx + x,
+      cy: e.cy + y,
+      from: e.from,
+      sweep: e.sweep,
+      left: e.left + x,
+      bottom: e.bottom + y,
+      right: e.right + x,
+      top: e.top + y,
+    });
+  return { edges: next, left: left + x, bottom: bottom + y, right: right + x, top: top + y, round };
+}
+
 /** The point of an edge that lies `t` of the way along it, 0 to 1. */
 export const along = ({ ax, ay, bx, by, r, cx, cy, from, sweep }: Edge, t: number): Point =>
   r === 0
@@ -238,4 +271,16 @@ export function flattened({ edges }: Contour, within = 0.01): Point[] {
     const n = Math.max(2, Math.ceil(Math.abs(edge.sweep) / most));
     return Array.from({ length: n }, (_, i) => along(edge, i / n));
   });
+}
+
+const mm = (at: number) => String(Math.round(at * 1000) / 1000);
+/** A contour as SVG path data in its own millimetres, y up: whatever draws it turns that round. */
+export function pathData({ edges }: Contour): string {
+  const [{ ax, ay }] = edges as [Edge, ...Edge[]];
+  const parts = edges.map(({ bx, by, r, sweep }) =>
+    r === 0
+      ? `L${mm(bx)} ${mm(by)}`
+      : `A${mm(r)} ${mm(r)} 0 ${Math.abs(sweep) > Math.PI ? 1 : 0} ${sweep > 0 ? 1 : 0} ${mm(bx)} ${mm(by)}`,
+  );
+  return `M${mm(ax)} ${mm(ay)}${parts.join('')}Z`;
 }

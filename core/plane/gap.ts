@@ -1,4 +1,4 @@
-import { along, edgeLength, holds, sweeps, type Contour, type Edge } from './contour';
+import { along, edgeLength, holds, moved, sweeps, type Contour, type Edge, type Point } from './contour';
 
 const fromLine = (x: number, y: number, { ax, ay, bx, by }: Edge): number => {
   const dx = bx - ax;
@@ -115,15 +115,18 @@ function edgeGap(e: Edge, f: Edge): number {
   return arcToArc(e, f);
 }
 
-/** Least distance of the lines of two contours, mm; zero where they touch or cross. Exact. */
-export function gapBetween(a: Contour, b: Contour): number {
+/**
+ * Least distance of the lines of two contours, mm; zero where they touch or cross. Exact, but that it may be anything up
+ * to `floor` where it is no more than that.
+ */
+export function gapBetween(a: Contour, b: Contour, floor = 0): number {
   let least = Infinity;
   for (const e of a.edges) {
     if (boxGap(b, e.left, e.bottom, e.right, e.top) >= least) continue;
     for (const f of b.edges) {
       if (boxGap(f, e.left, e.bottom, e.right, e.top) >= least) continue;
       least = Math.min(least, edgeGap(e, f));
-      if (least <= 1e-9) return 0;
+      if (least <= floor + 1e-9) return least <= 1e-9 ? 0 : least;
     }
   }
   return least;
@@ -158,6 +161,32 @@ function reach(a: Contour, b: Contour, into: boolean): number {
   return most;
 }
 
+/** Farthest that two of the points are apart that stand for a contour, along a line, mm, and round an arc, radians. */
+const STEP = 8;
+const STEP_ROUND = Math.PI / 18;
+const standing = new WeakMap<Contour, readonly Point[]>();
+
+/** Points that stand for a contour where it is only asked roughly how deep it reaches: its corners, and some between. */
+function pointsOf(contour: Contour): readonly Point[] {
+  let points = standing.get(contour);
+  if (!points) {
+    points = contour.edges.flatMap((edge) => {
+      const n = Math.max(1, Math.ceil(edge.r === 0 ? edgeLength(edge) / STEP : Math.abs(edge.sweep) / STEP_ROUND));
+      return Array.from({ length: n }, (_, i) => along(edge, i / n));
+    });
+    standing.set(contour, points);
+  }
+  return points;
+}
+
+/** As reach, by the points that stand for `a`, moved by x and y. */
+function roughReach(a: Contour, x: number, y: number, b: Contour, into: boolean): number {
+  let most = 0;
+  for (const [px, py] of pointsOf(a))
+    if (holds(b, px + x, py + y) === into) most = Math.max(most, fromContour(b, px + x, py + y));
+  return most;
+}
+
 /**
  * How much room `a` has within `b`, mm: the least distance of their lines while it lies within, exact; else minus the
  * farthest that it reaches out, at most 0.05 short. Moved by a millimetre it changes by no more.
@@ -165,15 +194,99 @@ function reach(a: Contour, b: Contour, into: boolean): number {
 export function roomWithin(a: Contour, b: Contour): number {
   const gap = gapBetween(a, b);
   const [first] = a.edges;
-  if (gap > 0 && holds(b, first!.ax, first!.ay)) return gap;
-  return -reach(a, b, false);
+  return gap > 0 && holds(b, first!.ax, first!.ay) ? gap : -reach(a, b, false);
 }
 
 /** How much room there is between `a` and `b`, mm; minus the deepest that either reaches into the other. As roomWithin. */
 export function roomBeside(a: Contour, b: Contour): number {
-  const apart = boxGap(b, a.left, a.bottom, a.right, a.top) > 0;
+  const gap = apart(a, b);
+  return gap ?? -Math.max(reach(a, b, true), reach(b, a, true));
+}
+
+/** The distance of two contours neither of which lies in the other; undefined where one does, or they cross. */
+function apart(a: Contour, b: Contour): number | undefined {
   const gap = gapBetween(a, b);
-  if (apart || (gap > 0 && !holds(b, a.edges[0]!.ax, a.edges[0]!.ay) && !holds(a, b.edges[0]!.ax, b.edges[0]!.ay)))
-    return gap;
-  return -Math.max(reach(a, b, true), reach(b, a, true));
+  if (boxGap(b, a.left, a.bottom, a.right, a.top) > 0) return gap;
+  const [e, f] = [a.edges[0]!, b.edges[0]!];
+  return gap > 0 && !holds(b, e.ax, e.ay) && !holds(a, f.ax, f.ay) ? gap : undefined;
+}
+
+/** How far within a contour a point is, or minus how far outside it, mm. */
+export const pointWithin = (contour: Contour, x: number, y: number): number => {
+  const from = fromContour(contour, x, y);
+  return holds(contour, x, y) ? from : -from;
+};
+
+/** How far from a point a contour reaches, mm. */
+function farthest({ edges }: Contour, x: number, y: number): number {
+  let most = 0;
+  for (const edge of edges) {
+    most = Math.max(most, Math.hypot(edge.ax - x, edge.ay - y));
+    if (edge.r === 0) continue;
+    const away = Math.atan2(edge.cy - y, edge.cx - x);
+    if (sweeps(edge, away)) most = Math.max(most, Math.hypot(edge.cx - x, edge.cy - y) + edge.r);
+  }
+  return most;
+}
+
+/**
+ * The same with `a` moved by x and y, for a search: exact where there is room. Where there is none a circle says how
+ * far it has to move, anything else goes by points that stand for the lines and may say a little less. It too changes
+ * by no more than it is moved, and may say anything up to `floor` where it is no more than that.
+ */
+export function searchWithin(a: Contour, x: number, y: number, b: Contour, floor = -Infinity): number {
+  if (a.round !== undefined) return pointWithin(b, middleX(a) + x, middleY(a) + y) - a.round;
+  if (b.round !== undefined) return b.round - farthest(a, middleX(b) - x, middleY(b) - y);
+  const at = moved(a, x, y);
+  const gap = gapBetween(at, b, floor);
+  if (gap <= floor) return gap;
+  return gap > 0 && holds(b, at.edges[0]!.ax, at.edges[0]!.ay) ? gap : -roughReach(a, x, y, b, false);
+}
+export function searchBeside(a: Contour, x: number, y: number, b: Contour, floor = -Infinity): number {
+  if (a.round !== undefined) return -pointWithin(b, middleX(a) + x, middleY(a) + y) - a.round;
+  if (b.round !== undefined) return -pointWithin(a, middleX(b) - x, middleY(b) - y) - b.round;
+  const at = moved(a, x, y);
+  if (floor > 0) {
+    const gap = gapBetween(at, b, floor);
+    if (gap <= floor) return gap;
+  }
+  return apart(at, b) ?? -Math.max(roughReach(a, x, y, b, true), roughReach(b, -x, -y, a, true));
+}
+const middleX = ({ left, right }: Contour) => (left + right) / 2;
+const middleY = ({ bottom, top }: Contour) => (bottom + top) / 2;
+
+/** The two points of two lines that are nearest to each other, to about a millimetre: where a dimension is drawn. */
+export function nearestPoints(a: Contour, b: Contour): readonly [Point, Point] {
+  let best: readonly [Point, Point] = [pointsOf(a)[0]!, pointsOf(b)[0]!];
+  let least = Infinity;
+  const look = (from: Contour, to: Contour, swap: boolean) => {
+    for (const edge of from.edges) {
+      const n = Math.max(2, Math.ceil(edgeLength(edge)));
+      for (let i = 0; i <= n; i++) {
+        const [x, y] = along(edge, i / n);
+        const near = nearest(to, x, y);
+        const distance = fromEdge(x, y, near);
+        if (distance >= least - 1e-6) continue;
+        least = distance;
+        const foot = footOn(near, x, y);
+        best = swap ? [foot, [x, y]] : [[x, y], foot];
+      }
+    }
+  };
+  look(a, b, false);
+  look(b, a, true);
+  return best;
+}
+
+/** The point of an edge that is nearest to a point. */
+function footOn(edge: Edge, x: number, y: number): Point {
+  const { ax, ay, bx, by, r, cx, cy } = edge;
+  if (r === 0) {
+    const [dx, dy] = [bx - ax, by - ay];
+    const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)));
+    return [ax + t * dx, ay + t * dy];
+  }
+  const angle = Math.atan2(y - cy, x - cx);
+  if (sweeps(edge, angle)) return [cx + r * Math.cos(angle), cy + r * Math.sin(angle)];
+  return Math.hypot(x - ax, y - ay) < Math.hypot(x - bx, y - by) ? [ax, ay] : [bx, by];
 }

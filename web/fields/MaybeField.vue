@@ -5,9 +5,17 @@ import TypedField from './TypedField.vue';
 import { shownFigure, shownUnit, typedFigure } from '../app/units';
 
 /** A figure of the job that may be unknown: empty is an answer. */
-const props = defineProps<{ label: string; fact: FactName; modelValue: number | null; empty?: string }>();
+const props = defineProps<{
+  label: string;
+  /** The range the job itself allows, by the fact's name or as least, most and unit. */
+  fact: FactName | readonly [least: number, most: number, unit: string];
+  modelValue: number | null;
+  empty?: string;
+}>();
 const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>();
-const range = computed((): readonly [number, number, string] => FACTS[props.fact]);
+const range = computed((): readonly [number, number, string] =>
+  typeof props.fact === 'string' ? FACTS[props.fact] : props.fact,
+);
 const unitShown = computed(() => shownUnit(range.value[2]));
 const shown = (value: number | null) => (value === null ? '' : String(shownFigure(value, range.value[2])));
 

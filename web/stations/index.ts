@@ -2,6 +2,7 @@ import type { Station } from '#core/findings/finding';
 import type { StationFace } from '../app/stations';
 import { intake } from './intake';
 import { gear } from './gear';
+import { mounting } from './mounting';
 import { speakers } from './speakers';
 import { power } from './power';
 import { routing } from './routing';
@@ -12,6 +13,7 @@ import { handover } from './handover';
 export const FACES: Readonly<Record<Station, StationFace>> = {
   intake,
   gear,
+  mounting,
   speakers,
   power,
   routing,

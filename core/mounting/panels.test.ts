@@ -1,0 +1,412 @@
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { shelfItem } from '#demo/shelf';
+import type { Panel } from '../craft/panel';
+import type { GearItem } from '../gear/gear';
+import { mountOf } from '../gear/usual-mount';
+import { OperationError } from '../document/fault';
+import type { Job } from '../job/job';
+import { apply, applyAll, readEdit, type Operation } from '../job/operations';
+import { planJob, type Plan } from '../plan';
+import { byBit } from './index';
+
+const LAUNCH = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
+const BARE = DEMO_JOBS.find(({ id }) => id === 'vineyard-side-by-side')!;
+const VAN = DEMO_JOBS.find(({ id }) => id === 'narrow-van')!;
+
+const put = (id: string, item: string | GearItem, place: string): Operation => ({
+  op: 'addGear',
+  id,
+  item: typeof item === 'string' ? shelfItem(item) : item,
+  place,
+});
+/** A plain sheet of some material at the launch's console. */
+const sheet = (panel: Partial<Panel>, place = 'console'): Operation[] => [
+  ...(['speed', 'fuel'] as const).map((id): Operation => ({ op: 'setOpening', place, id, opening: null })),
+  ...(['helm', 'brace'] as const).map((id): Operation => ({ op: 'setObstacle', place, id, obstacle: null })),
+  {
+    op: 'setPanel',
+    place,
+    panel: { outline: { shape: 'rectangle', w: 300, h: 200, corner: 0 }, behindMm: null, ...panel },
+  },
+];
+const empty = apply(LAUNCH, { op: 'removeGear', id: 'head' });
+const planOf = (job: Job, ...operations: readonly Operation[]): Plan => planJob(applyAll(job, operations));
+const found = (plan: Plan, rule: string) => plan.findings.filter((f) => f.rule === rule);
+const rules = (plan: Plan, gear: string) =>
+  plan.findings.filter((f) => f.station === 'mounting' && f.subject.id === gear).map((f) => f.rule);
+const opening = (w: number, h: number, taken = false, id = 'old'): Operation => ({
+  op: 'setOpening',
+  place: 'console',
+  id,
+  opening: { name: 'Old radio', outline: { shape: 'rectangle', w, h, corner: 0 }, at: [0, 0], turnDeg: 0, taken },
+});
+const figure = (plan: Plan, rule: string, name: string) =>
+  found(plan, rule)[0]!.figures.find((f) => f.name === name)?.value;
+
+describe('an opening that is there', () => {
+  test('a radio 182 × 53 into one 178 × 54: 2 mm off either side, 2 × 2 × 53 mm² of it, half a millimetre play above and below', () => {
+    const plan = planOf(empty, ...sheet({}), opening(178, 54), put('r', 'sallow-din', 'console'));
+    const { opening: work, at, by } = plan.mounts['r']!;
+    expect([at, by]).toEqual([[0, 0], 'search']);
+    expect(work).toMatchObject({ id: 'old', gap: undefined, playMm: undefined });
+    expect(work!.trim).toMatchObject({ left: 2, right: 2, top: 0, bottom: 0, areaMm2: 212 });
+    expect(found(plan, 'opening-small')[0]!.reason).toBe(
+      '“Old radio” is too small for H1: take off 2 mm at the left, 2 mm at the right.',
+    );
+    expect(figure(plan, 'opening-small', 'area')).toBe(2.1);
+    // Moved by hand 2 mm to the left, all of it comes off there.
+    const moved = planOf(empty, ...sheet({}), opening(178, 54), put('r', 'sallow-din', 'console'), {
+      op: 'setMount',
+      gear: 'r',
+      mount: { at: [-2, 0] },
+    });
+    expect(moved.mounts['r']!.opening!.trim).toMatchObject({ left: 4, right: 0 });
+    expect(moved.mounts['r']!.by).toBe('hand');
+  });
+  test('into one of its own size: nothing to do, and no hole is made', () => {
+    const plan = planOf(empty, ...sheet({}), opening(182.5, 53.5), put('r', 'sallow-din', 'console'));
+    expect(plan.mounts['r']!.opening).toMatchObject({ trim: undefined, gap: undefined, playMm: 0.25 });
+    expect(plan.mounts['r']!.schedule).toEqual({ holes: [], sawn: [] });
+    expect(rules(plan, 'r')).toEqual(['lap-short']);
+  });
+  test('a round unit of 76 with a flange of 82 into 186 × 108: what stays open, and no new hole beside it', () => {
+    const plan = planOf(empty, ...sheet({}), opening(186, 108), put('r', 'kingcup-3', 'console'));
+    const { gap, trim } = plan.mounts['r']!.opening!;
+    expect(trim).toBeUndefined();
+    expect(gap).toMatchObject({ left: 52, right: 52, top: 13, bottom: 13 });
+    // 186 × 108 less the flange: 20088 − π·41².
+    expect(gap!.areaMm2).toBeGreaterThan(14806 - 3);
+    expect(gap!.areaMm2).toBeLessThan(14808 + 3);
+    // The farthest corner is √(93² + 54²) from the middle, 41 of it covered.
+    expect(Math.abs(gap!.mostMm - (Math.hypot(93, 54) - 41))).toBeLessThan(0.06);
+    expect(rules(plan, 'r')).toContain('opening-large');
+  });
+  test('one that something stays in is kept clear of; one far too small for it too', () => {
+    const taken = planOf(empty, ...sheet({}), opening(60, 60, true), put('r', 'kingcup-3', 'console'));
+    expect(taken.mounts['r']!.opening).toBeUndefined();
+    expect(taken.mounts['r']!.at).not.toEqual([0, 0]);
+    expect(rules(taken, 'r')).toEqual([]);
+    const small = planOf(empty, ...sheet({}), opening(20, 20), put('r', 'kingcup-3', 'console'));
+    expect(small.mounts['r']!.opening).toBeUndefined();
+  });
+});
+
+describe('depth', () => {
+  test('in the fairing a deep speaker goes in with the cowl off, and not with it on', () => {
+    const plan = planOf(TOURER_JOB, { op: 'removeGear', id: 'fairing-left' }, put('deep', 'heron-165', 'fairingLeft'));
+    // Over its magnet the cowl is 70 to 74 mm behind the face: 79 mm of speaker and 2 mm of room are too much.
+    const [finding] = found(plan, 'hits-cover');
+    expect(finding!.reason).toMatch(
+      /^S1 goes in with “Fairing cowl” off, and is 9(\.\d)? mm too deep once it is on\.$/,
+    );
+    expect(found(plan, 'too-deep')).toEqual([]);
+    expect(plan.mounts['deep']!.deepMm).toBeCloseTo(-9, 0);
+  });
+  test.each([
+    [90, 'straight', []],
+    [89.9, 'angled', []],
+    [78, 'angled', []],
+    [77.9, 'angled', ['too-deep']],
+  ])(
+    'a radio of 88 mm with straight plugs and 76 with angled ones, 2 mm to spare, in %d mm',
+    (behindMm, plugs, expected) => {
+      // 58 + 14 + 16 bend, and 58 + 18.
+      const plan = planOf(empty, ...sheet({ behindMm }), put('r', 'kingcup-3', 'console'));
+      expect(rules(plan, 'r')).toEqual(expected);
+      expect(plan.mounts['r']!.lying.plugs).toBe(plugs);
+    },
+  );
+  test('too deep even so: by how much, and with straight plugs set by hand the angled ones are the cure', () => {
+    const deep = planOf(empty, ...sheet({ behindMm: 77 }), put('r', 'kingcup-3', 'console'));
+    expect(found(deep, 'too-deep')[0]!.reason).toContain('lacks 1 mm of depth');
+    expect(found(deep, 'too-deep')[0]!.cure).toBeUndefined();
+    const job = applyAll(empty, [
+      ...sheet({ behindMm: 80 }),
+      put('r', 'kingcup-3', 'console'),
+      { op: 'setMount', gear: 'r', mount: { plugs: 'straight' } },
+    ]);
+    const { cure } = found(planJob(job), 'too-deep')[0]!;
+    expect(cure!.label).toBe('Take right-angle plugs for H1');
+    expect(found(planJob(applyAll(job, cure!.operations)), 'too-deep')).toEqual([]);
+  });
+});
+
+describe('where gear may not be', () => {
+  const at = (x: number, y: number, ...more: Operation[]) =>
+    planOf(empty, ...sheet({}), ...more, put('r', 'kingcup-3', 'console'), {
+      op: 'setMount',
+      gear: 'r',
+      mount: { at: [x, y] },
+    });
+  const block = (id: string, x: number, fromMm: number, toMm: number): Operation => ({
+    op: 'setObstacle',
+    place: 'console',
+    id,
+    obstacle: {
+      name: 'Helm cable',
+      kind: 'cable',
+      outline: { shape: 'rectangle', w: 20, h: 200, corner: 0 },
+      at: [x, 0],
+      turnDeg: 0,
+      fromMm,
+      toMm,
+    },
+  });
+  const near: Operation = {
+    op: 'setOpening',
+    place: 'console',
+    id: 'x',
+    opening: {
+      name: 'Switch',
+      outline: { shape: 'rectangle', w: 20, h: 20, corner: 0 },
+      at: [-90, 0],
+      turnDeg: 0,
+      taken: false,
+    },
+  };
+  test.each<[string, number, number, Operation[]]>([
+    // Aluminium wants 6 mm of web: the panel ends at 150, the cut-out is 38 in radius.
+    ['panel-edge', 106.1, 105.9, []],
+    // The switch ends at −80: 6 mm of web to −74, and 38.
+    ['web-thin', -36.1, -35.9, [near]],
+  ])('%s at 0.1 mm', (rule, bad, good, more) => {
+    const [one, other] = [at(bad, 0, ...more), at(good, 0, ...more)];
+    expect(rules(one, 'r')).toEqual([rule]);
+    expect(rules(other, 'r')).toEqual([]);
+    const { cure } = found(one, rule)[0]!;
+    expect(cure!.operations).toEqual([{ op: 'setMount', gear: 'r', mount: { at: null, turnDeg: null } }]);
+  });
+  test('what stands at another depth is no obstacle', () => {
+    // The body ends 37 mm from its middle and 58 mm behind the face; the cable begins at 40.
+    expect(rules(at(0, 0, block('c', 50, 20, 40)), 'r')).toEqual([]);
+    expect(rules(at(1.1, 0, block('c', 50, 20, 40)), 'r')).toEqual(['hits-obstacle']);
+    expect(rules(at(30, 0, block('c', 50, 90, 120)), 'r')).toEqual([]);
+  });
+  test('a fastener no nearer to an edge than twice its hole: 4.5 mm for M4 through and through', () => {
+    const speaker = (x: number, y: number) =>
+      planOf(empty, ...sheet({}), put('s', 'wren-100', 'console'), {
+        op: 'setMount',
+        gear: 's',
+        mount: { at: [x, y], turnDeg: 0 },
+      });
+    // Its screws lie on a circle of 92 at the diagonals: 32.5 mm from the middle either way.
+    expect(rules(speaker(99, 0), 's')).toEqual([]);
+    expect(rules(speaker(108.6, 0), 's')).toContain('fastener-misplaced');
+    expect(rules(speaker(108.4, 0), 's')).not.toContain('fastener-misplaced');
+  });
+  test('panel too thick, tube too thick, screws too long: each with its figures, each gone where it fits', () => {
+    const thick = (thicknessMm: number) =>
+      rules(planOf(empty, ...sheet({ thicknessMm }), put('r', 'sallow-din', 'console')), 'r');
+    expect(thick(14)).toEqual([]);
+    expect(thick(14.1)).toEqual(['panel-thickness']);
+    const tourer = DEMO_JOBS.find(({ id }) => id === 'hire-tourer')!;
+    const tube = (tubeMm: number | null) =>
+      found(planOf(tourer, { op: 'setPanel', place: 'barClamp', panel: { tubeMm } }), 'tube-size');
+    expect([32, 32.1, 22, 21.9, null].map((mm) => tube(mm).length)).toEqual([0, 1, 0, 1, 1]);
+    const free = (behindMm: number) =>
+      found(planOf(LAUNCH, { op: 'setPanel', place: 'consoleFoot', panel: { behindMm } }), 'fastener-long');
+    // Feet of 16 mm into what is free 2 mm short of the deck pipe.
+    expect([18, 17.9].map((mm) => free(mm).length)).toEqual([0, 1]);
+  });
+  test('plugs that face up in spray', () => {
+    const job = applyAll(LAUNCH, [{ op: 'setMount', gear: 'amp', mount: { turnDeg: 180 } }]);
+    expect(found(planJob(job), 'plugs-up')).toHaveLength(1);
+    expect(found(planOf(LAUNCH, { op: 'setMount', gear: 'amp', mount: { turnDeg: 90 } }), 'plugs-up')).toEqual([]);
+    // In the dry nothing runs down them.
+    const dry = planOf(VAN, put('a', 'weir-4-45', 'galley'), { op: 'setMount', gear: 'a', mount: { turnDeg: 180 } });
+    expect(found(dry, 'plugs-up')).toEqual([]);
+  });
+  test('air: the amplifier’s own figure, in front of it', () => {
+    const free = (frontMm: number) =>
+      found(planOf(LAUNCH, { op: 'setPanel', place: 'consoleFoot', panel: { frontMm } }), 'no-air').length;
+    // 42 mm high and 6 mm of air.
+    expect([48, 47.9].map(free)).toEqual([0, 1]);
+  });
+});
+
+describe('a pair', () => {
+  test('left and right are one decision, mirrored; set apart, each is by itself', () => {
+    const plan = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-left', mount: { at: [-4, 3], turnDeg: 30 } });
+    const [left, right] = [plan.mounts['fairing-left']!, plan.mounts['fairing-right']!];
+    expect(right.by).toEqual({ mirrors: 'fairing-left' });
+    expect(right.at[0]).toBeCloseTo(4, 9);
+    expect(right.at[1]).toBeCloseTo(3, 9);
+    expect(right.lying.turnDeg).toBe(330);
+    expect(right.spareMm).toBeCloseTo(left.spareMm, 6);
+    // The other one moved: this one follows.
+    const other = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-right', mount: { at: [6, 0] } });
+    expect(other.mounts['fairing-left']!.by).toEqual({ mirrors: 'fairing-right' });
+    expect(other.mounts['fairing-left']!.at[0]).toBeCloseTo(-6, 9);
+    const apart = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-left', mount: { at: [-4, 3], mirrors: false } });
+    expect(apart.mounts['fairing-right']!.by).toBe('search');
+    // Another speaker there mirrors nothing.
+    const unlike = planOf(TOURER_JOB, { op: 'removeGear', id: 'fairing-right' }, put('x', 'wren-100', 'fairingRight'));
+    expect(unlike.mounts['x']!.by).toBe('search');
+  });
+});
+
+describe('holes', () => {
+  test('a speaker in bare fibre: four holes for M4, a line of 128 mm diameter to be sawn, and where the blade is let in', () => {
+    const plan = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-left', mount: { at: [0, 0], turnDeg: 0 } });
+    const { holes, sawn } = plan.mounts['fairing-left']!.schedule;
+    expect(holes.map(({ number, kind, mm }) => [number, kind, mm])).toEqual([
+      [1, 'starter', 10],
+      [2, 'starter', 10],
+      [3, 'fastener', 4.5],
+      [4, 'fastener', 4.5],
+      [5, 'fastener', 4.5],
+      [6, 'fastener', 4.5],
+    ]);
+    // On a circle of 146 at the diagonals: 73 / √2 = 51.6 from the middle.
+    const [a, b] = [holes[2]!, holes[3]!];
+    expect(b.x - a.x).toBeCloseTo(103.2, 1);
+    expect(a.y).toBe(b.y);
+    expect(a).toMatchObject({
+      stopMm: 6,
+      cutter: { metric: { name: '4.5 mm' }, inch: { name: 'number 16' } },
+      pilot: undefined,
+    });
+    expect(sawn).toEqual([{ lineMm: Math.round(Math.PI * 128), bladeMm: 116 }]);
+    expect(byBit(holes).map(({ cutter, holes: of }) => [cutter.metric.name, of.length])).toEqual([
+      ['4.5 mm', 4],
+      ['10 mm', 2],
+    ]);
+  });
+  test('a gauge hole is one cut of a 3 inch saw, in front of what stands behind it', () => {
+    const plan = planOf(empty, ...sheet({ behindMm: 100 }), put('r', 'kingcup-3', 'console'));
+    const [hole, ...rest] = plan.mounts['r']!.schedule.holes;
+    expect(rest).toEqual([]);
+    expect(hole).toMatchObject({
+      kind: 'opening',
+      mm: 76,
+      x: 150,
+      y: 100,
+      stopMm: 5,
+      cutter: { kind: 'holeSaw', inch: { name: '3 in' } },
+    });
+    const near = planOf(empty, ...sheet({}), put('r', 'kingcup-3', 'console'), {
+      op: 'setObstacle',
+      place: 'console',
+      id: 'tank',
+      obstacle: {
+        name: 'Tank',
+        kind: 'tank',
+        outline: { shape: 'rectangle', w: 300, h: 200, corner: 0 },
+        at: [0, 0],
+        turnDeg: 0,
+        fromMm: 4.5,
+        toMm: 200,
+      },
+    });
+    // The tank is 1.5 mm behind a sheet of 3: the bit is stopped 1 mm short of it.
+    expect(near.mounts['r']!.schedule.holes[0]).toMatchObject({ stopMm: 3.5, behind: 'Tank' });
+  });
+  test('a hole that is there and serves is not drilled again', () => {
+    const at = planOf(empty, ...sheet({}), put('s', 'wren-100', 'console'), {
+      op: 'setMount',
+      gear: 's',
+      mount: { at: [0, 0], turnDeg: 0 },
+    });
+    const [first] = at.mounts['s']!.schedule.holes.filter(({ kind }) => kind === 'fastener');
+    const old = planOf(
+      empty,
+      ...sheet({}),
+      put('s', 'wren-100', 'console'),
+      { op: 'setMount', gear: 's', mount: { at: [0, 0], turnDeg: 0 } },
+      {
+        op: 'setOldHole',
+        place: 'console',
+        id: 'h',
+        hole: { name: 'Old screw', at: [first!.at[0] + 0.4, first!.at[1]], mm: 4.6 },
+      },
+    );
+    const again = old.mounts['s']!.schedule.holes.filter(({ reused }) => reused === 'Old screw');
+    expect(again).toHaveLength(1);
+    expect(again[0]!.cutter).toBeUndefined();
+  });
+  test('two pieces in one place are numbered through', () => {
+    const plan = planOf(LAUNCH, put('b', 'lapwing-4', 'consoleFoot'));
+    const numbers = ['amp', 'b'].flatMap((id) => plan.mounts[id]!.schedule.holes.map(({ number }) => number));
+    expect(numbers.sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6]);
+  });
+});
+
+describe('edits of panels', () => {
+  test('the pattern’s panel becomes the job’s own, entry by entry, and is taken back whole', () => {
+    const one = apply(LAUNCH, { op: 'setPanel', place: 'console', panel: { thicknessMm: 5 } });
+    expect(one.craft.panels['console']).toEqual({ ...LAUNCH.craft.pattern.places['console']!.panel, thicknessMm: 5 });
+    const two = apply(one, { op: 'setOpening', place: 'console', id: 'fuel', opening: { name: 'Temperature' } });
+    expect(two.craft.panels['console']!.openings['fuel']).toMatchObject({ name: 'Temperature', taken: true });
+    expect(planJob(two).mounts['head']!.panel).toBe('job');
+    expect(apply(two, { op: 'setPanel', place: 'console', panel: null }).craft.panels).toEqual({});
+  });
+  test('on a place that nobody has measured it begins with what is usual of it, and only then is it judged', () => {
+    const bare = {
+      ...BARE,
+      craft: {
+        ...BARE.craft,
+        pattern: {
+          ...BARE.craft.pattern,
+          places: Object.fromEntries(
+            Object.entries(BARE.craft.pattern.places).map(([id, { panel: _, ...place }]) => [id, place]),
+          ),
+        },
+      },
+    };
+    const job = apply(bare, put('r', 'sallow-din', 'dashCentre'));
+    expect(planJob(job).mounts['r']).toMatchObject({ panel: 'usual', place: 'dashCentre' });
+    expect(rules(planJob(job), 'r')).toEqual([]);
+    const measured = apply(job, { op: 'setPanel', place: 'dashCentre', panel: { behindMm: 160 } });
+    expect(measured.craft.panels['dashCentre']).toMatchObject({ outline: { w: 190, h: 112 }, behindMm: 160 });
+    expect(rules(planJob(measured), 'r')).toContain('too-deep');
+  });
+  test('gear that is gone, or elsewhere, is on its panel no longer', () => {
+    const set = apply(LAUNCH, { op: 'setMount', gear: 'head', mount: { at: [1, 2] } });
+    expect(set.mounts['head']).toEqual({ at: [1, 2], turnDeg: null, plugs: null, over: false, mirrors: true });
+    expect(apply(set, { op: 'placeGear', id: 'head', place: null }).mounts).toEqual({});
+    expect(apply(set, { op: 'removeGear', id: 'head' }).mounts).toEqual({});
+    expect(apply(set, { op: 'setMount', gear: 'head', mount: null }).mounts).toEqual({});
+  });
+  test.each<[string, unknown, string]>([
+    ['gear that is not there', { op: 'setMount', gear: 'ghost', mount: { at: [0, 0] } }, 'ghost'],
+    ['a place that is none', { op: 'setPanel', place: 'attic', panel: { thicknessMm: 3 } }, 'attic'],
+    ['no thickness', { op: 'setPanel', place: 'console', panel: { thicknessMm: 0 } }, 'expected 0.3 to 100 mm'],
+    [
+      'a new opening told in part',
+      { op: 'setOpening', place: 'console', id: 'x', opening: { name: 'Half' } },
+      'outline',
+    ],
+    [
+      'an obstacle that ends before it begins',
+      { op: 'setObstacle', place: 'console', id: 'helm', obstacle: { toMm: 30 } },
+      'begin nearer',
+    ],
+    [
+      'a cover that is none',
+      {
+        op: 'setClosing',
+        place: 'console',
+        cover: 'lid',
+        closing: { side: 'front', bottomLeft: 1, bottomRight: 1, topLeft: 1 },
+      },
+      'cover of this craft',
+    ],
+    ['a partner that is itself', { op: 'setPanel', place: 'console', panel: { partner: 'console' } }, 'another place'],
+    ['a key that every map has', { op: 'setOpening', place: 'console', id: 'toString', opening: null }, 'id'],
+  ])('refused: %s', (_, edit, words) => {
+    const act = () => apply(LAUNCH, readEdit(edit));
+    expect(act).toThrow(OperationError);
+    expect(act).toThrow(words);
+  });
+});
+
+test('a table without mounts gets the usual ones, and says so', () => {
+  const { mount: _, ...plain } = shelfItem('bittern-165');
+  const usual = mountOf(plain);
+  expect(usual.cutout).toEqual({ shape: 'round', d: 128 });
+  expect(Object.values(usual.groups)[0]).toMatchObject({ thread: 'M4', lengthMm: 20, seat: 'nut' });
+  const plan = planOf(LAUNCH, put('x', plain, 'consoleBass'));
+  expect(plan.mounts['x']!.usualMount).toBe(true);
+  expect(found(plan, 'usual-mount').map(({ subject }) => subject.id)).toContain('x');
+  expect(found(planJob(LAUNCH), 'usual-mount')).toEqual([]);
+});

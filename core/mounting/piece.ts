@@ -1,0 +1,124 @@
+import type { FastenerGroup, Mount, PlugSide } from '../gear/mount';
+import { laid, laidPoint, rectangle, type Contour, type Point } from '../plane/contour';
+import { contourOf } from '../plane/outline';
+import { clearanceHole, threadHole } from '../tables/threads';
+import type { Material } from '../tables/materials';
+
+/** How gear is laid on its panel, but for where. */
+export interface Lying {
+  readonly turnDeg: number;
+  readonly plugs: 'straight' | 'angled';
+  /** Upside down, its face upright: its plugs leave by the other side. */
+  readonly over: boolean;
+}
+
+/** Something of gear that takes up room from one depth to another. */
+export interface Solid {
+  readonly what: 'body' | 'plug';
+  readonly contour: Contour;
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
+/** A hole that a fastener wants in the panel. */
+export interface Fastening {
+  readonly group: string;
+  readonly fastener: FastenerGroup;
+  readonly at: Point;
+  /** Hole to be made, mm; nothing where it goes into what is there. */
+  readonly mm: number;
+}
+
+/** Gear turned as it lies, about 0, 0. */
+export interface Piece {
+  readonly mount: Mount;
+  readonly lying: Lying;
+  readonly face: Contour;
+  readonly cutout: Contour | undefined;
+  readonly solids: readonly Solid[];
+  readonly fastenings: readonly Fastening[];
+  /** Deepest behind the face and highest before it, plugs and their leads counted, mm. */
+  readonly behindMm: number;
+  readonly beforeMm: number;
+}
+
+/** Part of a body that the plugs at its back take up, across and up. */
+const PLUG_PART = 0.6;
+
+/** Room that a plug wants beyond its body, with its lead, mm: a straight one's bends behind it. */
+export function plugRoom({ plugs }: Mount, kind: Lying['plugs']): number {
+  if (kind === 'angled' && plugs.angledMm !== null) return plugs.angledMm;
+  return plugs.straightMm === 0 ? 0 : plugs.straightMm + plugs.bendMm;
+}
+
+const OPPOSITE: Readonly<Record<PlugSide, PlugSide>> = {
+  back: 'back',
+  top: 'bottom',
+  bottom: 'top',
+  left: 'right',
+  right: 'left',
+};
+
+/** The side plugs leave by, as the piece lies but for its turn. */
+export const plugSide = ({ plugs }: Mount, { over }: Pick<Lying, 'over'>): PlugSide =>
+  over ? OPPOSITE[plugs.side] : plugs.side;
+
+/** Where plugs and leads are: behind the deepest body, or beside the nearest to the side they leave by. */
+function plugSolid(mount: Mount, lying: Lying): Omit<Solid, 'what'> | undefined {
+  const room = plugRoom(mount, lying.plugs);
+  if (room === 0) return undefined;
+  const side = plugSide(mount, lying);
+  const body = mount.bodies.reduce((deep, next) => (next.toMm > deep.toMm ? next : deep));
+  const { left, right, bottom, top } = laid(contourOf(body.outline), { x: body.at[0], y: body.at[1], turnDeg: 0 });
+  const [w, h] = [right - left, top - bottom];
+  const [x, y] = [(left + right) / 2, (bottom + top) / 2];
+  switch (side) {
+    case 'back':
+      return {
+        contour: rectangle([x, y], w * PLUG_PART, h * PLUG_PART),
+        fromMm: body.toMm,
+        toMm: body.toMm + room,
+      };
+    case 'left':
+    case 'right': {
+      const at = side === 'left' ? left - room / 2 : right + room / 2;
+      return { contour: rectangle([at, y], room, h), fromMm: body.fromMm, toMm: body.toMm };
+    }
+    case 'top':
+    case 'bottom': {
+      const at = side === 'bottom' ? bottom - room / 2 : top + room / 2;
+      return { contour: rectangle([x, at], w, room), fromMm: body.fromMm, toMm: body.toMm };
+    }
+  }
+}
+
+/** What a fastener wants drilled, mm: nothing where it goes into an insert, boss or thread that is there. */
+function holeOf({ thread, seat }: FastenerGroup, material: Material): number {
+  if (seat === 'nut' || seat === 'clip') return clearanceHole(thread);
+  return seat === 'panel' ? threadHole(thread, material) : 0;
+}
+
+/** Gear as it lies, for a panel of some material. */
+export function pieceOf(mount: Mount, lying: Lying, material: Material): Piece {
+  const lay = { x: 0, y: 0, turnDeg: lying.turnDeg };
+  const plug = plugSolid(mount, lying);
+  const solids: Solid[] = mount.bodies.map(({ outline, at, fromMm, toMm }) => ({
+    what: 'body',
+    contour: laid(laid(contourOf(outline), { x: at[0], y: at[1], turnDeg: 0 }), lay),
+    fromMm,
+    toMm,
+  }));
+  if (plug) solids.push({ what: 'plug', ...plug, contour: laid(plug.contour, lay) });
+  return {
+    mount,
+    lying,
+    face: laid(contourOf(mount.face), lay),
+    cutout: mount.cutout ? laid(contourOf(mount.cutout), lay) : undefined,
+    solids,
+    fastenings: Object.entries(mount.groups).flatMap(([group, fastener]) =>
+      fastener.at.map((at) => ({ group, fastener, at: laidPoint(at, lay), mm: holeOf(fastener, material) })),
+    ),
+    behindMm: Math.max(0, ...solids.map(({ toMm }) => toMm)),
+    beforeMm: Math.max(0, ...solids.map(({ fromMm }) => -fromMm)),
+  };
+}

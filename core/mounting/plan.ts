@@ -1,0 +1,198 @@
+import type { Panel } from '../craft/panel';
+import { mapped } from '../document/edits';
+import { contentHash } from '../document/hash';
+import type { Mount } from '../gear/mount';
+import { mountOf } from '../gear/usual-mount';
+import type { Job } from '../job/job';
+import { craftOf } from '../job/job';
+import { materialOf } from '../job/material';
+import { AS_PROPOSED, panelOf } from '../job/parts/mounting';
+import type { Point } from '../plane/contour';
+import type { Material } from '../tables/materials';
+import type { Clearance } from './clearances';
+import { scheduleOf, type Schedule } from './holes';
+import { openingWork, type OpeningWork } from './opening';
+import { pieceOf, type Lying } from './piece';
+import { FINE, findPosition, meantFor, positionAt, type Found, type Position, type Search } from './position';
+import { siteOf } from './site';
+
+/** What a panel of a place is, whose measures it goes by, and what it is made of. */
+export interface At {
+  readonly panel: Panel;
+  readonly from: 'job' | 'pattern' | 'usual';
+  readonly material: Material;
+}
+/** What is taken where nobody has said what a panel is made of. */
+const UNKNOWN_MATERIAL: Material = 'plastic';
+
+export function panelFor(job: Pick<Job, 'craft'>, place: string): At {
+  const { panel, from } = panelOf(job, place);
+  const at = job.craft.pattern.places[place]!;
+  return { panel, from, material: panel.material ?? materialOf(job, at) ?? UNKNOWN_MATERIAL };
+}
+
+/** Gear on its panel. */
+export interface Fitted {
+  readonly place: string;
+  readonly panel: At['from'];
+  /** How the gear sits is what is usual of its form: nobody has measured it. */
+  readonly usualMount: boolean;
+  readonly material: Material;
+  readonly at: Point;
+  readonly lying: Lying;
+  /** Who says so: the search, a person, or the gear it mirrors. */
+  readonly by: 'search' | 'hand' | { readonly mirrors: string };
+  /** Of what was looked for: no position has more than this, mm, and whether that is as near as was asked. */
+  readonly most: { readonly mm: number; readonly proven: boolean } | undefined;
+  readonly opening: OpeningWork | undefined;
+  /** The tightest of each limit, tightest first. */
+  readonly clearances: readonly Clearance[];
+  readonly spareMm: number;
+  /** Nothing where its depth is met by nothing. */
+  readonly deepMm: number | undefined;
+  /** How far it reaches behind its panel’s face and before it, plugs and all, mm. */
+  readonly behindMm: number;
+  readonly beforeMm: number;
+  /** What is drilled and sawn for it. */
+  readonly schedule: Schedule;
+}
+
+/** What is known of gear on a panel whatever the gear is called: all of Fitted but whose it is, and its holes unnumbered. */
+type Told = Omit<Fitted, 'place' | 'panel' | 'usualMount' | 'by'>;
+
+const kept = new WeakMap<Panel, WeakMap<Mount, Map<string, unknown>>>();
+/** The same by what panel and mount say: jobs of one pattern have panels that are alike, and each its own copy. */
+const alike = new Map<string, unknown>();
+const MOST_ALIKE = 2000;
+
+/** What was worked out before on the same panel for the same mount is known. */
+function once<T>(panel: Panel, mount: Mount, key: readonly unknown[], make: () => T): T {
+  let ofPanel = kept.get(panel);
+  if (!ofPanel) kept.set(panel, (ofPanel = new WeakMap()));
+  let ofMount = ofPanel.get(mount);
+  if (!ofMount) ofPanel.set(mount, (ofMount = new Map<string, unknown>()));
+  const text = JSON.stringify(key);
+  if (ofMount.has(text)) return ofMount.get(text) as T;
+  const whole = contentHash([panel, mount, key]);
+  const known = alike.has(whole) ? (alike.get(whole) as T) : make();
+  // The oldest go first.
+  alike.delete(whole);
+  if (alike.size >= MOST_ALIKE) alike.delete(alike.keys().next().value!);
+  alike.set(whole, known);
+  ofMount.set(text, known);
+  return known;
+}
+
+const lookFor = ({ panel, material }: At, mount: Mount, search: Search, set: Partial<Lying>): Found =>
+  once(panel, mount, ['look', material, search.withinMm, set.turnDeg, set.plugs, set.over], () =>
+    findPosition(siteOf(panel), mount, material, search, set),
+  );
+
+/** Gear where it is looked for, or at a point as it lies there. */
+const tell = (on: At, mount: Mount, where: Partial<Lying> | (Lying & { readonly at: Point })): Told =>
+  once(on.panel, mount, ['tell', on.material, where], () => {
+    const { panel, material } = on;
+    const site = siteOf(panel);
+    let position: Position;
+    let most: Fitted['most'];
+    if ('at' in where) {
+      const { at, ...lying } = where;
+      const piece = pieceOf(mount, lying, material);
+      position = positionAt(site, piece, material, meantFor(site, mount, piece)[0], at);
+    } else {
+      const found = lookFor(on, mount, FINE, where);
+      position = found;
+      most = { mm: found.mostMm, proven: found.proven };
+    }
+    const { at, lying, spareMm, deepMm, piece } = position;
+    const opening = openingWork(site, position);
+    return {
+      material,
+      at,
+      lying,
+      most,
+      opening,
+      clearances: tightest(position.clearances),
+      spareMm,
+      deepMm: Number.isFinite(deepMm) ? deepMm : undefined,
+      behindMm: piece.behindMm,
+      beforeMm: piece.beforeMm,
+      schedule: scheduleOf({ at, lying, material, opening }, mount, panel),
+    };
+  });
+
+/** Where gear would go on the panel of a place, and what it lacks there. */
+export const fitAt = (job: Pick<Job, 'craft'>, place: string, mount: Mount, search: Search): Found & At => {
+  const at = panelFor(job, place);
+  return { ...at, ...lookFor(at, mount, search, {}) };
+};
+
+/** One clearance of each limit and thing: the tightest. */
+function tightest(clearances: readonly Clearance[]): Clearance[] {
+  const seen = new Set<string>();
+  return clearances.filter(({ limit, id }) => {
+    const key = `${limit} ${id ?? ''}`;
+    return !seen.has(key) && seen.add(key);
+  });
+}
+
+const angle = (deg: number) => ((deg % 360) + 360) % 360;
+
+/** All new gear on its panels, by gear. */
+export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
+  const { places } = craftOf(job);
+  const fitted: Record<string, Fitted> = {};
+  const placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && there === null);
+  const firstAt = new Map(placed.map(([id, { place }]) => [place!, id] as const).reverse());
+  const setOf = (id: string) => (Object.hasOwn(job.mounts, id) ? job.mounts[id]! : AS_PROPOSED);
+
+  const fit = (id: string): Fitted => {
+    const { item, place } = job.gear[id]!;
+    const mount = mountOf(item);
+    const on = panelFor(job, place!);
+    const { at, turnDeg, plugs, over } = setOf(id);
+    const of = { place: place!, panel: on.from, usualMount: item.mount === undefined };
+    const pair = leaderOf(id);
+    if (pair !== undefined) {
+      const leader = (fitted[pair] ??= fit(pair));
+      const its = siteOf(panelFor(job, leader.place).panel).outline;
+      const own = siteOf(on.panel).outline;
+      // Its distance from the outer edge is that of the other's from its own.
+      const where: Point = [own.right - (leader.at[0] - its.left), leader.at[1] - its.bottom + own.bottom];
+      const lying = { ...leader.lying, turnDeg: angle(-leader.lying.turnDeg) };
+      return { ...of, by: { mirrors: pair }, ...tell(on, mount, { ...lying, at: where }) };
+    }
+    if (at !== null)
+      return { ...of, by: 'hand', ...tell(on, mount, { at, turnDeg: turnDeg ?? 0, plugs: plugs ?? 'straight', over }) };
+    const set = { over, ...(turnDeg === null ? {} : { turnDeg }), ...(plugs === null ? {} : { plugs }) };
+    return { ...of, by: 'search', ...tell(on, mount, set) };
+  };
+
+  /** The same gear at the partner of its place, which it mirrors: the one a person has moved, else the left one. */
+  const leaderOf = (id: string): string | undefined => {
+    const { item, place } = job.gear[id]!;
+    const { partner } = panelOf(job, place!).panel;
+    const other = partner === null ? undefined : firstAt.get(partner);
+    if (other === undefined || firstAt.get(place!) !== id || job.gear[other]!.item.id !== item.id) return undefined;
+    if (panelOf(job, partner!).panel.partner !== place) return undefined;
+    const [own, its] = [setOf(id), setOf(other)];
+    if (!own.mirrors || !its.mirrors || own.at !== null) return undefined;
+    if (its.at !== null) return other;
+    return places[place!]!.at[1] < places[partner!]!.at[1] ? other : undefined;
+  };
+
+  const next = new Map<string, number>();
+  for (const [id] of placed) fitted[id] ??= fit(id);
+  // Holes of one panel are numbered through.
+  return mapped(fitted, (one) => {
+    const first = next.get(one.place) ?? 1;
+    next.set(one.place, first + one.schedule.holes.length);
+    if (first === 1) return one;
+    const holes = one.schedule.holes.map((hole) => ({ ...hole, number: hole.number + first - 1 }));
+    return { ...one, schedule: { ...one.schedule, holes } };
+  });
+}
+
+/** Whether gear fits where it is. */
+export const fits = ({ spareMm, deepMm, opening }: Pick<Fitted, 'spareMm' | 'deepMm' | 'opening'>): boolean =>
+  spareMm >= 0 && (deepMm ?? 0) >= 0 && !opening?.trim && !opening?.gap;

@@ -1,0 +1,127 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import type { Job } from '../../core/job/job';
+import { expect, saved, tabTo, test } from './fixtures';
+
+const noViolation = async (page: Page) =>
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual(
+    [],
+  );
+const from = (page: Page, edge: string) => page.getByRole('textbox', { name: `From the ${edge}` });
+const mount = (page: Page, gear: string) => page.locator(`[data-mount="${gear}"]`);
+async function documentOf(page: Page, base: string, id: string): Promise<Job> {
+  return ((await (await page.request.get(`${base}/api/jobs/${id}`)).json()) as { job: Job }).job;
+}
+/** Puts an item off the shelf on a place, from Gear, and goes on to its panel. */
+async function fit(page: Page, kind: string, item: string, place: string): Promise<void> {
+  await page.getByRole('link', { name: /Gear/ }).click();
+  await page.locator('.kinds label', { hasText: kind }).click();
+  await page.locator(`[data-shelf="${item}"]`).click();
+  await page.locator(`[data-place="${place}"]`).click();
+  await page.getByRole('link', { name: /Mounting/ }).click();
+}
+
+test('a radio into an opening that is 4 mm too narrow: how much comes off, moved by keys, and what is drilled', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/jobs/vineyard-side-by-side/mounting`);
+  await expect(page.getByText('No gear on the craft yet: its panels are drawn here.')).toBeVisible();
+  await fit(page, 'Head units', 'sallow-din', 'dashCentre');
+
+  const radio = page.locator('[data-mount]');
+  await expect(radio).toContainText('open it by 2 mm');
+  const finding = page.locator('[data-finding=opening-small]');
+  await expect(finding).toContainText('take off 2 mm at the left, 2 mm at the right');
+  // The pocket is 128 mm in and 61 down, its middle at that of the radio.
+  await expect(from(page, 'left')).toHaveValue('128');
+  await expect(from(page, 'top')).toHaveValue('61');
+  await noViolation(page);
+
+  // By keyboard: two arrows are two millimetres, with Shift a tenth.
+  const piece = page.locator('[data-piece]');
+  await tabTo(page, piece);
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  await expect(finding).toContainText('take off 4 mm at the left.');
+  await expect(from(page, 'left')).toHaveValue('126');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(from(page, 'left')).toHaveValue('126.1');
+  await page.keyboard.press('Control+z');
+  await expect(from(page, 'left')).toHaveValue('126');
+  // A field takes what a rule says.
+  await from(page, 'left').fill('5"');
+  await from(page, 'left').press('Enter');
+  await expect(from(page, 'left')).toHaveValue('127');
+  await page.getByRole('button', { name: 'Put it where it has most room' }).click();
+  await expect(from(page, 'left')).toHaveValue('128');
+
+  // By mouse: dragged 10 mm to the right, and the figures follow while it moves.
+  const at = (await piece.boundingBox())!;
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x + at.width / 2 + 30, at.y + at.height / 2, { steps: 5 });
+  await expect(from(page, 'left')).not.toHaveValue('128');
+  await page.mouse.up();
+  await expect(finding).toContainText('at the right.');
+  await page.keyboard.press('Control+z');
+  await expect(from(page, 'left')).toHaveValue('128');
+
+  // What is too large is refused in words, and nothing is lost.
+  await from(page, 'top').fill('much');
+  await from(page, 'top').press('Enter');
+  await expect(page.getByText(/From the top: expected/)).toBeVisible();
+  await from(page, 'top').fill('60');
+  await from(page, 'top').press('Enter');
+  await saved(page);
+  const job = await documentOf(page, server.url, 'vineyard-side-by-side');
+  expect(Object.values(job.mounts)).toEqual([{ at: [0, 15], turnDeg: 0, plugs: null, over: false, mirrors: true }]);
+  // Only the line at the two sides is sawn: no hole for a blade.
+  await page.getByText('Holes', { exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Sawn along the line' })).toBeVisible();
+  await expect(page.locator('[data-hole]')).toHaveCount(0);
+});
+
+test('deep speakers in a fairing: a pair that mirrors, and a cover that does not close over them', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/jobs/tourer-four-speakers/mounting`);
+  await mount(page, 'fairing-left').click();
+  await expect(page.locator('[data-mount="fairing-left"]')).toContainText('to spare');
+  await from(page, 'left').fill('100');
+  await from(page, 'left').press('Enter');
+  // The other side does the same from its own edge.
+  await mount(page, 'fairing-right').click();
+  await expect(page.getByText(/Mirrors S1/)).toBeVisible();
+  await expect(from(page, 'right')).toHaveValue('100');
+  await page.getByRole('button', { name: 'Place it by itself' }).click();
+  await expect(page.getByText(/Mirrors S1/)).toBeHidden();
+  await expect(from(page, 'right')).not.toHaveValue('100');
+
+  // A line of the schedule lights its hole.
+  await page.getByText('Holes', { exact: true }).click();
+  await page.locator('[data-hole="3"]').click();
+  await expect(page.locator('.hole.lit')).toHaveCount(1);
+  await expect(page.getByRole('heading', { name: 'Drill 4.5 mm (number 16)' })).toBeVisible();
+
+  // The cowl is measured again, 10 mm nearer: the speaker that went in with it off is in its way.
+  await page.getByText('Panel', { exact: true }).click();
+  await page.getByRole('button', { name: /Fairing cowl/ }).click();
+  for (const corner of ['bottom left', 'bottom right', 'top left']) {
+    await page.getByLabel(`Depth, ${corner}`).fill('60');
+    await page.getByLabel(`Depth, ${corner}`).press('Enter');
+  }
+  await expect(mount(page, 'fairing-right')).toContainText('4 mm too deep');
+  await expect(page.locator('[data-finding=hits-cover]')).toContainText(
+    'goes in with “Fairing cowl” off, and is 4 mm too deep once it is on',
+  );
+  await expect(page.getByText('Measured on this craft.')).toBeVisible();
+  await noViolation(page);
+  await page.getByRole('button', { name: 'Take the pattern’s panel back' }).click();
+  await expect(mount(page, 'fairing-right')).toContainText('to spare');
+  await saved(page);
+  const job = await documentOf(page, server.url, 'tourer-four-speakers');
+  expect(job.craft.panels).toEqual({});
+  expect(job.mounts['fairing-right']).toMatchObject({ mirrors: false });
+});

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { byBit, type Fitted, type Hole } from '#core/mounting/index';
+import type { Cutter } from '#core/tables/bits';
+import { taken } from '#core/job/choices';
+import { isFibre } from '#core/job/material';
+import { useSheet } from '../../app/sheet';
+import { inches, lengthText } from '../../app/units';
+
+/** Everything that is drilled and sawn in the panel, grouped so that bits are changed least; a line lights its hole. */
+const props = defineProps<{ fitted: Fitted; lit: number | undefined }>();
+const emit = defineEmits<{ light: [hole: number | undefined] }>();
+const { job, plan } = useSheet();
+
+/** All gear in this place: its holes are one schedule. */
+const here = computed(() => Object.entries(plan.value.mounts).filter(([, { place }]) => place === props.fitted.place));
+const holes = computed(() => here.value.flatMap(([, { schedule }]) => schedule.holes));
+const groups = computed(() => byBit(holes.value));
+const reused = computed(() => holes.value.filter((hole) => hole.reused !== undefined));
+const sawn = computed(() => here.value.flatMap(([, { schedule }]) => schedule.sawn));
+
+const KINDS = { drill: 'Drill', step: 'Step drill', holeSaw: 'Hole saw' } as const;
+const bitName = ({ kind, metric, inch }: Cutter) =>
+  `${KINDS[kind]} ${inches.value ? `${inch.name} (${metric.name})` : `${metric.name} (${inch.name})`}`;
+const WHAT = { fastener: 'fastener', opening: 'opening', starter: 'for the blade' } as const;
+const notes = (hole: Hole): string =>
+  [
+    hole.pilot ? `pilot ${hole.pilot.metric.name}` : '',
+    `stop at ${lengthText(hole.stopMm, true)}`,
+    hole.behind ? `${hole.behind} behind` : '',
+    hole.countersink ? 'countersink the gelcoat' : '',
+    hole.threaded ? 'then tapped' : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+const reverse = computed(() =>
+  isFibre(props.fitted.material)
+    ? taken(job.value.choices, 'reverse') === 'through'
+      ? 'Bit in reverse until it is through. Dust mask.'
+      : 'Bit in reverse through the gelcoat, then forwards. Dust mask.'
+    : '',
+);
+</script>
+
+<template>
+  <section>
+    <h2>Holes</h2>
+    <p v-if="!holes.length && !sawn.length">Nothing is drilled here.</p>
+    <p v-else>
+      From the side that is seen: mask, mark, punch, pilot, drill, deburr, seal. Eye protection. {{ reverse }}
+    </p>
+    <template v-for="group in groups" :key="bitName(group.cutter)">
+      <h3>{{ bitName(group.cutter) }}</h3>
+      <ul>
+        <li v-for="hole in group.holes" :key="hole.number">
+          <button
+            type="button"
+            class="option"
+            :class="{ now: lit === hole.number }"
+            :aria-pressed="lit === hole.number"
+            :data-hole="hole.number"
+            @click="emit('light', lit === hole.number ? undefined : hole.number)"
+          >
+            <span
+              ><b>{{ hole.number }}</b> · x {{ lengthText(hole.x, true) }}, y {{ lengthText(hole.y, true) }}<br /><small
+                >{{ WHAT[hole.kind] }}; {{ notes(hole) }}</small
+              ></span
+            >
+          </button>
+        </li>
+      </ul>
+    </template>
+    <template v-for="(one, i) in sawn" :key="i">
+      <h3>Sawn along the line</h3>
+      <p>
+        {{ lengthText(one.lineMm) }} of line, taped, fine blade<template v-if="one.bladeMm !== undefined"
+          >, no longer than {{ lengthText(one.bladeMm) }} beyond the panel</template
+        >.
+      </p>
+    </template>
+    <p v-for="hole in reused" :key="hole.number" class="small">
+      {{ hole.number }}: “{{ hole.reused }}” is there already and serves.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+small {
+  color: var(--ink-soft);
+}
+h3 {
+  margin-bottom: 0;
+}
+</style>

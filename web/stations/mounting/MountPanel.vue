@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { FIXINGS, TURNS } from '#core/gear/mount';
+import { mountOf } from '#core/gear/usual-mount';
+import type { Operation } from '#core/job/operations';
+import type { Point } from '#core/plane/contour';
+import { useSheet } from '../../app/sheet';
+import { lengthText } from '../../app/units';
+import FactRow from '../../app/facts/FactRow.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PickField from '../../fields/PickField.vue';
+import TickField from '../../fields/TickField.vue';
+import { fitLine, isGood, isShort, limitName } from './words';
+import type { Shown } from './mounted';
+
+/** Gear on its panel: where, how it is turned, what room it has. */
+const props = defineProps<{ shown: Shown }>();
+const emit = defineEmits<{ put: [at: Point] }>();
+const { store, job, pattern, tag } = useSheet();
+
+const item = computed(() => job.value.gear[props.shown.id]!.item);
+const mount = computed(() => mountOf(item.value));
+const panel = computed(() => props.shown.site.panel);
+type Mounted = NonNullable<Extract<Operation, { op: 'setMount' }>['mount']>;
+const set = (part: Mounted) => store.edit([{ op: 'setMount', gear: props.shown.id, mount: part }]);
+
+const hundredth = (mm: number) => Math.round(mm * 100) / 100;
+/** The datum edges, and which way is away from them. */
+const datum = computed(() => {
+  const { outline } = props.shown.site;
+  const { x, y } = panel.value.datum;
+  return { x: { edge: outline[x], away: x === 'left' ? 1 : -1 }, y: { edge: outline[y], away: y === 'top' ? -1 : 1 } };
+});
+const from = computed(() => {
+  const [x, y] = props.shown.position.at;
+  const off = (axis: 'x' | 'y', at: number) => hundredth((at - datum.value[axis].edge) * datum.value[axis].away);
+  return { x: off('x', x), y: off('y', y) };
+});
+function move(axis: 'x' | 'y', mm: number): void {
+  const [x, y] = props.shown.fitted.at;
+  const { edge, away } = datum.value[axis];
+  const to = hundredth(edge + away * mm);
+  emit('put', axis === 'x' ? [to, y] : [x, to]);
+}
+const turns = computed(() =>
+  [...new Set([...TURNS[mount.value.turns], props.shown.fitted.lying.turnDeg])]
+    .sort((a, b) => a - b)
+    .map((deg) => [String(deg), `${deg}°`] as const),
+);
+const mirrored = computed(() =>
+  typeof props.shown.fitted.by === 'object' ? props.shown.fitted.by.mirrors : undefined,
+);
+const clearances = computed(() => {
+  const seen = new Set<string>();
+  return props.shown.position.clearances
+    .filter(({ limit, id }) => !seen.has(`${limit}${id}`) && seen.add(`${limit}${id}`))
+    .map((clearance) => ({ clearance, name: limitName(clearance, panel.value, pattern.value) }));
+});
+</script>
+
+<template>
+  <section>
+    <h2>
+      <span class="tag">{{ tag(shown.id) }}</span> {{ item.name }}
+    </h2>
+    <p>
+      <b :class="isGood(shown.fitted) ? 'good' : 'bad'">{{ fitLine(shown.fitted) }}</b><template
+        v-if="shown.fitted.most?.proven && shown.fitted.spareMm >= 0"
+        >; no position has more than {{ lengthText(shown.fitted.most.mm, true) }}</template
+      >. Held by {{ FIXINGS[mount.fixing]
+      }}<template v-if="shown.fitted.usualMount">: usual of its form, not measured</template>.
+    </p>
+    <p v-if="mirrored">
+      Mirrors {{ tag(mirrored) }}: what is changed there is changed here.
+      <BButton size="sm" @click="set({ mirrors: false })">Place it by itself</BButton>
+    </p>
+    <div class="two">
+      <NumberField
+        v-for="axis in ['x', 'y'] as const"
+        :key="axis"
+        :label="`From the ${panel.datum[axis]}`"
+        unit="mm"
+        :min="-5000"
+        :max="5000"
+        :model-value="from[axis]"
+        @update:model-value="move(axis, $event)"
+      />
+      <PickField
+        label="Turned"
+        :options="turns"
+        :model-value="String(shown.fitted.lying.turnDeg)"
+        @update:model-value="set({ turnDeg: Number($event) })"
+      />
+      <PickField
+        v-if="mount.plugs.angledMm !== null"
+        label="Plugs"
+        :options="{ straight: 'Straight', angled: 'Right-angle' }"
+        :model-value="shown.fitted.lying.plugs"
+        @update:model-value="set({ plugs: $event })"
+      />
+    </div>
+    <TickField
+      v-if="mount.turnsOver"
+      label="Fitted the other way up"
+      :model-value="shown.fitted.lying.over"
+      @update:model-value="set({ over: $event })"
+    />
+    <dl>
+      <FactRow v-for="{ clearance, name } in clearances" :key="name" :label="name">
+        <span :class="isShort(clearance) ? 'bad' : ''">{{ lengthText(clearance.mm, true) }}</span>
+        <small v-if="clearance.needMm > 0">, needs {{ lengthText(clearance.needMm, true) }}</small>
+      </FactRow>
+      <FactRow v-if="shown.fitted.opening?.playMm !== undefined" label="Play in the opening">{{
+        lengthText(shown.fitted.opening.playMm, true)
+      }}</FactRow>
+    </dl>
+    <div class="ends">
+      <BButton v-if="shown.fitted.by === 'hand'" variant="primary" @click="set({ at: null, turnDeg: null })"
+        >Put it where it has most room</BButton
+      >
+      <BButton
+        v-if="!mirrored && job.mounts[shown.id]?.mirrors === false"
+        @click="set({ at: null, turnDeg: null, mirrors: true })"
+        >Mirror the other side again</BButton
+      >
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--space-3) var(--space-4);
+  margin-bottom: var(--space-4);
+}
+small {
+  color: var(--ink-soft);
+}
+.bad {
+  color: var(--stop);
+  font-weight: 600;
+}
+</style>

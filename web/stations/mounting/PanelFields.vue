@@ -1,0 +1,321 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { OBSTACLES, PANEL_LIES, type ObstacleKind, type Panel } from '#core/craft/panel';
+import { panelOf } from '#core/job/parts/mounting';
+import type { Operation } from '#core/job/operations';
+import { MATERIAL_NAMES, type Material } from '#core/tables/materials';
+import { useSheet } from '../../app/sheet';
+import MaybeField from '../../fields/MaybeField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PickField from '../../fields/PickField.vue';
+import TextField from '../../fields/TextField.vue';
+import TickField from '../../fields/TickField.vue';
+import OutlineFields from './OutlineFields.vue';
+
+/** The panel of a place as it was measured: what is changed here is this job's own. */
+const props = defineProps<{ place: string }>();
+const { store, job, pattern } = useSheet();
+const found = computed(() => panelOf(job.value, props.place));
+const panel = computed(() => found.value.panel);
+
+const FROM = {
+  job: 'Measured on this craft.',
+  pattern: 'As the pattern has it.',
+  usual: 'Nobody has measured it: it is drawn as large as the free room.',
+} as const;
+const SIDES = { front: 'in front', behind: 'behind' } as const;
+
+type Once = Extract<Operation, { op: 'setPanel' }>['panel'];
+const set = (part: Once) => store.edit([{ op: 'setPanel', place: props.place, panel: part }]);
+const newId = () => `n${crypto.randomUUID().slice(0, 6)}`;
+const word = (take: (typed: string) => string | undefined) => (typed: string) =>
+  typed.trim() ? take(typed.trim()) : 'expected a name.';
+
+type Openings = Panel['openings'];
+type Obstacles = Panel['obstacles'];
+const opening = (id: string, part: Partial<Openings[string]> | null) =>
+  store.edit([{ op: 'setOpening', place: props.place, id, opening: part }]);
+const obstacle = (id: string, part: Partial<Obstacles[string]> | null) =>
+  store.edit([{ op: 'setObstacle', place: props.place, id, obstacle: part }]);
+const closing = (cover: string, part: Partial<Panel['closings'][string]> | null) =>
+  store.edit([{ op: 'setClosing', place: props.place, cover, closing: part }]);
+
+/** The one whose fields are open. */
+const open = ref<string>();
+const press = (id: string) => (open.value = open.value === id ? undefined : id);
+function addOpening(): void {
+  const id = newId();
+  if (!opening(id, { name: 'Opening', outline: { shape: 'round', d: 30 }, at: [0, 0], turnDeg: 0, taken: false }))
+    open.value = id;
+}
+function addObstacle(): void {
+  const id = newId();
+  const shape = { outline: { shape: 'rectangle', w: 40, h: 20, corner: 0 }, at: [0, 0], turnDeg: 0 } as const;
+  if (!obstacle(id, { name: 'Something behind', kind: 'structure', ...shape, at: [0, 0], fromMm: 20, toMm: 60 }))
+    open.value = id;
+}
+const coversLeft = computed(() => {
+  const taken = Object.keys(panel.value.closings);
+  return Object.entries(pattern.value.covers)
+    .filter(([id]) => !taken.includes(id))
+    .map(([id, { name }]) => [id, name] as const);
+});
+const materials = computed(
+  () => [['', 'as the place has it'], ...Object.entries(MATERIAL_NAMES)] as [Material | '', string][],
+);
+</script>
+
+<template>
+  <section>
+    <h2>{{ pattern.places[place]!.name }}</h2>
+    <p class="small">{{ FROM[found.from] }}</p>
+    <OutlineFields :outline="panel.outline" @outline="set({ outline: $event })" />
+    <div class="grid">
+      <NumberField
+        label="Thickness"
+        unit="mm"
+        :min="0.3"
+        :max="100"
+        :model-value="panel.thicknessMm"
+        @update:model-value="set({ thicknessMm: $event })"
+      />
+      <PickField
+        label="Made of"
+        :options="materials"
+        :model-value="panel.material ?? ''"
+        @update:model-value="set({ material: $event || null })"
+      />
+      <MaybeField
+        label="Free behind the face"
+        :fact="[0, 2000, 'mm']"
+        :model-value="panel.behindMm"
+        @update:model-value="set({ behindMm: $event })"
+      />
+      <MaybeField
+        label="Free in front"
+        :fact="[0, 2000, 'mm']"
+        :model-value="panel.frontMm"
+        @update:model-value="set({ frontMm: $event })"
+      />
+      <TextField
+        label="What is behind"
+        :shown="panel.beyond"
+        :max="80"
+        :take="(typed) => set({ beyond: typed.trim() })"
+      />
+      <MaybeField
+        label="Tube"
+        :fact="[5, 200, 'mm']"
+        :model-value="panel.tubeMm"
+        @update:model-value="set({ tubeMm: $event })"
+      />
+      <PickField
+        label="Measured from, across"
+        :options="{ left: 'Left edge', right: 'Right edge' }"
+        :model-value="panel.datum.x"
+        @update:model-value="set({ datum: { ...panel.datum, x: $event } })"
+      />
+      <PickField
+        label="Measured from, up"
+        :options="{ top: 'Top edge', bottom: 'Bottom edge' }"
+        :model-value="panel.datum.y"
+        @update:model-value="set({ datum: { ...panel.datum, y: $event } })"
+      />
+      <PickField
+        label="Panel lies"
+        :options="PANEL_LIES"
+        :model-value="panel.lies"
+        @update:model-value="set({ lies: $event })"
+      />
+      <TickField
+        label="Finish to protect"
+        :model-value="panel.finished"
+        @update:model-value="set({ finished: $event })"
+      />
+    </div>
+
+    <h3>Openings</h3>
+    <div v-for="(o, id) in panel.openings" :key="id">
+      <button
+        type="button"
+        class="option"
+        :class="{ now: open === id }"
+        :aria-expanded="open === id"
+        @click="press(id)"
+      >
+        <span>{{ o.name }}</span><span>{{ o.taken ? 'taken' : 'free' }}</span>
+      </button>
+      <div v-if="open === id" class="one">
+        <TextField label="Name" :shown="o.name" :max="80" :take="word((name) => opening(id, { name }))" />
+        <OutlineFields :outline="o.outline" @outline="opening(id, { outline: $event })" />
+        <div class="grid">
+          <NumberField
+            label="Middle, across"
+            unit="mm"
+            :min="-5000"
+            :max="5000"
+            :model-value="o.at[0]"
+            @update:model-value="opening(id, { at: [$event, o.at[1]] })"
+          />
+          <NumberField
+            label="Middle, up"
+            unit="mm"
+            :min="-5000"
+            :max="5000"
+            :model-value="o.at[1]"
+            @update:model-value="opening(id, { at: [o.at[0], $event] })"
+          />
+          <NumberField
+            label="Turned"
+            unit="°"
+            :min="-360"
+            :max="360"
+            :model-value="o.turnDeg"
+            @update:model-value="opening(id, { turnDeg: $event })"
+          />
+          <TickField
+            label="Something stays in it"
+            :model-value="o.taken"
+            @update:model-value="opening(id, { taken: $event })"
+          />
+        </div>
+        <BButton size="sm" @click="opening(id, null)">Delete opening</BButton>
+      </div>
+    </div>
+    <BButton size="sm" @click="addOpening">Add opening</BButton>
+
+    <h3>In the way</h3>
+    <div v-for="(o, id) in panel.obstacles" :key="id">
+      <button
+        type="button"
+        class="option"
+        :class="{ now: open === id }"
+        :aria-expanded="open === id"
+        @click="press(id)"
+      >
+        <span>{{ o.name }}</span><span>{{ o.fromMm }} to {{ o.toMm }} mm</span>
+      </button>
+      <div v-if="open === id" class="one">
+        <TextField label="Name" :shown="o.name" :max="80" :take="word((name) => obstacle(id, { name }))" />
+        <PickField
+          label="What it is"
+          :options="OBSTACLES"
+          :model-value="o.kind"
+          @update:model-value="obstacle(id, { kind: $event as ObstacleKind })"
+        />
+        <OutlineFields :outline="o.outline" @outline="obstacle(id, { outline: $event })" />
+        <div class="grid">
+          <NumberField
+            label="Middle, across"
+            unit="mm"
+            :min="-5000"
+            :max="5000"
+            :model-value="o.at[0]"
+            @update:model-value="obstacle(id, { at: [$event, o.at[1]] })"
+          />
+          <NumberField
+            label="Middle, up"
+            unit="mm"
+            :min="-5000"
+            :max="5000"
+            :model-value="o.at[1]"
+            @update:model-value="obstacle(id, { at: [o.at[0], $event] })"
+          />
+          <NumberField
+            label="Begins, from the face"
+            unit="mm"
+            :min="-2000"
+            :max="2000"
+            :model-value="o.fromMm"
+            @update:model-value="obstacle(id, { fromMm: $event })"
+          />
+          <NumberField
+            label="Ends"
+            unit="mm"
+            :min="-2000"
+            :max="2000"
+            :model-value="o.toMm"
+            @update:model-value="obstacle(id, { toMm: $event })"
+          />
+        </div>
+        <BButton size="sm" @click="obstacle(id, null)">Delete</BButton>
+      </div>
+    </div>
+    <BButton size="sm" @click="addObstacle">Add what is in the way</BButton>
+
+    <h3>Inside of covers that close over it</h3>
+    <div v-for="(c, cover) in panel.closings" :key="cover">
+      <button
+        type="button"
+        class="option"
+        :class="{ now: open === cover }"
+        :aria-expanded="open === cover"
+        @click="press(cover)"
+      >
+        <span>{{ pattern.covers[cover]?.name }}</span><span>{{ SIDES[c.side] }}</span>
+      </button>
+      <div v-if="open === cover" class="one">
+        <PickField
+          label="It closes"
+          :options="SIDES"
+          :model-value="c.side"
+          @update:model-value="closing(cover, { side: $event })"
+        />
+        <div class="grid">
+          <NumberField
+            label="Depth, bottom left"
+            unit="mm"
+            :min="0"
+            :max="2000"
+            :model-value="c.bottomLeft"
+            @update:model-value="closing(cover, { bottomLeft: $event })"
+          />
+          <NumberField
+            label="Depth, bottom right"
+            unit="mm"
+            :min="0"
+            :max="2000"
+            :model-value="c.bottomRight"
+            @update:model-value="closing(cover, { bottomRight: $event })"
+          />
+          <NumberField
+            label="Depth, top left"
+            unit="mm"
+            :min="0"
+            :max="2000"
+            :model-value="c.topLeft"
+            @update:model-value="closing(cover, { topLeft: $event })"
+          />
+        </div>
+        <BButton size="sm" @click="closing(cover, null)">Delete</BButton>
+      </div>
+    </div>
+    <PickField
+      v-if="coversLeft.length"
+      label="Add a cover"
+      :options="[['', 'choose one'], ...coversLeft]"
+      model-value=""
+      @update:model-value="$event && closing($event, { side: 'behind', bottomLeft: 80, bottomRight: 80, topLeft: 80 })"
+    />
+
+    <div class="ends">
+      <BButton v-if="found.from === 'job'" @click="set(null)">Take the pattern’s panel back</BButton>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--space-3) var(--space-4);
+  margin: var(--space-3) 0;
+}
+.one {
+  border-left: 3px solid var(--tarn);
+  padding: var(--space-3) 0 var(--space-4) var(--space-4);
+}
+h3 {
+  margin-top: var(--space-6);
+}
+</style>
