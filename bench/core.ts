@@ -3,6 +3,9 @@ import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { buildState, orderCovers } from '#core/build/index';
 import type { Pattern } from '#core/craft/pattern';
+import type { GearItem } from '#core/gear/gear';
+import { mountOf } from '#core/gear/usual-mount';
+import { fitAt, fitOf } from '#core/mounting/index';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { accessOf, proposeRoutes } from '#core/routing/index';
@@ -184,6 +187,22 @@ async function editRow(
   return measure(`edit: ${what}`, 200, () => plan(turn++ % 2 ? { ...a } : { ...b }), limit);
 }
 
+let measured = 0;
+/** The craft of a job with every panel measured anew, so that nothing is known of any. */
+function measuredAnew({ craft }: Job): Pick<Job, 'craft'> {
+  const panels = Object.fromEntries(
+    Object.entries(craft.pattern.places).flatMap(([id, { panel }]) =>
+      panel ? [[id, { ...panel, thicknessMm: panel.thicknessMm + ++measured * 1e-7 }]] : [],
+    ),
+  );
+  return { craft: { ...craft, panels } };
+}
+/** Gear of the shelf in the hand: how it would sit on every panel of a craft that takes its kind. */
+function ghosts(job: Pick<Job, 'craft'>, item: GearItem): void {
+  for (const [id, place] of Object.entries(job.craft.pattern.places))
+    if (fitOf(item, place).accepted) fitAt(job, id, mountOf(item));
+}
+
 const TEN = { keep: 10, budget: 2_000_000 };
 
 export async function coreRows(): Promise<Row[]> {
@@ -225,6 +244,15 @@ export async function coreRows(): Promise<Row[]> {
     await measure('the same with what bars better ones, 8 on 8', 5, () => proposeWiring(eight, () => 0.05)),
     await measure('order of covers, 13 free ones', 10, () => orderCovers({ ...pattern }, open)),
     await measure(`build record, ${events.length} events`, 100, () => buildState(build, events)),
+    await measure('one speaker on one panel, measured anew', 50, () =>
+      planJob({ ...TOURER_JOB, ...measuredAnew({ ...TOURER_JOB }), gear: { s: TOURER_JOB.gear['fairing-left']! } }),
+    ),
+    await measure(
+      'a speaker in the hand, all panels of the van measured anew',
+      20,
+      () => ghosts(measuredAnew(van), shelfItem('bittern-165')),
+      30,
+    ),
     await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),
     await measure('routes of one run, all simple ones', 50, () => proposeRoutes(access, 'battery', 'lampShelf', 1, {})),
   ];

@@ -48,6 +48,11 @@ await picture('gear', `${TOURER}/gear`, async (page) => {
   await page.locator('.kinds label', { hasText: 'Speakers' }).click();
   await page.locator('[data-shelf=heron-165]').click();
 });
+await picture('mounting', '/jobs/river-launch/mounting', async (page) => {
+  await page.locator('[data-mount=head]').click();
+  await page.getByText('Holes', { exact: true }).click();
+  await page.locator('[data-hole="1"]').click();
+});
 await picture('speakers', `${TOURER}/speakers`, (page) => page.locator('[data-speaker=pannier-left]').click());
 await picture('speakers-van', '/jobs/narrow-van/speakers', async (page) => {
   await page.getByRole('button', { name: 'Propose a wiring' }).click();

@@ -10,7 +10,7 @@ export { seatOf, type Seat } from './seat';
 export { LAP, ROOM, spareOf, type Clearance, type Limit } from './clearances';
 export { COARSE, FINE, findPosition, positionAt, type Found, type Position } from './position';
 export { pieceOf, type Lying, type Piece } from './piece';
-export { fitAt, fits, panelFor, type Fitted } from './plan';
+export { fitAt, fits, panelFor, type Fitted, type Told } from './plan';
 export type { Beyond } from './opening';
 export { byBit, type Hole, type HoleKind, type Schedule } from './holes';
 export { siteOf, type Site } from './site';

@@ -13,7 +13,7 @@ import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
 import { openingWork, type OpeningWork } from './opening';
 import { pieceOf, type Lying } from './piece';
-import { FINE, findPosition, meantFor, positionAt, type Found, type Position, type Search } from './position';
+import { COARSE, FINE, findPosition, meantFor, positionAt, type Found, type Position, type Search } from './position';
 import { siteOf } from './site';
 
 /** What a panel of a place is, whose measures it goes by, and what it is made of. */
@@ -58,7 +58,7 @@ export interface Fitted {
 }
 
 /** What is known of gear on a panel whatever the gear is called: all of Fitted but whose it is, and its holes unnumbered. */
-type Told = Omit<Fitted, 'place' | 'panel' | 'usualMount' | 'by'>;
+export type Told = Omit<Fitted, 'place' | 'panel' | 'usualMount' | 'by'>;
 
 const kept = new WeakMap<Panel, WeakMap<Mount, Map<string, unknown>>>();
 /** The same by what panel and mount say: jobs of one pattern have panels that are alike, and each its own copy. */
@@ -89,8 +89,13 @@ const lookFor = ({ panel, material }: At, mount: Mount, search: Search, set: Par
   );
 
 /** Gear where it is looked for, or at a point as it lies there. */
-const tell = (on: At, mount: Mount, where: Partial<Lying> | (Lying & { readonly at: Point })): Told =>
-  once(on.panel, mount, ['tell', on.material, where], () => {
+const tell = (
+  on: At,
+  mount: Mount,
+  where: Partial<Lying> | (Lying & { readonly at: Point }),
+  search: Search = FINE,
+): Told =>
+  once(on.panel, mount, ['tell', on.material, where, search.withinMm], () => {
     const { panel, material } = on;
     const site = siteOf(panel);
     let position: Position;
@@ -100,7 +105,7 @@ const tell = (on: At, mount: Mount, where: Partial<Lying> | (Lying & { readonly 
       const piece = pieceOf(mount, lying, material);
       position = positionAt(site, piece, material, meantFor(site, mount, piece)[0], at);
     } else {
-      const found = lookFor(on, mount, FINE, where);
+      const found = lookFor(on, mount, search, where);
       position = found;
       most = { mm: found.mostMm, proven: found.proven };
     }
@@ -121,11 +126,11 @@ const tell = (on: At, mount: Mount, where: Partial<Lying> | (Lying & { readonly 
     };
   });
 
-/** Where gear would go on the panel of a place, and what it lacks there. */
-export const fitAt = (job: Pick<Job, 'craft'>, place: string, mount: Mount, search: Search): Found & At => {
-  const at = panelFor(job, place);
-  return { ...at, ...lookFor(at, mount, search, {}) };
-};
+/** How gear would sit on the panel of a place, roughly; nothing where nobody has measured that. */
+export function fitAt(job: Pick<Job, 'craft'>, place: string, mount: Mount): Told | undefined {
+  const on = panelFor(job, place);
+  return on.from === 'usual' ? undefined : tell(on, mount, { over: false }, COARSE);
+}
 
 /** One clearance of each limit and thing: the tightest. */
 function tightest(clearances: readonly Clearance[]): Clearance[] {

@@ -1,5 +1,5 @@
 import { EndType, FillRule, JoinType, areaPathsD, differenceD, inflatePathsD, unionD, type PathsD } from 'clipper2-ts';
-import { flattened, polygon, type Contour, type Point } from './contour';
+import { flattened, type Contour, type Point } from './contour';
 
 /** Some part of a plane, of straight edges: what is within an odd number of its lines. */
 export type Region = readonly (readonly Point[])[];
@@ -27,6 +27,3 @@ export const grown = (a: Region, mm: number): Region =>
 
 /** Area, mm². */
 export const regionArea = (a: Region): number => Math.abs(areaPathsD(paths(a)));
-
-/** Its parts, each by itself: a line outside, and the holes in it. */
-export const outlinesOf = (a: Region): Contour[] => a.map((points) => polygon(points));

@@ -1,4 +1,4 @@
-import { memory, published, type Source } from './source';
+import { COMMON_PRACTICE, memory, published } from './source';
 
 const MM = 25.4;
 
@@ -14,7 +14,6 @@ const LETTERS = [
   0.234, 0.238, 0.242, 0.246, 0.25, 0.257, 0.261, 0.266, 0.272, 0.277, 0.281, 0.29, 0.295, 0.302, 0.316, 0.323, 0.332,
   0.339, 0.348, 0.358, 0.368, 0.377, 0.386, 0.397, 0.404, 0.413,
 ];
-export const BITS_SOURCE: Source = published('ASME B94.11M');
 
 /** A bit as it is asked for at the counter, and its diameter, mm. */
 export interface Bit {
@@ -110,6 +109,6 @@ export function cutterOf(mm: number, thicknessMm: number): Cutter | undefined {
 /** Openings of the trade, mm. */
 export const OPENINGS = {
   singleDin: { name: 'single DIN', w: 182, h: 53, source: published('ISO 7736') },
-  doubleDin: { name: 'double DIN', w: 182, h: 111, source: { text: 'common practice', fromMemory: false } },
+  doubleDin: { name: 'double DIN', w: 182, h: 111, source: COMMON_PRACTICE },
   gaugeHole: { name: '3 inch gauge hole', d: 76.2, source: memory('marine gauge hole') },
 } as const;

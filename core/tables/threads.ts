@@ -1,5 +1,4 @@
 import type { Material } from './materials';
-import { memory, type Source } from './source';
 
 const MM = 25.4;
 
@@ -55,10 +54,6 @@ export const THREADS = {
 } as const satisfies Record<string, Screw>;
 export type Thread = keyof typeof THREADS;
 export const THREAD_IDS = Object.keys(THREADS) as [Thread, ...Thread[]];
-
-export const CLEARANCE_SOURCE: Source = memory('ISO 273');
-export const TAPPING_SOURCE: Source = memory('ISO 2306');
-export const INCH_SOURCE: Source = memory('ASME B18.2.8');
 
 /** Pilot of a screw that cuts its own thread, as a part of its diameter (common practice). */
 const PILOTS: Readonly<Record<Material, number>> = {

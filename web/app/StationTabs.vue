@@ -55,12 +55,11 @@ const tabs = computed(() => {
   display: flex;
   align-items: center;
   gap: var(--space-2);
-  padding: 0 var(--space-4);
-  font-size: var(--type-3);
+  padding: 0 var(--space-3);
   color: var(--ink);
   text-decoration: none;
   border-left: 1px solid var(--rule-soft);
-  font-weight: 500;
+  font: 600 var(--type-4) var(--narrow);
 }
 .tab:last-child {
   border-right: 1px solid var(--rule-soft);

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
-import { fitOf, rankPlaces } from '#core/mounting/index';
+import { mountOf } from '#core/gear/usual-mount';
+import { fitAt, fitOf, fits, rankPlaces, type Fit } from '#core/mounting/index';
 import SeverityMark from '../../app/SeverityMark.vue';
 import { useDrag } from '../../app/dragging';
+import { fitLine } from '../../app/fit-words';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import ThereField from '../../fields/ThereField.vue';
@@ -46,6 +48,18 @@ const atPlace = computed(() => {
 });
 const homeless = computed(() => Object.entries(job.value.gear).filter(([, g]) => g.place === null));
 
+/** How an item sits in a place: in its free room, and where that has been measured on its panel. */
+function sits(
+  item: GearItem,
+  place: string,
+  fit: Fit,
+  short: boolean,
+): { readonly good: boolean; readonly line: string } {
+  const panel = fit.good ? fitAt(job.value, place, mountOf(item)) : undefined;
+  if (panel) return { good: fits(panel), line: fitLine(panel) };
+  return { good: fit.good, line: short ? fitMark(fit) : fitWords(fit) };
+}
+
 const HEIGHT = 42;
 const places = computed(() => Object.entries(pattern.value.places).filter(([, place]) => place.accepts.length));
 const callouts = computed(() => {
@@ -63,13 +77,14 @@ const callouts = computed(() => {
     const place = pattern.value.places[callout.id]!;
     const gear = atPlace.value.get(callout.id) ?? [];
     const fit = hand.value ? fitOf(hand.value.item, place) : undefined;
+    const ghost = hand.value && fit?.accepted ? sits(hand.value.item, callout.id, fit, true) : undefined;
     const tags = gear.map((id) => `${plan.value.tags[id]} ${job.value.gear[id]!.item.name}`).join(', ');
     return {
       ...callout,
       place,
       gear,
-      fit: fit?.accepted ? fit : undefined,
-      line: fit?.accepted ? fitMark(fit) : tags || 'free',
+      fit: ghost,
+      line: ghost?.line ?? (tags || 'free'),
       worst: gear.flatMap((id) => store.findingsFor({ kind: 'gear', id }))[0]?.severity,
     };
   });
@@ -87,7 +102,11 @@ const ranked = computed(() => {
   const { item, moving } = hand.value;
   const now = moving === undefined ? null : job.value.gear[moving]?.place;
   // Where it is already is no place to move it to.
-  return rankPlaces(item, pattern.value.places, new Set(atPlace.value.keys())).filter(({ id }) => id !== now);
+  const rest = rankPlaces(item, pattern.value.places, new Set(atPlace.value.keys())).filter(({ id }) => id !== now);
+  // Of what has room the panels tell apart what fits; the order is else as ranked.
+  return rest
+    .map((one) => ({ ...one, ...sits(item, one.id, one.fit, false) }))
+    .sort((a, b) => Number(a.taken) - Number(b.taken) || Number(b.good) - Number(a.good));
 });
 
 const newGearId = (k: GearKind) => `${k.toLowerCase()}-${crypto.randomUUID().slice(0, 6)}`;
@@ -192,7 +211,7 @@ useEventListener(window, 'keydown', (event) => {
           <li v-for="(r, i) in ranked" :key="r.id">
             <button type="button" class="option" :data-best-place="i === 0 ? '' : undefined" @click="put(r.id)">
               <span>{{ r.place.name }}<template v-if="r.taken"> (taken)</template></span>
-              <span :class="r.fit.good ? 'good' : 'bad'">{{ fitWords(r.fit) }}</span>
+              <span :class="r.good ? 'good' : 'bad'">{{ r.line }}</span>
             </button>
           </li>
         </ul>

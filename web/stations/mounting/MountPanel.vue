@@ -2,15 +2,17 @@
 import { computed } from 'vue';
 import { FIXINGS, TURNS } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
+import { fits } from '#core/mounting/index';
 import type { Operation } from '#core/job/operations';
 import type { Point } from '#core/plane/contour';
+import { fitLine } from '../../app/fit-words';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
 import FactRow from '../../app/facts/FactRow.vue';
 import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
 import TickField from '../../fields/TickField.vue';
-import { fitLine, isGood, isShort, limitName } from './words';
+import { isShort, limitName } from './words';
 import type { Shown } from './mounted';
 
 /** Gear on its panel: where, how it is turned, what room it has. */
@@ -64,7 +66,7 @@ const clearances = computed(() => {
       <span class="tag">{{ tag(shown.id) }}</span> {{ item.name }}
     </h2>
     <p>
-      <b :class="isGood(shown.fitted) ? 'good' : 'bad'">{{ fitLine(shown.fitted) }}</b><template
+      <b :class="fits(shown.fitted) ? 'good' : 'bad'">{{ fitLine(shown.fitted) }}</b><template
         v-if="shown.fitted.most?.proven && shown.fitted.spareMm >= 0"
         >; no position has more than {{ lengthText(shown.fitted.most.mm, true) }}</template
       >. Held by {{ FIXINGS[mount.fixing]

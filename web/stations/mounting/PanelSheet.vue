@@ -4,16 +4,17 @@ import { computed, useTemplateRef } from 'vue';
 import { PANEL_LIES } from '#core/craft/panel';
 import { witnessOf } from '#core/drawing/panel-sheet';
 import { SHEET } from '#core/drawing/sheet';
-import { spareOf, type Fitted } from '#core/mounting/index';
+import { fits, spareOf, type Fitted } from '#core/mounting/index';
 import { pathData, type Point } from '#core/plane/contour';
 import { MATERIAL_NAMES } from '#core/tables/materials';
+import { fitLine } from '../../app/fit-words';
 import { useSheet } from '../../app/sheet';
 import { inches, lengthText, shownLength } from '../../app/units';
 import FitText from '../../drawing/FitText.vue';
 import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import PanelSection from './PanelSection.vue';
-import { fitLine, isGood, isShort, limitName } from './words';
+import { isShort, limitName } from './words';
 import type { Shown } from './mounted';
 
 const props = defineProps<{
@@ -195,7 +196,7 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
           :y="row.y + row.h * 0.84"
           text-anchor="end"
           class="small"
-          :class="isGood(row.fitted) ? 'good' : 'sev-caution'"
+          :class="fits(row.fitted) ? 'good' : 'sev-caution'"
           >{{ fitLine(row.fitted) }}</text
         >
       </PressMark>

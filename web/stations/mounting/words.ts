@@ -1,21 +1,6 @@
 import type { Panel } from '#core/craft/panel';
 import type { Pattern } from '#core/craft/pattern';
-import { fits, spareOf, type Beyond, type Clearance, type Fitted } from '#core/mounting/index';
-import { lengthText } from '../../app/units';
-
-/** How gear sits on its panel, in a few words. */
-export function fitLine(fitted: Fitted): string {
-  const { spareMm, deepMm, opening } = fitted;
-  if (spareMm < 0) return `lacks ${lengthText(-spareMm, true)}`;
-  if (deepMm !== undefined && deepMm < 0) return `${lengthText(-deepMm, true)} too deep`;
-  if (opening?.trim) return `open it by ${lengthText(farthest(opening.trim), true)}`;
-  if (opening?.gap) return `${lengthText(farthest(opening.gap), true)} left open`;
-  return `${lengthText(tightestOf(fitted), true)} to spare`;
-}
-/** On the side where it is most; only in a corner where no side has any. */
-const farthest = ({ left, right, top, bottom, mostMm }: Beyond) => Math.max(left, right, top, bottom) || mostMm;
-const tightestOf = ({ spareMm, deepMm }: Fitted) => Math.min(spareMm, deepMm ?? Infinity, 999);
-export const isGood = fits;
+import { spareOf, type Clearance } from '#core/mounting/index';
 
 const LIMITS: Readonly<Record<Clearance['limit'], string>> = {
   edge: 'Cut-out to the edge',
