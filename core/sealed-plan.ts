@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { PHASES } from './build/index';
 import { SEVERITIES, STATIONS } from './findings/finding';
 import { Wiring } from './job/circuit';
+import { OVERRULE_KINDS } from './job/parts/overrules';
 import { type Job } from './job/job';
 import { upgradePlan } from './plan-upgrade';
 import type { Plan } from './plan';
@@ -174,6 +175,16 @@ const SealedPlan = some({
     wireM: number,
   }),
   minutes: entries(number),
+  overrules: v.optional(v.array(some({ key: text, kind: v.picklist(OVERRULE_KINDS), about: text, value: text }))),
+  mounts: entries(
+    some({
+      place: text,
+      at: v.tuple([number, number]),
+      lying: some({}),
+      clearances: v.array(some({ limit: text })),
+      schedule: some({ holes: v.array(some({ mm: number })), sawn: v.array(some({})) }),
+    }),
+  ),
   findings: v.array(Finding),
   ledger: some({ wireM: number, hours: number, stops: number }),
 });

@@ -12,6 +12,8 @@ export function figure(value: number, decimals: number): string {
 
 /** Ohms, amperes, volts and watts as the trade writes them: three figures at most, no idle zeros. */
 export function short(value: number): string {
+  // A seal keeps what is without bound as nothing: JSON has no such number.
+  if (!Number.isFinite(value)) return '∞';
   const decimals = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
   const text = figure(value, decimals);
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text;

@@ -35,6 +35,7 @@ export const unitShown = (system: UnitSystem, unit: string): string => otherUnit
 const rounded = (value: number, decimals: number) => Math.round(value * 10 ** decimals) / 10 ** decimals;
 /** A figure of the job as it is typed in the units of the person. */
 export function figureShown(system: UnitSystem, value: number, unit: string): number {
+  if (!Number.isFinite(value)) return Infinity;
   const other = otherUnit(system, unit);
   return other ? rounded(value / other.is, other.decimals) : unit === 'mm' ? rounded(value, 2) : value;
 }

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
 import { decibels, figure, roundUpTo, short } from './figures';
-import { torqueShown, wordsShown } from './shown';
+import { figureShown, torqueShown, wordsShown } from './shown';
 import { distance, dot, polylineLength, rotateAbout, sub, unit, type Vec3 } from './vectors';
 
 test('rounding up reaches the next step and leaves multiples alone', () => {
@@ -14,6 +14,7 @@ test('figures are written as the trade writes them', () => {
   expect(figure(-0.04, 1)).toBe('0.0');
   expect(figure(-2.25, 1)).toBe('−2.3');
   expect(short(4)).toBe('4');
+  expect([short(Infinity), short(figureShown('inch', Infinity, 'mm'))]).toEqual(['∞', '∞']);
   expect(short(4.504)).toBe('4.5');
   expect(short(18.74)).toBe('18.7');
   expect(short(177.8)).toBe('178');
