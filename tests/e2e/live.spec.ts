@@ -19,7 +19,7 @@ test('what one page does another shows as it lands: an edit, a reading, what sta
   await one.getByLabel('Customer').blur();
   await saved(one);
   await expect(two.getByLabel('Customer')).toHaveValue('Rider of one', SOON);
-  await expect(list.getByText('Rider of one')).toBeVisible({ timeout: 3000 });
+  await expect(list.getByText('Rider of one')).toBeVisible({ timeout: 8000 });
 
   // A second page of the same browser is told by the first.
   const three = await two.context().newPage();
