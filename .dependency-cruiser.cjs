@@ -12,7 +12,9 @@ module.exports = {
       name: 'core-imports-core-only',
       severity: 'error',
       from: { path: '^core/' },
-      to: { pathNot: ['^core/', '^node_modules/(valibot|@noble/hashes|svgpath|d3-polygon|@types/d3-polygon|clipper2-ts)/'] },
+      to: {
+        pathNot: ['^core/', '^node_modules/(valibot|@noble/hashes|svgpath|d3-polygon|@types/d3-polygon|clipper2-ts)/'],
+      },
     },
     {
       name: 'ground-floor',

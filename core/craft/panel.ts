@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import type { Fault } from '../document/fault';
 import { At, Outline } from '../plane/outline';
 import { MATERIAL_IDS } from '../tables/materials';
-import { Id, Text, ranged } from '../text/scalars';
+import { Id, Text, entriesOf, ranged } from '../text/scalars';
 
 /** How far from the face that gear sits on, mm: behind it is positive, in front of it negative. */
 const Depth = ranged(-2000, 2000, 'mm');
@@ -28,9 +28,6 @@ export type PanelLies = keyof typeof PANEL_LIES;
 
 /** How gear lies round its middle on a panel, degrees counter-clockwise. */
 export const Turn = ranged(-360, 360, '°');
-
-const few = <T extends v.GenericSchema>(most: number, what: string, entry: T) =>
-  v.pipe(v.record(Id, entry), v.maxEntries(most, `expected ${most} ${what} at most`));
 
 /** An opening that is there, of any shape. One that something stays in is kept clear of; another may be used. */
 export const Opening = v.strictObject({ name: Text, outline: Outline, at: At, turnDeg: Turn, taken: v.boolean() });
@@ -71,16 +68,16 @@ export const Panel = v.strictObject({
   material: v.nullable(v.picklist(MATERIAL_IDS)),
   /** The side that is seen is painted, gelcoated or polished. */
   finished: v.boolean(),
-  openings: few(24, 'openings', Opening),
-  holes: few(60, 'holes', OldHole),
-  obstacles: few(40, 'obstacles', Obstacle),
+  openings: entriesOf(24, 'openings', Opening),
+  holes: entriesOf(60, 'holes', OldHole),
+  obstacles: entriesOf(40, 'obstacles', Obstacle),
   /** Free behind the face, the panel itself counted, and in front of it, mm; null where nothing ends it. */
   behindMm: v.nullable(Room),
   frontMm: v.nullable(Room),
   /** What is met there first, in words: it decides what a bit may run into. */
   beyond: Text,
   /** By the cover that closes over it. */
-  closings: few(6, 'covers', ClosingShape),
+  closings: entriesOf(6, 'covers', ClosingShape),
   /** The place on the other side that mirrors this one. */
   partner: v.nullable(Id),
   /** Diameter of the tube that a clamp goes round, mm. */
@@ -89,7 +86,7 @@ export const Panel = v.strictObject({
   board: v.nullable(
     v.strictObject({ gapMm: ranged(0, 300, 'mm'), low: v.picklist(['left', 'right', 'top', 'bottom']) }),
   ),
-  dips: few(12, 'dips', Dip),
+  dips: entriesOf(12, 'dips', Dip),
 });
 export type Panel = v.InferOutput<typeof Panel>;
 /** What of a panel is said entry by entry, so that two people's entries both stand. */

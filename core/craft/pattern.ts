@@ -4,7 +4,7 @@ import { Panel, panelFaults } from './panel';
 import { CAUTION_IDS } from '../tables/cautions';
 import { DRIVE_IDS } from '../tables/fasteners';
 import { MATERIAL_IDS } from '../tables/materials';
-import { Id, Text, ranged } from '../text/scalars';
+import { Id, Text, entriesOf, ranged } from '../text/scalars';
 
 /** Version of the craft pattern this planner writes. */
 export const PATTERN_VERSION = 2;
@@ -176,22 +176,19 @@ const View = v.strictObject({
   strokes: v.pipe(v.array(Stroke), v.maxLength(3000, 'expected 3000 strokes at most')),
 });
 
-/** Entries by id, so many at most: a craft has fewer, and every one is weighed when a wire is laid. */
-const few = <T extends v.GenericSchema>(most: number, what: string, entry: T) =>
-  v.pipe(v.record(Id, entry), v.maxEntries(most, `expected ${most} ${what} at most`));
-
+// A craft has fewer of each, and every one is weighed when a wire is laid.
 export const Pattern = v.strictObject({
   version: v.literal(PATTERN_VERSION, `expected ${PATTERN_VERSION}`),
   id: Id,
   name: Text,
   kind: v.picklist(['motorcycle', 'sideBySide', 'boat', 'recreationalVehicle']),
-  bodies: few(20, 'bodies', v.strictObject({ name: Text })),
-  places: few(150, 'places', Place),
-  junctions: few(200, 'junctions', Junction),
-  legs: few(400, 'legs', Leg),
-  joints: few(12, 'joints', Joint),
-  covers: few(60, 'covers', Cover),
-  measures: few(20, 'measures', Measure),
+  bodies: entriesOf(20, 'bodies', v.strictObject({ name: Text })),
+  places: entriesOf(150, 'places', Place),
+  junctions: entriesOf(200, 'junctions', Junction),
+  legs: entriesOf(400, 'legs', Leg),
+  joints: entriesOf(12, 'joints', Joint),
+  covers: entriesOf(60, 'covers', Cover),
+  measures: entriesOf(20, 'measures', Measure),
   /** Settings that are lost when the battery is off, as this kind of craft has them: offered at Intake. */
   usualMemories: v.record(Id, v.strictObject({ name: Text, relearn: Text })),
   /** Where the battery posts are and where a switched source can be tapped: keys of places. */

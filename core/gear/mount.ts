@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { At, Outline } from '../plane/outline';
 import { DRIVE_IDS } from '../tables/fasteners';
 import { THREAD_IDS } from '../tables/threads';
-import { Id, Text, ranged } from '../text/scalars';
+import { Text, entriesOf, ranged } from '../text/scalars';
 
 const Millimetres = ranged(0, 2000, 'mm');
 
@@ -94,7 +94,7 @@ export const Mount = v.strictObject({
     mayFaceUp: v.boolean(),
   }),
   fixing: v.picklist(FIXING_IDS),
-  groups: v.pipe(v.record(Id, Group), v.maxEntries(8, 'expected 8 kinds of fastener at most')),
+  groups: entriesOf(8, 'kinds of fastener', Group),
   /** Thinnest and thickest panel it holds in, mm. */
   panelMm: v.tuple([Millimetres, Millimetres]),
   /** Thinnest and thickest tube of its clamp, mm. */

@@ -1,4 +1,4 @@
-import { THREADS, readScrew } from '../tables/threads';
+import { isMachine, readScrew } from '../tables/threads';
 import { OPENINGS } from '../tables/bits';
 import type { At } from '../plane/outline';
 import type { InferOutput } from 'valibot';
@@ -57,7 +57,7 @@ function screwsOf({ screws }: GearItem, at: (count: number) => Points): Record<s
       ...screw,
       drive: screws.drive,
       from: 'kit',
-      seat: THREADS[screw.thread].name.startsWith('M') ? 'nut' : 'panel',
+      seat: isMachine(screw.thread) ? 'nut' : 'panel',
       torqueNm: null,
       lock: false,
       prep: 'none',

@@ -1,6 +1,6 @@
-import * as v from 'valibot';
+import type * as v from 'valibot';
 import type { Fault } from '../document/fault';
-import { Id } from '../text/scalars';
+import { entriesOf } from '../text/scalars';
 
 /**
  * Most of each that a job may hold: far more than any craft has, and no more than is planned while a person waits.
@@ -25,7 +25,7 @@ const limitWords = (what: Limited): string => `expected ${LIMITS[what][0]} ${LIM
 
 /** Entries by id, no more than are planned while a person waits. */
 export const few = <T extends v.GenericSchema>(what: Limited, entry: T) =>
-  v.pipe(v.record(Id, entry), v.maxEntries(LIMITS[what][0], limitWords(what)));
+  entriesOf(LIMITS[what][0], LIMITS[what][1], entry);
 
 /** The same, of a document that an edit has made. */
 export const tooMany = (what: Limited, entries: object, path: readonly string[]): Fault[] =>

@@ -8,6 +8,8 @@ import type { Job } from './job';
 import { apply, applyAll, readEdit } from './operations';
 import { parseJob } from './upgrade';
 
+/** A job as far as versions before 9 could say it. */
+const onNoPanels = (job: Job): Job => ({ ...job, mounts: {}, craft: { ...job.craft, panels: {} } });
 const why = { reason: 'It is what I had', then: '6 AWG', basis: 'b' };
 
 test('whatever job version 6 wrote comes up the same job', () => {
@@ -15,7 +17,7 @@ test('whatever job version 6 wrote comes up the same job', () => {
     fc.property(anyJob, ({ job }) => {
       const raised = parseJob(JSON.parse(JSON.stringify(asVersion6(job))));
       // A feed whose sizes alone were set had a choice of its own then.
-      expect({ ...raised, feeds: job.feeds }).toEqual(job);
+      expect({ ...raised, feeds: job.feeds }).toEqual(onNoPanels(job));
       for (const [gear, choice] of Object.entries(raised.feeds))
         expect(choice).toEqual({
           ...{ holder: null, fuseAtMm: 150, from: null, allow150: false, sheathed: false, ahead: false },
@@ -31,7 +33,7 @@ test('whatever job version 7 wrote comes up the same job', () => {
   fc.assert(
     fc.property(anyJob, ({ job }) => {
       const full = { ...job, accepted };
-      expect(parseJob(JSON.parse(JSON.stringify(asVersion7(full))))).toEqual(full);
+      expect(parseJob(JSON.parse(JSON.stringify(asVersion7(full))))).toEqual(onNoPanels(full));
     }),
     { numRuns: 40 },
   );
@@ -40,8 +42,7 @@ test('whatever job version 7 wrote comes up the same job', () => {
 test('whatever job version 8 wrote comes up the same job, on panels nobody has measured', () => {
   fc.assert(
     fc.property(anyJob, ({ job }) => {
-      const none = { ...job, mounts: {}, craft: { ...job.craft, panels: {} } };
-      expect(parseJob(JSON.parse(JSON.stringify(asVersion8(job))))).toEqual(none);
+      expect(parseJob(JSON.parse(JSON.stringify(asVersion8(job))))).toEqual(onNoPanels(job));
     }),
     { numRuns: 40 },
   );

@@ -1,17 +1,17 @@
 import type { Panel } from '../craft/panel';
 import type { FastenerGroup, Mount } from '../gear/mount';
-import { flattened, moved, type Contour, type Edge, type Point } from '../plane/contour';
+import { along, edgeLength, flattened, holds, moved, type Contour, type Edge, type Point } from '../plane/contour';
 import { pointWithin } from '../plane/gap';
 import type { Material } from '../tables/materials';
 import { cutterOf, drillOf, type Cutter } from '../tables/bits';
-import { THREADS } from '../tables/threads';
+import { isMachine } from '../tables/threads';
 import type { OpeningWork } from './opening';
 import { pieceOf, type Lying, type Piece } from './piece';
 import { siteOf } from './site';
 
 /** Beyond the panel a bit comes through by this much before it is stopped, mm (common practice). */
 const THROUGH = 2;
-/** Holes at the corners of a sawn opening, for the blade, mm; and how far inside its line. */
+/** Holes at the corners of a sawn opening, for the blade, mm. */
 const STARTER = 10;
 /** A hole larger than this is begun with a pilot, mm (common practice). */
 const PILOT_FROM = 5;
@@ -59,10 +59,13 @@ export interface Schedule {
 
 const hundredth = (mm: number) => Math.round(mm * 100) / 100;
 
-/** What is met behind a point, and how far from the face: nothing where that is not known. */
-function meets(panel: Panel, at: Point): { readonly name: string; readonly mm: number } | undefined {
+/** A bit wanders by so much, mm (common practice). */
+const WANDERS = 2;
+
+/** What is met behind a hole of some radius, and how far from the face: nothing where that is not known. */
+function meets(panel: Panel, at: Point, radius: number): { readonly name: string; readonly mm: number } | undefined {
   const obstacles = siteOf(panel)
-    .obstacles.filter(({ contour, obstacle }) => obstacle.toMm > 0 && pointWithin(contour, ...at) > -3)
+    .obstacles.filter(({ contour, obstacle }) => obstacle.toMm > 0 && pointWithin(contour, ...at) > -(radius + WANDERS))
     .map(({ obstacle }) => ({ name: obstacle.name, mm: Math.max(0, obstacle.fromMm) }));
   const all = [
     ...obstacles,
@@ -86,7 +89,8 @@ export function scheduleOf(
   panel: Panel,
 ): Schedule {
   const { material, at } = fitted;
-  const { outline } = siteOf(panel);
+  const { outline, openings } = siteOf(panel);
+  const old = openings.find(({ id }) => id === fitted.opening?.id)?.contour;
   const piece = pieceOf(mount, fitted.lying, material);
   const edgeX = outline[panel.datum.x];
   const edgeY = outline[panel.datum.y];
@@ -98,10 +102,10 @@ export function scheduleOf(
     of?: [string, FastenerGroup],
   ): Hole => {
     const where: Point = [hundredth(px), hundredth(py)];
-    const old = Object.values(panel.holes).find(
+    const reused = Object.values(panel.holes).find(
       ({ at: [ox, oy], mm: there }) => Math.hypot(ox - px, oy - py) <= SERVES && there >= mm - 0.3 && there <= mm + 1,
     );
-    const met = meets(panel, where);
+    const met = meets(panel, where, mm / 2);
     const stopMm = panel.thicknessMm + THROUGH;
     return {
       number: 0,
@@ -111,13 +115,13 @@ export function scheduleOf(
       x: hundredth(Math.abs(px - edgeX)),
       y: hundredth(Math.abs(py - edgeY)),
       mm: hundredth(mm),
-      cutter: old ? undefined : cutter,
-      pilot: !old && mm > PILOT_FROM ? drillOf(PILOT) : undefined,
+      cutter: reused ? undefined : cutter,
+      pilot: !reused && mm > PILOT_FROM ? drillOf(PILOT) : undefined,
       stopMm: hundredth(Math.min(stopMm, Math.max(panel.thicknessMm, (met?.mm ?? Infinity) - 1))),
       behind: met && met.mm < stopMm + 1 ? met.name : undefined,
-      reused: old?.name,
-      countersink: material === 'gelcoat' && !old,
-      threaded: of !== undefined && THREADS[of[1].thread].name.startsWith('M') && of[1].seat === 'panel',
+      reused: reused?.name,
+      countersink: material === 'gelcoat' && !reused,
+      threaded: of !== undefined && isMachine(of[1].thread) && of[1].seat === 'panel',
     };
   };
   const holes: Hole[] = [];
@@ -133,10 +137,8 @@ export function scheduleOf(
           holes.push(hole('starter', start, STARTER, cutterOf(STARTER, panel.thicknessMm)));
       const met = nearestBehind(panel, moved(cutout, ...at));
       sawn.push({
-        lineMm: Math.round(
-          fitted.opening ? fitted.opening.trim!.areaMm2 / Math.max(0.5, fitted.opening.trim!.mostMm) : lineOf(cutout),
-        ),
-        bladeMm: met === undefined ? undefined : Math.floor(met - panel.thicknessMm),
+        lineMm: Math.round(lineOf(moved(cutout, ...at), old)),
+        bladeMm: met === undefined ? undefined : Math.max(0, Math.floor(met - panel.thicknessMm)),
       });
     }
   }
@@ -152,11 +154,16 @@ export function scheduleOf(
 const KINDS: readonly HoleKind[] = ['opening', 'starter', 'fastener'];
 const fastened = ({ fastenings }: Piece) => fastenings.filter(({ mm }) => mm > 0);
 
-const lineOf = ({ edges }: Contour) =>
-  edges.reduce(
-    (sum, { ax, ay, bx, by, r, sweep }) => sum + (r === 0 ? Math.hypot(bx - ax, by - ay) : r * Math.abs(sweep)),
-    0,
-  );
+/** How much of a line is sawn, mm: what of it lies outside the opening that is there, to half a millimetre an edge. */
+function lineOf({ edges }: Contour, old: Contour | undefined): number {
+  let line = 0;
+  for (const edge of edges) {
+    const parts = Math.ceil(edgeLength(edge) * 2);
+    const part = edgeLength(edge) / parts;
+    for (let i = 0; i < parts; i++) if (!old || !holds(old, ...along(edge, (i + 0.5) / parts))) line += part;
+  }
+  return line;
+}
 
 /** Where a blade is let in: a hole inside every corner, touching its edges; two across a round one. */
 function startersOf(cutout: Contour): Point[] {
@@ -194,7 +201,7 @@ function cornerOf(before: Edge, after: Edge): [corner: Point, away: Point, back:
 
 /** How far from the face the nearest thing behind an opening is, mm. */
 function nearestBehind(panel: Panel, cutout: Contour): number | undefined {
-  const all = [...flattened(cutout, 2)].flatMap((at) => meets(panel, at)?.mm ?? []);
+  const all = flattened(cutout, 2).flatMap((at) => meets(panel, at, 0)?.mm ?? []);
   return all.length ? Math.min(...all) : undefined;
 }
 

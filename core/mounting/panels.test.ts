@@ -63,6 +63,16 @@ describe('an opening that is there', () => {
     expect(moved.mounts['r']!.opening!.trim).toMatchObject({ left: 4, right: 0 });
     expect(moved.mounts['r']!.by).toBe('hand');
   });
+  test('sawn is what of the line lies outside the old opening; put down elsewhere it is a new one beside it', () => {
+    const job = applyAll(empty, [...sheet({}), opening(178, 54), put('r', 'sallow-din', 'console')]);
+    // Two sides of 53 and four ends of 2.
+    expect(planJob(job).mounts['r']!.schedule.sawn.map(({ lineMm }) => lineMm)).toEqual([114]);
+    const away = planOf(job, { op: 'setMount', gear: 'r', mount: { at: [0, 61] } }).mounts['r']!;
+    expect(away.opening).toBeUndefined();
+    expect(away.schedule.sawn.map(({ lineMm }) => lineMm)).toEqual([2 * (182 + 53)]);
+    // Its cut-out begins at 34.5 and the opening ends at 27.
+    expect(away.clearances.find(({ limit }) => limit === 'opening')!.mm).toBeCloseTo(7.5, 9);
+  });
   test('into one of its own size: nothing to do, and no hole is made', () => {
     const plan = planOf(empty, ...sheet({}), opening(182.5, 53.5), put('r', 'sallow-din', 'console'));
     expect(plan.mounts['r']!.opening).toMatchObject({ trim: undefined, gap: undefined, playMm: 0.25 });
@@ -116,6 +126,11 @@ describe('depth', () => {
       expect(plan.mounts['r']!.lying.plugs).toBe(plugs);
     },
   );
+  test('moved by hand it keeps the plugs that fit', () => {
+    const job = applyAll(empty, [...sheet({ behindMm: 80 }), put('r', 'kingcup-3', 'console')]);
+    const moved = planOf(job, { op: 'setMount', gear: 'r', mount: { at: [10, 0] } });
+    expect([moved.mounts['r']!.lying.plugs, rules(moved, 'r')]).toEqual(['angled', []]);
+  });
   test('too deep even so: by how much, and with straight plugs set by hand the angled ones are the cure', () => {
     const deep = planOf(empty, ...sheet({ behindMm: 77 }), put('r', 'kingcup-3', 'console'));
     expect(found(deep, 'too-deep')[0]!.reason).toContain('lacks 1 mm of depth');
@@ -237,6 +252,12 @@ describe('a pair', () => {
     const other = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-right', mount: { at: [6, 0] } });
     expect(other.mounts['fairing-left']!.by).toEqual({ mirrors: 'fairing-right' });
     expect(other.mounts['fairing-left']!.at[0]).toBeCloseTo(-6, 9);
+    // Only turned, it decides as well.
+    const turned = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-right', mount: { turnDeg: 45 } });
+    expect([turned.mounts['fairing-left']!.by, turned.mounts['fairing-left']!.lying.turnDeg]).toEqual([
+      { mirrors: 'fairing-right' },
+      315,
+    ]);
     const apart = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-left', mount: { at: [-4, 3], mirrors: false } });
     expect(apart.mounts['fairing-right']!.by).toBe('search');
     // Another speaker there mirrors nothing.
@@ -301,6 +322,30 @@ describe('holes', () => {
     // The tank is 1.5 mm behind a sheet of 3: the bit is stopped 1 mm short of it.
     expect(near.mounts['r']!.schedule.holes[0]).toMatchObject({ stopMm: 3.5, behind: 'Tank' });
   });
+  test('what lies under the ring of a hole saw is behind it, though not under its middle', () => {
+    const rib = (x: number): Operation => ({
+      op: 'setObstacle',
+      place: 'console',
+      id: 'rib',
+      obstacle: {
+        name: 'Loom',
+        kind: 'loom',
+        outline: { shape: 'rectangle', w: 10, h: 10, corner: 0 },
+        at: [x, 0],
+        turnDeg: 0,
+        fromMm: 4,
+        toMm: 10,
+      },
+    });
+    const behind = (x: number) =>
+      planOf(empty, ...sheet({}), put('r', 'kingcup-3', 'console'), rib(x), {
+        op: 'setMount',
+        gear: 'r',
+        mount: { at: [0, 0] },
+      }).mounts['r']!.schedule.holes[0]!.behind;
+    // The ring is 38 from the middle and wanders 2; the loom begins 5 nearer than its middle.
+    expect([44.9, 45.1].map(behind)).toEqual(['Loom', undefined]);
+  });
   test('a hole that is there and serves is not drilled again', () => {
     const at = planOf(empty, ...sheet({}), put('s', 'wren-100', 'console'), {
       op: 'setMount',
@@ -329,6 +374,22 @@ describe('holes', () => {
     const numbers = ['amp', 'b'].flatMap((id) => plan.mounts[id]!.schedule.holes.map(({ number }) => number));
     expect(numbers.sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6]);
   });
+});
+
+test.each(['kept', 'bypassed'] as const)(
+  'gear that is there, %s, is not fitted anew: nothing is drilled for it',
+  (there) => {
+    const plan = planOf(LAUNCH, { op: 'setThere', id: 'head', there });
+    expect(Object.keys(plan.mounts)).not.toContain('head');
+    expect(Object.keys(plan.mounts)).toContain('amp');
+  },
+);
+
+test('a gelcoated hull: its holes are countersunk, and a wider web is left', () => {
+  const hull = planOf(LAUNCH, { op: 'setHull', hull: 'gelcoat' });
+  expect(hull.mounts['head']!.schedule.holes.every(({ countersink }) => countersink)).toBe(true);
+  expect(hull.mounts['head']!.clearances.find(({ limit }) => limit === 'edge')!.needMm).toBe(12);
+  expect(planJob(LAUNCH).mounts['head']!.schedule.holes.some(({ countersink }) => countersink)).toBe(false);
 });
 
 describe('edits of panels', () => {

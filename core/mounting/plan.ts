@@ -12,8 +12,8 @@ import type { Material } from '../tables/materials';
 import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
 import { openingWork, type OpeningWork } from './opening';
-import { pieceOf, type Lying } from './piece';
-import { COARSE, FINE, findPosition, meantFor, positionAt, type Found, type Position, type Search } from './position';
+import type { Lying } from './piece';
+import { COARSE, FINE, findPosition, setAt, type Found, type Position, type Search, type Set } from './position';
 import { siteOf } from './site';
 
 /** What a panel of a place is, whose measures it goes by, and what it is made of. */
@@ -57,7 +57,7 @@ export interface Fitted {
   readonly schedule: Schedule;
 }
 
-/** What is known of gear on a panel whatever the gear is called: all of Fitted but whose it is, and its holes unnumbered. */
+/** What is known of gear on a panel whatever the gear is called; its holes are numbered by themselves. */
 export type Told = Omit<Fitted, 'place' | 'panel' | 'usualMount' | 'by'>;
 
 const kept = new WeakMap<Panel, WeakMap<Mount, Map<string, unknown>>>();
@@ -88,11 +88,11 @@ const lookFor = ({ panel, material }: At, mount: Mount, search: Search, set: Par
     findPosition(siteOf(panel), mount, material, search, set),
   );
 
-/** Gear where it is looked for, or at a point as it lies there. */
+/** Gear where it is looked for, or where a person has put it. */
 const tell = (
   on: At,
   mount: Mount,
-  where: Partial<Lying> | (Lying & { readonly at: Point }),
+  where: Partial<Lying> | (Set & { readonly at: Point }),
   search: Search = FINE,
 ): Told =>
   once(on.panel, mount, ['tell', on.material, where, search.withinMm], () => {
@@ -102,8 +102,7 @@ const tell = (
     let most: Fitted['most'];
     if ('at' in where) {
       const { at, ...lying } = where;
-      const piece = pieceOf(mount, lying, material);
-      position = positionAt(site, piece, material, meantFor(site, mount, piece)[0], at);
+      position = setAt(site, mount, material, lying, at);
     } else {
       const found = lookFor(on, mount, search, where);
       position = found;
@@ -133,7 +132,7 @@ export function fitAt(job: Pick<Job, 'craft'>, place: string, mount: Mount): Tol
 }
 
 /** One clearance of each limit and thing: the tightest. */
-function tightest(clearances: readonly Clearance[]): Clearance[] {
+export function tightest(clearances: readonly Clearance[]): Clearance[] {
   const seen = new Set<string>();
   return clearances.filter(({ limit, id }) => {
     const key = `${limit} ${id ?? ''}`;
@@ -141,7 +140,15 @@ function tightest(clearances: readonly Clearance[]): Clearance[] {
   });
 }
 
-const angle = (deg: number) => ((deg % 360) + 360) % 360;
+/** A point of a panel on the one that mirrors it: as far from the one edge as it is from the other. */
+export function mirroredAt(from: Panel, to: Panel, [x, y]: Point): Point {
+  const [its, own] = [siteOf(from).outline, siteOf(to).outline];
+  return [own.right - (x - its.left), y - its.bottom + own.bottom];
+}
+export const mirroredTurn = (deg: number): number => ((-deg % 360) + 360) % 360;
+
+const isSet = ({ at, turnDeg, plugs, over }: Job['mounts'][string]) =>
+  at !== null || turnDeg !== null || plugs !== null || over;
 
 /** All new gear on its panels, by gear. */
 export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
@@ -160,20 +167,16 @@ export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
     const pair = leaderOf(id);
     if (pair !== undefined) {
       const leader = (fitted[pair] ??= fit(pair));
-      const its = siteOf(panelFor(job, leader.place).panel).outline;
-      const own = siteOf(on.panel).outline;
-      // Its distance from the outer edge is that of the other's from its own.
-      const where: Point = [own.right - (leader.at[0] - its.left), leader.at[1] - its.bottom + own.bottom];
-      const lying = { ...leader.lying, turnDeg: angle(-leader.lying.turnDeg) };
+      const where = mirroredAt(panelFor(job, leader.place).panel, on.panel, leader.at);
+      const lying = { ...leader.lying, turnDeg: mirroredTurn(leader.lying.turnDeg) };
       return { ...of, by: { mirrors: pair }, ...tell(on, mount, { ...lying, at: where }) };
     }
-    if (at !== null)
-      return { ...of, by: 'hand', ...tell(on, mount, { at, turnDeg: turnDeg ?? 0, plugs: plugs ?? 'straight', over }) };
+    if (at !== null) return { ...of, by: 'hand', ...tell(on, mount, { at, turnDeg: turnDeg ?? 0, plugs, over }) };
     const set = { over, ...(turnDeg === null ? {} : { turnDeg }), ...(plugs === null ? {} : { plugs }) };
     return { ...of, by: 'search', ...tell(on, mount, set) };
   };
 
-  /** The same gear at the partner of its place, which it mirrors: the one a person has moved, else the left one. */
+  /** The same gear at the partner of its place, which it mirrors: the one a person has set, else the left one. */
   const leaderOf = (id: string): string | undefined => {
     const { item, place } = job.gear[id]!;
     const { partner } = panelOf(job, place!).panel;
@@ -181,8 +184,8 @@ export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
     if (other === undefined || firstAt.get(place!) !== id || job.gear[other]!.item.id !== item.id) return undefined;
     if (panelOf(job, partner!).panel.partner !== place) return undefined;
     const [own, its] = [setOf(id), setOf(other)];
-    if (!own.mirrors || !its.mirrors || own.at !== null) return undefined;
-    if (its.at !== null) return other;
+    if (!own.mirrors || !its.mirrors || isSet(own)) return undefined;
+    if (isSet(its)) return other;
     return places[place!]!.at[1] < places[partner!]!.at[1] ? other : undefined;
   };
 

@@ -1,6 +1,6 @@
 import { TURNS, type Mount } from '../gear/mount';
 import { contourArea, moved, type Contour, type Point } from '../plane/contour';
-import { roomWithin, searchWithin } from '../plane/gap';
+import { roomWithin, searchBeside, searchWithin } from '../plane/gap';
 import { findBest } from '../plane/search';
 import { MATERIALS, type Material } from '../tables/materials';
 import { LAP, checksOf, clearancesAt, leastSpare, spareOf, type Checks, type Clearance } from './clearances';
@@ -57,6 +57,21 @@ export function positionAt(
   return weighed(checksOf(site, piece, material, opening), site, piece, opening, at);
 }
 
+/** How a person has set gear: what plugs are not said is as it fits. */
+export type Set = Omit<Lying, 'plugs'> & { readonly plugs: Lying['plugs'] | null };
+
+/** Gear at a point, in the opening it lies over; angled plugs where straight ones are too deep, as in a search. */
+export function setAt(site: Site, mount: Mount, material: Material, set: Set, at: Point): Position {
+  const put = (plugs: Lying['plugs']) => {
+    const piece = pieceOf(mount, { ...set, plugs }, material);
+    return positionAt(site, piece, material, openingAt(site, mount, piece, at), at);
+  };
+  const straight = put(set.plugs ?? 'straight');
+  if (set.plugs !== null || mount.plugs.angledMm === null || straight.deepMm >= 0) return straight;
+  const angled = put('angled');
+  return angled.deepMm > straight.deepMm ? angled : straight;
+}
+
 function weighed(checks: Checks, site: Site, piece: Piece, opening: string | undefined, [x, y]: Point): Position {
   const flat = clearancesAt(checks.flat, x, y);
   const lap = lapOf(site, piece, opening);
@@ -83,7 +98,7 @@ function lapOf(site: Site, piece: Piece, opening: string | undefined) {
 }
 
 /** Openings that gear is meant to go into: at least a part as large as what it wants, the largest first. */
-export function meantFor({ openings }: Site, mount: Mount, piece: Piece): readonly string[] {
+function meantFor({ openings }: Site, mount: Mount, piece: Piece): readonly string[] {
   if (!mount.cutout || !piece.cutout) return [];
   const wanted = contourArea(piece.cutout);
   return openings
@@ -92,6 +107,12 @@ export function meantFor({ openings }: Site, mount: Mount, piece: Piece): readon
     .filter(({ area }) => area >= MEANT * wanted)
     .sort((a, b) => b.area - a.area)
     .map(({ id }) => id);
+}
+
+/** The opening a piece uses where a person has put it: of those meant for it the one it lies over, if any. */
+function openingAt(site: Site, mount: Mount, piece: Piece, [x, y]: Point): string | undefined {
+  const meant = meantFor(site, mount, piece);
+  return meant.find((id) => searchBeside(piece.cutout!, x, y, openingOf(site, id)!) < 0);
 }
 
 /** The best position of a piece as it lies: by the room it has across, less what it lacks in depth. */

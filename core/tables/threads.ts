@@ -68,6 +68,9 @@ const PILOTS: Readonly<Record<Material, number>> = {
   trim: 0.66,
 };
 
+/** Whether a screw wants a thread or a nut; others cut their own. */
+export const isMachine = (thread: Thread): boolean => 'tap' in THREADS[thread];
+
 /** Hole for a screw, mm: the one it passes through, or the one its thread holds in. */
 export const clearanceHole = (thread: Thread): number => THREADS[thread].free;
 export function threadHole(thread: Thread, material: Material): number {

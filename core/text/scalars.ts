@@ -13,6 +13,10 @@ export const Id = v.pipe(
 );
 export const Text = line(400);
 
+/** Entries by id, no more than `most` of `what`. */
+export const entriesOf = <T extends v.GenericSchema>(most: number, what: string, entry: T) =>
+  v.pipe(v.record(Id, entry), v.maxEntries(most, `expected ${most} ${what} at most`));
+
 /** A finite number in a closed range; the message names the range and the unit. */
 export const ranged = (min: number, max: number, unit: string) =>
   v.pipe(

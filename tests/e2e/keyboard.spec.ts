@@ -11,7 +11,7 @@ async function putByKeys(page: Page, item: string): Promise<void> {
 }
 
 async function kind(page: Page, presses: number): Promise<void> {
-  await tabTo(page, page.locator('input[name=kind]:checked'));
+  await tabTo(page, page.getByRole('radiogroup', { name: 'Kind of gear' }).locator('input:checked'));
   for (let i = 0; i < presses; i++) await page.keyboard.press('ArrowRight');
 }
 

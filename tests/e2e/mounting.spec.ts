@@ -53,6 +53,11 @@ test('a radio into an opening that is 4 mm too narrow: how much comes off, moved
   await from(page, 'left').fill('5"');
   await from(page, 'left').press('Enter');
   await expect(from(page, 'left')).toHaveValue('127');
+  // In inches it is the same place, and back again nothing is lost.
+  await page.getByRole('button', { name: 'mm', exact: true }).click();
+  await expect(from(page, 'left')).toHaveValue('5');
+  await page.getByRole('button', { name: 'in', exact: true }).click();
+  await expect(from(page, 'left')).toHaveValue('127');
   await page.getByRole('button', { name: 'Put it where it has most room' }).click();
   await expect(from(page, 'left')).toHaveValue('128');
 
@@ -95,9 +100,16 @@ test('deep speakers in a fairing: a pair that mirrors, and a cover that does not
   await mount(page, 'fairing-right').click();
   await expect(page.getByText(/Mirrors S1/)).toBeVisible();
   await expect(from(page, 'right')).toHaveValue('100');
+  // Moved from this side, it is still one decision.
+  await from(page, 'right').fill('102');
+  await from(page, 'right').press('Enter');
+  await expect(from(page, 'right')).toHaveValue('102');
+  await mount(page, 'fairing-left').click();
+  await expect(from(page, 'left')).toHaveValue('102');
+  await mount(page, 'fairing-right').click();
   await page.getByRole('button', { name: 'Place it by itself' }).click();
   await expect(page.getByText(/Mirrors S1/)).toBeHidden();
-  await expect(from(page, 'right')).not.toHaveValue('100');
+  await expect(from(page, 'right')).not.toHaveValue('102');
 
   // A line of the schedule lights its hole.
   await page.getByText('Holes', { exact: true }).click();

@@ -202,5 +202,18 @@ function madeJob(g: GeneratorValue): AnyJob {
       if (job.gear[id]!.item.kind === 'speaker' && sometimes(40))
         make({ op: 'setSpeaker', id, choice: { zone: 'aft' } });
   }
+  // What is measured on this craft, and where gear is set by hand: on every craft, also for what is there already.
+  for (const [id, { place }] of Object.entries(job.gear)) {
+    if (place === null || !sometimes(30)) continue;
+    if (sometimes(60)) make({ op: 'setMount', gear: id, mount: { at: [between(-60, 60), between(-40, 40)] } });
+    if (sometimes(30)) make({ op: 'setMount', gear: id, mount: { turnDeg: one(0, 90, 180), mirrors: sometimes(50) } });
+    if (sometimes(30))
+      make({ op: 'setPanel', place, panel: { behindMm: between(20, 160), thicknessMm: between(1, 18) } });
+    if (sometimes(20)) {
+      const outline = { shape: 'rectangle', w: between(20, 190), h: between(20, 120), corner: 0 } as const;
+      const opening = { name: 'Old opening', outline, at: [0, 0], turnDeg: 0, taken: sometimes(30) } as const;
+      make({ op: 'setOpening', place, id: 'old', opening: { ...opening, at: [0, 0] } });
+    }
+  }
   return { job, applied, states, refused, [fc.toStringMethod]: () => [pattern.id, ...made].join('\n') };
 }

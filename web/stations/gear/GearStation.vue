@@ -8,6 +8,7 @@ import { useDrag } from '../../app/dragging';
 import { fitLine } from '../../app/fit-words';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
+import PickStrip from '../../fields/PickStrip.vue';
 import ThereField from '../../fields/ThereField.vue';
 import { useEventListener } from '@vueuse/core';
 import GearMark from '../../drawing/GearMark.vue';
@@ -34,6 +35,10 @@ const KINDS = [
   'relay',
   'converter',
 ] as const satisfies readonly GearKind[];
+const KIND_NAMES = Object.fromEntries(KINDS.map((k) => [k, `${GEAR_KIND_NAMES[k]}s`])) as Record<
+  (typeof KINDS)[number],
+  string
+>;
 const kind = ref<(typeof KINDS)[number]>('headUnit');
 const offered = computed(() => library.shelf.filter((item) => item.kind === kind.value));
 
@@ -267,13 +272,7 @@ useEventListener(window, 'keydown', (event) => {
 
       <section v-if="!hand" class="shelf">
         <h2>Shelf</h2>
-        <div class="kinds" role="radiogroup" aria-label="Kind of gear">
-          <label v-for="k in KINDS" :key="k" :class="{ on: kind === k }">
-            <input v-model="kind" class="visually-hidden" type="radio" name="kind" :value="k" />{{
-              GEAR_KIND_NAMES[k]
-            }}s
-          </label>
-        </div>
+        <PickStrip v-model="kind" class="kinds" label="Kind of gear" :options="KIND_NAMES" :columns="4" />
         <p v-if="!Object.keys(job.gear).length" class="teach">
           Take a head unit, an amplifier and speakers off the shelf. Press one, then its place; or drag it there.
         </p>
@@ -305,27 +304,6 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
-.kinds {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  border: 1px solid var(--rule);
-  margin-bottom: var(--space-3);
-}
-.kinds label {
-  text-align: center;
-  padding: var(--space-2) var(--space-1);
-  font-size: var(--type-2);
-  line-height: 1.2;
-  cursor: pointer;
-}
-.kinds .on {
-  background: var(--ink);
-  color: var(--paper);
-}
-.kinds label:has(:focus-visible) {
-  outline: 3px solid var(--mud);
-  outline-offset: 1px;
-}
 .item {
   display: flex;
   flex-direction: column;

@@ -4,6 +4,7 @@ import { byBit, type Fitted, type Hole } from '#core/mounting/index';
 import type { Cutter } from '#core/tables/bits';
 import { taken } from '#core/job/choices';
 import { isFibre } from '#core/job/material';
+import { panelOf } from '#core/job/parts/mounting';
 import { useSheet } from '../../app/sheet';
 import { inches, lengthText } from '../../app/units';
 
@@ -11,6 +12,7 @@ import { inches, lengthText } from '../../app/units';
 const props = defineProps<{ fitted: Fitted; lit: number | undefined }>();
 const emit = defineEmits<{ light: [hole: number | undefined] }>();
 const { job, plan } = useSheet();
+const panel = computed(() => panelOf(job.value, props.fitted.place).panel);
 
 /** All gear in this place: its holes are one schedule. */
 const here = computed(() => Object.entries(plan.value.mounts).filter(([, { place }]) => place === props.fitted.place));
@@ -47,7 +49,8 @@ const reverse = computed(() =>
     <h2>Holes</h2>
     <p v-if="!holes.length && !sawn.length">Nothing is drilled here.</p>
     <p v-else>
-      From the side that is seen: mask, mark, punch, pilot, drill, deburr, seal. Eye protection. {{ reverse }}
+      From the side that is seen: {{ panel.finished ? 'mask the finish, ' : '' }}mark, punch, pilot, drill, deburr,
+      seal. Eye protection. {{ reverse }}
     </p>
     <template v-for="group in groups" :key="bitName(group.cutter)">
       <h3>{{ bitName(group.cutter) }}</h3>

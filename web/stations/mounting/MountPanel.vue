@@ -2,8 +2,7 @@
 import { computed } from 'vue';
 import { FIXINGS, TURNS } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
-import { fits } from '#core/mounting/index';
-import type { Operation } from '#core/job/operations';
+import { fits, tightest } from '#core/mounting/index';
 import type { Point } from '#core/plane/contour';
 import { fitLine } from '../../app/fit-words';
 import { useSheet } from '../../app/sheet';
@@ -13,18 +12,17 @@ import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
 import TickField from '../../fields/TickField.vue';
 import { isShort, limitName } from './words';
-import type { Shown } from './mounted';
+import type { Setting, Shown } from './mounted';
 
 /** Gear on its panel: where, how it is turned, what room it has. */
 const props = defineProps<{ shown: Shown }>();
-const emit = defineEmits<{ put: [at: Point] }>();
-const { store, job, pattern, tag } = useSheet();
+const emit = defineEmits<{ put: [at: Point]; set: [part: Setting] }>();
+const { job, pattern, tag } = useSheet();
 
 const item = computed(() => job.value.gear[props.shown.id]!.item);
 const mount = computed(() => mountOf(item.value));
 const panel = computed(() => props.shown.site.panel);
-type Mounted = NonNullable<Extract<Operation, { op: 'setMount' }>['mount']>;
-const set = (part: Mounted) => store.edit([{ op: 'setMount', gear: props.shown.id, mount: part }]);
+const set = (part: Setting) => emit('set', part);
 
 const hundredth = (mm: number) => Math.round(mm * 100) / 100;
 /** The datum edges, and which way is away from them. */
@@ -52,12 +50,12 @@ const turns = computed(() =>
 const mirrored = computed(() =>
   typeof props.shown.fitted.by === 'object' ? props.shown.fitted.by.mirrors : undefined,
 );
-const clearances = computed(() => {
-  const seen = new Set<string>();
-  return props.shown.position.clearances
-    .filter(({ limit, id }) => !seen.has(`${limit}${id}`) && seen.add(`${limit}${id}`))
-    .map((clearance) => ({ clearance, name: limitName(clearance, panel.value, pattern.value) }));
-});
+const clearances = computed(() =>
+  tightest(props.shown.position.clearances).map((clearance) => ({
+    clearance,
+    name: limitName(clearance, props.shown.position.piece, panel.value, pattern.value),
+  })),
+);
 </script>
 
 <template>
@@ -97,7 +95,7 @@ const clearances = computed(() => {
         v-if="mount.plugs.angledMm !== null"
         label="Plugs"
         :options="{ straight: 'Straight', angled: 'Right-angle' }"
-        :model-value="shown.fitted.lying.plugs"
+        :model-value="shown.position.lying.plugs"
         @update:model-value="set({ plugs: $event })"
       />
     </div>
@@ -130,12 +128,6 @@ const clearances = computed(() => {
 </template>
 
 <style scoped>
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--space-3) var(--space-4);
-  margin-bottom: var(--space-4);
-}
 small {
   color: var(--ink-soft);
 }

@@ -3,6 +3,7 @@ import { ref, watch } from 'vue';
 import HolesPanel from './HolesPanel.vue';
 import { useRouter } from 'vue-router';
 import StationLayout from '../../app/StationLayout.vue';
+import PickStrip from '../../fields/PickStrip.vue';
 import MountPanel from './MountPanel.vue';
 import PanelFields from './PanelFields.vue';
 import PanelSheet from './PanelSheet.vue';
@@ -10,7 +11,7 @@ import { useMounted } from './mounted';
 
 /** The panel that gear goes into or on to, to scale from its finished side, with the section through it. */
 const router = useRouter();
-const { mounts, shown, moving, put } = useMounted();
+const { mounts, shown, moving, put, set } = useMounted();
 const PARTS = { gear: 'Gear on it', holes: 'Holes', panel: 'Panel' } as const;
 const part = ref<keyof typeof PARTS>('gear');
 /** The hole that is lit, by its number. */
@@ -26,12 +27,8 @@ watch([() => shown.value?.fitted.place, part], () => (lit.value = undefined));
 
     <template #panel>
       <template v-if="shown">
-        <div class="parts" role="radiogroup" aria-label="What is described">
-          <label v-for="(name, key) in PARTS" :key="key" :class="{ on: part === key }">
-            <input v-model="part" class="visually-hidden" type="radio" name="part" :value="key" />{{ name }}
-          </label>
-        </div>
-        <MountPanel v-if="part === 'gear'" :key="shown.id" :shown="shown" @put="put" />
+        <PickStrip v-model="part" label="What is described" :options="PARTS" />
+        <MountPanel v-if="part === 'gear'" :key="shown.id" :shown="shown" @put="put" @set="set" />
         <HolesPanel v-else-if="part === 'holes'" :fitted="shown.fitted" :lit="lit" @light="lit = $event" />
         <PanelFields v-else :key="shown.fitted.place" :place="shown.fitted.place" />
       </template>
@@ -43,26 +40,3 @@ watch([() => shown.value?.fitted.place, part], () => (lit.value = undefined));
     </template>
   </StationLayout>
 </template>
-
-<style scoped>
-.parts {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  border: 1px solid var(--rule);
-  margin-bottom: var(--space-5);
-}
-.parts label {
-  text-align: center;
-  padding: var(--space-2);
-  font-size: var(--type-2);
-  cursor: pointer;
-}
-.parts .on {
-  background: var(--ink);
-  color: var(--paper);
-}
-.parts label:has(:focus-visible) {
-  outline: 3px solid var(--mud);
-  outline-offset: 1px;
-}
-</style>

@@ -59,7 +59,7 @@ function takeCorners(typed: string): string | undefined {
 </script>
 
 <template>
-  <div class="outline">
+  <div class="two">
     <PickField label="Shape" :options="SHAPES" :model-value="outline.shape" @update:model-value="reshape" />
     <NumberField
       v-if="outline.shape === 'round'"
@@ -111,11 +111,6 @@ function takeCorners(typed: string): string | undefined {
 </template>
 
 <style scoped>
-.outline {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--space-3) var(--space-4);
-}
 .corners {
   grid-column: 1 / -1;
 }

@@ -10,6 +10,7 @@ import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
 import TextField from '../../fields/TextField.vue';
 import TickField from '../../fields/TickField.vue';
+import LaidFields from './LaidFields.vue';
 import OutlineFields from './OutlineFields.vue';
 
 /** The panel of a place as it was measured: what is changed here is this job's own. */
@@ -23,13 +24,17 @@ const FROM = {
   pattern: 'As the pattern has it.',
   usual: 'Nobody has measured it: it is drawn as large as the free room.',
 } as const;
+const DEPTHS = { fromMm: 'Begins, from the face', toMm: 'Ends' } as const;
+const CORNERS = {
+  bottomLeft: 'Depth, bottom left',
+  bottomRight: 'Depth, bottom right',
+  topLeft: 'Depth, top left',
+} as const;
 const SIDES = { front: 'in front', behind: 'behind' } as const;
 
 type Once = Extract<Operation, { op: 'setPanel' }>['panel'];
 const set = (part: Once) => store.edit([{ op: 'setPanel', place: props.place, panel: part }]);
 const newId = () => `n${crypto.randomUUID().slice(0, 6)}`;
-const word = (take: (typed: string) => string | undefined) => (typed: string) =>
-  typed.trim() ? take(typed.trim()) : 'expected a name.';
 
 type Openings = Panel['openings'];
 type Obstacles = Panel['obstacles'];
@@ -70,7 +75,7 @@ const materials = computed(
     <h2>{{ pattern.places[place]!.name }}</h2>
     <p class="small">{{ FROM[found.from] }}</p>
     <OutlineFields :outline="panel.outline" @outline="set({ outline: $event })" />
-    <div class="grid">
+    <div class="two">
       <NumberField
         label="Thickness"
         unit="mm"
@@ -146,39 +151,13 @@ const materials = computed(
         <span>{{ o.name }}</span><span>{{ o.taken ? 'taken' : 'free' }}</span>
       </button>
       <div v-if="open === id" class="one">
-        <TextField label="Name" :shown="o.name" :max="80" :take="word((name) => opening(id, { name }))" />
-        <OutlineFields :outline="o.outline" @outline="opening(id, { outline: $event })" />
-        <div class="grid">
-          <NumberField
-            label="Middle, across"
-            unit="mm"
-            :min="-5000"
-            :max="5000"
-            :model-value="o.at[0]"
-            @update:model-value="opening(id, { at: [$event, o.at[1]] })"
-          />
-          <NumberField
-            label="Middle, up"
-            unit="mm"
-            :min="-5000"
-            :max="5000"
-            :model-value="o.at[1]"
-            @update:model-value="opening(id, { at: [o.at[0], $event] })"
-          />
-          <NumberField
-            label="Turned"
-            unit="°"
-            :min="-360"
-            :max="360"
-            :model-value="o.turnDeg"
-            @update:model-value="opening(id, { turnDeg: $event })"
-          />
+        <LaidFields :entry="o" :set="(part) => opening(id, part)">
           <TickField
             label="Something stays in it"
             :model-value="o.taken"
             @update:model-value="opening(id, { taken: $event })"
           />
-        </div>
+        </LaidFields>
         <BButton size="sm" @click="opening(id, null)">Delete opening</BButton>
       </div>
     </div>
@@ -196,48 +175,24 @@ const materials = computed(
         <span>{{ o.name }}</span><span>{{ o.fromMm }} to {{ o.toMm }} mm</span>
       </button>
       <div v-if="open === id" class="one">
-        <TextField label="Name" :shown="o.name" :max="80" :take="word((name) => obstacle(id, { name }))" />
-        <PickField
-          label="What it is"
-          :options="OBSTACLES"
-          :model-value="o.kind"
-          @update:model-value="obstacle(id, { kind: $event as ObstacleKind })"
-        />
-        <OutlineFields :outline="o.outline" @outline="obstacle(id, { outline: $event })" />
-        <div class="grid">
-          <NumberField
-            label="Middle, across"
-            unit="mm"
-            :min="-5000"
-            :max="5000"
-            :model-value="o.at[0]"
-            @update:model-value="obstacle(id, { at: [$event, o.at[1]] })"
+        <LaidFields :entry="o" :set="(part) => obstacle(id, part)">
+          <PickField
+            label="What it is"
+            :options="OBSTACLES"
+            :model-value="o.kind"
+            @update:model-value="obstacle(id, { kind: $event as ObstacleKind })"
           />
           <NumberField
-            label="Middle, up"
-            unit="mm"
-            :min="-5000"
-            :max="5000"
-            :model-value="o.at[1]"
-            @update:model-value="obstacle(id, { at: [o.at[0], $event] })"
-          />
-          <NumberField
-            label="Begins, from the face"
+            v-for="(label, end) in DEPTHS"
+            :key="end"
+            :label="label"
             unit="mm"
             :min="-2000"
             :max="2000"
-            :model-value="o.fromMm"
-            @update:model-value="obstacle(id, { fromMm: $event })"
+            :model-value="o[end]"
+            @update:model-value="obstacle(id, { [end]: $event })"
           />
-          <NumberField
-            label="Ends"
-            unit="mm"
-            :min="-2000"
-            :max="2000"
-            :model-value="o.toMm"
-            @update:model-value="obstacle(id, { toMm: $event })"
-          />
-        </div>
+        </LaidFields>
         <BButton size="sm" @click="obstacle(id, null)">Delete</BButton>
       </div>
     </div>
@@ -261,30 +216,16 @@ const materials = computed(
           :model-value="c.side"
           @update:model-value="closing(cover, { side: $event })"
         />
-        <div class="grid">
+        <div class="two">
           <NumberField
-            label="Depth, bottom left"
+            v-for="(label, corner) in CORNERS"
+            :key="corner"
+            :label="label"
             unit="mm"
             :min="0"
             :max="2000"
-            :model-value="c.bottomLeft"
-            @update:model-value="closing(cover, { bottomLeft: $event })"
-          />
-          <NumberField
-            label="Depth, bottom right"
-            unit="mm"
-            :min="0"
-            :max="2000"
-            :model-value="c.bottomRight"
-            @update:model-value="closing(cover, { bottomRight: $event })"
-          />
-          <NumberField
-            label="Depth, top left"
-            unit="mm"
-            :min="0"
-            :max="2000"
-            :model-value="c.topLeft"
-            @update:model-value="closing(cover, { topLeft: $event })"
+            :model-value="c[corner]"
+            @update:model-value="closing(cover, { [corner]: $event })"
           />
         </div>
         <BButton size="sm" @click="closing(cover, null)">Delete</BButton>
@@ -305,12 +246,6 @@ const materials = computed(
 </template>
 
 <style scoped>
-.grid {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--space-3) var(--space-4);
-  margin: var(--space-3) 0;
-}
 .one {
   border-left: 3px solid var(--tarn);
   padding: var(--space-3) 0 var(--space-4) var(--space-4);

@@ -16,7 +16,8 @@ type Span = readonly [low: number, high: number];
 type Ends = Pick<Contour, 'left' | 'right' | 'bottom' | 'top'>;
 
 const section = computed(() => {
-  const { site, piece, position, view } = props.shown;
+  const { site, position, view } = props.shown;
+  const { piece } = position;
   const { panel, outline } = site;
   const { along, to, transform, box } = view.section;
   const upright = along === 'y';

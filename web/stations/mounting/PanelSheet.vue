@@ -1,19 +1,18 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
 import { PANEL_LIES } from '#core/craft/panel';
-import { witnessOf } from '#core/drawing/panel-sheet';
+import { witnessOf, type PanelView } from '#core/drawing/panel-sheet';
+import type { Px } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
-import { fits, spareOf, type Fitted } from '#core/mounting/index';
-import { pathData, type Point } from '#core/plane/contour';
+import { tightest, type Fitted } from '#core/mounting/index';
+import { pathData, type Contour, type Point } from '#core/plane/contour';
 import { MATERIAL_NAMES } from '#core/tables/materials';
-import { fitLine } from '../../app/fit-words';
 import { useSheet } from '../../app/sheet';
 import { inches, lengthText, shownLength } from '../../app/units';
-import FitText from '../../drawing/FitText.vue';
-import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
+import PanelRegister from './PanelRegister.vue';
 import PanelSection from './PanelSection.vue';
+import { usePieceMoves } from './piece-moves';
 import { isShort, limitName } from './words';
 import type { Shown } from './mounted';
 
@@ -23,39 +22,19 @@ const props = defineProps<{
   lit: number | undefined;
 }>();
 const emit = defineEmits<{ move: [at: Point]; put: [at: Point] }>();
-const { store, job, pattern, tag } = useSheet();
+const { job, pattern } = useSheet();
 
-// ── The register of panels ──
-const PLATE = { x: 28, w: 214, y: 36 } as const;
-const rows = computed(() => {
-  const list = Object.entries(props.mounts);
-  const h = Math.min(58, (SHEET.h - 96) / Math.max(1, list.length));
-  return list.map(([id, fitted], i) => ({
-    id,
-    fitted,
-    y: PLATE.y + i * h,
-    h: h - 5,
-    name: `${tag(id)} ${job.value.gear[id]!.item.name}`,
-    place: pattern.value.places[fitted.place]!.name,
-    worst: store.findingsFor({ kind: 'gear', id }).find(({ station }) => station === 'mounting')?.severity,
-  }));
-});
-
-// ── The panel ──
 /** Tightest clearances that are drawn with their figures. */
 const DRAWN = 4;
 const drawn = computed(() => {
   const { shown } = props;
   if (!shown) return undefined;
-  const { site, piece, position, view, fitted } = shown;
-  const witnesses = position.clearances.flatMap((clearance) => {
+  const { site, position, view, fitted } = shown;
+  const { piece } = position;
+  const witnesses = tightest(position.clearances).flatMap((clearance) => {
     const ends = witnessOf(site, piece, position.at, clearance);
     return ends ? [{ clearance, ends }] : [];
   });
-  const seen = new Set<string>();
-  const tight = witnesses.filter(
-    ({ clearance: { limit, id } }) => !seen.has(`${limit}${id}`) && seen.add(`${limit}${id}`),
-  );
   return {
     view,
     panel: site.panel,
@@ -66,13 +45,13 @@ const drawn = computed(() => {
       d: pathData(contour),
       taken: opening.taken,
       name: opening.name,
-      at: view.to([(contour.left + contour.right) / 2, contour.bottom]),
+      at: nameAt(view, contour),
     })),
     obstacles: site.obstacles.map(({ id, contour, obstacle }) => ({
       id,
       d: pathData(contour),
       name: obstacle.name,
-      at: view.to([(contour.left + contour.right) / 2, contour.bottom]),
+      at: nameAt(view, contour),
     })),
     face: pathData(piece.face),
     cutout: piece.cutout && pathData(piece.cutout),
@@ -80,7 +59,7 @@ const drawn = computed(() => {
     fastenings: piece.fastenings.filter(({ mm }) => mm === 0),
     holes: isMoving(shown) ? [] : fitted.schedule.holes.map((hole) => ({ ...hole, px: view.to(hole.at) })),
     at: position.at,
-    clearances: tight.slice(0, DRAWN).map(({ clearance, ends }) => {
+    clearances: witnesses.slice(0, DRAWN).map(({ clearance, ends }) => {
       const [a, b] = [view.to(ends[0]), view.to(ends[1])];
       return {
         key: `${clearance.limit}${clearance.id ?? ''}`,
@@ -90,14 +69,20 @@ const drawn = computed(() => {
         y: (a[1] + b[1]) / 2,
         words: figureOf(clearance.mm),
         short: isShort(clearance),
-        name: limitName(clearance, site.panel, pattern.value),
-        spare: spareOf(clearance),
+        name: limitName(clearance, piece, site.panel, pattern.value),
       };
     }),
   };
 });
 // Millimetres stand on a drawing without their unit; inches do not.
 const figureOf = (mm: number) => (inches.value ? lengthText(mm, true) : String(Math.round(shownLength(mm) * 10) / 10));
+
+/** A name stands in the middle of what is tall enough for it, else under it. */
+const nameAt = ({ to, scale }: PanelView, { left, right, bottom, top }: Contour): Px => {
+  const [x, y] = to([(left + right) / 2, bottom]);
+  const tall = (top - bottom) * scale;
+  return [x, tall > 40 ? y - tall / 2 + 4 : y + 13];
+};
 
 /** From the datum edges to the middle of the face. */
 const datum = computed(() => {
@@ -106,8 +91,8 @@ const datum = computed(() => {
   const { outline, panel } = shown.site;
   const [x, y] = shown.position.at;
   const { to, box } = shown.view;
-  const fromX = panel.datum.x === 'left' ? outline.left : outline.right;
-  const fromY = panel.datum.y === 'top' ? outline.top : outline.bottom;
+  const fromX = outline[panel.datum.x];
+  const fromY = outline[panel.datum.y];
   const [px, py] = to([x, y]);
   const [ex, ey] = to([fromX, fromY]);
   const over = box.y - 18;
@@ -127,80 +112,20 @@ const datum = computed(() => {
 /** Its holes are drawn where they are planned, not while it is being moved. */
 const isMoving = ({ position, fitted }: Shown) => position.at[0] !== fitted.at[0] || position.at[1] !== fitted.at[1];
 
-// ── Moving it ──
-const svg = useTemplateRef<SVGGElement>('ground');
-let held: { readonly start: Point; readonly at: Point; moved: boolean } | undefined;
-function sheetPoint(event: PointerEvent): Point | undefined {
-  const matrix = svg.value?.getScreenCTM();
-  if (!matrix || !props.shown) return undefined;
-  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-  return props.shown.view.from([x, y]);
-}
-function lift(event: PointerEvent): void {
-  const start = sheetPoint(event);
-  if (!start || !props.shown || event.button !== 0) return;
-  held = { start, at: props.shown.position.at, moved: false };
-  event.stopPropagation();
-}
-const half = (mm: number) => Math.round(mm * 2) / 2;
-const dragged = (event: PointerEvent): Point | undefined => {
-  const now = sheetPoint(event);
-  return held && now
-    ? [half(held.at[0] + now[0] - held.start[0]), half(held.at[1] + now[1] - held.start[1])]
-    : undefined;
-};
-useEventListener(window, 'pointermove', (event) => {
-  const at = dragged(event);
-  if (!held || !at) return;
-  held.moved ||= at[0] !== held.at[0] || at[1] !== held.at[1];
-  if (held.moved) emit('move', at);
-  event.preventDefault();
-});
-useEventListener(window, ['pointerup', 'pointercancel'], (event) => {
-  const at = dragged(event);
-  const last = held;
-  held = undefined;
-  if (last?.moved) emit('put', event.type === 'pointerup' && at ? at : last.at);
-});
-function nudge(event: KeyboardEvent): void {
-  const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
-  if (!by || !props.shown || event.ctrlKey || event.metaKey || event.altKey) return;
-  const step = event.shiftKey ? 0.1 : 1;
-  const tenth = (mm: number) => Math.round(mm * 10) / 10;
-  const [x, y] = props.shown.fitted.at;
-  emit('put', [tenth(x + by[0]! * step), tenth(y + by[1]! * step)]);
-  event.preventDefault();
-  event.stopPropagation();
-}
+const ground = useTemplateRef<SVGGElement>('ground');
+const { lift, nudge } = usePieceMoves(
+  ground,
+  () => props.shown,
+  (at) => emit('move', at),
+  (at) => emit('put', at),
+);
 const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${b.join(' ')}`;
 </script>
 
 <template>
   <SheetFrame label="The panel from its finished side, and the section through it">
     <g ref="ground">
-      <rect class="ground" width="1" height="1" />
-      <PressMark
-        v-for="row in rows"
-        :key="row.id"
-        :class="{ selected: row.id === shown?.id }"
-        :aria-pressed="row.id === shown?.id"
-        :aria-label="`${row.name}, ${row.place}, ${fitLine(row.fitted)}`"
-        :data-mount="row.id"
-        @press="store.select({ kind: 'gear', id: row.id })"
-      >
-        <rect class="plate" :x="PLATE.x" :y="row.y" :width="PLATE.w" :height="row.h" />
-        <FitText :x="PLATE.x + 9" :y="row.y + row.h * 0.42" class="strong" :words="row.name" :room="PLATE.w - 18" />
-        <FitText :x="PLATE.x + 9" :y="row.y + row.h * 0.84" class="small" :words="row.place" :room="PLATE.w - 118" />
-        <text
-          :x="PLATE.x + PLATE.w - 9"
-          :y="row.y + row.h * 0.84"
-          text-anchor="end"
-          class="small"
-          :class="fits(row.fitted) ? 'good' : 'sev-caution'"
-          >{{ fitLine(row.fitted) }}</text
-        >
-      </PressMark>
-
+      <PanelRegister :mounts="mounts" :selected="shown?.id" />
       <text v-if="!shown" :x="SHEET.w / 2" y="300" text-anchor="middle" class="big"
         >No gear on the craft yet: its panels are drawn here.</text
       >
@@ -289,7 +214,7 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
             v-for="o in [...drawn.openings, ...drawn.obstacles]"
             :key="o.id"
             :x="o.at[0]"
-            :y="o.at[1] + 13"
+            :y="o.at[1]"
             text-anchor="middle"
             class="small on-panel"
             >{{ o.name }}</text
@@ -331,9 +256,6 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
 </template>
 
 <style scoped>
-.ground {
-  fill: none;
-}
 .title {
   font: 600 var(--type-6) var(--narrow);
 }

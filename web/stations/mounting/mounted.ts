@@ -2,15 +2,17 @@ import { computed, ref, watch, type ComputedRef, type Ref } from 'vue';
 import { mountOf } from '#core/gear/usual-mount';
 import { viewPanel, type PanelView } from '#core/drawing/panel-sheet';
 import {
+  mirroredAt,
+  mirroredTurn,
   panelFor,
-  pieceOf,
-  positionAt,
+  setAt,
   siteOf,
   type Fitted,
-  type Piece,
   type Position,
   type Site,
 } from '#core/mounting/index';
+import type { Panel } from '#core/craft/panel';
+import type { Operation } from '#core/job/operations';
 import type { Point } from '#core/plane/contour';
 import type { Box } from '#core/drawing/projection';
 import { useSheet } from '../../app/sheet';
@@ -18,12 +20,14 @@ import { useSheet } from '../../app/sheet';
 /** What the panel of the gear that is looked at is drawn in, px of the sheet. */
 const BOX: Box = { x: 282, y: 70, w: 616, h: 520 };
 
+/** What is said at once of how gear lies. */
+export type Setting = NonNullable<Extract<Operation, { op: 'setMount' }>['mount']>;
+
 /** Gear on its panel as it is shown: where it is, or where it is being moved to. */
 export interface Shown {
   readonly id: string;
   readonly fitted: Fitted;
   readonly site: Site;
-  readonly piece: Piece;
   readonly position: Position;
   readonly view: PanelView;
 }
@@ -35,6 +39,8 @@ export function useMounted(): {
   readonly moving: Ref<Point | undefined>;
   /** Moves it there for good. */
   readonly put: (at: Point) => void;
+  /** Sets how it lies: of a pair that is one decision the side that decides, mirrored. */
+  readonly set: (part: Setting) => void;
 } {
   const { store, job, plan } = useSheet();
   const mounts = computed(() => plan.value.mounts);
@@ -51,17 +57,40 @@ export function useMounted(): {
     if (gear === undefined || !fitted) return undefined;
     const { panel } = panelFor(job.value, fitted.place);
     const site = siteOf(panel);
-    const piece = pieceOf(mountOf(job.value.gear[gear]!.item), fitted.lying, fitted.material);
-    const at = moving.value ?? fitted.at;
-    return {
-      id: gear,
-      fitted,
-      site,
-      piece,
-      position: positionAt(site, piece, fitted.material, fitted.opening?.id, at),
-      view: viewPanel(site, piece, BOX),
-    };
+    const { at, lying, material } = fitted;
+    const position = moving.value
+      ? setAt(
+          site,
+          mountOf(job.value.gear[gear]!.item),
+          material,
+          { ...lying, plugs: own(gear)?.plugs ?? null },
+          moving.value,
+        )
+      : setAt(site, mountOf(job.value.gear[gear]!.item), material, lying, at);
+    return { id: gear, fitted, site, position, view: viewPanel(site, position.piece, BOX) };
   });
+  const own = (gear: string) => (Object.hasOwn(job.value.mounts, gear) ? job.value.mounts[gear] : undefined);
+  function set(part: Setting): void {
+    const now = shown.value;
+    if (!now) return;
+    const { by, place } = now.fitted;
+    const leader = typeof by === 'object' && part.mirrors === undefined ? by.mirrors : undefined;
+    if (leader === undefined) {
+      store.edit([{ op: 'setMount', gear: now.id, mount: part }]);
+      return;
+    }
+    const { at, turnDeg } = part;
+    const [from, to] = [place, mounts.value[leader]!.place].map((of) => panelFor(job.value, of).panel) as [
+      Panel,
+      Panel,
+    ];
+    const other: Setting = {
+      ...part,
+      ...(at ? { at: [...mirroredAt(from, to, at)] } : {}),
+      ...(typeof turnDeg === 'number' ? { turnDeg: mirroredTurn(turnDeg) } : {}),
+    };
+    store.edit([{ op: 'setMount', gear: leader, mount: other }]);
+  }
   return {
     mounts,
     shown,
@@ -70,7 +99,8 @@ export function useMounted(): {
       moving.value = undefined;
       const now = shown.value;
       if (!now || (now.fitted.at[0] === at[0] && now.fitted.at[1] === at[1])) return;
-      store.edit([{ op: 'setMount', gear: now.id, mount: { at: [at[0], at[1]], turnDeg: now.fitted.lying.turnDeg } }]);
+      set({ at: [at[0], at[1]], turnDeg: now.fitted.lying.turnDeg });
     },
+    set,
   };
 }

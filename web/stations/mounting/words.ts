@@ -1,6 +1,6 @@
 import type { Panel } from '#core/craft/panel';
 import type { Pattern } from '#core/craft/pattern';
-import { spareOf, type Clearance } from '#core/mounting/index';
+import { spareOf, type Clearance, type Piece } from '#core/mounting/index';
 
 const LIMITS: Readonly<Record<Clearance['limit'], string>> = {
   edge: 'Cut-out to the edge',
@@ -16,9 +16,9 @@ const LIMITS: Readonly<Record<Clearance['limit'], string>> = {
   lap: 'Flange over',
 };
 
-/** A clearance by name: what to what. */
-export function limitName({ limit, id }: Clearance, panel: Panel, pattern: Pattern): string {
-  if (limit === 'edge' && id === undefined) return LIMITS.edge;
+/** A clearance of a piece by name: what to what. */
+export function limitName({ limit, id }: Clearance, { cutout }: Piece, panel: Panel, pattern: Pattern): string {
+  if (limit === 'edge') return cutout ? LIMITS.edge : 'Foot to the edge';
   if (limit === 'flange' && id !== undefined) return `Flange to ${panel.openings[id]?.name ?? ''}`;
   if (limit === 'behind' && panel.beyond) return `To ${panel.beyond}`;
   const name =

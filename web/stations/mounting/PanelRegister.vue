@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { SHEET } from '#core/drawing/sheet';
+import { fits, type Fitted } from '#core/mounting/index';
+import { fitLine } from '../../app/fit-words';
+import SeverityMark from '../../app/SeverityMark.vue';
+import { useSheet } from '../../app/sheet';
+import FitText from '../../drawing/FitText.vue';
+import PressMark from '../../drawing/PressMark.vue';
+
+/** Everything that is on a panel, a plate each: how it sits there, and the worst that was found. */
+const props = defineProps<{ mounts: Readonly<Record<string, Fitted>>; selected: string | undefined }>();
+const { store, job, pattern, tag } = useSheet();
+
+const PLATE = { x: 28, w: 214, y: 36 } as const;
+const TALLEST = 58;
+const rows = computed(() => {
+  const list = Object.entries(props.mounts);
+  const h = Math.min(TALLEST, (SHEET.h - 96) / Math.max(1, list.length));
+  return list.map(([id, fitted], i) => ({
+    id,
+    fitted,
+    y: PLATE.y + i * h,
+    h: h - 5,
+    name: `${tag(id)} ${job.value.gear[id]!.item.name}`,
+    place: pattern.value.places[fitted.place]!.name,
+    worst: store.findingsFor({ kind: 'gear', id }).find(({ station }) => station === 'mounting')?.severity,
+  }));
+});
+</script>
+
+<template>
+  <PressMark
+    v-for="row in rows"
+    :key="row.id"
+    :class="{ selected: row.id === selected }"
+    :aria-pressed="row.id === selected"
+    :aria-label="`${row.name}, ${row.place}, ${fitLine(row.fitted)}${row.worst ? `, ${row.worst}` : ''}`"
+    :data-mount="row.id"
+    @press="store.select({ kind: 'gear', id: row.id })"
+  >
+    <rect class="plate" :x="PLATE.x" :y="row.y" :width="PLATE.w" :height="row.h" />
+    <FitText :x="PLATE.x + 9" :y="row.y + row.h * 0.42" class="strong" :words="row.name" :room="PLATE.w - 40" />
+    <FitText :x="PLATE.x + 9" :y="row.y + row.h * 0.84" class="small" :words="row.place" :room="PLATE.w - 118" />
+    <text
+      :x="PLATE.x + PLATE.w - 9"
+      :y="row.y + row.h * 0.84"
+      text-anchor="end"
+      class="small"
+      :class="fits(row.fitted) ? 'good' : 'sev-caution'"
+      >{{ fitLine(row.fitted) }}</text
+    >
+    <SeverityMark v-if="row.worst" :severity="row.worst" :x="PLATE.x + PLATE.w - 24" :y="row.y + row.h * 0.1" />
+  </PressMark>
+</template>
