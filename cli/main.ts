@@ -108,10 +108,11 @@ async function exportTo(file: string, rest: readonly string[], complain: Say): P
 
 async function exported({ job, events, photos }: Source, out: string, units: UnitSystem): Promise<string | Uint8Array> {
   const file = exportOf(out);
-  const made = file && (await makeExport(file, { job, events, photos, units }));
+  const made = file && !file.ofOne ? await makeExport(file.file, { job, events, photos, units }) : undefined;
   if (made !== undefined) return made;
   const can = EXPORTS.filter(
-    ({ file: name }) => !name.startsWith('feeds-') || casesOf(job).some(({ id }) => name === `feeds-${id}.cir`),
+    ({ file: name, ...rest }) =>
+      !('ofOne' in rest) && (!name.startsWith('feeds-') || casesOf(job).some(({ id }) => name === `feeds-${id}.cir`)),
   ).map((one: Export) => one.alone ?? one.file);
   throw new Error(`${out}: expected a name that ends in ${can.slice(0, -1).join(', ')} or ${can.at(-1)}`);
 }

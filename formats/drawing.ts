@@ -11,6 +11,7 @@ import { seatOf } from '#core/mounting/index';
 import type { Plan } from '#core/plan';
 import { folded } from '#core/text/text';
 import type { ColourName } from '#core/tables/colours';
+import { attributes, escape, round } from './markup';
 
 /** Colours on white paper. */
 const INK = '#1b272c';
@@ -138,18 +139,6 @@ function drawingParts(job: Job, plan: Plan): Part[] {
 }
 
 // ── As SVG ──────────────────────────────────────────────────────────────────────────────────────
-
-const escape = (text: string) =>
-  folded(text).replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
-const round = (value: number) => String(Number(value.toFixed(3)));
-
-/** Attributes with a value, those without left out. */
-const attributes = (values: Readonly<Record<string, string | number | undefined>>): string =>
-  Object.entries(values)
-    .flatMap(([name, value]) =>
-      value === undefined ? [] : [` ${name}="${typeof value === 'number' ? round(value) : value}"`],
-    )
-    .join('');
 
 function asSvg(part: Part): string {
   switch (part.kind) {

@@ -1,3 +1,4 @@
+import { cutDrawings, type CutDrawing } from '#core/drawing/cuts';
 import { standingPhotos } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
@@ -10,6 +11,8 @@ import { drawingSvg } from './drawing';
 import type { ExportFile } from './exports';
 import { writeJobFile } from './job-file';
 import { jobSheetPdf } from './job-sheet';
+import { cutsPdf, type Paper } from './template-pdf';
+import { cutDxf, cutSvg, cutsZip } from './templates';
 import { circuitsNetlist, feedsNetlist } from './spice';
 
 /** All that a file of a job is made of. */
@@ -19,6 +22,8 @@ export interface Exported {
   /** Bytes of the photographs, by their hash; those that are missing are left out. */
   readonly photos: ReadonlyMap<string, Uint8Array>;
   readonly units: UnitSystem;
+  /** The cut drawing that is asked for; all of them where none is named. */
+  readonly of?: string;
 }
 
 type Made = string | Uint8Array | undefined;
@@ -30,6 +35,15 @@ const feeds =
     const feedCase = casesOf(job).find((c) => c.id === id);
     return feedCase && feedsNetlist(job, planOf(job), feedCase);
   };
+
+/** The drawings that are asked for, in what they are wanted as; nothing where there are none. */
+const cuts =
+  (make: (drawings: readonly [CutDrawing, ...CutDrawing[]], title: string) => Made | Promise<Made>): Exporter =>
+  ({ job, units, of }) => {
+    const [first, ...rest] = cutDrawings(job, planOf(job), units).filter(({ id }) => of === undefined || id === of);
+    return first && make([first, ...rest], job.title);
+  };
+const pages = (paper: Paper) => cuts((drawings, title) => cutsPdf(drawings, paper, title));
 
 const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   'sheet.pdf': ({ job, events, photos, units }) =>
@@ -44,6 +58,12 @@ const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   'cut-list.csv': ({ job }) => cutListCsv(job, planOf(job)),
   'fasteners.csv': ({ job, events }) => fastenersCsv(job, planOf(job), events),
   'drawing.svg': ({ job }) => drawingSvg(job, planOf(job)),
+  'templates-a4.pdf': pages('a4'),
+  'templates-letter.pdf': pages('letter'),
+  'templates-sheet.pdf': pages('sheet'),
+  'templates.zip': cuts(cutsZip),
+  'template.svg': cuts(([drawing]) => cutSvg(drawing)),
+  'template.dxf': cuts(([drawing]) => cutDxf(drawing)),
   'circuits.cir': ({ job }) => circuitsNetlist(job, planOf(job)),
   ...(Object.fromEntries(FEED_CASES.map(({ id }) => [`feeds-${id}.cir`, feeds(id)])) as Record<
     `feeds-${FeedCase['id']}.cir`,
@@ -51,5 +71,5 @@ const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   >),
 };
 
-/** Makes one file of a job; undefined where the craft is never in the state it is of. */
+/** Makes one file of a job; undefined where there is none of it. */
 export const makeExport = (file: ExportFile, of: Exported): Made | Promise<Made> => EXPORTERS[file](of);

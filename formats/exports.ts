@@ -12,9 +12,14 @@ export interface Export {
   readonly alone?: string;
   /** It has lengths, in the units that are asked for. */
   readonly inUnits?: true;
+  /** It is of one cut drawing, which has to be named; others may be of one, or of all. */
+  readonly ofOne?: true;
+  /** Why there may be none of a job. */
+  readonly none?: string;
 }
 
 const NETLIST = { format: 'SPICE netlist', type: 'text/plain; charset=utf-8' } as const;
+const TEMPLATES = { inUnits: true, none: 'Nothing is drilled or cut in this job yet.' } as const;
 const TABLE = { format: 'CSV', type: 'text/csv; charset=utf-8' } as const;
 
 /** Every file of a job, in the order they are offered: the server, the page and the command line go by this list. */
@@ -31,11 +36,42 @@ export const EXPORTS = [
   { file: 'cut-list.csv', name: 'Cut list', ...TABLE },
   { file: 'fasteners.csv', name: 'Fasteners', ...TABLE },
   { file: 'drawing.svg', name: 'Drawing', format: 'SVG', type: 'image/svg+xml', alone: '.svg' },
+  {
+    file: 'templates-a4.pdf',
+    name: 'Templates 1:1, A4',
+    format: 'PDF',
+    type: 'application/pdf',
+    ...TEMPLATES,
+  },
+  {
+    file: 'templates-letter.pdf',
+    name: 'Templates 1:1, Letter',
+    format: 'PDF',
+    type: 'application/pdf',
+    ...TEMPLATES,
+  },
+  {
+    file: 'templates-sheet.pdf',
+    name: 'Templates 1:1, a page each as large as it is',
+    format: 'PDF',
+    type: 'application/pdf',
+    ...TEMPLATES,
+  },
+  {
+    file: 'templates.zip',
+    name: 'Cut drawings 1:1',
+    format: 'SVG and DXF, zip',
+    type: 'application/zip',
+    ...TEMPLATES,
+  },
+  { file: 'template.svg', name: 'Cut drawing', format: 'SVG', type: 'image/svg+xml', ofOne: true, ...TEMPLATES },
+  { file: 'template.dxf', name: 'Cut drawing', format: 'DXF', type: 'image/vnd.dxf', ofOne: true, ...TEMPLATES },
   { file: 'circuits.cir', name: 'Speaker circuits', ...NETLIST },
   ...FEED_CASES.map(({ id, name }) => ({
     file: `feeds-${id}.cir` as const,
     name: `Feeds, ${name.toLowerCase()}`,
     ...NETLIST,
+    none: 'The craft of this job has no shore charger, so it is never on one.',
   })),
 ] as const satisfies readonly Export[];
 export type ExportFile = (typeof EXPORTS)[number]['file'];
@@ -46,6 +82,11 @@ const STEM_ONLY: readonly string[] = ['job.json', 'whole.zip'];
 export const namedAfter = (stem: string, file: ExportFile): string =>
   STEM_ONLY.includes(file) ? `${stem}${file.slice(file.indexOf('.'))}` : `${stem} ${file}`;
 
-/** The file that a name asks for, by how it ends. */
-export const exportOf = (name: string): ExportFile | undefined =>
-  EXPORTS.find(({ file, ...rest }) => name.endsWith('alone' in rest ? rest.alone : file))?.file;
+/** The file that a name asks for, by how it ends: the longest ending that fits. */
+export function exportOf(name: string): (Export & { readonly file: ExportFile }) | undefined {
+  const fitting = (EXPORTS as readonly (Export & { readonly file: ExportFile })[]).flatMap((one) => {
+    const ending = [one.file, one.alone].find((end) => end !== undefined && name.endsWith(end));
+    return ending === undefined ? [] : [{ one, length: ending.length }];
+  });
+  return fitting.sort((a, b) => b.length - a.length)[0]?.one;
+}

@@ -31,7 +31,9 @@ export type Limit =
   | 'behind'
   | 'front'
   /** The flange beyond the opening it covers. */
-  | 'lap';
+  | 'lap'
+  /** The plate under it to the edge of the panel, or to an opening that something is in. */
+  | 'plate';
 
 /** Room there is, and room there has to be, mm. */
 export interface Clearance {
@@ -82,6 +84,8 @@ export function checksOf(site: Site, piece: Piece, material: Material, used: str
   const add = (limit: Limit, id: string | undefined, needMm: number, rooms: Rooms) =>
     flat.push({ limit, id, needMm, ...rooms });
   const { cutout, face } = piece;
+  // What a plate lies over, fasteners may lie over too.
+  const plated = piece.lying.adapter?.kind === 'plate' ? used : undefined;
   if (cutout) {
     add('edge', undefined, web, within(cutout, outline));
     add('flange', undefined, 0, within(face, outline));
@@ -99,7 +103,8 @@ export function checksOf(site: Site, piece: Piece, material: Material, used: str
     const [fx, fy]: Point = at;
     add('fastenerEdge', undefined, EDGE_DIAMETERS * mm, { room: (x, y) => pointWithin(outline, x + fx, y + fy) });
     for (const { id, contour } of site.openings)
-      add('fastenerOpening', id, EDGE_DIAMETERS * mm, { room: (x, y) => -pointWithin(contour, x + fx, y + fy) });
+      if (plated === undefined || id !== plated)
+        add('fastenerOpening', id, EDGE_DIAMETERS * mm, { room: (x, y) => -pointWithin(contour, x + fx, y + fy) });
     for (const { id, obstacle, contour } of site.obstacles)
       if (overlap({ fromMm: 0, toMm: fastener.lengthMm }, obstacle))
         add('fastenerObstacle', id, mm / 2 + 1, { room: (x, y) => -pointWithin(contour, x + fx, y + fy) });

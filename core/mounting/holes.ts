@@ -7,6 +7,7 @@ import { cutterOf, drillOf, type Cutter } from '../tables/bits';
 import { isMachine } from '../tables/threads';
 import type { OpeningWork } from './opening';
 import { pieceOf, type Lying, type Piece } from './piece';
+import type { Plate } from './plate';
 import { siteOf } from './site';
 
 /** Beyond the panel a bit comes through by this much before it is stopped, mm (common practice). */
@@ -19,7 +20,7 @@ const PILOT = 3;
 /** An old hole this near to where one is wanted serves, mm. */
 const SERVES = 0.5;
 
-export type HoleKind = 'fastener' | 'opening' | 'starter';
+export type HoleKind = 'fastener' | 'opening' | 'starter' | 'plate';
 
 /** One hole of the schedule. */
 export interface Hole {
@@ -84,11 +85,12 @@ export function scheduleOf(
     readonly lying: Lying;
     readonly material: Material;
     readonly opening: OpeningWork | undefined;
+    readonly plate: Plate | undefined;
   },
   mount: Mount,
   panel: Panel,
 ): Schedule {
-  const { material, at } = fitted;
+  const { material, at, plate } = fitted;
   const { outline, openings } = siteOf(panel);
   const old = openings.find(({ id }) => id === fitted.opening?.id)?.contour;
   const piece = pieceOf(mount, fitted.lying, material);
@@ -142,16 +144,20 @@ export function scheduleOf(
       });
     }
   }
-  for (const { group, fastener, at: own, mm } of fastened(piece))
-    holes.push(
-      hole('fastener', [at[0] + own[0], at[1] + own[1]], mm, cutterOf(mm, panel.thicknessMm), [group, fastener]),
-    );
+  for (const { group, fastener, at: own, mm } of fastened(piece)) {
+    const where: Point = [at[0] + own[0], at[1] + own[1]];
+    // Over the opening it goes into the plate alone.
+    if (plate && old && pointWithin(old, ...where) > -mm / 2) continue;
+    holes.push(hole('fastener', where, mm, cutterOf(mm, panel.thicknessMm), [group, fastener]));
+  }
+  for (const { at: where } of plate?.screws ?? [])
+    holes.push(hole('plate', where, plate!.threadMm, cutterOf(plate!.threadMm, panel.thicknessMm)));
   const sorted = holes.sort(
     (a, b) => KINDS.indexOf(a.kind) - KINDS.indexOf(b.kind) || b.mm - a.mm || a.y - b.y || a.x - b.x,
   );
   return { holes: sorted.map((one, i) => ({ ...one, number: i + 1 })), sawn };
 }
-const KINDS: readonly HoleKind[] = ['opening', 'starter', 'fastener'];
+const KINDS: readonly HoleKind[] = ['opening', 'starter', 'fastener', 'plate'];
 const fastened = ({ fastenings }: Piece) => fastenings.filter(({ mm }) => mm > 0);
 
 /** How much of a line is sawn, mm: what of it lies outside the opening that is there, to half a millimetre an edge. */

@@ -12,6 +12,8 @@ export { FINE, findPosition, positionAt, setAt, type Position } from './position
 export { pieceOf, type Lying, type Piece } from './piece';
 export { fitAt, fits, mirroredAt, mirroredTurn, panelFor, tightest, type Fitted, type Told } from './plan';
 export type { Beyond } from './opening';
+export { partsOf, type CutPart } from './parts';
+export { usualPlate, type Plate } from './plate';
 export { byBit, type Hole, type HoleKind, type Schedule } from './holes';
 export { siteOf, type Site } from './site';
 

@@ -38,14 +38,14 @@ export interface OpeningWork {
   readonly id: string;
   /** To be taken off, where it is too small. */
   readonly trim: Beyond | undefined;
-  /** Not covered by the flange, where it is too large. */
+  /** Not covered by the flange, or a plate under it, where it is too large. */
   readonly gap: Beyond | undefined;
   /** Least play of the body in the opening as it is, mm; nothing where it has to be trimmed. */
   readonly playMm: number | undefined;
 }
 
 /** What has to be done to the opening that gear goes into at a position. */
-export function openingWork(site: Site, { piece, opening, at: [x, y] }: Position): OpeningWork | undefined {
+export function openingWork(site: Site, { piece, plate, opening, at: [x, y] }: Position): OpeningWork | undefined {
   const there = site.openings.find(({ id }) => id === opening);
   if (!there || !piece.cutout) return undefined;
   const wanted = moved(piece.cutout, x, y);
@@ -53,7 +53,7 @@ export function openingWork(site: Site, { piece, opening, at: [x, y] }: Position
   return {
     id: there.id,
     trim,
-    gap: beyond(there.contour, moved(piece.face, x, y)),
+    gap: plate ? undefined : beyond(there.contour, moved(piece.face, x, y)),
     playMm: trim ? undefined : hundredth(roomWithin(wanted, there.contour)),
   };
 }

@@ -9,8 +9,11 @@ import type { Panel } from '../craft/panel';
 import { MATERIAL_NAMES, MATERIALS } from '../tables/materials';
 import { spareOf, type Clearance, type Limit } from './clearances';
 import type { Beyond } from './opening';
+import { LOOSE, playOf } from './parts';
 import { plugSide } from './piece';
 import type { Fitted } from './plan';
+import { usualPlate } from './plate';
+import { siteOf } from './site';
 
 export interface PanelSeen {
   readonly job: Job;
@@ -76,6 +79,40 @@ const angledPlugs = ({ id, fitted, mount, tag }: Seen, missing: number): Pick<Sa
       }
     : {};
 
+/** What sets gear farther out, where there is room in front of it. */
+function spacer({ id, fitted, mount, panel, tag }: Seen, missing: number): Pick<Said<Operation>, 'cure'> {
+  const out = Math.ceil(missing);
+  if (!mount.cutout || fitted.lying.adapter || (panel.frontMm !== null && panel.frontMm < fitted.beforeMm + out))
+    return {};
+  return {
+    cure: {
+      label: `Set ${tag} out on a spacer of ${out} mm`,
+      operations: [
+        {
+          op: 'setMount',
+          gear: id,
+          mount: { adapter: { ...usualPlate(fitted.material), kind: 'spacer', thicknessMm: out } },
+        },
+      ],
+    },
+  };
+}
+/** The cheapest way to room behind: other plugs, else farther out. */
+const outwards = (seen: Seen, missing: number): Pick<Said<Operation>, 'cure'> => {
+  const plugs = angledPlugs(seen, missing);
+  return plugs.cure ? plugs : spacer(seen, missing);
+};
+/** A plate over an opening that is too large. */
+const overIt = ({ id, tag, fitted }: Seen): Pick<Said<Operation>, 'cure'> => {
+  const usual = usualPlate(fitted.material);
+  return {
+    cure: {
+      label: `Cut a plate of ${usual.thicknessMm} mm ${MATERIAL_NAMES[usual.material]} for ${tag}`,
+      operations: [{ op: 'setMount', gear: id, mount: { adapter: { ...usual, kind: 'plate' } } }],
+    },
+  };
+};
+
 const SIDES = ['left', 'right', 'top', 'bottom'] as const;
 const sidesOf = (beyond: Beyond): string => {
   const sides = SIDES.filter((side) => beyond[side] > 0).map((side) => `${tenth(beyond[side])} mm at the ${side}`);
@@ -88,6 +125,8 @@ const figuresOf = (beyond: Beyond) => [
 ];
 const openingName = ({ panel, fitted }: Seen) => panel.openings[fitted.opening?.id ?? '']?.name ?? 'the opening';
 const at = ({ place }: Seen) => `“${place.name}”`;
+/** The side of the panel that a cover closes over. */
+const covers = ({ id }: Clearance, { panel }: Seen) => panel.closings[id ?? '']?.side;
 const plugWords = ({ fitted }: Seen) => (fitted.lying.plugs === 'angled' ? 'right-angle plugs' : 'straight plugs');
 
 /** A rule that looks at gear on measured panels one by one. */
@@ -102,9 +141,10 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
     title: 'Too near the edge of the panel',
     formula: 'from the opening, or the foot, to the edge: no less than the web of the material',
     look: look((seen) => {
-      const found = short(seen, 'edge', 'flange');
+      const found = short(seen, 'edge', 'flange', 'plate');
       if (!found) return undefined;
-      const what = found.limit === 'flange' ? 'flange' : seen.mount.cutout ? 'cut-out' : 'foot';
+      const what =
+        found.limit === 'flange' || found.limit === 'plate' ? found.limit : seen.mount.cutout ? 'cut-out' : 'foot';
       if (found.id !== undefined)
         return {
           reason: `The ${what} of ${seen.tag} lies ${tenth(-found.mm)} mm over “${seen.panel.openings[found.id]!.name}” of ${at(seen)}.`,
@@ -196,10 +236,34 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
       const gap = seen.fitted.opening?.gap;
       return (
         gap && {
-          reason: `The flange of ${seen.tag} leaves ${sidesOf(gap)} of “${openingName(seen)}” open: cut a filler panel.`,
+          reason: `The flange of ${seen.tag} leaves ${sidesOf(gap)} of “${openingName(seen)}” open: cut a plate that covers it.`,
           figures: figuresOf(gap),
+          ...overIt(seen),
         }
       );
+    }),
+  },
+  {
+    id: 'opening-loose',
+    severity: 'note',
+    title: 'Loose in its opening',
+    formula: 'opening less cut-out, side by side: a sleeve holds with less than 1 mm',
+    look: look((seen) => {
+      const { fitted, mount, panel } = seen;
+      const play = mount.fixing === 'sleeve' ? playOf(siteOf(panel), mount, fitted) : undefined;
+      if (!play || SIDES.every((side) => play[side] < LOOSE)) return undefined;
+      const across = play.left >= LOOSE || play.right >= LOOSE;
+      return {
+        reason: `${seen.tag} has ${SIDES.filter((side) => play[side] >= LOOSE)
+          .map((side) => `${tenth(play[side])} mm at the ${side}`)
+          .join(', ')} of play in “${openingName(seen)}”: ${[
+          ...(play.bottom >= LOOSE ? [`a shim of ${tenth(play.bottom)} mm under it`] : []),
+          ...(across
+            ? [`two angle brackets, ${tenth(play.left)} mm at the left and ${tenth(play.right)} mm at the right`]
+            : []),
+        ].join(', and ')}.`,
+        figures: SIDES.map((side) => ({ name: side, value: tenth(play[side]), unit: 'mm' })),
+      };
     }),
   },
   {
@@ -229,7 +293,7 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
       return {
         reason: `${seen.tag} with ${plugWords(seen)} lacks ${tenth(-spareOf(found))} mm of depth ${where} at ${at(seen)}.`,
         figures: room(found),
-        ...(found.limit === 'behind' ? angledPlugs(seen, -spareOf(found)) : {}),
+        ...(found.limit === 'behind' ? outwards(seen, -spareOf(found)) : {}),
       };
     }),
   },
@@ -244,7 +308,7 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
       return {
         reason: `${seen.tag} goes in with “${cover}” off, and is ${tenth(-spareOf(found))} mm too deep once it is on.`,
         figures: room(found),
-        ...angledPlugs(seen, -spareOf(found)),
+        ...(covers(found, seen) === 'behind' ? outwards(seen, -spareOf(found)) : {}),
       };
     }),
   },
@@ -254,10 +318,12 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
     formula: 'thinnest ≤ thickness ≤ thickest that the fixing holds in',
     look: look((seen) => {
       const [least, most] = seen.mount.panelMm;
-      const { thicknessMm } = seen.panel;
+      const { adapter } = seen.fitted.lying;
+      const own = adapter?.kind === 'plate' ? 0 : seen.panel.thicknessMm;
+      const thicknessMm = own + (adapter?.thicknessMm ?? 0);
       return thicknessMm < least || thicknessMm > most
         ? {
-            reason: `The ${FIXINGS[seen.mount.fixing]} of ${seen.tag} holds in ${least} to ${most} mm; the panel of ${at(seen)} is ${thicknessMm} mm.`,
+            reason: `The ${FIXINGS[seen.mount.fixing]} of ${seen.tag} holds in ${least} to ${most} mm; ${adapter ? `${adapter.kind === 'plate' ? 'its plate' : 'panel and spacer'} at ${at(seen)}` : `the panel of ${at(seen)}`} is ${thicknessMm} mm.`,
             figures: [
               { name: 'thickness', value: thicknessMm, unit: 'mm' },
               { name: 'least', value: least, unit: 'mm' },
@@ -296,7 +362,7 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
     look: look((seen) => {
       const { behindMm, thicknessMm, beyond } = seen.panel;
       if (behindMm === null) return undefined;
-      const deep = Math.max(behindMm, thicknessMm);
+      const deep = Math.max(behindMm, thicknessMm) + (seen.fitted.lying.adapter?.thicknessMm ?? 0);
       const long = Object.values(seen.mount.groups).find(({ lengthMm }) => lengthMm > deep - 2);
       return (
         long && {

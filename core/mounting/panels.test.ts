@@ -7,7 +7,8 @@ import { OperationError } from '../document/fault';
 import type { Job } from '../job/job';
 import { apply, applyAll, readEdit, type Operation } from '../job/operations';
 import { planJob, type Plan } from '../plan';
-import { byBit } from './index';
+import { panelOf } from '../job/parts/mounting';
+import { byBit, partsOf, siteOf } from './index';
 
 const LAUNCH = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
 const BARE = DEMO_JOBS.find(({ id }) => id === 'vineyard-side-by-side')!;
@@ -134,7 +135,13 @@ describe('depth', () => {
   test('too deep even so: by how much, and with straight plugs set by hand the angled ones are the cure', () => {
     const deep = planOf(empty, ...sheet({ behindMm: 77 }), put('r', 'kingcup-3', 'console'));
     expect(found(deep, 'too-deep')[0]!.reason).toContain('lacks 1 mm of depth');
-    expect(found(deep, 'too-deep')[0]!.cure).toBeUndefined();
+    // A millimetre farther out it fits; where something stands that near in front there is no cure.
+    const cured = found(deep, 'too-deep')[0]!.cure!;
+    expect(cured.label).toBe('Set H1 out on a spacer of 1 mm');
+    const set = [...sheet({ behindMm: 77 }), put('r', 'kingcup-3', 'console')];
+    expect(rules(planOf(empty, ...set, ...cured.operations), 'r')).toEqual([]);
+    const shut = planOf(empty, ...sheet({ behindMm: 77, frontMm: 0.9 }), put('r', 'kingcup-3', 'console'));
+    expect(found(shut, 'too-deep')[0]!.cure).toBeUndefined();
     const job = applyAll(empty, [
       ...sheet({ behindMm: 80 }),
       put('r', 'kingcup-3', 'console'),
@@ -143,6 +150,136 @@ describe('depth', () => {
     const { cure } = found(planJob(job), 'too-deep')[0]!;
     expect(cure!.label).toBe('Take right-angle plugs for H1');
     expect(found(planJob(applyAll(job, cure!.operations)), 'too-deep')).toEqual([]);
+  });
+});
+
+describe('what is cut to go between', () => {
+  const put3 = [...sheet({}), opening(186, 108), put('r', 'kingcup-3', 'console')];
+  const cured = (() => {
+    const cure = found(planOf(empty, ...put3), 'opening-large')[0]!.cure!;
+    return applyAll(applyAll(empty, put3), cure.operations);
+  })();
+  const partsIn = (job: Job, gear = 'r') =>
+    partsOf(
+      siteOf(panelOf(job, job.gear[gear]!.place!).panel),
+      mountOf(job.gear[gear]!.item),
+      planJob(job).mounts[gear]!,
+    );
+
+  test('a round unit in a rectangular opening: a plate 14 mm larger all round, screws in the middle of its rim', () => {
+    const plan = planJob(cured);
+    expect(rules(plan, 'r')).toEqual([]);
+    const { plate, behindMm, schedule } = plan.mounts['r']!;
+    expect([plate!.outline.right - plate!.outline.left, plate!.outline.top - plate!.outline.bottom]).toEqual([
+      214, 136,
+    ]);
+    // In the corners 7 mm round about those of the opening, and once between along the longer edges.
+    const corner = 7 * Math.SQRT1_2;
+    const want = [93 + corner, 54 + corner];
+    expect(plate!.screws.filter(({ at: [x, y] }) => x > 1 && y > 1).map(({ at }) => at)).toEqual([
+      [expect.closeTo(want[0]!, 6), expect.closeTo(want[1]!, 6)],
+    ]);
+    expect(plate!.screws.filter(({ at: [x] }) => Math.abs(x) < 1).map(({ at }) => at[1])).toEqual([-61, 61]);
+    expect(plate!.screws).toHaveLength(6);
+    // Two millimetres of plate: 58 + 14 + 16 − 2.
+    expect(behindMm).toBe(86);
+    // In the panel its six screws are all there is to drill: 3.5 mm × 0.82 in aluminium.
+    expect(schedule.holes.map(({ kind, mm }) => [kind, mm])).toEqual(Array(6).fill(['plate', 2.9]));
+    expect(schedule.sawn).toEqual([]);
+    const [part, ...rest] = partsIn(cured);
+    expect(rest).toEqual([]);
+    expect(part).toMatchObject({ kind: 'plate', name: 'Adapter plate', material: 'aluminium', thicknessMm: 2 });
+    expect(part!.cuts.map(({ round, left }) => [round, left])).toEqual([[38, -38]]);
+    expect(part!.holes.map(({ mm, letIn }) => [mm, letIn])).toEqual(Array(6).fill([3.9, false]));
+  });
+  test.each([
+    [327, []],
+    [328.1, ['panel-edge']],
+  ])('a plate needs panel all round: with the opening %d mm from the edge on either side', (w, expected) => {
+    // Of 328 mm that the plate is wide 300 mm are opening: the panel is 328 mm.
+    const job = applyAll(empty, [
+      ...sheet({ outline: { shape: 'rectangle', w: 328, h: 200, corner: 0 } }),
+      opening(w - 28, 108),
+      put('r', 'kingcup-3', 'console'),
+      { op: 'setMount', gear: 'r', mount: { adapter: { kind: 'plate', thicknessMm: 2, material: 'aluminium' } } },
+    ]);
+    expect(rules(planJob(job), 'r')).toEqual(expected);
+  });
+  test('a speaker 130 mm in a round hole of 152: a ring, with its own bolts in it; names by what goes from what to what', () => {
+    const small = { ...shelfItem('bittern-165') };
+    const mount = mountOf(small);
+    const ring: GearItem = {
+      ...small,
+      mount: {
+        ...mount,
+        face: { shape: 'round', d: 133 },
+        cutout: { shape: 'round', d: 116 },
+        bodies: [{ outline: { shape: 'round', d: 112 }, at: [0, 0], fromMm: 0, toMm: 50 }],
+        groups: {
+          screws: {
+            ...mount.groups['screws']!,
+            at: [
+              [62, 0],
+              [0, 62],
+              [-62, 0],
+              [0, -62],
+            ],
+          },
+        },
+      },
+    };
+    const job = applyAll(empty, [
+      ...sheet({}),
+      {
+        op: 'setOpening',
+        place: 'console',
+        id: 'old',
+        opening: { name: 'Old hole', outline: { shape: 'round', d: 152 }, at: [0, 0], turnDeg: 0, taken: false },
+      },
+      put('r', ring, 'console'),
+      { op: 'setMount', gear: 'r', mount: { adapter: { kind: 'plate', thicknessMm: 12, material: 'ply' } } },
+    ]);
+    const [part] = partsIn(job);
+    expect(part).toMatchObject({ name: 'Adapter ring', thicknessMm: 12, material: 'ply' });
+    expect(part!.outline.round).toBe(90);
+    // Four screws of its own in the rim at 83 mm, and the speaker’s four bolts at 62 mm, which the panel is not drilled for.
+    expect(part!.holes.map(({ at: [x, y] }) => Math.round(Math.hypot(x, y)))).toEqual([83, 83, 83, 83, 62, 62, 62, 62]);
+    expect(planJob(job).mounts['r']!.schedule.holes.map(({ kind }) => kind)).toEqual([
+      'plate',
+      'plate',
+      'plate',
+      'plate',
+    ]);
+  });
+  test('a single unit in a taller opening: packed from below, and bracketed at the sides', () => {
+    // 185 × 56 about a unit of 182 × 53 whose face of 188 × 58 covers it, rounded corners too: 1.5 mm all round.
+    const job = applyAll(empty, [...sheet({}), opening(185, 56), put('r', 'sallow-din', 'console')]);
+    const [finding] = found(planJob(job), 'opening-loose');
+    expect(finding!.reason).toBe(
+      'H1 has 1.5 mm at the left, 1.5 mm at the right, 1.5 mm at the top, 1.5 mm at the bottom of play in “Old radio”: a shim of 1.5 mm under it, and two angle brackets, 1.5 mm at the left and 1.5 mm at the right.',
+    );
+    expect(partsIn(job)).toMatchObject([{ kind: 'shim', thicknessMm: 1.5 }]);
+    for (const [w, loose] of [
+      [183.9, 0],
+      [184.1, 1],
+    ] as const)
+      expect(
+        found(planOf(empty, ...sheet({}), opening(w, 54), put('r', 'sallow-din', 'console')), 'opening-loose'),
+      ).toHaveLength(loose);
+  });
+  test('a spacer under a speaker is cut to its flange, and its bolts go through it into the panel', () => {
+    const job = applyAll(empty, [
+      ...sheet({}),
+      put('r', 'bittern-165', 'console'),
+      { op: 'setMount', gear: 'r', mount: { adapter: { kind: 'spacer', thicknessMm: 20, material: 'polyethylene' } } },
+    ]);
+    const { face, cutout } = mountOf(job.gear['r']!.item) as { face: { d: number }; cutout: { d: number } };
+    const [part] = partsIn(job);
+    expect([part!.name, part!.outline.round, part!.cuts[0]!.round]).toEqual(['Spacer ring', face.d / 2, cutout.d / 2]);
+    const bare = planJob(apply(job, { op: 'setMount', gear: 'r', mount: { adapter: null } })).mounts['r']!;
+    const out = planJob(job).mounts['r']!;
+    expect([bare.behindMm - out.behindMm, out.beforeMm - bare.beforeMm]).toEqual([20, 20]);
+    expect(out.schedule).toEqual(bare.schedule);
   });
 });
 
@@ -423,7 +560,14 @@ describe('edits of panels', () => {
   });
   test('gear that is gone, or elsewhere, is on its panel no longer', () => {
     const set = apply(LAUNCH, { op: 'setMount', gear: 'head', mount: { at: [1, 2] } });
-    expect(set.mounts['head']).toEqual({ at: [1, 2], turnDeg: null, plugs: null, over: false, mirrors: true });
+    expect(set.mounts['head']).toEqual({
+      at: [1, 2],
+      turnDeg: null,
+      plugs: null,
+      over: false,
+      adapter: null,
+      mirrors: true,
+    });
     expect(apply(set, { op: 'placeGear', id: 'head', place: null }).mounts).toEqual({});
     expect(apply(set, { op: 'removeGear', id: 'head' }).mounts).toEqual({});
     expect(apply(set, { op: 'setMount', gear: 'head', mount: null }).mounts).toEqual({});

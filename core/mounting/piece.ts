@@ -1,3 +1,4 @@
+import type { Adapter } from '../gear/adapter';
 import type { FastenerGroup, Mount, PlugSide } from '../gear/mount';
 import { laid, laidPoint, rectangle, type Contour, type Point } from '../plane/contour';
 import { contourOf } from '../plane/outline';
@@ -10,6 +11,8 @@ export interface Lying {
   readonly plugs: 'straight' | 'angled';
   /** Upside down, its face upright: its plugs leave by the other side. */
   readonly over: boolean;
+  /** What is cut to go between it and the panel. */
+  readonly adapter: Adapter | null;
 }
 
 /** Something of gear that takes up room from one depth to another. */
@@ -98,17 +101,26 @@ function holeOf({ thread, seat }: FastenerGroup, material: Material): number {
   return seat === 'panel' ? threadHole(thread, material) : 0;
 }
 
-/** Gear as it lies, for a panel of some material. */
+/** Gear as it lies, for a panel of some material. Depths are from the panel's face, whatever lies on that. */
 export function pieceOf(mount: Mount, lying: Lying, material: Material): Piece {
   const lay = { x: 0, y: 0, turnDeg: lying.turnDeg };
+  const { adapter } = lying;
+  const outMm = adapter?.thicknessMm ?? 0;
+  const into = adapter?.kind === 'plate' ? adapter.material : material;
   const plug = plugSolid(mount, lying);
   const solids: Solid[] = mount.bodies.map(({ outline, at, fromMm, toMm }) => ({
     what: 'body',
     contour: laid(laid(contourOf(outline), { x: at[0], y: at[1], turnDeg: 0 }), lay),
-    fromMm,
-    toMm,
+    fromMm: fromMm - outMm,
+    toMm: toMm - outMm,
   }));
-  if (plug) solids.push({ what: 'plug', ...plug, contour: laid(plug.contour, lay) });
+  if (plug)
+    solids.push({
+      what: 'plug',
+      contour: laid(plug.contour, lay),
+      fromMm: plug.fromMm - outMm,
+      toMm: plug.toMm - outMm,
+    });
   return {
     mount,
     lying,
@@ -116,7 +128,7 @@ export function pieceOf(mount: Mount, lying: Lying, material: Material): Piece {
     cutout: mount.cutout ? laid(contourOf(mount.cutout), lay) : undefined,
     solids,
     fastenings: Object.entries(mount.groups).flatMap(([group, fastener]) =>
-      fastener.at.map((at) => ({ group, fastener, at: laidPoint(at, lay), mm: holeOf(fastener, material) })),
+      fastener.at.map((at) => ({ group, fastener, at: laidPoint(at, lay), mm: holeOf(fastener, into) })),
     ),
     behindMm: Math.max(0, ...solids.map(({ toMm }) => toMm)),
     beforeMm: Math.max(0, ...solids.map(({ fromMm }) => -fromMm)),

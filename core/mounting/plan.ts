@@ -13,6 +13,7 @@ import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
 import { openingWork, type OpeningWork } from './opening';
 import type { Lying } from './piece';
+import type { Plate } from './plate';
 import { COARSE, FINE, findPosition, setAt, type Found, type Position, type Search, type Set } from './position';
 import { siteOf } from './site';
 
@@ -45,6 +46,8 @@ export interface Fitted {
   /** Of what was looked for: no position has more than this, mm, and whether that is as near as was asked. */
   readonly most: { readonly mm: number; readonly proven: boolean } | undefined;
   readonly opening: OpeningWork | undefined;
+  /** What is cut to cover the rest of its opening. */
+  readonly plate: Plate | undefined;
   /** The tightest of each limit, tightest first. */
   readonly clearances: readonly Clearance[];
   readonly spareMm: number;
@@ -84,7 +87,7 @@ function once<T>(panel: Panel, mount: Mount, key: readonly unknown[], make: () =
 }
 
 const lookFor = ({ panel, material }: At, mount: Mount, search: Search, set: Partial<Lying>): Found =>
-  once(panel, mount, ['look', material, search.withinMm, set.turnDeg, set.plugs, set.over], () =>
+  once(panel, mount, ['look', material, search.withinMm, set.turnDeg, set.plugs, set.over, set.adapter], () =>
     findPosition(siteOf(panel), mount, material, search, set),
   );
 
@@ -108,7 +111,7 @@ const tell = (
       position = found;
       most = { mm: found.mostMm, proven: found.proven };
     }
-    const { at, lying, spareMm, deepMm, piece } = position;
+    const { at, lying, spareMm, deepMm, piece, plate } = position;
     const opening = openingWork(site, position);
     return {
       material,
@@ -116,19 +119,20 @@ const tell = (
       lying,
       most,
       opening,
+      plate,
       clearances: tightest(position.clearances),
       spareMm,
       deepMm: Number.isFinite(deepMm) ? deepMm : undefined,
       behindMm: piece.behindMm,
       beforeMm: piece.beforeMm,
-      schedule: scheduleOf({ at, lying, material, opening }, mount, panel),
+      schedule: scheduleOf({ at, lying, material, opening, plate }, mount, panel),
     };
   });
 
 /** How gear would sit on the panel of a place, roughly; nothing where nobody has measured that. */
 export function fitAt(job: Pick<Job, 'craft'>, place: string, mount: Mount): Told | undefined {
   const on = panelFor(job, place);
-  return on.from === 'usual' ? undefined : tell(on, mount, { over: false }, COARSE);
+  return on.from === 'usual' ? undefined : tell(on, mount, { over: false, adapter: null }, COARSE);
 }
 
 /** One clearance of each limit and thing: the tightest. */
@@ -147,8 +151,8 @@ export function mirroredAt(from: Panel, to: Panel, [x, y]: Point): Point {
 }
 export const mirroredTurn = (deg: number): number => ((-deg % 360) + 360) % 360;
 
-const isSet = ({ at, turnDeg, plugs, over }: Job['mounts'][string]) =>
-  at !== null || turnDeg !== null || plugs !== null || over;
+const isSet = ({ at, turnDeg, plugs, over, adapter }: Job['mounts'][string]) =>
+  at !== null || turnDeg !== null || plugs !== null || over || adapter !== null;
 
 /** All new gear on its panels, by gear. */
 export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
@@ -162,7 +166,7 @@ export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
     const { item, place } = job.gear[id]!;
     const mount = mountOf(item);
     const on = panelFor(job, place!);
-    const { at, turnDeg, plugs, over } = setOf(id);
+    const { at, turnDeg, plugs, over, adapter } = setOf(id);
     const of = { place: place!, panel: on.from, usualMount: item.mount === undefined };
     const pair = leaderOf(id);
     if (pair !== undefined) {
@@ -171,8 +175,9 @@ export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
       const lying = { ...leader.lying, turnDeg: mirroredTurn(leader.lying.turnDeg) };
       return { ...of, by: { mirrors: pair }, ...tell(on, mount, { ...lying, at: where }) };
     }
-    if (at !== null) return { ...of, by: 'hand', ...tell(on, mount, { at, turnDeg: turnDeg ?? 0, plugs, over }) };
-    const set = { over, ...(turnDeg === null ? {} : { turnDeg }), ...(plugs === null ? {} : { plugs }) };
+    if (at !== null)
+      return { ...of, by: 'hand', ...tell(on, mount, { at, turnDeg: turnDeg ?? 0, plugs, over, adapter }) };
+    const set = { over, adapter, ...(turnDeg === null ? {} : { turnDeg }), ...(plugs === null ? {} : { plugs }) };
     return { ...of, by: 'search', ...tell(on, mount, set) };
   };
 

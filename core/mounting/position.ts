@@ -1,10 +1,11 @@
 import { TURNS, type Mount } from '../gear/mount';
 import { contourArea, moved, type Contour, type Point } from '../plane/contour';
-import { roomWithin, searchBeside, searchWithin } from '../plane/gap';
+import { roomBeside, roomWithin, searchBeside, searchWithin } from '../plane/gap';
 import { findBest } from '../plane/search';
 import { MATERIALS, type Material } from '../tables/materials';
 import { LAP, checksOf, clearancesAt, leastSpare, spareOf, type Checks, type Clearance } from './clearances';
 import { pieceOf, type Lying, type Piece } from './piece';
+import { plateOf, type Plate } from './plate';
 import type { Site } from './site';
 
 /** How near to the best there is a position is looked for, mm, and at how many points at most. */
@@ -29,6 +30,8 @@ export interface Position {
   /** The opening it goes into; nothing where it makes its own, or sits on the panel. */
   readonly opening: string | undefined;
   readonly piece: Piece;
+  /** What covers the rest of its opening. */
+  readonly plate: Plate | undefined;
   /** All of it, the tightest first. */
   readonly clearances: readonly Clearance[];
   /** The least of what is spare across the panel, and in depth, mm: below zero it does not fit. */
@@ -54,7 +57,7 @@ export function positionAt(
   opening: string | undefined,
   at: Point,
 ): Position {
-  return weighed(checksOf(site, piece, material, opening), site, piece, opening, at);
+  return weighed(checksOf(site, piece, material, opening), site, piece, material, opening, at);
 }
 
 /** How a person has set gear: what plugs are not said is as it fits. */
@@ -72,10 +75,19 @@ export function setAt(site: Site, mount: Mount, material: Material, set: Set, at
   return angled.deepMm > straight.deepMm ? angled : straight;
 }
 
-function weighed(checks: Checks, site: Site, piece: Piece, opening: string | undefined, [x, y]: Point): Position {
+function weighed(
+  checks: Checks,
+  site: Site,
+  piece: Piece,
+  material: Material,
+  opening: string | undefined,
+  [x, y]: Point,
+): Position {
   const flat = clearancesAt(checks.flat, x, y);
+  const plate = plateOf(site, piece, opening, [x, y], material);
   const lap = lapOf(site, piece, opening);
-  if (lap) flat.push({ limit: 'lap', id: opening, needMm: LAP, mm: lap(x, y) });
+  if (plate) flat.push(...plateRooms(site, plate, opening));
+  else if (lap) flat.push({ limit: 'lap', id: opening, needMm: LAP, mm: lap(x, y) });
   const deep = clearancesAt(checks.deep, x, y);
   const least = (of: readonly Clearance[]) => Math.min(Infinity, ...of.map(spareOf));
   return {
@@ -83,10 +95,24 @@ function weighed(checks: Checks, site: Site, piece: Piece, opening: string | und
     lying: piece.lying,
     opening,
     piece,
+    plate,
     clearances: [...flat, ...deep].sort((a, b) => spareOf(a) - spareOf(b)),
     spareMm: least(flat.filter(({ limit }) => limit !== 'lap')),
     deepMm: least(deep),
   };
+}
+
+function plateRooms({ outline, openings }: Site, plate: Plate, used: string | undefined): Clearance[] {
+  const taken = openings.filter(({ id, opening }) => opening.taken && id !== used);
+  return [
+    { limit: 'plate', id: undefined, needMm: 0, mm: roomWithin(plate.outline, outline) },
+    ...taken.map(({ id, contour }) => ({
+      limit: 'plate' as const,
+      id,
+      needMm: 0,
+      mm: roomBeside(plate.outline, contour),
+    })),
+  ];
 }
 
 const openingOf = (site: Site, id: string | undefined) => site.openings.find((o) => o.id === id)?.contour;
@@ -126,6 +152,7 @@ function bestOf(
 ) {
   const checks = checksOf(site, piece, material, opening);
   const hole = openingOf(site, opening);
+  const plated = piece.lying.adapter?.kind === 'plate';
   const value = (x: number, y: number, least: number): number => {
     let short = 0;
     // What goes into an opening is where that is, however deep it is there.
@@ -133,7 +160,11 @@ function bestOf(
     let most = leastSpare(checks.flat, x, y, least - short);
     // An opening is trimmed least where it is missed least, and closed best where the flange lies over most.
     if (hole && most + short > least)
-      most = Math.min(most, searchWithin(piece.cutout!, x, y, hole), searchWithin(hole, -x, -y, piece.face) - LAP);
+      most = Math.min(
+        most,
+        searchWithin(piece.cutout!, x, y, hole),
+        plated ? Infinity : searchWithin(hole, -x, -y, piece.face) - LAP,
+      );
     return most + short;
   };
   const { outline, panel } = site;
@@ -198,7 +229,7 @@ export function findPosition(
     set.plugs !== undefined ? [set.plugs] : mount.plugs.angledMm === null ? ['straight'] : ['straight', 'angled'];
   let best: Found | undefined;
   for (const plugs of kinds) {
-    const found = turned(site, mount, material, search, { over: false, ...set, plugs });
+    const found = turned(site, mount, material, search, { over: false, adapter: null, ...set, plugs });
     if (!best || worth(found) > worth(best)) best = found;
     if (best.spareMm >= 0 && best.deepMm >= 0) break;
   }
@@ -228,7 +259,7 @@ function turned(
       looked += one.best.looked;
       most = Math.max(most, one.best.most);
       if (one.best.value <= floor) continue;
-      const position = weighed(one.checks, site, piece, opening, [one.best.x, one.best.y]);
+      const position = weighed(one.checks, site, piece, material, opening, [one.best.x, one.best.y]);
       best = {
         value: one.best.value,
         found: { ...position, valueMm: one.best.value, mostMm: 0, proven: false, looked: 0 },

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { ranged } from '../text/scalars';
+import { grown, regionArea, regionOf } from './region';
 import { circle, cornerFits, polygon, rectangle, type Contour, type Point } from './contour';
 
 /** Farthest a point of a panel lies from where it is measured from, mm. */
@@ -61,6 +62,16 @@ export const Outline = v.variant('shape', [
   ),
 ]);
 export type Outline = v.InferOutput<typeof Outline>;
+
+/** An outline larger by so much all round, mm, where its middle or its corners are; corners outward become round. */
+export function grownContour(outline: Outline, mm: number): Contour {
+  if (outline.shape === 'round') return circle([0, 0], outline.d + 2 * mm);
+  if (outline.shape === 'rectangle')
+    return rectangle([0, 0], outline.w + 2 * mm, outline.h + 2 * mm, outline.corner + mm);
+  const [largest] = [...grown(regionOf(contourOf(outline)), mm)].sort((a, b) => area(b) - area(a));
+  return polygon(largest!);
+}
+const area = (points: readonly Point[]) => regionArea([points]);
 
 const known = new WeakMap<Outline, Contour>();
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import express, { Router, type Response } from 'express';
 import { JobError } from '#core/job/job';
 import type { ReadBundle } from '#formats/bundle';
-import { EXPORTS, namedAfter, type ExportFile } from '#formats/exports';
+import { EXPORTS, namedAfter, type Export, type ExportFile } from '#formats/exports';
 import { fileStem } from '#formats/file-name';
 import { proven } from '#formats/pictures';
 import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
@@ -25,6 +25,18 @@ function unitsOf(asked: unknown): UnitSystem {
   return units;
 }
 
+/** The cut drawing that is asked for. */
+function drawingOf(asked: unknown, needed: boolean | undefined): string | undefined {
+  if (asked === undefined && !needed) return undefined;
+  if (typeof asked !== 'string' || asked === '')
+    throw new Problem(422, 'Cut drawing not named', 'of: expected the name of a cut drawing of this job');
+  return asked;
+}
+const wordsOf = (of: string | undefined, none: string | undefined) =>
+  of === undefined
+    ? (none ?? 'This job has nothing of it.')
+    : `of: expected a cut drawing of this job, not “${of.slice(0, 80)}”`;
+
 /** The files that photographs go into. */
 const HAS_PICTURES: ReadonlySet<string> = new Set<ExportFile>(['sheet.pdf', 'whole.zip']);
 
@@ -32,7 +44,7 @@ const HAS_PICTURES: ReadonlySet<string> = new Set<ExportFile>(['sheet.pdf', 'who
 export function exportRoutes(jobs: JobStore, photos: PhotoStore, run: Run): Router {
   const routes = Router({ mergeParams: true });
   const idOf = (params: unknown) => (params as { id: string }).id;
-  for (const { file, type } of EXPORTS)
+  for (const { file, type, ofOne, none } of EXPORTS as readonly (Export & { readonly file: ExportFile })[])
     routes.get(`/${file}`, async (req, res) => {
       const { job } = await jobs.read(idOf(req.params));
       const events = await jobs.events(job.id);
@@ -41,14 +53,16 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore, run: Run): Rout
         const found = e.kind === 'photo' && HAS_PICTURES.has(file) ? photos.read(e.photo) : undefined;
         return e.kind === 'photo' && found ? [[e.photo, found.bytes] as const] : [];
       });
-      const made = await run('export', file, { job, events, photos: new Map(pictures), units });
-      if (made === undefined)
-        throw new Problem(
-          404,
-          'Not of this craft',
-          'The craft of this job has no shore charger, so it is never on one.',
-        );
-      download(res, namedAfter(fileStem(job), file), type, made);
+      const of = drawingOf(req.query['of'], ofOne);
+      const made = await run('export', file, {
+        job,
+        events,
+        photos: new Map(pictures),
+        units,
+        ...(of === undefined ? {} : { of }),
+      });
+      if (made === undefined) throw new Problem(404, 'There is none of this job', wordsOf(of, none));
+      download(res, namedAfter(of === undefined ? fileStem(job) : `${fileStem(job)} ${of}`, file), type, made);
     });
   // As it stands in the database, for a job that cannot be read: nothing of it is looked at.
   routes.get('/raw.json', async (req, res) => {

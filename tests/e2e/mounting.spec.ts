@@ -80,7 +80,9 @@ test('a radio into an opening that is 4 mm too narrow: how much comes off, moved
   await from(page, 'top').press('Enter');
   await saved(page);
   const job = await documentOf(page, server.url, 'vineyard-side-by-side');
-  expect(Object.values(job.mounts)).toEqual([{ at: [0, 15], turnDeg: 0, plugs: null, over: false, mirrors: true }]);
+  expect(Object.values(job.mounts)).toEqual([
+    { at: [0, 15], turnDeg: 0, plugs: null, over: false, adapter: null, mirrors: true },
+  ]);
   // Only the line at the two sides is sawn: no hole for a blade.
   await page.getByText('Holes', { exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Sawn along the line' })).toBeVisible();

@@ -91,7 +91,7 @@ describe(`gear on panels against the JTS topology suite, seed ${SEED}`, () => {
     let fitting = 0;
     some(2000).forEach(([panel, mount, material, at], i) => {
       const site = siteOf(panel);
-      const lying = { turnDeg: [0, 90, 20][i % 3]!, plugs: 'straight', over: i % 5 === 0 } as const;
+      const lying = { turnDeg: [0, 90, 20][i % 3]!, plugs: 'straight', over: i % 5 === 0, adapter: null } as const;
       const piece = pieceOf(mount, lying, material);
       const used = i % 2 && piece.cutout ? site.openings[0]?.id : undefined;
       const position = positionAt(site, piece, material, used, at);

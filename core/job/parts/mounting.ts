@@ -15,6 +15,7 @@ import {
 import { panelAt } from '../../craft/usual-panel';
 import { editsOf, entry, said, whole, without, type Gone } from '../../document/edits';
 import { OperationError, type Fault } from '../../document/fault';
+import { Adapter } from '../../gear/adapter';
 import { At } from '../../plane/outline';
 import { Id } from '../../text/scalars';
 import type { Job } from '../job';
@@ -30,11 +31,13 @@ const Mounted = v.strictObject({
   plugs: v.nullable(v.picklist(['straight', 'angled'])),
   /** Fitted the other way up. */
   over: v.boolean(),
+  /** Cut to go between it and its panel. */
+  adapter: v.nullable(Adapter),
   /** Mirrors what is at the partner of its place, where that is the same gear. */
   mirrors: v.boolean(),
 });
 export type Mounted = v.InferOutput<typeof Mounted>;
-export const AS_PROPOSED: Mounted = { at: null, turnDeg: null, plugs: null, over: false, mirrors: true };
+export const AS_PROPOSED: Mounted = { at: null, turnDeg: null, plugs: null, over: false, adapter: null, mirrors: true };
 
 export const shape = { mounts: few('gear', Mounted) };
 export const empty = { mounts: {} };

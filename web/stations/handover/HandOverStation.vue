@@ -17,7 +17,8 @@ import SheetFrame from '../../drawing/SheetFrame.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useBay } from '../../stores/bay';
 import { useSheet } from '../../app/sheet';
-import { inches, lengthText } from '../../app/units';
+import { exportAddress } from '../../app/export-address';
+import { lengthText } from '../../app/units';
 import TickField from '../../fields/TickField.vue';
 
 const { store, job, plan, gear, pattern: craft } = useSheet();
@@ -67,10 +68,9 @@ async function sealIt(): Promise<void> {
 }
 
 const FILES: readonly Export[] = EXPORTS.filter(
-  ({ file }) => !file.startsWith('feeds-') || file === 'feeds-restFull.cir',
+  ({ file, ...rest }) => !('ofOne' in rest) && (!file.startsWith('feeds-') || file === 'feeds-restFull.cir'),
 );
-const at = ({ file, inUnits }: Export) =>
-  `/api/jobs/${encodeURIComponent(job.value.id)}/export/${file}${inUnits && inches.value ? '?units=inch' : ''}`;
+const at = (one: Export) => exportAddress(job.value.id, one);
 </script>
 
 <template>

@@ -24,7 +24,12 @@ const sawn = computed(() => here.value.flatMap(([, { schedule }]) => schedule.sa
 const KINDS = { drill: 'Drill', step: 'Step drill', holeSaw: 'Hole saw' } as const;
 const bitName = ({ kind, metric, inch }: Cutter) =>
   `${KINDS[kind]} ${inches.value ? `${inch.name} (${metric.name})` : `${metric.name} (${inch.name})`}`;
-const WHAT = { fastener: 'fastener', opening: 'opening', starter: 'for the blade' } as const;
+const WHAT = {
+  fastener: 'fastener',
+  opening: 'opening',
+  starter: 'for the blade',
+  plate: 'screw of the plate',
+} as const;
 const notes = (hole: Hole): string =>
   [
     hole.pilot ? `pilot ${hole.pilot.metric.name}` : '',

@@ -11,6 +11,7 @@ import FactRow from '../../app/facts/FactRow.vue';
 import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
 import TickField from '../../fields/TickField.vue';
+import AdapterFields from './AdapterFields.vue';
 import { isShort, limitName } from './words';
 import type { Setting, Shown } from './mounted';
 
@@ -99,6 +100,12 @@ const clearances = computed(() =>
         @update:model-value="set({ plugs: $event })"
       />
     </div>
+    <AdapterFields
+      v-if="mount.cutout"
+      :adapter="shown.fitted.lying.adapter"
+      :panel="shown.fitted.material"
+      @set="set({ adapter: $event })"
+    />
     <TickField
       v-if="mount.turnsOver"
       label="Fitted the other way up"

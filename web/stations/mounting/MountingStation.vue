@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import HolesPanel from './HolesPanel.vue';
 import { useRouter } from 'vue-router';
 import StationLayout from '../../app/StationLayout.vue';
@@ -7,12 +7,17 @@ import PickStrip from '../../fields/PickStrip.vue';
 import MountPanel from './MountPanel.vue';
 import PanelFields from './PanelFields.vue';
 import PanelSheet from './PanelSheet.vue';
+import TemplatesPanel from './TemplatesPanel.vue';
 import { useMounted } from './mounted';
 
 /** The panel that gear goes into or on to, to scale from its finished side, with the section through it. */
 const router = useRouter();
 const { mounts, shown, moving, put, set } = useMounted();
-const PARTS = { gear: 'Gear on it', holes: 'Holes', panel: 'Panel' } as const;
+/** All gear in the same place. */
+const here = computed(() =>
+  Object.entries(mounts.value).flatMap(([id, { place }]) => (place === shown.value?.fitted.place ? [id] : [])),
+);
+const PARTS = { gear: 'Gear on it', holes: 'Holes and templates', panel: 'Panel' } as const;
 const part = ref<keyof typeof PARTS>('gear');
 /** The hole that is lit, by its number. */
 const lit = ref<number>();
@@ -29,7 +34,10 @@ watch([() => shown.value?.fitted.place, part], () => (lit.value = undefined));
       <template v-if="shown">
         <PickStrip v-model="part" label="What is described" :options="PARTS" />
         <MountPanel v-if="part === 'gear'" :key="shown.id" :shown="shown" @put="put" @set="set" />
-        <HolesPanel v-else-if="part === 'holes'" :fitted="shown.fitted" :lit="lit" @light="lit = $event" />
+        <template v-else-if="part === 'holes'">
+          <HolesPanel :fitted="shown.fitted" :lit="lit" @light="lit = $event" />
+          <TemplatesPanel :place="shown.fitted.place" :gear="here" />
+        </template>
         <PanelFields v-else :key="shown.fitted.place" :place="shown.fitted.place" />
       </template>
       <section v-else>

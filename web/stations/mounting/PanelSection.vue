@@ -19,6 +19,7 @@ const section = computed(() => {
   const { site, position, view } = props.shown;
   const { piece } = position;
   const { panel, outline } = site;
+  const out = piece.lying.adapter?.thicknessMm ?? 0;
   const { along, to, transform, box } = view.section;
   const upright = along === 'y';
   /** How far a contour goes along the section, and across it. */
@@ -60,7 +61,9 @@ const section = computed(() => {
     transform,
     box,
     panel: left.map(([p, q]) => rect(0, panel.thicknessMm, p, q)).join(''),
-    face: piece.cutout ? rect(-3, 0, ...moved(length(piece.face))) : '',
+    face: piece.cutout ? rect(-3 - out, -out, ...moved(length(piece.face))) : '',
+    between:
+      out === 0 ? '' : rect(-out, 0, ...(position.plate ? length(position.plate.outline) : moved(length(piece.face)))),
     solids: piece.solids.map(({ contour, fromMm, toMm, what }, i) => ({
       i,
       what,
@@ -107,6 +110,7 @@ const section = computed(() => {
         :d="obstacle.d"
       />
       <path class="panel" :d="section.panel" />
+      <path v-if="section.between" class="between" :d="section.between" />
       <path class="face" :d="section.face" />
       <path v-for="solid in section.solids" :key="solid.i" class="solid" :class="solid.what" :d="solid.d" />
     </g>
@@ -131,6 +135,10 @@ path {
 }
 .panel {
   fill: var(--ink);
+  stroke: var(--ink);
+}
+.between {
+  fill: var(--craft-metal);
   stroke: var(--ink);
 }
 .face {

@@ -54,6 +54,7 @@ const drawn = computed(() => {
       at: nameAt(view, contour),
     })),
     face: pathData(piece.face),
+    plate: position.plate && pathData(position.plate.outline),
     cutout: piece.cutout && pathData(piece.cutout),
     solids: piece.solids.map(({ contour, what }, i) => ({ i, d: pathData(contour), what })),
     fastenings: piece.fastenings.filter(({ mm }) => mm === 0),
@@ -159,6 +160,7 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
             :d="opening.d"
             :data-opening="opening.id"
           />
+          <path v-if="drawn.plate" class="plate" :d="drawn.plate" data-plate />
           <g :transform="`translate(${drawn.at[0]} ${drawn.at[1]})`">
             <path v-for="solid in drawn.solids" :key="solid.i" class="solid" :class="solid.what" :d="solid.d" />
           </g>
@@ -274,6 +276,11 @@ path {
 }
 .opening.taken {
   fill: var(--craft-glass);
+}
+.plate {
+  fill: var(--craft-metal);
+  stroke: var(--ink);
+  stroke-width: 1.4px;
 }
 .obstacle {
   fill: none;

@@ -14,12 +14,14 @@ const LIMITS: Readonly<Record<Clearance['limit'], string>> = {
   behind: 'To what is behind',
   front: 'To what is in front',
   lap: 'Flange over',
+  plate: 'Plate to the edge',
 };
 
 /** A clearance of a piece by name: what to what. */
 export function limitName({ limit, id }: Clearance, { cutout }: Piece, panel: Panel, pattern: Pattern): string {
   if (limit === 'edge') return cutout ? LIMITS.edge : 'Foot to the edge';
   if (limit === 'flange' && id !== undefined) return `Flange to ${panel.openings[id]?.name ?? ''}`;
+  if (limit === 'plate' && id !== undefined) return `Plate to ${panel.openings[id]?.name ?? ''}`;
   if (limit === 'behind' && panel.beyond) return `To ${panel.beyond}`;
   const name =
     id === undefined ? '' : (panel.openings[id]?.name ?? panel.obstacles[id]?.name ?? pattern.covers[id]?.name ?? '');

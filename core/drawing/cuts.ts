@@ -1,0 +1,232 @@
+import { craftOf, type Job } from '../job/job';
+import { panelOf } from '../job/parts/mounting';
+import { mountOf } from '../gear/usual-mount';
+import { partsOf, pieceOf, siteOf, type CutPart, type Fitted, type Hole } from '../mounting/index';
+import { moved, type Contour, type Point } from '../plane/contour';
+import type { Plan } from '../plan';
+import { MATERIAL_NAMES } from '../tables/materials';
+import { figure } from '../units/figures';
+import { MM_PER_INCH, lengthShown, type UnitSystem } from '../units/shown';
+
+/** How a line of a cut drawing is drawn: what is cut, what is there, what lies behind or over it, what only tells. */
+export type CutPen = 'cut' | 'there' | 'behind' | 'mark';
+
+/** Words of a drawing: where, how high, mm. */
+export interface CutText {
+  readonly at: Point;
+  readonly mm: number;
+  readonly words: string;
+  readonly anchor: 'start' | 'middle' | 'end';
+  readonly strong: boolean;
+}
+
+/** Something to be cut or drilled, 1:1: millimetres, x to the right and y up, seen from its finished side. */
+export interface CutDrawing {
+  /** Of its job, and fit for a file name. */
+  readonly id: string;
+  readonly title: string;
+  readonly contours: readonly { readonly pen: CutPen; readonly contour: Contour }[];
+  readonly strokes: readonly { readonly pen: CutPen; readonly from: Point; readonly to: Point }[];
+  /** Middle and diameter of every round hole that is drilled. */
+  readonly holes: readonly { readonly at: Point; readonly mm: number }[];
+  readonly texts: readonly CutText[];
+  readonly left: number;
+  readonly right: number;
+  readonly bottom: number;
+  readonly top: number;
+}
+
+const TITLE = 6;
+const WORDS = 3.2;
+const SMALL = 2.6;
+const LINE = 1.6;
+const GAP = 6;
+/** Letters are about this part of their height wide: narrower ones only leave room. */
+const LETTER = 0.62;
+/** The bars to measure, mm. */
+const BAR = 100;
+const INCHES = 4;
+
+interface Body {
+  readonly id: string;
+  readonly title: string;
+  readonly outline: Contour;
+  readonly contours: CutDrawing['contours'];
+  readonly strokes?: CutDrawing['strokes'];
+  readonly holes: readonly { readonly at: Point; readonly mm: number; readonly words: string }[];
+  readonly texts?: readonly CutText[];
+  /** Lines under it. */
+  readonly lines: readonly string[];
+}
+
+/** A drawing about its body: the title and which way up over it, what is told and two bars to measure under it. */
+function sheetOf({ id, title, outline, contours, strokes = [], holes, texts = [], lines }: Body): CutDrawing {
+  const marks: { pen: CutPen; from: Point; to: Point }[] = [...strokes];
+  const words: CutText[] = [...texts];
+  const stroke = (from: Point, to: Point) => marks.push({ pen: 'mark', from, to });
+  const say = (at: Point, text: string, mm = WORDS, strong = false, anchor: CutText['anchor'] = 'start') =>
+    words.push({ at, mm, words: text, anchor, strong });
+  for (const { at, mm, words: number } of holes) {
+    const [x, y] = at;
+    const arm = Math.max(3, mm / 2 + 1.5);
+    stroke([x - arm, y], [x + arm, y]);
+    stroke([x, y - arm], [x, y + arm]);
+    if (number) say([x + Math.min(arm, mm / 2) + 0.8, y + 0.9], number, WORDS, true);
+  }
+  const { left, right, bottom, top } = outline;
+  // This way up.
+  const up = top + 4 * GAP;
+  stroke([left + 2, top + GAP], [left + 2, up]);
+  stroke([left + 2, up], [left, up - 4]);
+  stroke([left + 2, up], [left + 4, up - 4]);
+  say([left + 8, up - WORDS], title, TITLE, true);
+  say([left + 8, top + GAP + 2], 'This way up · seen from the finished side · 1:1');
+  // The bars.
+  let y = bottom - 2 * GAP;
+  stroke([left, y], [left + BAR, y]);
+  for (let at = 0; at <= BAR; at += 10) stroke([left + at, y], [left + at, y + (at % 50 === 0 ? 4 : 2)]);
+  say([left + BAR + 3, y], `${BAR} mm`);
+  y -= 2 * GAP;
+  const inch = INCHES * MM_PER_INCH;
+  stroke([left, y], [left + inch, y]);
+  for (let at = 0; at <= INCHES * 4; at++)
+    stroke([left + (at / 4) * MM_PER_INCH, y], [left + (at / 4) * MM_PER_INCH, y + (at % 4 === 0 ? 4 : 2)]);
+  say([left + inch + 3, y], `${INCHES} in`);
+  y -= WORDS * LINE;
+  say([left, y], 'Measure a bar before anything is cut: print at 100 %.');
+  for (const line of lines) {
+    y -= WORDS * LINE;
+    say([left, y], line);
+  }
+  const ends = words.map(({ at: [x], mm, words: text, anchor }) =>
+    anchor === 'start' ? x + text.length * mm * LETTER : x,
+  );
+  return {
+    id,
+    title,
+    contours,
+    strokes: marks,
+    holes: holes.map(({ at, mm }) => ({ at, mm })),
+    texts: words,
+    left: left - 2 * GAP,
+    right: Math.max(right + 2 * GAP, ...ends),
+    bottom: y - GAP,
+    top: up + GAP,
+  };
+}
+
+const upper = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+const bitOf = ({ cutter, reused, mm }: Hole, units: UnitSystem): string => {
+  if (reused !== undefined) return `“${reused}” serves`;
+  if (!cutter) return lengthShown(units, mm, true);
+  return units === 'inch'
+    ? `${cutter.inch.name} (${cutter.metric.name})`
+    : `${cutter.metric.name} (${cutter.inch.name})`;
+};
+const fineShown = (units: UnitSystem, mm: number) =>
+  units === 'inch' ? `${figure(mm / MM_PER_INCH, 3)} in` : `${figure(mm, 1)} mm`;
+
+/** The template of a panel: what is there, what is cut, every hole by number with its measures. */
+function panelDrawing(
+  job: Job,
+  plan: Pick<Plan, 'tags'>,
+  place: string,
+  here: readonly (readonly [string, Fitted])[],
+  units: UnitSystem,
+): CutDrawing {
+  const { panel } = panelOf(job, place);
+  const { name } = craftOf(job).places[place]!;
+  const site = siteOf(panel);
+  const { outline } = site;
+  const contours: { pen: CutPen; contour: Contour }[] = [{ pen: 'there', contour: outline }];
+  const texts: CutText[] = [];
+  const label = ({ left, right, bottom }: Contour, words: string) =>
+    texts.push({ at: [(left + right) / 2, bottom + 1.5], mm: SMALL, words, anchor: 'middle', strong: false });
+  for (const { contour, opening } of site.openings) {
+    contours.push({ pen: 'there', contour });
+    label(contour, opening.name);
+  }
+  for (const { contour, obstacle } of site.obstacles) {
+    contours.push({ pen: 'behind', contour });
+    label(contour, `${obstacle.name} (${obstacle.fromMm < 0 ? 'in front' : 'behind'})`);
+  }
+  for (const [gear, { at, lying, material, opening, plate, schedule }] of here) {
+    const piece = pieceOf(mountOf(job.gear[gear]!.item), lying, material);
+    const face = moved(piece.face, ...at);
+    contours.push({ pen: 'behind', contour: face });
+    texts.push({
+      at: [(face.left + face.right) / 2, face.top - SMALL - 1],
+      mm: SMALL,
+      words: plan.tags[gear] ?? gear,
+      anchor: 'middle',
+      strong: true,
+    });
+    if (plate) contours.push({ pen: 'behind', contour: plate.outline });
+    const round = schedule.holes.some(({ kind }) => kind === 'opening');
+    if (piece.cutout && !round && (!opening || opening.trim))
+      contours.push({ pen: 'cut', contour: moved(piece.cutout, ...at) });
+  }
+  const holes = here.flatMap(([, { schedule }]) => schedule.holes);
+  const { x, y } = panel.datum;
+  // Along the two edges that everything is measured from.
+  const [ex, ey] = [outline[x], outline[y]];
+  const off = 2;
+  const [dx, dy] = [x === 'left' ? ex - off : ex + off, y === 'top' ? ey + off : ey - off];
+  const strokes: CutDrawing['strokes'] = [
+    { pen: 'mark', from: [dx, outline.bottom], to: [dx, outline.top] },
+    { pen: 'mark', from: [outline.left, dy], to: [outline.right, dy] },
+  ];
+  return sheetOf({
+    id: `panel ${place}`,
+    title: name,
+    outline,
+    contours,
+    strokes,
+    texts,
+    holes: holes.map(({ at, mm, number }) => ({ at, mm, words: String(number) })),
+    lines: [
+      `${upper(MATERIAL_NAMES[here[0]![1].material])}, ${lengthShown(units, panel.thicknessMm, true)}. Holes are measured from the ${x} (x) and the ${y} (y) edge: the lines beside them.`,
+      ...holes.map(
+        (hole) =>
+          `${hole.number}: x ${fineShown(units, hole.x)}, y ${fineShown(units, hole.y)} · ${bitOf(hole, units)}${hole.pilot ? ` · pilot ${units === 'inch' ? hole.pilot.inch.name : hole.pilot.metric.name}` : ''}${hole.cutter ? ` · stop at ${fineShown(units, hole.stopMm)}` : ''}${hole.behind ? ` · ${hole.behind} behind` : ''}`,
+      ),
+    ],
+  });
+}
+
+function partDrawing(id: string, of: string, part: CutPart, units: UnitSystem): CutDrawing {
+  const { name, material, thicknessMm, outline, cuts, holes } = part;
+  return sheetOf({
+    id,
+    title: `${name} of ${of}`,
+    outline,
+    contours: [outline, ...cuts].map((contour) => ({ pen: 'cut', contour })),
+    holes: holes.map((hole) => ({ ...hole, words: '' })),
+    lines: [
+      `${material ? upper(MATERIAL_NAMES[material]) : 'Anything that lasts there'}, ${fineShown(units, thicknessMm)} thick; ${fineShown(units, outline.right - outline.left)} × ${fineShown(units, outline.top - outline.bottom)}.`,
+      ...[...new Set(holes.map(({ mm }) => mm))].map(
+        (mm) => `${holes.filter((hole) => hole.mm === mm).length} holes of ${fineShown(units, mm)}.`,
+      ),
+      ...(holes.some(({ letIn }) => letIn) ? ['Heads under the flange are let in.'] : []),
+    ],
+  });
+}
+
+/** Everything of a job that is cut or drilled, panel by panel, what is cut for it behind. */
+export function cutDrawings(job: Job, plan: Pick<Plan, 'mounts' | 'tags'>, units: UnitSystem = 'metric'): CutDrawing[] {
+  const byPlace = new Map<string, [string, Fitted][]>();
+  for (const [gear, fitted] of Object.entries(plan.mounts))
+    byPlace.set(fitted.place, [...(byPlace.get(fitted.place) ?? []), [gear, fitted]]);
+  return [...byPlace].flatMap(([place, here]) => {
+    const made = here.some(([, { schedule }]) => schedule.holes.length || schedule.sawn.length);
+    const site = siteOf(panelOf(job, place).panel);
+    return [
+      ...(made ? [panelDrawing(job, plan, place, here, units)] : []),
+      ...here.flatMap(([gear, fitted]) =>
+        partsOf(site, mountOf(job.gear[gear]!.item), fitted).map((part) =>
+          partDrawing(`${part.kind} ${gear}`, plan.tags[gear] ?? gear, part, units),
+        ),
+      ),
+    ];
+  });
+}

@@ -1,0 +1,166 @@
+import PDFDocument from 'pdfkit';
+import type { CutDrawing } from '#core/drawing/cuts';
+import { pathData } from '#core/plane/contour';
+import { folded } from '#core/text/text';
+import { FONTS } from './sheet-pen';
+import { PENS } from './templates';
+
+const PT = 72 / 25.4;
+/** Paper, upright, mm; nothing of a sheet as large as the drawing. */
+export const PAPERS = { a4: [210, 297], letter: [215.9, 279.4], sheet: undefined } as const;
+export type Paper = keyof typeof PAPERS;
+
+/** Printers leave this much of a page blank, mm (common practice). */
+const MARGIN = 10;
+/** Under the drawing on every page: which page it is, and a bar to measure. */
+const FOOT = 14;
+/** What one page repeats of the one beside it, mm. */
+const OVERLAP = 10;
+const BAR = 100;
+
+/** A part of a drawing on a page of its own, mm of the drawing. */
+interface Tile {
+  readonly column: number;
+  readonly row: number;
+  readonly left: number;
+  readonly top: number;
+  readonly w: number;
+  readonly h: number;
+}
+/** How a drawing is cut into pages: upright or across, whichever takes fewer. */
+export interface Tiling {
+  readonly page: readonly [w: number, h: number];
+  readonly columns: number;
+  readonly rows: number;
+  readonly tiles: readonly Tile[];
+}
+
+function lay({ left, right, top, bottom }: CutDrawing, page: readonly [number, number]): Tiling {
+  const [w, h] = [page[0] - 2 * MARGIN, page[1] - 2 * MARGIN - FOOT];
+  const count = (of: number, each: number) => Math.max(1, Math.ceil((of - OVERLAP) / (each - OVERLAP) - 1e-9));
+  const [columns, rows] = [count(right - left, w), count(top - bottom, h)];
+  const tiles = Array.from({ length: rows * columns }, (_, i): Tile => {
+    const [row, column] = [Math.floor(i / columns), i % columns];
+    return { row, column, left: left + column * (w - OVERLAP), top: top - row * (h - OVERLAP), w, h };
+  });
+  return { page, columns, rows, tiles };
+}
+
+export function tilingOf(drawing: CutDrawing, paper: Paper): Tiling {
+  const size = PAPERS[paper];
+  if (!size) {
+    const page = [drawing.right - drawing.left + 2 * MARGIN, drawing.top - drawing.bottom + 2 * MARGIN + FOOT] as const;
+    return lay(drawing, page);
+  }
+  const upright = lay(drawing, size);
+  const across = lay(drawing, [size[1], size[0]]);
+  return across.tiles.length < upright.tiles.length ? across : upright;
+}
+
+/** Drawings at 1:1 on pages that overlap and are joined by their crosses; every page has a bar to measure. */
+export async function cutsPdf(drawings: readonly CutDrawing[], paper: Paper, title: string): Promise<Buffer> {
+  const doc = new PDFDocument({
+    autoFirstPage: false,
+    margin: 0,
+    info: { Title: title, Creator: 'Haltrik', CreationDate: new Date(0) },
+    lang: 'en',
+  });
+  const chunks: Buffer[] = [];
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+  const ended = new Promise<void>((done) => doc.on('end', done));
+  doc.registerFont('text', FONTS.text);
+  doc.registerFont('strong', FONTS.strong);
+  for (const drawing of drawings) {
+    const tiling = tilingOf(drawing, paper);
+    for (const tile of tiling.tiles) {
+      doc.addPage({ size: tiling.page.map((mm) => mm * PT) as [number, number], margin: 0 });
+      page(doc, drawing, tiling, tile);
+    }
+  }
+  doc.end();
+  await ended;
+  return Buffer.concat(chunks);
+}
+
+function page(doc: PDFKit.PDFDocument, drawing: CutDrawing, { columns, rows }: Tiling, tile: Tile): void {
+  const { left, top, w, h, row, column } = tile;
+  // From here on in millimetres of the page, from its upper left corner.
+  doc.save().scale(PT).lineWidth(PENS.mark.width);
+  doc.save().rect(MARGIN, MARGIN, w, h).clip();
+  draw(doc, drawing, MARGIN - left, MARGIN + top);
+  doc.restore();
+  const cross = (x: number, y: number) => {
+    doc
+      .moveTo(x - 4, y)
+      .lineTo(x + 4, y)
+      .moveTo(x, y - 4)
+      .lineTo(x, y + 4)
+      .stroke();
+    doc.circle(x, y, 1.5).stroke();
+  };
+  // Crosses lie in the middle of what two pages share: on both in the same place of the drawing.
+  const ways = [
+    [column > 0, MARGIN + OVERLAP / 2, 'x'],
+    [column < columns - 1, MARGIN + w - OVERLAP / 2, 'x'],
+    [row > 0, MARGIN + OVERLAP / 2, 'y'],
+    [row < rows - 1, MARGIN + h - OVERLAP / 2, 'y'],
+  ] as const;
+  for (const [joins, at, axis] of ways) {
+    if (!joins) continue;
+    for (const part of [0.1, 0.9]) {
+      if (axis === 'x') cross(at, MARGIN + h * part);
+      else cross(MARGIN + w * part, at);
+    }
+  }
+  const y = MARGIN + h + FOOT / 2;
+  const many = rows * columns > 1 ? ` · row ${row + 1} of ${rows}, column ${column + 1} of ${columns}` : '';
+  write(doc, `${drawing.title}${many}`, MARGIN + BAR + 18, y + 1, 3, 'text');
+  doc
+    .moveTo(MARGIN, y)
+    .lineTo(MARGIN + BAR, y)
+    .moveTo(MARGIN, y - 2)
+    .lineTo(MARGIN, y + 2)
+    .moveTo(MARGIN + BAR, y - 2)
+    .lineTo(MARGIN + BAR, y + 2)
+    .stroke();
+  write(doc, `${BAR} mm`, MARGIN + BAR + 2, y + 1, 3, 'strong');
+  doc.restore();
+}
+
+function write(doc: PDFKit.PDFDocument, words: string, x: number, y: number, mm: number, font: string): void {
+  doc.font(font).fontSize(mm).fillColor('#000').text(words, x, y, { lineBreak: false, baseline: 'alphabetic' });
+}
+
+const ANCHORS = { start: 0, middle: 0.5, end: 1 } as const;
+
+/** Draws on a page that is in millimetres, its middle at (x, y). */
+function draw(doc: PDFKit.PDFDocument, drawing: CutDrawing, x: number, y: number): void {
+  doc.save().translate(x, y);
+  const stroke = (pen: keyof typeof PENS) => {
+    const { width, dash } = PENS[pen];
+    doc.lineWidth(width);
+    if (dash) doc.dash(dash[0], { space: dash[1] });
+    doc.stroke('#000');
+    if (dash) doc.undash();
+  };
+  doc.save().scale(1, -1);
+  for (const { pen, contour } of drawing.contours) {
+    doc.path(pathData(contour));
+    stroke(pen);
+  }
+  for (const { pen, from, to } of drawing.strokes) {
+    doc.moveTo(...from).lineTo(...to);
+    stroke(pen);
+  }
+  for (const { at, mm } of drawing.holes) {
+    doc.circle(...at, mm / 2);
+    stroke('cut');
+  }
+  doc.restore();
+  for (const { at, mm, words, anchor, strong } of drawing.texts) {
+    const text = folded(words);
+    doc.font(strong ? 'strong' : 'text').fontSize(mm);
+    write(doc, text, at[0] - ANCHORS[anchor] * doc.widthOfString(text), -at[1], mm, strong ? 'strong' : 'text');
+  }
+  doc.restore();
+}

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { ADAPTERS, type Adapter, type AdapterKind } from '#core/gear/adapter';
+import { usualPlate } from '#core/mounting/index';
+import { MATERIAL_NAMES, type Material } from '#core/tables/materials';
+import NumberField from '../../fields/NumberField.vue';
+import PickField from '../../fields/PickField.vue';
+
+/** What is cut to go between gear and its panel. */
+const props = defineProps<{ adapter: Adapter | null; panel: Material }>();
+const emit = defineEmits<{ set: [adapter: Adapter | null] }>();
+const KINDS = { none: 'nothing', ...ADAPTERS } as const;
+const kind = (picked: string) =>
+  emit('set', picked === 'none' ? null : { ...usualPlate(props.panel), ...props.adapter, kind: picked as AdapterKind });
+</script>
+
+<template>
+  <PickField
+    label="Between it and the panel"
+    :options="KINDS"
+    :model-value="adapter?.kind ?? 'none'"
+    @update:model-value="kind"
+  />
+  <div v-if="adapter" class="two">
+    <NumberField
+      label="Its thickness"
+      unit="mm"
+      :min="1"
+      :max="60"
+      :model-value="adapter.thicknessMm"
+      @update:model-value="emit('set', { ...adapter, thicknessMm: $event })"
+    />
+    <PickField
+      label="Cut of"
+      :options="MATERIAL_NAMES"
+      :model-value="adapter.material"
+      @update:model-value="emit('set', { ...adapter, material: $event })"
+    />
+  </div>
+</template>
