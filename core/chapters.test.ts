@@ -13,7 +13,7 @@ import { upgradePlan } from './plan-upgrade';
 /** What of a plan each chapter makes, as it is sealed. */
 const MADE: Readonly<Record<string, readonly (keyof Plan)[]>> = {
   intake: [],
-  mounting: ['mounts'],
+  mounting: ['mounts', 'boards'],
   signal: ['inputs'],
   speakers: ['speakers', 'splices'],
   power: ['power', 'turnOn', 'keyOff', 'isolation', 'terminals'],

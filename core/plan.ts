@@ -16,7 +16,7 @@ import { NONE_SET, setOf, type OverruleKind } from './job/parts/overrules';
 import { POWER, SET } from './job/reads';
 import { NEW_BATTERY, type Battery } from './job/supply';
 import type { Ledger } from './ledger';
-import { mounting, type Fitted } from './mounting/index';
+import { mounting, type BoardPlan, type Fitted } from './mounting/index';
 import {
   power,
   type FeedSizes,
@@ -45,6 +45,8 @@ export interface Plan {
   readonly tags: Readonly<Record<string, string>>;
   /** Where all new gear is on its panel. */
   readonly mounts: Readonly<Record<string, Fitted>>;
+  /** How gear lies on the boards it shares, by place. */
+  readonly boards: Readonly<Record<string, BoardPlan>>;
   readonly runs: readonly Run[];
   readonly build: BuildPlan;
   /** What would be planned for each thing a person may set, by overrule key. */
@@ -88,7 +90,8 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const held = withBatteries(job, make(HELD, job));
 
     const tags = make(TAGS, job);
-    const mounts = make(mounting.mounts, job);
+    const boards = make(mounting.boards, job);
+    const mounts = make(mounting.mounts, job, boards);
     const inputs = make(signal.inputs, job);
     const runs = make(routing.runs, placed);
     const carried = loads(make, placed, runs);
@@ -123,8 +126,8 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       FINDINGS,
       job,
       make(intake.findings, wired, runs),
-      make(mounting.findings, wired, tags),
-      make(mounting.panelFindings, job, tags, mounts),
+      make(mounting.findings, wired, tags, boards),
+      make(mounting.panelFindings, job, tags, mounts, boards),
       make(signal.findings, job, inputs, tags),
       make(speakers.findings, wired, heard, inputs, splices, tags),
       make(power.findings, job, lasting, tags),
@@ -146,6 +149,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       chapters: VERSIONS,
       tags,
       mounts,
+      boards,
       runs,
       speakers: heard,
       inputs,

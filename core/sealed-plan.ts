@@ -185,6 +185,13 @@ const SealedPlan = some({
       schedule: some({ holes: v.array(some({ mm: number })), sawn: v.array(some({})) }),
     }),
   ),
+  boards: entries(
+    some({
+      at: entries(some({ at: v.tuple([number, number]), turnDeg: number })),
+      gear: texts,
+      screws: v.array(v.tuple([number, number])),
+    }),
+  ),
   findings: v.array(Finding),
   ledger: some({ wireM: number, hours: number, stops: number }),
 });

@@ -82,9 +82,14 @@ export const Panel = v.strictObject({
   partner: v.nullable(Id),
   /** Diameter of the tube that a clamp goes round, mm. */
   tubeMm: v.nullable(ranged(5, 200, 'mm')),
-  /** A compartment for a board: the gap for wires round it, and the edge that water gathers at. */
+  /** A compartment for a board: the gap for wires round it, the edge that water gathers at, and what it is cut of. */
   board: v.nullable(
-    v.strictObject({ gapMm: ranged(0, 300, 'mm'), low: v.picklist(['left', 'right', 'top', 'bottom']) }),
+    v.strictObject({
+      gapMm: ranged(0, 300, 'mm'),
+      low: v.picklist(['left', 'right', 'top', 'bottom']),
+      thicknessMm: ranged(1, 60, 'mm'),
+      material: v.picklist(MATERIAL_IDS),
+    }),
   ),
   dips: entriesOf(12, 'dips', Dip),
 });

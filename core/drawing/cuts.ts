@@ -1,10 +1,22 @@
 import { craftOf, type Job } from '../job/job';
-import { panelOf } from '../job/parts/mounting';
+import { materialOf } from '../job/material';
 import { mountOf } from '../gear/usual-mount';
-import { partsOf, pieceOf, siteOf, type CutPart, type Fitted, type Hole } from '../mounting/index';
-import { moved, type Contour, type Point } from '../plane/contour';
+import {
+  boardScrew,
+  panelFor,
+  partsOf,
+  pieceOf,
+  siteOf,
+  type BoardPlan,
+  type CutPart,
+  type Fitted,
+  type Hole,
+  type Site,
+} from '../mounting/index';
+import { moved, polygon, type Contour, type Point } from '../plane/contour';
+import { less, regionOf } from '../plane/region';
 import type { Plan } from '../plan';
-import { MATERIAL_NAMES } from '../tables/materials';
+import { MATERIAL_NAMES, type Material } from '../tables/materials';
 import { figure } from '../units/figures';
 import { MM_PER_INCH, lengthShown, type UnitSystem } from '../units/shown';
 
@@ -126,24 +138,40 @@ const bitOf = ({ cutter, reused, mm }: Hole, units: UnitSystem): string => {
 const fineShown = (units: UnitSystem, mm: number) =>
   units === 'inch' ? `${figure(mm / MM_PER_INCH, 3)} in` : `${figure(mm, 1)} mm`;
 
-/** The template of a panel: what is there, what is cut, every hole by number with its measures. */
+/** A board as it is sawn: its dips cut out. */
+const boardOutline = ({ outline, openings }: Site): Contour[] =>
+  openings.length
+    ? less(regionOf(outline), regionOf(...openings.map(({ contour }) => contour))).map((points) => polygon(points))
+    : [outline];
+
+const boardLines = ({ screws, screwMm, wireMm, gear }: BoardPlan, wall: Material, units: UnitSystem): string[] => [
+  ...(wireMm === undefined ? [`${gear.length} pieces do not all go on it.`] : []),
+  screws.length
+    ? `${screws.length} screws to the wall, no longer than ${fineShown(units, screwMm)}: ${fineShown(units, boardScrew(wall).throughMm)} through it, ${fineShown(units, boardScrew(wall).threadMm)} in the wall.`
+    : 'No room for screws of its own: hook tape, or screws from behind.',
+];
+
+/** The template of a panel, or of the board in its place: what is there, what is cut, every hole by number with its measures. */
 function panelDrawing(
   job: Job,
   plan: Pick<Plan, 'tags'>,
   place: string,
   here: readonly (readonly [string, Fitted])[],
   units: UnitSystem,
+  board: BoardPlan | undefined,
 ): CutDrawing {
-  const { panel } = panelOf(job, place);
+  const { panel, material } = panelFor(job, place);
   const { name } = craftOf(job).places[place]!;
   const site = siteOf(panel);
   const { outline } = site;
-  const contours: { pen: CutPen; contour: Contour }[] = [{ pen: 'there', contour: outline }];
+  const contours: { pen: CutPen; contour: Contour }[] = board
+    ? boardOutline(site).map((contour) => ({ pen: 'cut', contour }))
+    : [{ pen: 'there', contour: outline }];
   const texts: CutText[] = [];
   const label = ({ left, right, bottom }: Contour, words: string) =>
     texts.push({ at: [(left + right) / 2, bottom + 1.5], mm: SMALL, words, anchor: 'middle', strong: false });
   for (const { contour, opening } of site.openings) {
-    contours.push({ pen: 'there', contour });
+    if (!board) contours.push({ pen: 'there', contour });
     label(contour, opening.name);
   }
   for (const { contour, obstacle } of site.obstacles) {
@@ -166,6 +194,7 @@ function panelDrawing(
     if (piece.cutout && !round && (!opening || opening.trim))
       contours.push({ pen: 'cut', contour: moved(piece.cutout, ...at) });
   }
+  const wall = materialOf(job, craftOf(job).places[place]!) ?? material;
   const holes = here.flatMap(([, { schedule }]) => schedule.holes);
   const { x, y } = panel.datum;
   // Along the two edges that everything is measured from.
@@ -177,15 +206,19 @@ function panelDrawing(
     { pen: 'mark', from: [outline.left, dy], to: [outline.right, dy] },
   ];
   return sheetOf({
-    id: `panel ${place}`,
-    title: name,
+    id: `${board ? 'board' : 'panel'} ${place}`,
+    title: board ? `Board: ${name}` : name,
     outline,
     contours,
     strokes,
     texts,
-    holes: holes.map(({ at, mm, number }) => ({ at, mm, words: String(number) })),
+    holes: [
+      ...holes.map(({ at, mm, number }) => ({ at, mm, words: String(number) })),
+      ...(board?.screws ?? []).map((at) => ({ at, mm: boardScrew(wall).throughMm, words: '' })),
+    ],
     lines: [
-      `${upper(MATERIAL_NAMES[here[0]![1].material])}, ${lengthShown(units, panel.thicknessMm, true)}. Holes are measured from the ${x} (x) and the ${y} (y) edge: the lines beside them.`,
+      ...(board ? boardLines(board, wall, units) : []),
+      `${upper(MATERIAL_NAMES[material])}, ${lengthShown(units, panel.thicknessMm, true)}. Holes are measured from the ${x} (x) and the ${y} (y) edge: the lines beside them.`,
       ...holes.map(
         (hole) =>
           `${hole.number}: x ${fineShown(units, hole.x)}, y ${fineShown(units, hole.y)} · ${bitOf(hole, units)}${hole.pilot ? ` · pilot ${units === 'inch' ? hole.pilot.inch.name : hole.pilot.metric.name}` : ''}${hole.cutter ? ` · stop at ${fineShown(units, hole.stopMm)}` : ''}${hole.behind ? ` · ${hole.behind} behind` : ''}`,
@@ -213,15 +246,20 @@ function partDrawing(id: string, of: string, part: CutPart, units: UnitSystem): 
 }
 
 /** Everything of a job that is cut or drilled, panel by panel, what is cut for it behind. */
-export function cutDrawings(job: Job, plan: Pick<Plan, 'mounts' | 'tags'>, units: UnitSystem = 'metric'): CutDrawing[] {
+export function cutDrawings(
+  job: Job,
+  plan: Pick<Plan, 'mounts' | 'boards' | 'tags'>,
+  units: UnitSystem = 'metric',
+): CutDrawing[] {
   const byPlace = new Map<string, [string, Fitted][]>();
   for (const [gear, fitted] of Object.entries(plan.mounts))
     byPlace.set(fitted.place, [...(byPlace.get(fitted.place) ?? []), [gear, fitted]]);
   return [...byPlace].flatMap(([place, here]) => {
     const made = here.some(([, { schedule }]) => schedule.holes.length || schedule.sawn.length);
-    const site = siteOf(panelOf(job, place).panel);
+    const site = siteOf(panelFor(job, place).panel);
+    const board = Object.hasOwn(plan.boards, place) ? plan.boards[place] : undefined;
     return [
-      ...(made ? [panelDrawing(job, plan, place, here, units)] : []),
+      ...(made || board ? [panelDrawing(job, plan, place, here, units, board)] : []),
       ...here.flatMap(([gear, fitted]) =>
         partsOf(site, mountOf(job.gear[gear]!.item), fitted).map((part) =>
           partDrawing(`${part.kind} ${gear}`, plan.tags[gear] ?? gear, part, units),

@@ -107,7 +107,8 @@ export function scheduleOf(
     const reused = Object.values(panel.holes).find(
       ({ at: [ox, oy], mm: there }) => Math.hypot(ox - px, oy - py) <= SERVES && there >= mm - 0.3 && there <= mm + 1,
     );
-    const met = meets(panel, where, mm / 2);
+    // A board is drilled on the bench, before it is in.
+    const met = panel.board ? undefined : meets(panel, where, mm / 2);
     const stopMm = panel.thicknessMm + THROUGH;
     return {
       number: 0,

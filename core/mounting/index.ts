@@ -1,6 +1,7 @@
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
 import { LAID, PANELS } from '../job/reads';
+import { planBoards, type BoardPlan } from './board';
 import { panelRules } from './panel-rules';
 import { planMounts, type Fitted } from './plan';
 import { gearRules } from './rules';
@@ -12,6 +13,7 @@ export { FINE, findPosition, positionAt, setAt, type Position } from './position
 export { pieceOf, type Lying, type Piece } from './piece';
 export { fitAt, fits, mirroredAt, mirroredTurn, panelFor, tightest, type Fitted, type Told } from './plan';
 export type { Beyond } from './opening';
+export { boardGear, boardScrew, type BoardPlan } from './board';
 export { partsOf, type CutPart } from './parts';
 export { usualPlate, type Plate } from './plate';
 export { byBit, type Hole, type HoleKind, type Schedule } from './holes';
@@ -23,11 +25,23 @@ export const mounting = chapter({
   station: 'gear',
   version: 2,
   /** The first did not know panels. */
-  upgrade: () => ({ mounts: {} }),
+  upgrade: () => ({ mounts: {}, boards: {} }),
+  /** How gear lies on the boards it shares. */
+  boards: made([...PANELS, ...LAID], planBoards),
   /** Where all new gear is on its panel. */
-  mounts: made(PANELS, planMounts),
-  findings: made([...LAID, 'id'], (job, tags: Readonly<Record<string, string>>) => judge(gearRules, { job, tags })),
-  panelFindings: made(PANELS, (job, tags: Readonly<Record<string, string>>, mounts: Readonly<Record<string, Fitted>>) =>
-    judge(panelRules, { job, tags, mounts }),
+  mounts: made(PANELS, (job, boards: Readonly<Record<string, BoardPlan>>) => planMounts(job, boards)),
+  findings: made(
+    [...LAID, 'id'],
+    (job, tags: Readonly<Record<string, string>>, boards: Readonly<Record<string, BoardPlan>>) =>
+      judge(gearRules, { job, tags, boards }),
+  ),
+  panelFindings: made(
+    PANELS,
+    (
+      job,
+      tags: Readonly<Record<string, string>>,
+      mounts: Readonly<Record<string, Fitted>>,
+      boards: Readonly<Record<string, BoardPlan>>,
+    ) => judge(panelRules, { job, tags, mounts, boards }),
   ),
 });

@@ -3,7 +3,6 @@ import type { Pattern, Place } from '../craft/pattern';
 import { FIXINGS, type Mount } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
 import { craftOf, type Job } from '../job/job';
-import { panelOf } from '../job/parts/mounting';
 import type { Operation } from '../job/operations';
 import type { Panel } from '../craft/panel';
 import { MATERIAL_NAMES, MATERIALS } from '../tables/materials';
@@ -11,7 +10,8 @@ import { spareOf, type Clearance, type Limit } from './clearances';
 import type { Beyond } from './opening';
 import { LOOSE, playOf } from './parts';
 import { plugSide } from './piece';
-import type { Fitted } from './plan';
+import type { BoardPlan } from './board';
+import { panelFor, type Fitted } from './plan';
 import { usualPlate } from './plate';
 import { siteOf } from './site';
 
@@ -19,6 +19,7 @@ export interface PanelSeen {
   readonly job: Job;
   readonly tags: Readonly<Record<string, string>>;
   readonly mounts: Readonly<Record<string, Fitted>>;
+  readonly boards: Readonly<Record<string, BoardPlan>>;
 }
 type PanelRule = Rule<PanelSeen, Operation>;
 
@@ -41,7 +42,7 @@ const measured = ({ job, tags, mounts }: PanelSeen): Seen[] => {
       tag: tags[id] ?? id,
       fitted,
       mount: mountOf(job.gear[id]!.item),
-      panel: panelOf(job, fitted.place).panel,
+      panel: panelFor(job, fitted.place).panel,
       place: pattern.places[fitted.place]!,
       pattern,
     }));
@@ -113,6 +114,23 @@ const overIt = ({ id, tag, fitted }: Seen): Pick<Said<Operation>, 'cure'> => {
   };
 };
 
+/** A board so thick that screws end in the wall behind it. */
+const thickerBoard = (
+  { fitted, place }: Seen,
+  board: NonNullable<Panel['board']>,
+  missing: number,
+): Pick<Said<Operation>, 'cure'> => {
+  const thicknessMm = Math.ceil(board.thicknessMm + missing);
+  return thicknessMm > 60
+    ? {}
+    : {
+        cure: {
+          label: `Cut the board of “${place.name}” of ${thicknessMm} mm`,
+          operations: [{ op: 'setPanel', place: fitted.place, panel: { board: { ...board, thicknessMm } } }],
+        },
+      };
+};
+
 const SIDES = ['left', 'right', 'top', 'bottom'] as const;
 const sidesOf = (beyond: Beyond): string => {
   const sides = SIDES.filter((side) => beyond[side] > 0).map((side) => `${tenth(beyond[side])} mm at the ${side}`);
@@ -128,6 +146,12 @@ const at = ({ place }: Seen) => `“${place.name}”`;
 /** The side of the panel that a cover closes over. */
 const covers = ({ id }: Clearance, { panel }: Seen) => panel.closings[id ?? '']?.side;
 const plugWords = ({ fitted }: Seen) => (fitted.lying.plugs === 'angled' ? 'right-angle plugs' : 'straight plugs');
+
+/** Boards that there is no layout of, by the first piece on each. */
+const full = (boards: PanelSeen['boards']) =>
+  Object.entries(boards)
+    .filter(([, { wireMm }]) => wireMm === undefined)
+    .map(([place, { gear, proven }]) => ({ id: gear[0]!, place, gear, proven }));
 
 /** A rule that looks at gear on measured panels one by one. */
 const look =
@@ -360,10 +384,19 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
     title: 'Fastener longer than what it goes into',
     formula: 'length ≤ panel and what is free behind it, less 2 mm',
     look: look((seen) => {
-      const { behindMm, thicknessMm, beyond } = seen.panel;
+      const { behindMm, thicknessMm, beyond, board } = seen.panel;
       if (behindMm === null) return undefined;
       const deep = Math.max(behindMm, thicknessMm) + (seen.fitted.lying.adapter?.thicknessMm ?? 0);
       const long = Object.values(seen.mount.groups).find(({ lengthMm }) => lengthMm > deep - 2);
+      if (long && board)
+        return {
+          reason: `${long.name} of ${seen.tag} are ${tenth(long.lengthMm)} mm long and come through the wall behind the board of ${at(seen)}: board and wall are ${tenth(deep)} mm, so take ${Math.floor(deep - 2)} mm at most.`,
+          figures: [
+            { name: 'length', value: tenth(long.lengthMm), unit: 'mm' },
+            { name: 'free', value: tenth(deep), unit: 'mm' },
+          ],
+          ...thickerBoard(seen, board, long.lengthMm + 2 - deep),
+        };
       return (
         long && {
           reason: `${long.name} of ${seen.tag} are ${tenth(long.lengthMm)} mm long, and ${tenth(deep)} mm behind the face of ${at(seen)} is ${beyond || 'something'}: take ${Math.floor(deep - 2)} mm at most.`,
@@ -419,6 +452,18 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
           }
         : undefined;
     }),
+  },
+  {
+    id: 'board-full',
+    title: 'More than goes on the board',
+    formula: 'every piece with its plugs on the board, clear of dips, as far from the next as either wants air',
+    look: ({ job, tags, boards }) =>
+      each('gear', full(boards), ({ place, gear, proven }) => {
+        return {
+          reason: `${gear.map((one) => tags[one] ?? one).join(', ')} do not go on the board of “${craftOf(job).places[place]!.name}” together${gear.some((one) => job.mounts[one]?.at) ? ' with what was put by hand' : ''}${proven ? '' : ', as far as was looked'}.`,
+          figures: [{ name: 'pieces', value: gear.length, unit: '' }],
+        };
+      }),
   },
   {
     id: 'usual-mount',

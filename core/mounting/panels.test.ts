@@ -356,7 +356,10 @@ describe('where gear may not be', () => {
       found(planOf(tourer, { op: 'setPanel', place: 'barClamp', panel: { tubeMm } }), 'tube-size');
     expect([32, 32.1, 22, 21.9, null].map((mm) => tube(mm).length)).toEqual([0, 1, 0, 1, 1]);
     const free = (behindMm: number) =>
-      found(planOf(LAUNCH, { op: 'setPanel', place: 'consoleFoot', panel: { behindMm } }), 'fastener-long');
+      found(
+        planOf(LAUNCH, { op: 'setPanel', place: 'consoleFoot', panel: { behindMm, board: null } }),
+        'fastener-long',
+      );
     // Feet of 16 mm into what is free 2 mm short of the deck pipe.
     expect([18, 17.9].map((mm) => free(mm).length)).toEqual([0, 1]);
   });
@@ -370,7 +373,7 @@ describe('where gear may not be', () => {
   });
   test('air: the amplifier’s own figure, in front of it', () => {
     const free = (frontMm: number) =>
-      found(planOf(LAUNCH, { op: 'setPanel', place: 'consoleFoot', panel: { frontMm } }), 'no-air').length;
+      found(planOf(LAUNCH, { op: 'setPanel', place: 'consoleFoot', panel: { frontMm, board: null } }), 'no-air').length;
     // 42 mm high and 6 mm of air.
     expect([48, 47.9].map(free)).toEqual([0, 1]);
   });

@@ -9,6 +9,7 @@ import { materialOf } from '../job/material';
 import { AS_PROPOSED, panelOf } from '../job/parts/mounting';
 import type { Point } from '../plane/contour';
 import type { Material } from '../tables/materials';
+import { boardPanel, type BoardPlan } from './board';
 import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
 import { openingWork, type OpeningWork } from './opening';
@@ -27,7 +28,8 @@ export interface At {
 const UNKNOWN_MATERIAL: Material = 'plastic';
 
 export function panelFor(job: Pick<Job, 'craft'>, place: string): At {
-  const { panel, from } = panelOf(job, place);
+  const { panel: whole, from } = panelOf(job, place);
+  const panel = boardPanel(whole);
   const at = job.craft.pattern.places[place]!;
   return { panel, from, material: panel.material ?? materialOf(job, at) ?? UNKNOWN_MATERIAL };
 }
@@ -109,7 +111,8 @@ const tell = (
     } else {
       const found = lookFor(on, mount, search, where);
       position = found;
-      most = { mm: found.mostMm, proven: found.proven };
+      // A plate is as large as it is wherever the gear is in it.
+      if (!found.plate) most = { mm: found.mostMm, proven: found.proven };
     }
     const { at, lying, spareMm, deepMm, piece, plate } = position;
     const opening = openingWork(site, position);
@@ -151,11 +154,14 @@ export function mirroredAt(from: Panel, to: Panel, [x, y]: Point): Point {
 }
 export const mirroredTurn = (deg: number): number => ((-deg % 360) + 360) % 360;
 
+/** Where gear is drawn that its board has no room for. */
+const ORIGIN: Point = [0, 0];
+
 const isSet = ({ at, turnDeg, plugs, over, adapter }: Job['mounts'][string]) =>
   at !== null || turnDeg !== null || plugs !== null || over || adapter !== null;
 
 /** All new gear on its panels, by gear. */
-export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
+export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>): Readonly<Record<string, Fitted>> {
   const { places } = craftOf(job);
   const fitted: Record<string, Fitted> = {};
   const placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && there === null);
@@ -168,6 +174,16 @@ export function planMounts(job: Job): Readonly<Record<string, Fitted>> {
     const on = panelFor(job, place!);
     const { at, turnDeg, plugs, over, adapter } = setOf(id);
     const of = { place: place!, panel: on.from, usualMount: item.mount === undefined };
+    const board = Object.hasOwn(boards, place!) ? boards[place!]! : undefined;
+    if (board?.gear.includes(id)) {
+      const found = Object.hasOwn(board.at, id) ? board.at[id]! : undefined;
+      const where = at ? { at, turnDeg: turnDeg ?? 0 } : (found ?? { at: ORIGIN, turnDeg: turnDeg ?? 0 });
+      return {
+        ...of,
+        by: at ? 'hand' : 'search',
+        ...tell(on, mount, { ...where, plugs: plugs ?? 'straight', over, adapter: null }),
+      };
+    }
     const pair = leaderOf(id);
     if (pair !== undefined) {
       const leader = (fitted[pair] ??= fit(pair));

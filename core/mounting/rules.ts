@@ -1,3 +1,4 @@
+import { onBoard, type BoardPlan } from './board';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
 import type { Place } from '../craft/pattern';
 import { GEAR_KIND_NAMES, type GearItem } from '../gear/gear';
@@ -11,6 +12,7 @@ import { fitOf, rankPlaces } from './fit';
 interface GearSeen {
   readonly job: Job;
   readonly tags: Readonly<Record<string, string>>;
+  readonly boards: Readonly<Record<string, BoardPlan>>;
 }
 type GearRule = Rule<GearSeen, Operation>;
 
@@ -207,7 +209,9 @@ export const gearRules = rulesAt<GearRule>('gear', [
     formula: 'one item to a place',
     look: (seen) => {
       const first = new Map<string, string>();
-      return each('gear', eachPlaced(seen), ({ id, placeId, place, tag }) => {
+      // What shares a board is laid out on it.
+      const alone = eachPlaced(seen).filter(({ id }) => !onBoard(seen.boards, id));
+      return each('gear', alone, ({ id, placeId, place, tag }) => {
         const other = first.get(placeId);
         if (other === undefined) {
           first.set(placeId, tag);

@@ -63,11 +63,11 @@ export const Outline = v.variant('shape', [
 ]);
 export type Outline = v.InferOutput<typeof Outline>;
 
-/** An outline larger by so much all round, mm, where its middle or its corners are; corners outward become round. */
+/** An outline larger by so much all round, mm, or smaller; corners outward become round. */
 export function grownContour(outline: Outline, mm: number): Contour {
   if (outline.shape === 'round') return circle([0, 0], outline.d + 2 * mm);
   if (outline.shape === 'rectangle')
-    return rectangle([0, 0], outline.w + 2 * mm, outline.h + 2 * mm, outline.corner + mm);
+    return rectangle([0, 0], outline.w + 2 * mm, outline.h + 2 * mm, Math.max(0, outline.corner + mm));
   const [largest] = [...grown(regionOf(contourOf(outline)), mm)].sort((a, b) => area(b) - area(a));
   return polygon(largest!);
 }

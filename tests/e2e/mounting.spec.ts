@@ -139,3 +139,75 @@ test('deep speakers in a fairing: a pair that mirrors, and a cover that does not
   expect(job.craft.panels).toEqual({});
   expect(job.mounts['fairing-right']).toMatchObject({ mirrors: false });
 });
+
+test('a round unit in the opening of the old radio: a plate is cut, and its template printed', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/jobs/narrow-van/mounting`);
+  await fit(page, 'Head units', 'kingcup-3', 'cabDash');
+  const finding = page.locator('[data-finding=opening-large]');
+  await expect(finding).toContainText('leaves');
+  await finding.getByRole('button', { name: /Cut a plate of 3 mm moulded plastic/ }).click();
+  await expect(finding).toHaveCount(0);
+  await expect(page.locator('[data-plate]')).toBeVisible();
+  await expect(page.getByLabel('Between it and the panel')).toHaveValue('plate');
+  await noViolation(page);
+  await saved(page);
+
+  await page.locator('.strip label', { hasText: 'Holes' }).click();
+  const links = page.locator('[data-template^="plate "]');
+  await expect(links).toHaveCount(5);
+  const svg = page.locator('[data-template^="plate "][data-template$="template.svg"]');
+  const drawing = await page.request.get(new URL((await svg.getAttribute('href'))!, server.url).href);
+  expect(drawing.headers()['content-type']).toContain('image/svg+xml');
+  // The plate is 186 + 28 by 108 + 28 mm; its opening takes the unit of 76 mm.
+  expect(await drawing.text()).toContain('214.0 mm × 136.0 mm');
+  const pdf = page.locator('[data-template^="plate "][data-template$="a4.pdf"]');
+  const printed = await page.request.get(new URL((await pdf.getAttribute('href'))!, server.url).href);
+  expect((await printed.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  const none = await page.request.get(`${server.url}/api/jobs/narrow-van/export/template.svg?of=nothing`);
+  expect([none.status(), ((await none.json()) as { detail: string }).detail]).toEqual([
+    404,
+    'of: expected a cut drawing of this job, not “nothing”',
+  ]);
+});
+
+test('a board for two amplifiers, block and switch module in the console, notched for its dip', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/jobs/river-launch/mounting`);
+  await fit(page, 'Amplifiers', 'weir-2-80', 'consoleFoot');
+  await fit(page, 'Distribution', 'delta-4', 'consoleFoot');
+  await fit(page, 'Switch', 'lapwing-4', 'consoleFoot');
+  const told = page.locator('section', { hasText: 'of conductor on the board' });
+  await expect(told).toContainText('no layout has less');
+  await expect(page.locator('[data-other]')).toHaveCount(3);
+  const least = Number(/(\d+) mm of conductor/.exec(await told.innerText())![1]);
+
+  // Moved by hand it stays, the others make room, and there is more wire.
+  const x = await from(page, 'left').inputValue();
+  await page.locator('[data-piece]').focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+  await expect(from(page, 'left')).toHaveValue(String(Number(x) + 4));
+  await expect(told.getByRole('button', { name: /Lay it out anew/ })).toBeVisible();
+  await expect
+    .poll(async () => Number(/(\d+) mm of conductor/.exec(await told.innerText())?.[1]))
+    .toBeGreaterThanOrEqual(least);
+  await told.getByRole('button', { name: /Lay it out anew/ }).click();
+  await expect(from(page, 'left')).toHaveValue(x);
+
+  // A thin board: feet come through the wall; the dip is dragged by keys, and laid out round again.
+  await page.locator('.strip label', { hasText: 'Panel' }).click();
+  await page.getByLabel('Board thickness').fill('9');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-finding=fastener-long]').first()).toContainText('come through the wall');
+  await page.locator('[data-handle="dips sump"]').focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await saved(page);
+  const job = await documentOf(page, server.url, 'river-launch');
+  expect(job.craft.panels['consoleFoot']!.dips['sump']!.at).toEqual([109.9, -122]);
+  expect(job.craft.panels['consoleFoot']!.board!.thicknessMm).toBe(9);
+  await noViolation(page);
+});

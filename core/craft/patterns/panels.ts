@@ -199,7 +199,7 @@ export const LAUNCH_PANELS: Readonly<Record<string, Panel>> = {
     frontMm: 140,
     behindMm: 12,
     beyond: 'the deck pipe',
-    board: { gapMm: 12, low: 'bottom' },
+    board: { gapMm: 12, low: 'bottom', thicknessMm: 18, material: 'ply' },
     dips: { sump: { name: 'Dip over the deck pipe', outline: rect(90, 46, 10), at: [110, -122], turnDeg: 0 } },
   }),
   lockerWall: panel('back', rect(330, 250, 10), 3, { ...tray, frontMm: 96, behindMm: 22, beyond: 'the hull' }),

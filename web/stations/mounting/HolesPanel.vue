@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { byBit, type Fitted, type Hole } from '#core/mounting/index';
+import { byBit, panelFor, type Fitted, type Hole } from '#core/mounting/index';
 import type { Cutter } from '#core/tables/bits';
 import { taken } from '#core/job/choices';
 import { isFibre } from '#core/job/material';
-import { panelOf } from '#core/job/parts/mounting';
 import { useSheet } from '../../app/sheet';
 import { inches, lengthText } from '../../app/units';
 
@@ -12,7 +11,7 @@ import { inches, lengthText } from '../../app/units';
 const props = defineProps<{ fitted: Fitted; lit: number | undefined }>();
 const emit = defineEmits<{ light: [hole: number | undefined] }>();
 const { job, plan } = useSheet();
-const panel = computed(() => panelOf(job.value, props.fitted.place).panel);
+const panel = computed(() => panelFor(job.value, props.fitted.place).panel);
 
 /** All gear in this place: its holes are one schedule. */
 const here = computed(() => Object.entries(plan.value.mounts).filter(([, { place }]) => place === props.fitted.place));

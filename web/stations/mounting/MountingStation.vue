@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import BoardPanel from './BoardPanel.vue';
 import HolesPanel from './HolesPanel.vue';
 import { useRouter } from 'vue-router';
 import StationLayout from '../../app/StationLayout.vue';
+import { useSheet } from '../../app/sheet';
 import PickStrip from '../../fields/PickStrip.vue';
 import MountPanel from './MountPanel.vue';
 import PanelFields from './PanelFields.vue';
@@ -12,12 +14,17 @@ import { useMounted } from './mounted';
 
 /** The panel that gear goes into or on to, to scale from its finished side, with the section through it. */
 const router = useRouter();
+const { plan } = useSheet();
 const { mounts, shown, moving, put, set } = useMounted();
+const board = computed(() => {
+  const place = shown.value?.fitted.place;
+  return place !== undefined && Object.hasOwn(plan.value.boards, place) ? plan.value.boards[place] : undefined;
+});
 /** All gear in the same place. */
 const here = computed(() =>
   Object.entries(mounts.value).flatMap(([id, { place }]) => (place === shown.value?.fitted.place ? [id] : [])),
 );
-const PARTS = { gear: 'Gear on it', holes: 'Holes and templates', panel: 'Panel' } as const;
+const PARTS = { gear: 'Gear on it', holes: 'Holes', panel: 'Panel' } as const;
 const part = ref<keyof typeof PARTS>('gear');
 /** The hole that is lit, by its number. */
 const lit = ref<number>();
@@ -27,13 +34,24 @@ watch([() => shown.value?.fitted.place, part], () => (lit.value = undefined));
 <template>
   <StationLayout station="mounting">
     <template #sheet>
-      <PanelSheet :mounts="mounts" :shown="shown" :lit="lit" @move="moving = $event" @put="put" />
+      <PanelSheet
+        :mounts="mounts"
+        :boards="plan.boards"
+        :editing="part === 'panel'"
+        :shown="shown"
+        :lit="lit"
+        @move="moving = $event"
+        @put="put"
+      />
     </template>
 
     <template #panel>
       <template v-if="shown">
         <PickStrip v-model="part" label="What is described" :options="PARTS" />
-        <MountPanel v-if="part === 'gear'" :key="shown.id" :shown="shown" @put="put" @set="set" />
+        <template v-if="part === 'gear'">
+          <MountPanel :key="shown.id" :shown="shown" @put="put" @set="set" />
+          <BoardPanel v-if="board" :board="board" />
+        </template>
         <template v-else-if="part === 'holes'">
           <HolesPanel :fitted="shown.fitted" :lit="lit" @light="lit = $event" />
           <TemplatesPanel :place="shown.fitted.place" :gear="here" />

@@ -5,11 +5,14 @@ import { panelOf } from '#core/job/parts/mounting';
 import type { Operation } from '#core/job/operations';
 import { MATERIAL_NAMES, type Material } from '#core/tables/materials';
 import { useSheet } from '../../app/sheet';
+import { lengthText } from '../../app/units';
 import MaybeField from '../../fields/MaybeField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
 import TextField from '../../fields/TextField.vue';
 import TickField from '../../fields/TickField.vue';
+import BoardFields from './BoardFields.vue';
+import FoldRow from './FoldRow.vue';
 import LaidFields from './LaidFields.vue';
 import OutlineFields from './OutlineFields.vue';
 
@@ -59,6 +62,34 @@ function addObstacle(): void {
   if (!obstacle(id, { name: 'Something behind', kind: 'structure', ...shape, at: [0, 0], fromMm: 20, toMm: 60 }))
     open.value = id;
 }
+type Hole = Panel['holes'][string];
+const hole = (id: string, part: Partial<Hole> | null) =>
+  store.edit([{ op: 'setOldHole', place: props.place, id, hole: part }]);
+const AXES = [
+  ['Across', 0],
+  ['Up', 1],
+] as const;
+function addHole(): void {
+  const id = newId();
+  if (!hole(id, { name: 'Old screw hole', at: [0, 0], mm: 4 })) open.value = id;
+}
+const dip = (id: string, part: Partial<Panel['dips'][string]> | null) =>
+  store.edit([{ op: 'setDip', place: props.place, id, dip: part }]);
+function addDip(): void {
+  const id = newId();
+  const shape = { outline: { shape: 'rectangle', w: 60, h: 40, corner: 0 }, turnDeg: 0 } as const;
+  if (!dip(id, { name: 'Dip', ...shape, at: [0, 0] })) open.value = id;
+}
+/** Places that may be the other one of a pair. */
+const partners = computed(
+  () =>
+    [
+      ['', 'none'],
+      ...Object.entries(pattern.value.places)
+        .filter(([id]) => id !== props.place)
+        .map(([id, { name }]) => [id, name] as const),
+    ] as [string, string][],
+);
 const coversLeft = computed(() => {
   const taken = Object.keys(panel.value.closings);
   return Object.entries(pattern.value.covers)
@@ -132,6 +163,12 @@ const materials = computed(
         :model-value="panel.lies"
         @update:model-value="set({ lies: $event })"
       />
+      <PickField
+        label="Mirrored by"
+        :options="partners"
+        :model-value="panel.partner ?? ''"
+        @update:model-value="set({ partner: $event || null })"
+      />
       <TickField
         label="Finish to protect"
         :model-value="panel.finished"
@@ -140,103 +177,139 @@ const materials = computed(
     </div>
 
     <h3>Openings</h3>
-    <div v-for="(o, id) in panel.openings" :key="id">
-      <button
-        type="button"
-        class="option"
-        :class="{ now: open === id }"
-        :aria-expanded="open === id"
-        @click="press(id)"
-      >
-        <span>{{ o.name }}</span><span>{{ o.taken ? 'taken' : 'free' }}</span>
-      </button>
-      <div v-if="open === id" class="one">
-        <LaidFields :entry="o" :set="(part) => opening(id, part)">
-          <TickField
-            label="Something stays in it"
-            :model-value="o.taken"
-            @update:model-value="opening(id, { taken: $event })"
-          />
-        </LaidFields>
-        <BButton size="sm" @click="opening(id, null)">Delete opening</BButton>
-      </div>
-    </div>
+    <FoldRow
+      v-for="(o, id) in panel.openings"
+      :key="id"
+      :name="o.name"
+      :words="o.taken ? 'taken' : 'free'"
+      :open="open === id"
+      @press="press(id)"
+    >
+      <LaidFields :entry="o" :set="(part) => opening(id, part)">
+        <TickField
+          label="Something stays in it"
+          :model-value="o.taken"
+          @update:model-value="opening(id, { taken: $event })"
+        />
+      </LaidFields>
+      <BButton size="sm" @click="opening(id, null)">Delete opening</BButton>
+    </FoldRow>
     <BButton size="sm" @click="addOpening">Add opening</BButton>
 
-    <h3>In the way</h3>
-    <div v-for="(o, id) in panel.obstacles" :key="id">
-      <button
-        type="button"
-        class="option"
-        :class="{ now: open === id }"
-        :aria-expanded="open === id"
-        @click="press(id)"
-      >
-        <span>{{ o.name }}</span><span>{{ o.fromMm }} to {{ o.toMm }} mm</span>
-      </button>
-      <div v-if="open === id" class="one">
-        <LaidFields :entry="o" :set="(part) => obstacle(id, part)">
-          <PickField
-            label="What it is"
-            :options="OBSTACLES"
-            :model-value="o.kind"
-            @update:model-value="obstacle(id, { kind: $event as ObstacleKind })"
-          />
-          <NumberField
-            v-for="(label, end) in DEPTHS"
-            :key="end"
-            :label="label"
-            unit="mm"
-            :min="-2000"
-            :max="2000"
-            :model-value="o[end]"
-            @update:model-value="obstacle(id, { [end]: $event })"
-          />
-        </LaidFields>
-        <BButton size="sm" @click="obstacle(id, null)">Delete</BButton>
+    <h3>Holes that are there</h3>
+    <FoldRow
+      v-for="(o, id) in panel.holes"
+      :key="id"
+      :name="o.name"
+      :words="lengthText(o.mm, true)"
+      :open="open === id"
+      @press="press(String(id))"
+    >
+      <TextField
+        label="Name"
+        :shown="o.name"
+        :max="80"
+        :take="(typed) => (typed.trim() ? hole(String(id), { name: typed.trim() }) : 'expected a name.')"
+      />
+      <div class="two">
+        <NumberField
+          v-for="[label, axis] in AXES"
+          :key="axis"
+          :label="label"
+          unit="mm"
+          :min="-5000"
+          :max="5000"
+          :model-value="o.at[axis]"
+          @update:model-value="hole(String(id), { at: axis === 0 ? [$event, o.at[1]] : [o.at[0], $event] })"
+        />
+        <NumberField
+          label="Diameter"
+          unit="mm"
+          :min="0.5"
+          :max="60"
+          :model-value="o.mm"
+          @update:model-value="hole(String(id), { mm: $event })"
+        />
       </div>
-    </div>
+      <BButton size="sm" @click="hole(String(id), null)">Delete hole</BButton>
+    </FoldRow>
+    <BButton size="sm" @click="addHole">Add hole</BButton>
+
+    <h3>In the way</h3>
+    <FoldRow
+      v-for="(o, id) in panel.obstacles"
+      :key="id"
+      :name="o.name"
+      :words="`${o.fromMm} to ${o.toMm} mm`"
+      :open="open === id"
+      @press="press(id)"
+    >
+      <LaidFields :entry="o" :set="(part) => obstacle(id, part)">
+        <PickField
+          label="What it is"
+          :options="OBSTACLES"
+          :model-value="o.kind"
+          @update:model-value="obstacle(id, { kind: $event as ObstacleKind })"
+        />
+        <NumberField
+          v-for="(label, end) in DEPTHS"
+          :key="end"
+          :label="label"
+          unit="mm"
+          :min="-2000"
+          :max="2000"
+          :model-value="o[end]"
+          @update:model-value="obstacle(id, { [end]: $event })"
+        />
+      </LaidFields>
+      <BButton size="sm" @click="obstacle(id, null)">Delete</BButton>
+    </FoldRow>
     <BButton size="sm" @click="addObstacle">Add what is in the way</BButton>
 
     <h3>Inside of covers that close over it</h3>
-    <div v-for="(c, cover) in panel.closings" :key="cover">
-      <button
-        type="button"
-        class="option"
-        :class="{ now: open === cover }"
-        :aria-expanded="open === cover"
-        @click="press(cover)"
-      >
-        <span>{{ pattern.covers[cover]?.name }}</span><span>{{ SIDES[c.side] }}</span>
-      </button>
-      <div v-if="open === cover" class="one">
-        <PickField
-          label="It closes"
-          :options="SIDES"
-          :model-value="c.side"
-          @update:model-value="closing(cover, { side: $event })"
+    <FoldRow
+      v-for="(c, cover) in panel.closings"
+      :key="cover"
+      :name="pattern.covers[cover]?.name ?? ''"
+      :words="SIDES[c.side]"
+      :open="open === cover"
+      @press="press(cover)"
+    >
+      <PickField
+        label="It closes"
+        :options="SIDES"
+        :model-value="c.side"
+        @update:model-value="closing(cover, { side: $event })"
+      />
+      <div class="two">
+        <NumberField
+          v-for="(label, corner) in CORNERS"
+          :key="corner"
+          :label="label"
+          unit="mm"
+          :min="0"
+          :max="2000"
+          :model-value="c[corner]"
+          @update:model-value="closing(cover, { [corner]: $event })"
         />
-        <div class="two">
-          <NumberField
-            v-for="(label, corner) in CORNERS"
-            :key="corner"
-            :label="label"
-            unit="mm"
-            :min="0"
-            :max="2000"
-            :model-value="c[corner]"
-            @update:model-value="closing(cover, { [corner]: $event })"
-          />
-        </div>
-        <BButton size="sm" @click="closing(cover, null)">Delete</BButton>
       </div>
-    </div>
+      <BButton size="sm" @click="closing(cover, null)">Delete</BButton>
+    </FoldRow>
     <PickField
       v-if="coversLeft.length"
       label="Add a cover"
       :options="[['', 'choose one'], ...coversLeft]"
       model-value=""
       @update:model-value="$event && closing($event, { side: 'behind', bottomLeft: 80, bottomRight: 80, topLeft: 80 })"
+    />
+
+    <BoardFields
+      :panel="panel"
+      :open="open"
+      :dip="dip"
+      @set="set({ board: $event })"
+      @press="press($event)"
+      @add="addDip"
     />
 
     <div class="ends">
@@ -246,10 +319,6 @@ const materials = computed(
 </template>
 
 <style scoped>
-.one {
-  border-left: 3px solid var(--tarn);
-  padding: var(--space-3) 0 var(--space-4) var(--space-4);
-}
 h3 {
   margin-top: var(--space-6);
 }

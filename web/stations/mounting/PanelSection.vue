@@ -45,14 +45,16 @@ const section = computed(() => {
 
   const depth = piece.behindMm || -piece.beforeMm;
   const line = (deep: number): [Px, Px] => [to([deep, low]), to([deep, high])];
-  const label = ([a, b]: readonly [Px, Px]) => {
+  const label = ([a, b]: readonly [Px, Px], behind: boolean) => {
     const [x, y] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    return upright ? `translate(${x - 5} ${y}) rotate(-90)` : `translate(${x} ${y - 5})`;
+    // Beyond what ends the room behind, where the panel is not.
+    const off = behind ? -14 : 5;
+    return upright ? `translate(${x - off} ${y}) rotate(-90)` : `translate(${x} ${y - off})`;
   };
-  const drawn = (ends: readonly [Px, Px], name: string) => ({
+  const drawn = (ends: readonly [Px, Px], name: string, behind = false) => ({
     name,
     d: `M${ends.map((p) => p.join(' ')).join('L')}`,
-    label: label(ends),
+    label: label(ends, behind),
   });
   /** The depth stands at the end of the section, clear of it. */
   const off: Px = upright ? [0, 18] : [18, 0];
@@ -82,7 +84,7 @@ const section = computed(() => {
       };
     }),
     ends: [
-      ...(panel.behindMm === null ? [] : [drawn(line(panel.behindMm), panel.beyond || 'behind')]),
+      ...(panel.behindMm === null ? [] : [drawn(line(panel.behindMm), panel.beyond || 'behind', true)]),
       ...(panel.frontMm === null ? [] : [drawn(line(-panel.frontMm), 'in front')]),
     ],
     depth: {

@@ -4,25 +4,31 @@ import { PANEL_LIES } from '#core/craft/panel';
 import { witnessOf, type PanelView } from '#core/drawing/panel-sheet';
 import type { Px } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
-import { tightest, type Fitted } from '#core/mounting/index';
+import { mountOf } from '#core/gear/usual-mount';
+import { pieceOf, tightest, type BoardPlan, type Fitted } from '#core/mounting/index';
 import { pathData, type Contour, type Point } from '#core/plane/contour';
 import { MATERIAL_NAMES } from '#core/tables/materials';
 import { useSheet } from '../../app/sheet';
 import { inches, lengthText, shownLength } from '../../app/units';
+import PressMark from '../../drawing/PressMark.vue';
 import SheetFrame from '../../drawing/SheetFrame.vue';
 import PanelRegister from './PanelRegister.vue';
 import PanelSection from './PanelSection.vue';
-import { usePieceMoves } from './piece-moves';
+import PanelHandles from './PanelHandles.vue';
+import { usePointMoves, type Movable } from './point-moves';
 import { isShort, limitName } from './words';
 import type { Shown } from './mounted';
 
 const props = defineProps<{
   mounts: Readonly<Record<string, Fitted>>;
+  boards: Readonly<Record<string, BoardPlan>>;
+  /** The panel itself is being changed: its points may be dragged. */
+  editing: boolean;
   shown: Shown | undefined;
   lit: number | undefined;
 }>();
 const emit = defineEmits<{ move: [at: Point]; put: [at: Point] }>();
-const { job, pattern } = useSheet();
+const { store, job, pattern, tag } = useSheet();
 
 /** Tightest clearances that are drawn with their figures. */
 const DRAWN = 4;
@@ -60,21 +66,30 @@ const drawn = computed(() => {
     fastenings: piece.fastenings.filter(({ mm }) => mm === 0),
     holes: isMoving(shown) ? [] : fitted.schedule.holes.map((hole) => ({ ...hole, px: view.to(hole.at) })),
     at: position.at,
-    clearances: witnesses.slice(0, DRAWN).map(({ clearance, ends }) => {
-      const [a, b] = [view.to(ends[0]), view.to(ends[1])];
-      return {
+    clearances: figured(
+      witnesses.slice(0, DRAWN).map(({ clearance, ends }) => ({
         key: `${clearance.limit}${clearance.id ?? ''}`,
-        a,
-        b,
-        x: (a[0] + b[0]) / 2,
-        y: (a[1] + b[1]) / 2,
+        a: view.to(ends[0]),
+        b: view.to(ends[1]),
         words: figureOf(clearance.mm),
         short: isShort(clearance),
         name: limitName(clearance, piece, site.panel, pattern.value),
-      };
-    }),
+      })),
+    ),
   };
 });
+/** A figure stands in the middle of its line, else nearer to an end; where all three are taken it is in the list alone. */
+function figured<T extends { readonly a: Px; readonly b: Px; readonly words: string }>(lines: readonly T[]) {
+  const taken: { x: number; y: number; w: number }[] = [];
+  return lines.map((line) => {
+    const w = line.words.length * 8 + 8;
+    const spot = [0.5, 0.2, 0.8]
+      .map((t) => ({ x: line.a[0] + t * (line.b[0] - line.a[0]), y: line.a[1] + t * (line.b[1] - line.a[1]), w }))
+      .find(({ x, y }) => taken.every((o) => Math.abs(o.x - x) > (o.w + w) / 2 || Math.abs(o.y - y) > 17));
+    if (spot) taken.push(spot);
+    return { ...line, spot };
+  });
+}
 // Millimetres stand on a drawing without their unit; inches do not.
 const figureOf = (mm: number) => (inches.value ? lengthText(mm, true) : String(Math.round(shownLength(mm) * 10) / 10));
 
@@ -114,12 +129,38 @@ const datum = computed(() => {
 const isMoving = ({ position, fitted }: Shown) => position.at[0] !== fitted.at[0] || position.at[1] !== fitted.at[1];
 
 const ground = useTemplateRef<SVGGElement>('ground');
-const { lift, nudge } = usePieceMoves(
-  ground,
-  () => props.shown,
-  (at) => emit('move', at),
-  (at) => emit('put', at),
+const { lift, nudge } = usePointMoves(
+  () => ground.value,
+  (px) => props.shown?.view.from(px),
 );
+const piece = computed((): Movable => ({
+  at: props.shown?.position.at ?? [0, 0],
+  move: (at) => emit('move', at),
+  put: (at) => emit('put', at),
+}));
+/** Other gear in the same place, as it lies. */
+const others = computed(() => {
+  const { shown } = props;
+  if (!shown) return [];
+  return Object.entries(props.mounts)
+    .filter(([id, { place }]) => id !== shown.id && place === shown.fitted.place)
+    .map(([id, { at, lying, material }]) => {
+      const { face, solids } = pieceOf(mountOf(job.value.gear[id]!.item), lying, material);
+      return {
+        id,
+        face: pathData(face),
+        plugs: solids.filter(({ what }) => what === 'plug').map(({ contour }) => pathData(contour)),
+        at,
+        px: shown.view.to(at),
+        tag: tag(id),
+        name: job.value.gear[id]!.item.name,
+      };
+    });
+});
+const board = computed(() => {
+  const place = props.shown?.fitted.place;
+  return place !== undefined && Object.hasOwn(props.boards, place) ? props.boards[place] : undefined;
+});
 const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${b.join(' ')}`;
 </script>
 
@@ -131,7 +172,7 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
         >No gear on the craft yet: its panels are drawn here.</text
       >
       <template v-if="shown && drawn && datum">
-        <text x="282" y="44" class="title">{{ drawn.place }}</text>
+        <text x="282" y="44" class="title">{{ board ? `Board: ${drawn.place}` : drawn.place }}</text>
         <text :x="SHEET.w - 34" y="44" text-anchor="end" class="small"
           >{{ MATERIAL_NAMES[shown.fitted.material] }}, {{ lengthText(drawn.panel.thicknessMm, true)
           }}{{ drawn.panel.lies === 'face' ? '' : `, ${PANEL_LIES[drawn.panel.lies]}`
@@ -165,15 +206,38 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
             <path v-for="solid in drawn.solids" :key="solid.i" class="solid" :class="solid.what" :d="solid.d" />
           </g>
         </g>
+        <PressMark
+          v-for="other in others"
+          :key="other.id"
+          class="other"
+          :aria-label="`${other.tag} ${other.name}`"
+          :data-other="other.id"
+          @press="store.select({ kind: 'gear', id: other.id })"
+        >
+          <g :transform="drawn.view.transform">
+            <g :transform="`translate(${other.at[0]} ${other.at[1]})`">
+              <path class="face" :d="other.face" />
+              <path v-for="(d, i) in other.plugs" :key="i" class="solid" :d="d" />
+            </g>
+          </g>
+          <text :x="other.px[0]" :y="other.px[1] + 5" text-anchor="middle" class="strong">{{ other.tag }}</text>
+        </PressMark>
+        <g v-if="board" class="hole" aria-hidden="true">
+          <path
+            v-for="(screw, i) in board.screws"
+            :key="i"
+            :d="`M${drawn.view.to(screw).join(' ')}m-4 -4l8 8m-8 0l8 -8`"
+          />
+        </g>
         <g
           class="piece"
           role="button"
           tabindex="0"
           :aria-label="`${job.gear[shown.id]!.item.name} on the panel: ${datum.x.words} from the ${drawn.panel.datum.x}, ${datum.y.words} from the ${drawn.panel.datum.y}. Arrows move it a millimetre, with Shift a tenth`"
           data-piece
-          @pointerdown="lift"
+          @pointerdown="lift($event, piece)"
           @mousedown.stop
-          @keydown="nudge"
+          @keydown="nudge($event, piece)"
         >
           <g :transform="drawn.view.transform">
             <g :transform="`translate(${drawn.at[0]} ${drawn.at[1]})`">
@@ -242,16 +306,13 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
           <path :d="line(c.a, c.b)" />
           <circle :cx="c.a[0]" :cy="c.a[1]" r="2" />
           <circle :cx="c.b[0]" :cy="c.b[1]" r="2" />
-          <rect
-            class="label"
-            :x="c.x - c.words.length * 4 - 3"
-            :y="c.y - 8"
-            :width="c.words.length * 8 + 6"
-            height="16"
-          />
-          <text :x="c.x" :y="c.y + 4.5" text-anchor="middle">{{ c.words }}</text>
+          <template v-if="c.spot">
+            <rect class="label" :x="c.spot.x - c.spot.w / 2" :y="c.spot.y - 8" :width="c.spot.w" height="16" />
+            <text :x="c.spot.x" :y="c.spot.y + 4.5" text-anchor="middle">{{ c.words }}</text>
+          </template>
         </g>
         <PanelSection :shown="shown" />
+        <PanelHandles v-if="editing" :place="shown.fitted.place" :view="drawn.view" :ground="ground" />
       </template>
     </g>
   </SheetFrame>
@@ -293,6 +354,12 @@ path {
   stroke: var(--tarn);
   stroke-width: 1px;
   stroke-dasharray: 3 3;
+}
+.other .face {
+  fill: var(--paper-sunk);
+  fill-opacity: 0.9;
+  stroke: var(--ink);
+  stroke-width: 1.4px;
 }
 .piece {
   cursor: grab;
