@@ -33,12 +33,12 @@ module.exports = {
       name: 'described-below-computed',
       severity: 'error',
       from: { path: '^core/(gear|craft|job)/' },
-      to: { path: [`^core/${COMPUTED}/`, '^core/(connections/|[a-z-]+\\.ts)'] },
+      to: { path: [`^core/${COMPUTED}/`, '^core/((connections|panels)/|[a-z-]+\\.ts)'] },
     },
     {
       name: 'connections-below-computed',
       severity: 'error',
-      from: { path: '^core/connections/' },
+      from: { path: '^core/(connections|panels)/' },
       to: { path: [`^core/${COMPUTED}/`, '^core/[a-z-]+\\.ts'] },
     },
     {

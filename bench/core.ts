@@ -5,7 +5,11 @@ import { buildState, orderCovers } from '#core/build/index';
 import type { Pattern } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
 import { mountOf } from '#core/gear/usual-mount';
-import { fitAt, fitOf } from '#core/mounting/index';
+import { fitOf } from '#core/mounting/index';
+import { cutDrawings } from '#core/drawing/cuts';
+import { layBoard, type BoardPiece, type BoardTask } from '#core/panels/board-search';
+import { fitAt } from '#core/panels/fitted';
+import { cutsPdf } from '#formats/template-pdf';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { accessOf, proposeRoutes } from '#core/routing/index';
@@ -197,6 +201,41 @@ function measuredAnew({ craft }: Job): Pick<Job, 'craft'> {
   );
   return { craft: { ...craft, panels } };
 }
+/** Six pieces with plugs below their body, on a board with a dip: block and switches to both amplifiers, a relay to all. */
+const onBoard = (w: number, h: number, plug: number): BoardPiece => {
+  const [down, up] = [plug / 2, h + plug / 2];
+  return {
+    turns: [
+      { turnDeg: 0, left: w / 2, right: w / 2, down, up },
+      { turnDeg: 90, left: up, right: down, down: w / 2, up: w / 2 },
+      { turnDeg: 270, left: down, right: up, down: w / 2, up: w / 2 },
+    ],
+    air: 20,
+  };
+};
+const SIX: BoardTask = {
+  w: 420,
+  h: 400,
+  blocked: [{ left: 300, right: 400, bottom: 0, top: 60 }],
+  pieces: [
+    onBoard(120, 80, 36),
+    onBoard(110, 80, 36),
+    onBoard(80, 50, 30),
+    onBoard(60, 40, 20),
+    onBoard(64, 40, 20),
+    onBoard(40, 30, 10),
+  ],
+  wires: [
+    { a: 2, b: 0, count: 2 },
+    { a: 2, b: 1, count: 2 },
+    { a: 2, b: 4, count: 2 },
+    { a: 3, b: 0, count: 1 },
+    { a: 3, b: 1, count: 1 },
+    { a: 5, b: 3, count: 3 },
+  ],
+  leaving: [9, 9, 2, 3, 4, 2],
+};
+
 /** Gear of the shelf in the hand: how it would sit on every panel of a craft that takes its kind. */
 function ghosts(job: Pick<Job, 'craft'>, item: GearItem): void {
   for (const [id, place] of Object.entries(job.craft.pattern.places))
@@ -252,6 +291,13 @@ export async function coreRows(): Promise<Row[]> {
       20,
       () => ghosts(measuredAnew(van), shelfItem('bittern-165')),
       30,
+    ),
+    await measure('board of six, two amplifiers and a dip', 3, () => layBoard(SIX), 2000),
+    await measure(
+      'templates of the launch, PDF on A4',
+      5,
+      () => cutsPdf(cutDrawings(launch, planOf(launch)), 'a4', 'T'),
+      1000,
     ),
     await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),
     await measure('routes of one run, all simple ones', 50, () => proposeRoutes(access, 'battery', 'lampShelf', 1, {})),

@@ -16,7 +16,9 @@ import { NONE_SET, setOf, type OverruleKind } from './job/parts/overrules';
 import { POWER, SET } from './job/reads';
 import { NEW_BATTERY, type Battery } from './job/supply';
 import type { Ledger } from './ledger';
-import { mounting, type BoardPlan, type Fitted } from './mounting/index';
+import { mounting } from './mounting/index';
+import type { BoardPlan } from './panels/board';
+import type { Fitted } from './panels/fitted';
 import {
   power,
   type FeedSizes,
@@ -107,7 +109,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const cutList = make(harness.cutList, placed, runs, gauges);
     const terminals = make(TERMINALS, placed, make(power.terminals, placed, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
-    const work = make(build.work, wired, runs, splices, tags, make(FUSED, job, fuses), isolation);
+    const work = make(build.work, wired, runs, splices, tags, make(FUSED, job, fuses), isolation, mounts, boards);
     const built = make(STEPS, job, work, gauges, terminals, fuses);
     const minutes = make(build.minutes, job, built);
 

@@ -1,5 +1,6 @@
 import PDFDocument from 'pdfkit';
-import { PHASES, buildState, fastenerLedger, notReady, type Step } from '#core/build/index';
+import { suppliesOf } from '#core/panels/supplies';
+import { PHASES, buildState, fastenerLedger, notReady, toolsByPhase, type Step } from '#core/build/index';
 import { RUN_KIND_NAMES, endName } from '#core/connections/runs';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
@@ -52,6 +53,7 @@ export async function jobSheetPdf(
   cuts(pen, job, plan);
   overrules(pen, plan);
   findings(pen, plan);
+  ready(pen, job, plan);
   steps(pen, plan, events);
   fasteners(pen, job, plan, events);
   formulas(pen, job, plan);
@@ -292,6 +294,27 @@ function steps(pen: Pen, plan: Plan, events: readonly BayEvent[]): void {
   );
   const open = notReady(state);
   if (open.length) pen.line(`Open: ${open.join('; ')}.`);
+}
+
+function ready(pen: Pen, job: Job, plan: Plan): void {
+  const tools = toolsByPhase(plan.build);
+  if (tools.length) {
+    pen.heading('Tools by phase');
+    pen.table(
+      ['Phase', 'Tools'],
+      [1.4, 8],
+      tools.map(({ phase, tools: all }) => [PHASES[phase], pen.told(all.join(' · '), LEAST_IN_STEPS)]),
+    );
+  }
+  // A job sealed before panels were planned has none.
+  const supplies = suppliesOf(job, plan.mounts, plan.boards, (gear) => plan.tags[gear] ?? gear);
+  if (!supplies.length) return;
+  pen.heading('To buy for cutting, sealing and sticking');
+  pen.table(
+    ['What', 'How much', 'For'],
+    [3.4, 3.6, 3],
+    supplies.map(({ what, amount, for: of }) => [pen.told(what), pen.told(amount), of.join(', ')]),
+  );
 }
 
 /** A step as its card has it, so that it can be done from paper alone. */

@@ -373,12 +373,19 @@ describe('every end has its step', () => {
       to: 'front left +',
       with: 'ferrule, 1.31 mm²',
     });
-    expect(step('fit:gear/amp').lines).toContain('4 × 4.2 × 16, cross-head 2: start all, then tighten.');
+    expect(step('fit:gear/amp').lines).toEqual(
+      expect.arrayContaining([
+        'Feet: 4 × 4.2 × 16, cross-head 2; finger tight and a touch.',
+        'Start all, then tighten.',
+      ]),
+    );
   });
 
   test('gear is offered up before its cover comes off, and tried with it on', () => {
     expect(step('off:cover/cowl').lines[0]).toMatch(/^Before it comes off, offer up .*Kingcup 3/);
-    expect(step('fit:gear/head').lines[0]).toContain('with the outer cover on');
+    expect(step('try:gear/head').lines[0]).toBe(
+      'In without fasteners, plugs in, Fairing cowl held in place: nothing touches.',
+    );
   });
 
   test('power comes back before the fuses, which go in last; then first power', () => {
@@ -490,10 +497,11 @@ test('how glass fibre is drilled is asked where gear goes into some: a fairing, 
   // A launch of the same drawing in glass fibre is asked, and told on the step, with a mask.
   const fibre = applyAll(launch, [{ op: 'setHull', hull: 'gelcoat' }]);
   expect(choicesFor(fibre)).toContain('reverse');
-  const fit = (j: Job, gear: string) => planJob(j).build.steps.find((s) => s.id === `fit:gear/${gear}`)!;
-  const told = (j: Job, gear: string) => fit(j, gear).lines.some((line) => line.startsWith('Glass fibre'));
-  expect([told(fibre, 'bow-left'), fit(fibre, 'bow-left').cautions.includes('dust')]).toEqual([true, true]);
-  expect([told(launch, 'bow-left'), told(fibre, 'amp'), told(fibre, 'block')]).toEqual([false, false, false]);
+  const drilled = (j: Job, gear: string) => planJob(j).build.steps.find((s) => s.id === `drill:gear/${gear}`);
+  const told = (j: Job, gear: string) => drilled(j, gear)?.lines.some((line) => line.startsWith('Glass fibre'));
+  expect([told(fibre, 'bow-left'), drilled(fibre, 'bow-left')!.cautions.includes('dust')]).toEqual([true, true]);
+  // The amplifier is on a board of ply: nothing is drilled on the craft for it.
+  expect([told(launch, 'bow-left'), told(fibre, 'amp'), told(fibre, 'block')]).toEqual([false, undefined, true]);
   expect([told(TOURER_JOB, 'fairing-left'), told(TOURER_JOB, 'pannier-left')]).toEqual([true, false]);
   for (const choice of choicesFor(fibre))
     expect(Object.hasOwn(CHOICES[choice].options, CHOICES[choice].usual)).toBe(true);

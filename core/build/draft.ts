@@ -2,12 +2,16 @@ import { endName, type Run } from '../connections/runs';
 import type { Opened, Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
 import { craftOf, type Job } from '../job/job';
+import type { BoardPlan } from '../panels/board';
+import type { Fitted } from '../panels/fitted';
 import type { BuildSplice, Phase, Step, StepEnd } from './step';
 import { coversFor, openedAlong } from '../craft/covers';
 import { orderCovers, type Teardown } from './teardown';
 
 export interface BuildSeen {
   readonly job: Job;
+  readonly mounts: Readonly<Record<string, Fitted>>;
+  readonly boards: Readonly<Record<string, BoardPlan>>;
   readonly runs: readonly Run[];
   readonly splices: readonly BuildSplice[];
   readonly tags: Readonly<Record<string, string>>;

@@ -3,6 +3,7 @@ import { isFibre, materialOf } from '../job/material';
 import { colourText } from '../tables/colours';
 import { DRIVES } from '../tables/fasteners';
 import { MATERIAL_NAMES } from '../tables/materials';
+import { hangBoard, make, makeBoard } from './making';
 import { openedByRuns, type Draft, type Sized } from './draft';
 import type { StepEnd } from './step';
 
@@ -34,7 +35,15 @@ const SECURING = {
 export function fit(d: Draft, safe: string): void {
   const { pattern } = d;
   const unsealed = d.pick('rating') === 'accepted';
+  const boards = Object.entries(d.seen.boards);
+  for (const [place, board] of boards) makeBoard(d, place, board, safe);
   for (const [gear, { item, place }] of d.fresh) {
+    const fitted = d.seen.mounts[gear];
+    // Where nobody has measured the panel, nobody knows its holes either.
+    if (fitted && fitted.panel !== 'usual') {
+      make(d, gear, fitted, safe);
+      continue;
+    }
     const at = pattern.places[place!]!;
     const accepted = unsealed && at.exposure !== 'sheltered';
     const material = materialOf(d.job, at);
@@ -78,6 +87,11 @@ export function fit(d: Draft, safe: string): void {
     );
     d.hide(id, [at.covers]);
   }
+  for (const [place, board] of boards)
+    hangBoard(d, place, board, [
+      ...d.openings([pattern.places[place]!.covers]),
+      ...board.gear.map((gear) => `fit:gear/${gear}`),
+    ]);
   for (const [gear] of d.fresh) {
     const holder = d.job.feeds[gear]?.holder;
     if (!holder || !d.laid.some((run) => run.kind === 'feed' && run.to === gear)) continue;

@@ -18,6 +18,7 @@ export {
   type FastenerCount,
   type StepState,
 } from './state';
+export { toolsByPhase } from './kit';
 export {
   PHASES,
   minutesByPhase,
@@ -46,7 +47,9 @@ export const build = chapter({
       tags: Seen['tags'],
       fused: Seen['fused'],
       isolation: Seen['isolation'],
-    ) => planWork({ job, runs, splices, tags, fused, isolation }),
+      mounts: Seen['mounts'],
+      boards: Seen['boards'],
+    ) => planWork({ job, runs, splices, tags, fused, isolation, mounts, boards }),
     // Steps and proposals are made of it, and those are compared.
     false,
   ),

@@ -1,23 +1,17 @@
 import { craftOf, type Job } from '../job/job';
 import { materialOf } from '../job/material';
 import { mountOf } from '../gear/usual-mount';
-import {
-  boardScrew,
-  panelFor,
-  partsOf,
-  pieceOf,
-  siteOf,
-  type BoardPlan,
-  type CutPart,
-  type Fitted,
-  type Hole,
-  type Site,
-} from '../mounting/index';
+import { boardScrew, type BoardPlan } from '../panels/board';
+import { panelFor, type Fitted } from '../panels/fitted';
+import type { Hole } from '../panels/holes';
+import { partsOf, type CutPart } from '../panels/parts';
+import { pieceOf } from '../panels/piece';
+import { siteOf, type Site } from '../panels/site';
 import { moved, polygon, type Contour, type Point } from '../plane/contour';
 import { less, regionOf } from '../plane/region';
 import type { Plan } from '../plan';
 import { MATERIAL_NAMES, type Material } from '../tables/materials';
-import { figure } from '../units/figures';
+import { figure, tenths } from '../units/figures';
 import { MM_PER_INCH, lengthShown, type UnitSystem } from '../units/shown';
 
 /** How a line of a cut drawing is drawn: what is cut, what is there, what lies behind or over it, what only tells. */
@@ -136,7 +130,7 @@ const bitOf = ({ cutter, reused, mm }: Hole, units: UnitSystem): string => {
     : `${cutter.metric.name} (${cutter.inch.name})`;
 };
 const fineShown = (units: UnitSystem, mm: number) =>
-  units === 'inch' ? `${figure(mm / MM_PER_INCH, 3)} in` : `${figure(mm, 1)} mm`;
+  units === 'inch' ? `${figure(mm / MM_PER_INCH, 3)} in` : `${tenths(mm)} mm`;
 
 /** A board as it is sawn: its dips cut out. */
 const boardOutline = ({ outline, openings }: Site): Contour[] =>

@@ -1,4 +1,6 @@
-import type { Clearance, Piece, Site } from '../mounting/index';
+import type { Clearance } from '../panels/clearances';
+import type { Piece } from '../panels/piece';
+import type { Site } from '../panels/site';
 import { circle, moved, type Contour, type Point } from '../plane/contour';
 import { nearestPoints } from '../plane/gap';
 import type { Box, Px } from './projection';

@@ -18,6 +18,7 @@ import * as settings from './parts/settings';
 import * as sheet from './parts/sheet';
 import * as supply from './parts/supply';
 import * as turnOn from './parts/turn-on';
+import * as workMinutes from './parts/work-minutes';
 import { usualDay } from './supply';
 import { usualSupply } from './usual-supply';
 
@@ -32,6 +33,7 @@ const Shape = v.strictObject({
     ...mounting.craftShape,
   }),
   ...settings.shape,
+  ...workMinutes.shape,
   ...gear.shape,
   ...mounting.shape,
   ...circuits.shape,
@@ -57,6 +59,7 @@ export const PARTS: readonly Part<Job>[] = [
   mounting,
   circuits,
   settings,
+  workMinutes,
   day,
   overrules,
   accepted,
@@ -72,6 +75,7 @@ export type Edits = typeof sheet.edits &
   typeof mounting.edits &
   typeof circuits.edits &
   typeof settings.edits &
+  typeof workMinutes.edits &
   typeof day.edits &
   typeof overrules.edits &
   typeof accepted.edits;
@@ -99,6 +103,7 @@ export const EMPTY = {
   ...sheet.empty,
   ...intake.empty,
   ...settings.empty,
+  ...workMinutes.empty,
   ...gear.empty,
   ...mounting.empty,
   ...circuits.empty,

@@ -9,7 +9,7 @@ import { apply, applyAll, readEdit } from './operations';
 import { parseJob } from './upgrade';
 
 /** A job as far as versions before 9 could say it. */
-const onNoPanels = (job: Job): Job => ({ ...job, mounts: {}, craft: { ...job.craft, panels: {} } });
+const onNoPanels = (job: Job): Job => ({ ...job, mounts: {}, workMinutes: {}, craft: { ...job.craft, panels: {} } });
 const why = { reason: 'It is what I had', then: '6 AWG', basis: 'b' };
 
 test('whatever job version 6 wrote comes up the same job', () => {

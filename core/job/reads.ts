@@ -55,6 +55,13 @@ export const POWER: readonly JobPart[] = [
 /** A size set by hand moves no wire and turns no step about: only what carries current asks for it. */
 export const SIZES: readonly JobPart[] = ['overrules.gauge', 'overrules.fuse'];
 export const SIZED: readonly JobPart[] = [...POWER, ...SIZES];
-export const WORK: readonly JobPart[] = [...POWER, 'craft.lamps', 'craft.memories'];
+export const WORK: readonly JobPart[] = [
+  ...POWER,
+  'mounts',
+  'workMinutes',
+  'craft.panels',
+  'craft.lamps',
+  'craft.memories',
+];
 /** What a person has set, and what it is about. */
 export const SET: readonly JobPart[] = [...LAID, ...OVERRULE_KINDS.map((kind): JobPart => `overrules.${kind}`)];

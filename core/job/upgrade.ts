@@ -83,7 +83,7 @@ type Loose = Record<string, unknown>;
 function withPanels(job: Loose): Loose {
   const { craft } = job;
   if (versionOf(job)! < 5 || !isMap(craft)) return job;
-  return { ...job, version: JOB_VERSION, mounts: {}, craft: { ...craft, panels: {} } };
+  return { ...job, version: JOB_VERSION, mounts: {}, workMinutes: {}, craft: { ...craft, panels: {} } };
 }
 
 /** With the names of this version; what is raised further says so itself. */

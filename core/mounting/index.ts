@@ -1,23 +1,13 @@
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
 import { LAID, PANELS } from '../job/reads';
-import { planBoards, type BoardPlan } from './board';
+import { planBoards, type BoardPlan } from '../panels/board';
 import { panelRules } from './panel-rules';
-import { planMounts, type Fitted } from './plan';
+import { planMounts, type Fitted } from '../panels/fitted';
 import { gearRules } from './rules';
 
 export { fitOf, rankPlaces, type Fit } from './fit';
 export { seatOf, type Seat } from './seat';
-export { LAP, ROOM, spareOf, type Clearance, type Limit } from './clearances';
-export { FINE, findPosition, positionAt, setAt, type Position } from './position';
-export { pieceOf, type Lying, type Piece } from './piece';
-export { fitAt, fits, mirroredAt, mirroredTurn, panelFor, tightest, type Fitted, type Told } from './plan';
-export type { Beyond } from './opening';
-export { boardGear, boardScrew, type BoardPlan } from './board';
-export { partsOf, type CutPart } from './parts';
-export { usualPlate, type Plate } from './plate';
-export { byBit, type Hole, type HoleKind, type Schedule } from './holes';
-export { siteOf, type Site } from './site';
 
 /** Whether gear goes where it is put, and what gets at it there. */
 export const mounting = chapter({

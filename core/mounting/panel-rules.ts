@@ -6,14 +6,14 @@ import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import type { Panel } from '../craft/panel';
 import { MATERIAL_NAMES, MATERIALS } from '../tables/materials';
-import { spareOf, type Clearance, type Limit } from './clearances';
-import type { Beyond } from './opening';
-import { LOOSE, playOf } from './parts';
-import { plugSide } from './piece';
-import type { BoardPlan } from './board';
-import { panelFor, type Fitted } from './plan';
-import { usualPlate } from './plate';
-import { siteOf } from './site';
+import { spareOf, type Clearance, type Limit } from '../panels/clearances';
+import type { Beyond } from '../panels/opening';
+import { LOOSE, playOf } from '../panels/parts';
+import { plugSide } from '../panels/piece';
+import type { BoardPlan } from '../panels/board';
+import { panelFor, type Fitted } from '../panels/fitted';
+import { usualPlate } from '../panels/plate';
+import { siteOf } from '../panels/site';
 
 export interface PanelSeen {
   readonly job: Job;

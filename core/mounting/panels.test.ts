@@ -8,7 +8,9 @@ import type { Job } from '../job/job';
 import { apply, applyAll, readEdit, type Operation } from '../job/operations';
 import { planJob, type Plan } from '../plan';
 import { panelOf } from '../job/parts/mounting';
-import { byBit, partsOf, siteOf } from './index';
+import { byBit } from '../panels/holes';
+import { partsOf } from '../panels/parts';
+import { siteOf } from '../panels/site';
 
 const LAUNCH = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
 const BARE = DEMO_JOBS.find(({ id }) => id === 'vineyard-side-by-side')!;

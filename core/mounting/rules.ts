@@ -1,4 +1,4 @@
-import { onBoard, type BoardPlan } from './board';
+import { onBoard, type BoardPlan } from '../panels/board';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
 import type { Place } from '../craft/pattern';
 import { GEAR_KIND_NAMES, type GearItem } from '../gear/gear';

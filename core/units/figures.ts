@@ -31,3 +31,6 @@ export function clock(hours: number): string {
   if (hours > 96) return `${Math.round(hours / 24)} days`;
   return `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 }
+
+/** Millimetres to a tenth, no idle zero. */
+export const tenths = (mm: number): string => String(Math.round(mm * 10) / 10);

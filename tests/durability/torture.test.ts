@@ -9,17 +9,17 @@ import { requestsChanged } from '../torture/requests';
 /** The short form of `npm run torture`; a full disk is tried there alone, as it takes a disk of its own. */
 const SHORT: [string, (how: How) => Promise<Outcome>, number][] = [
   ['kill -9', kills, 4],
-  ['flips', flips, 3],
+  ['flips', flips, 2],
   ['tears', tears, 2],
   ['locks', locks, 2],
   ['clocks', clocks, 2],
   ['six', six, 1],
-  ['requests', requestsChanged, 1000],
+  ['requests', requestsChanged, 400],
   ['pictures', pictures, 11],
   ['zips', zips, 6],
   ['jobs', jobFiles, 10],
   ['tables', tables, 8],
-  ['a large journal', largeJournal, 3],
+  ['a large journal', largeJournal, 2],
 ];
 
 test.each(SHORT)(

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { layBoard, type BoardLayout, type BoardTask, type Turned } from '#core/mounting/board-search';
+import { layBoard, type BoardLayout, type BoardTask, type Turned } from '#core/panels/board-search';
 
 const SEED = 27401;
 

@@ -2,17 +2,10 @@ import fc from 'fast-check';
 import * as v from 'valibot';
 import { Panel } from '#core/craft/panel';
 import { Mount } from '#core/gear/mount';
-import {
-  FINE,
-  LAP,
-  findPosition,
-  pieceOf,
-  positionAt,
-  siteOf,
-  spareOf,
-  type Position,
-  type Site,
-} from '#core/mounting/index';
+import { LAP, spareOf } from '#core/panels/clearances';
+import { pieceOf } from '#core/panels/piece';
+import { FINE, findPosition, positionAt, type Position } from '#core/panels/position';
+import { siteOf, type Site } from '#core/panels/site';
 import { flattened, moved, type Contour, type Point } from '#core/plane/contour';
 import { anyMaterial, anyMount, anyPanel } from '../support/any-mount';
 import { judged, pointAt, type Judged } from '../support/jts';

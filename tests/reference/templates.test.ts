@@ -32,7 +32,7 @@ const found = (id: string) => all.find((drawing) => drawing.id === id)!;
 
 test('there are drawings of panels and of what is cut for gear', () => {
   expect(all.length).toBeGreaterThan(8);
-  expect(new Set(all.map(({ id }) => id.split(' ')[0]))).toEqual(new Set(['panel', 'plate']));
+  expect(new Set(all.map(({ id }) => id.split(' ')[0]))).toEqual(new Set(['panel', 'plate', 'board']));
 });
 
 describe('DXF, read by another parser', () => {

@@ -2,7 +2,12 @@ import type { SetValue, Why } from '#core/document/overrule';
 import type { Job } from '#core/job/job';
 
 /** A job as version 8 wrote it: nothing of panels, nor of what is set on them. */
-export function asVersion8({ mounts: _mounts, craft: { panels: _panels, ...craft }, ...job }: Job) {
+export function asVersion8({
+  mounts: _mounts,
+  workMinutes: _workMinutes,
+  craft: { panels: _panels, ...craft },
+  ...job
+}: Job) {
   return { ...job, version: 8, craft };
 }
 

@@ -1,4 +1,5 @@
-import type { Beyond, Told } from '#core/mounting/index';
+import type { Told } from '#core/panels/fitted';
+import type { Beyond } from '#core/panels/opening';
 import { lengthText } from './units';
 
 type Fit = Pick<Told, 'spareMm' | 'deepMm' | 'opening'>;

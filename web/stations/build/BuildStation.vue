@@ -17,6 +17,7 @@ import { LEAST_IN_STEPS } from '#core/units/shown';
 import { inUnits } from '../../app/units';
 import { useBay } from '../../stores/bay';
 import { useSheet } from '../../app/sheet';
+import KitPanel from './KitPanel.vue';
 import StepCard from './StepCard.vue';
 
 const { store, job, plan, gear, pattern: craft } = useSheet();
@@ -219,6 +220,7 @@ function entryWords(event: BayEvent): string {
           >Your name on what you tick
           <input v-model="bay.by" class="form-control" maxlength="60" autocomplete="off" />
         </label>
+        <KitPanel />
         <ol class="all" aria-label="All steps">
           <li v-for="p in phases" :key="p.phase">
             <h3>{{ p.name }}</h3>

@@ -2,7 +2,8 @@
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { mountOf } from '#core/gear/usual-mount';
-import { fitAt, fitOf, fits, rankPlaces, type Fit } from '#core/mounting/index';
+import { fitOf, rankPlaces, type Fit } from '#core/mounting/index';
+import { fitAt, fits } from '#core/panels/fitted';
 import SeverityMark from '../../app/SeverityMark.vue';
 import { useDrag } from '../../app/dragging';
 import { fitLine } from '../../app/fit-words';

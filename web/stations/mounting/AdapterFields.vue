@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ADAPTERS, type Adapter, type AdapterKind } from '#core/gear/adapter';
-import { usualPlate } from '#core/mounting/index';
+import { usualPlate } from '#core/panels/plate';
 import { MATERIAL_NAMES, type Material } from '#core/tables/materials';
 import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';

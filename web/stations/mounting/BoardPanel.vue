@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { BoardPlan } from '#core/mounting/index';
+import type { BoardPlan } from '#core/panels/board';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
 

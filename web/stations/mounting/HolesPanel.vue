@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { byBit, panelFor, type Fitted, type Hole } from '#core/mounting/index';
+import { panelFor, type Fitted } from '#core/panels/fitted';
+import { byBit, type Hole } from '#core/panels/holes';
 import type { Cutter } from '#core/tables/bits';
 import { taken } from '#core/job/choices';
 import { isFibre } from '#core/job/material';

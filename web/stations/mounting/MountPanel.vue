@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { FIXINGS, TURNS } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
-import { fits, tightest } from '#core/mounting/index';
+import { fits, tightest } from '#core/panels/fitted';
 import type { Point } from '#core/plane/contour';
 import { fitLine } from '../../app/fit-words';
 import { useSheet } from '../../app/sheet';

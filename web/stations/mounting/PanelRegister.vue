@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { SHEET } from '#core/drawing/sheet';
-import { fits, type Fitted } from '#core/mounting/index';
+import { fits, type Fitted } from '#core/panels/fitted';
 import { fitLine } from '../../app/fit-words';
 import SeverityMark from '../../app/SeverityMark.vue';
 import { useSheet } from '../../app/sheet';

@@ -1,16 +1,9 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue';
 import { mountOf } from '#core/gear/usual-mount';
 import { viewPanel, type PanelView } from '#core/drawing/panel-sheet';
-import {
-  mirroredAt,
-  mirroredTurn,
-  panelFor,
-  setAt,
-  siteOf,
-  type Fitted,
-  type Position,
-  type Site,
-} from '#core/mounting/index';
+import { mirroredAt, mirroredTurn, panelFor, type Fitted } from '#core/panels/fitted';
+import { setAt, type Position } from '#core/panels/position';
+import { siteOf, type Site } from '#core/panels/site';
 import type { Panel } from '#core/craft/panel';
 import type { Operation } from '#core/job/operations';
 import type { Point } from '#core/plane/contour';

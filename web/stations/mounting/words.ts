@@ -1,6 +1,7 @@
 import type { Panel } from '#core/craft/panel';
 import type { Pattern } from '#core/craft/pattern';
-import { spareOf, type Clearance, type Piece } from '#core/mounting/index';
+import { spareOf, type Clearance } from '#core/panels/clearances';
+import type { Piece } from '#core/panels/piece';
 
 const LIMITS: Readonly<Record<Clearance['limit'], string>> = {
   edge: 'Cut-out to the edge',

@@ -4,7 +4,7 @@ import { moved, rectangle, type Contour, type Point } from '../plane/contour';
 import { clearanceHole } from '../tables/threads';
 import type { Material } from '../tables/materials';
 import { pieceOf } from './piece';
-import type { Fitted } from './plan';
+import type { Fitted } from './fitted';
 import type { Site } from './site';
 
 /** Play of a sleeve in its opening from which it is packed, mm (common practice). */

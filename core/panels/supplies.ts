@@ -1,0 +1,76 @@
+import { mountOf } from '../gear/usual-mount';
+import type { Job } from '../job/job';
+import { MATERIAL_NAMES, type Material } from '../tables/materials';
+import { tenths } from '../units/figures';
+import type { BoardPlan } from './board';
+import { panelFor, type Fitted } from './fitted';
+import { partsOf } from './parts';
+import { siteOf } from './site';
+
+/** Something to have ready: what, how much of it, and for which gear or places. */
+export interface Supply {
+  readonly what: string;
+  readonly amount: string;
+  readonly for: readonly string[];
+}
+
+/** Cut edges of these drink water, and are sealed (common practice). */
+const DRINKS: readonly Material[] = ['ply', 'hardwood', 'trim'];
+export const drinks = (material: Material): boolean => DRINKS.includes(material);
+
+/** What is cut, sealed, stuck and screwed with, beyond what comes with the gear. */
+export function suppliesOf(
+  job: Job,
+  mounts: Readonly<Record<string, Fitted>>,
+  boards: Readonly<Record<string, BoardPlan>>,
+  nameOf: (gear: string) => string,
+): Supply[] {
+  const found = new Map<string, { sheets: string[]; pieces: number; for: string[] }>();
+  const add = (what: string, of: string, pieces: number, sheet?: string) => {
+    const known = found.get(what) ?? { sheets: [], pieces: 0, for: [] };
+    found.set(what, known);
+    known.pieces += pieces;
+    if (sheet) known.sheets.push(sheet);
+    if (!known.for.includes(of)) known.for.push(of);
+  };
+  const sheetOf = (material: Material, mm: number) => `${MATERIAL_NAMES[material]}, ${tenths(mm)} mm`;
+  const size = ({ left, right, bottom, top }: { left: number; right: number; bottom: number; top: number }) =>
+    `${tenths(right - left)} × ${tenths(top - bottom)} mm`;
+
+  for (const [place, { screws, screwMm }] of Object.entries(boards)) {
+    const { panel, material } = panelFor(job, place);
+    const { name } = job.craft.pattern.places[place]!;
+    add(sheetOf(material, panel.thicknessMm), name, 1, size(siteOf(panel).outline));
+    if (screws.length) add(`screws 4.2, ${screwMm} mm at most`, name, screws.length);
+    else add('hook tape', name, 1);
+    if (drinks(material)) add('edge sealer', name, 1);
+  }
+  for (const [gear, fitted] of Object.entries(mounts)) {
+    if (fitted.panel === 'usual') continue;
+    const mount = mountOf(job.gear[gear]!.item);
+    const { panel } = panelFor(job, fitted.place);
+    const of = nameOf(gear);
+    const onBoard = Object.values(boards).some((board) => board.gear.includes(gear));
+    for (const part of partsOf(siteOf(panel), mount, fitted))
+      add(
+        part.material ? sheetOf(part.material, part.thicknessMm) : `packing, ${tenths(part.thicknessMm)} mm`,
+        of,
+        1,
+        size(part.outline),
+      );
+    if (fitted.plate) add('screws 3.5 × 16', of, fitted.plate.screws.length);
+    const { holes, sawn } = fitted.schedule;
+    const cut = holes.some(({ cutter }) => cutter) || sawn.length > 0;
+    if (cut && panel.finished) add('masking tape', of, 1);
+    if (cut && !onBoard && drinks(fitted.material)) add('edge sealer', of, 1);
+    if (mount.seal === 'bead') add('sealant', of, 1);
+    if (mount.fixing === 'pads' || mount.fixing === 'hookTape') add('70 % isopropyl and wipes', of, 1);
+    for (const { prep, at, name } of Object.values(mount.groups))
+      if (prep === 'renewClip') add(`new clips: ${name.toLowerCase()}`, of, at.length);
+  }
+  return [...found].map(([what, { sheets, pieces, for: of }]) => ({
+    what,
+    amount: sheets.length ? sheets.join(', ') : String(pieces),
+    for: of,
+  }));
+}
