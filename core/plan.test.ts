@@ -67,6 +67,13 @@ function bareCover(job: Job): Job {
   return { ...job, craft: { ...job.craft, pattern: { ...pattern, covers: { ...pattern.covers, seat } } } };
 }
 
+/** A compass 100 mm above the dash, whose head unit wants 150. */
+function nearCompass(): Job {
+  const { pattern } = TOURER_JOB.craft;
+  const [x, y, z] = pattern.places['dash']!.at;
+  return { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, compass: [x, y, z + 100] } } };
+}
+
 /** Each rule: one job where it fires, and its cure where it has one. The complete demo job is where none of them does. */
 const FIRES: Record<string, Job> = {
   'no-place': after({ op: 'placeGear', id: 'amp', place: null }),
@@ -74,6 +81,7 @@ const FIRES: Record<string, Job> = {
   'wrong-kind': after({ op: 'placeGear', id: 'amp', place: 'dash' }),
   water: after(...swap('fairing-left', 'heron-165')),
   'place-shared': after({ op: 'placeGear', id: 'pannier-left', place: 'fairingLeft' }),
+  'near-compass': nearCompass(),
   'petrol-space': at('lampShelf', { petrol: true }),
   dust: at(
     'dash',

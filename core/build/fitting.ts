@@ -184,6 +184,20 @@ export function pull(d: Draft, safe: string): string[] {
   return order.map(([ends]) => `pull:run/${ends.replace('>', '-')}`);
 }
 
+/** Leads must come from this much higher before water follows them, mm (common practice). */
+const ABOVE = 50;
+/** Whether a lead comes down to gear where water gets at it. */
+function fromAbove({ pattern, job }: Draft, runs: readonly Run[], gear: string): boolean {
+  const at = pattern.places[job.gear[gear]!.place!]!;
+  if (at.exposure === 'sheltered') return false;
+  return runs.some(({ way, from }) => {
+    const nodes = way?.nodes ?? [];
+    const before = from === gear ? nodes[1] : nodes.at(-2);
+    const there = before === undefined ? undefined : (pattern.junctions[before] ?? pattern.places[before]);
+    return there !== undefined && there.at[2] > at.at[2] + ABOVE;
+  });
+}
+
 const countEnds = (runs: readonly Run[]): number => runs.reduce((count, run) => count + run.conductors.length, 0);
 
 const endsOnly = (at: (sizes: Sized) => StepEnd[]) => (sizes: Sized) => ({ ends: at(sizes) });
@@ -221,6 +235,9 @@ export function connect(d: Draft): string[] {
               ? 'Plugs at both ends go in one way only.'
               : `${colourText(plus)} is +: to ${speakerPlus}. Label both ends.`,
           ),
+          ...(fromAbove(d, own, gear)
+            ? ['Its lead comes from above: a drip loop below the plugs, so that water does not follow it in.']
+            : []),
           ...(late.has(gear) ? ['Leave it unplugged until the amplifier is configured.'] : []),
         ],
         checks: splices.length ? [{ id: 'polarity', text: 'Polarity tried with a cell: the cone moves out on +' }] : [],

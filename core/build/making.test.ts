@@ -183,3 +183,20 @@ test('what is kept or bypassed is not marked, drilled or fitted again', () => {
   for (const there of ['kept', 'bypassed'] as const)
     expect(stepsOf(apply(LAUNCH, { op: 'setThere', id: 'bow-left', there }), 'bow-left')).toEqual({});
 });
+
+test.each([
+  [50, false],
+  [51, true],
+])('a lead that comes down %d mm to gear in spray gets a drip loop: %s; sheltered gear none', (mm, loop) => {
+  const { pattern } = TOURER_JOB.craft;
+  const run = planJob(TOURER_JOB).runs.find(({ to }) => to === 'pannier-left')!;
+  const above = pattern.junctions[run.way!.nodes.at(-2)!]!.at;
+  const told = (exposure: 'splash' | 'sheltered') => {
+    const place = { ...pattern.places['pannierLeft']!, at: [above[0], above[1], above[2] - mm] as const, exposure };
+    const places = { ...pattern.places, pannierLeft: place };
+    const job = { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, places } } } as unknown as Job;
+    const step = planJob(job).build.steps.find(({ id }) => id === 'connect:gear/pannier-left')!;
+    return step.lines.some((line) => line.includes('a drip loop below the plugs'));
+  };
+  expect([told('splash'), told('sheltered')]).toEqual([loop, false]);
+});

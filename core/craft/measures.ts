@@ -67,6 +67,7 @@ export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
     legs: mapped(pattern.legs, (leg) => ({ ...leg, via: leg.via.map(move) })),
     joints: mapped(pattern.joints, (joint) => ({ ...joint, axisPoint: move(joint.axisPoint) })),
     ears: move(pattern.ears),
+    ...(pattern.compass ? { compass: move(pattern.compass) } : {}),
     ...(pattern.listeners
       ? { listeners: mapped(pattern.listeners, (listener) => ({ ...listener, at: move(listener.at) })) }
       : {}),

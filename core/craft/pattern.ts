@@ -198,6 +198,8 @@ export const Pattern = v.strictObject({
   ears: Point,
   /** Others who listen: where a zone may be judged at. */
   listeners: v.optional(v.record(Id, v.strictObject({ name: Text, at: Point }))),
+  /** Where a magnetic compass is. */
+  compass: v.optional(Point),
   /** What the hull or body is made of: panels of that material follow it where a job says another. */
   hull: v.optional(v.picklist(MATERIAL_IDS)),
   /** The batteries such a craft has and where they stand: what a new job begins with. */

@@ -365,6 +365,24 @@ describe('where gear may not be', () => {
     // Feet of 16 mm into what is free 2 mm short of the deck pipe.
     expect([18, 17.9].map((mm) => free(mm).length)).toEqual([0, 1]);
   });
+  test('the compass is √(90² + 280²) = 294.1 mm from the console’s dash; the craft stretched, it goes along', () => {
+    const item = shelfItem('kingcup-3');
+    const near = (compassMm: number, ...more: Operation[]) =>
+      found(
+        planOf(empty, put('r', { ...item, mount: { ...mountOf(item), compassMm } }, 'console'), ...more),
+        'near-compass',
+      );
+    expect([294, 295].map((mm) => near(mm).length)).toEqual([0, 1]);
+    expect(near(295)[0]!.reason).toContain('H1 is 294 mm from the compass');
+    const [measure] = Object.keys(LAUNCH.craft.pattern.measures);
+    const longest = LAUNCH.craft.pattern.measures[measure!]!.range[1];
+    const stretched = planOf(
+      empty,
+      { op: 'setMeasure', measure: measure!, mm: longest },
+      put('r', { ...item, mount: { ...mountOf(item), compassMm: 294 } }, 'console'),
+    );
+    expect(found(stretched, 'near-compass')).toEqual([]);
+  });
   test('plugs that face up in spray', () => {
     const job = applyAll(LAUNCH, [{ op: 'setMount', gear: 'amp', mount: { turnDeg: 180 } }]);
     expect(found(planJob(job), 'plugs-up')).toHaveLength(1);

@@ -2,6 +2,7 @@ import { onBoard, type BoardPlan } from '../panels/board';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
 import type { Place } from '../craft/pattern';
 import { GEAR_KIND_NAMES, type GearItem } from '../gear/gear';
+import { mountOf } from '../gear/usual-mount';
 import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
@@ -201,6 +202,29 @@ export const gearRules = rulesAt<GearRule>('gear', [
             },
           ]
         : [];
+    },
+  },
+  {
+    id: 'near-compass',
+    title: 'Too near the compass',
+    formula: 'from the middle of its place to the compass: its maker’s distance at least',
+    look: (seen) => {
+      const { compass } = craftOf(seen.job);
+      if (!compass) return [];
+      return each('gear', eachPlaced(seen), ({ item, place, tag }) => {
+        const { compassMm } = mountOf(item);
+        if (compassMm === null) return undefined;
+        const away = Math.hypot(...place.at.map((mm, axis) => mm - compass[axis]!));
+        return away < compassMm
+          ? {
+              reason: `${tag} is ${Math.round(away)} mm from the compass and turns it nearer than ${compassMm} mm: put it farther off, and have the compass swung.`,
+              figures: [
+                { name: 'distance', value: Math.round(away), unit: 'mm' },
+                { name: 'needed', value: compassMm, unit: 'mm' },
+              ],
+            }
+          : undefined;
+      });
     },
   },
   {

@@ -14,6 +14,8 @@ const done = (page: Page) => page.getByTestId('done');
 
 /** Counts and ticks everything the step on the card asks for, then the step. */
 async function doStep(page: Page, n: number): Promise<void> {
+  // The card is that of the step to do once all that was done before is known here.
+  await expect(bay(page)).toContainText(`${n - 1} of `);
   const count = page.getByTestId('count-as-planned');
   if (await count.isVisible()) {
     await count.click();

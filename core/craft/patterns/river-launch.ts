@@ -345,6 +345,8 @@ export const RIVER_LAUNCH: Pattern = {
     sounder: { name: 'Depth sounder alarm', relearn: 'Set the shallow alarm again before casting off.' },
   },
   batteryPlace: 'battery',
+  // Above the dash, before the helmsman.
+  compass: [2880, 460, 1740],
   hull: 'aluminium',
   usualBatteries: {
     battery: { name: 'House bank', role: 'house', place: null },
