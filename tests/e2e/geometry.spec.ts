@@ -35,7 +35,8 @@ for (const [width, height] of [
         await page.evaluate(() => document.fonts.ready);
         for (const part of station === 'power' ? PARTS.power : [undefined]) {
           if (part) await page.locator(`[data-part=${part}]`).click();
-          for (const colorScheme of ['light', 'dark'] as const) {
+          // Colours move nothing: one width is looked at in both.
+          for (const colorScheme of width === 1280 ? (['light', 'dark'] as const) : (['light'] as const)) {
             await page.emulateMedia({ colorScheme });
             // A chart or a fitted line is drawn a frame after what it belongs to.
             await page.waitForTimeout(part === 'day' ? 200 : 60);
@@ -57,5 +58,5 @@ for (const [width, height] of [
           }
         }
       }
-    expect(views).toBe(2 * (DEMO_JOBS.length + 1) * (STATIONS.length + PARTS.power.length - 1));
+    expect(views).toBe((width === 1280 ? 2 : 1) * (DEMO_JOBS.length + 1) * (STATIONS.length + PARTS.power.length - 1));
   });
