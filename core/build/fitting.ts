@@ -1,9 +1,11 @@
+import { nodeOf } from '../craft/pattern';
 import type { Run } from '../connections/runs';
-import { isFibre, materialOf } from '../job/material';
+import { isFibre, materialOf, reverseWords } from '../job/material';
 import { colourText } from '../tables/colours';
 import { DRIVES } from '../tables/fasteners';
 import { MATERIAL_NAMES } from '../tables/materials';
-import { hangBoard, make, makeBoard } from './making';
+import { hangBoard, makeBoard } from './boards';
+import { make } from './making';
 import { openedByRuns, type Draft, type Sized } from './draft';
 import type { StepEnd } from './step';
 
@@ -38,7 +40,7 @@ export function fit(d: Draft, safe: string): void {
   const boards = Object.entries(d.seen.boards);
   for (const [place, board] of boards) makeBoard(d, place, board, safe);
   for (const [gear, { item, place }] of d.fresh) {
-    const fitted = d.seen.mounts[gear];
+    const fitted = Object.hasOwn(d.seen.mounts, gear) ? d.seen.mounts[gear] : undefined;
     // Where nobody has measured the panel, nobody knows its holes either.
     if (fitted && fitted.panel !== 'usual') {
       make(d, gear, fitted, safe);
@@ -68,13 +70,7 @@ export function fit(d: Draft, safe: string): void {
           ...(accepted
             ? ['Not sealed for this place unless its rating says so: drip loop, cover over the plugs.']
             : []),
-          ...(fibre
-            ? [
-                d.pick('reverse') === 'gelcoat'
-                  ? 'Glass fibre: bit in reverse through the gelcoat only.'
-                  : 'Glass fibre: bit in reverse all the way through.',
-              ]
-            : []),
+          ...(fibre ? [reverseWords(material, d.pick('reverse'))] : []),
         ],
         tools: screws ? [DRIVES[screws.drive].tool] : [],
         cautions: [
@@ -87,11 +83,7 @@ export function fit(d: Draft, safe: string): void {
     );
     d.hide(id, [at.covers]);
   }
-  for (const [place, board] of boards)
-    hangBoard(d, place, board, [
-      ...d.openings([pattern.places[place]!.covers]),
-      ...board.gear.map((gear) => `fit:gear/${gear}`),
-    ]);
+  for (const [place, board] of boards) hangBoard(d, place, board);
   for (const [gear] of d.fresh) {
     const holder = d.job.feeds[gear]?.holder;
     if (!holder || !d.laid.some((run) => run.kind === 'feed' && run.to === gear)) continue;
@@ -193,7 +185,7 @@ function fromAbove({ pattern, job }: Draft, runs: readonly Run[], gear: string):
   return runs.some(({ way, from }) => {
     const nodes = way?.nodes ?? [];
     const before = from === gear ? nodes[1] : nodes.at(-2);
-    const there = before === undefined ? undefined : (pattern.junctions[before] ?? pattern.places[before]);
+    const there = before === undefined ? undefined : nodeOf(pattern, before);
     return there !== undefined && there.at[2] > at.at[2] + ABOVE;
   });
 }

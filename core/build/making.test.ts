@@ -8,7 +8,7 @@ import { apply, applyAll, type Operation } from '../job/operations';
 import { suppliesOf } from '../panels/supplies';
 import { planJob } from '../plan';
 import { toolsByPhase } from './index';
-import { rearSupport } from './making';
+import { rearSupport } from './fixing';
 
 const VAN = DEMO_JOBS.find(({ id }) => id === 'narrow-van')!;
 const LAUNCH = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
@@ -57,7 +57,8 @@ describe('a hole is a row of steps', () => {
     expect(steps['drill']!.lines).toContain('Drill 2.8 mm (7/64 in): 1, 2, 3, 4, 5, 6.');
     const supplies = suppliesOf(job, planJob(job).mounts, {}, (gear) => gear);
     expect(supplies).toContainEqual({ what: 'moulded plastic, 3 mm', amount: '214 × 136 mm', for: ['r'] });
-    expect(supplies).toContainEqual({ what: 'screws 3.5 × 16', amount: '6', for: ['r'] });
+    // Through 3 mm of plate and 10 mm into the panel.
+    expect(supplies).toContainEqual({ what: 'screws 3.5 × 13', amount: '6', for: ['r'] });
   });
   test('wood that is cut is sealed, and the sealer is on the list; metal is not', () => {
     expect(Object.keys(stepsOf(VAN, 'saloon-fl'))).toContain('seal');
@@ -125,7 +126,7 @@ describe('how it is fixed', () => {
       'Screws: 2 × M4 × 12, cross-head 2 into metal thread; 2.5 N·m; a second nut locks each; run each thread in once before.',
     );
     expect(two).toContain(
-      'Side bolts: 2 × M4 × 12, cross-head 2 into metal thread, of the old unit; finger tight and a touch; new clips.',
+      'Side bolts: 2 × M4 × 12, cross-head 2 into metal thread, of the old unit; finger tight; new clips.',
     );
     expect(lines({ a: screws({}) })).toContain('Start all, then tighten.');
     expect(lines({ a: screws({ at: [[0, 30]] }) }).some((line) => line.startsWith('Start'))).toBe(false);
@@ -174,6 +175,11 @@ test('a board is one step of its own, its gear after it, and goes in when all of
   expect(Object.keys(stepsOf(job, 'amp2'))).toEqual(['fit']);
   expect(step('fit:gear/amp2').after).toContain('board:place/consoleFoot');
   expect(step('hang:place/consoleFoot').after).toEqual(expect.arrayContaining(['fit:gear/amp', 'fit:gear/amp2']));
+  // It is tried, and mounted, behind covers that stay open until it is in.
+  expect(step('on:cover/consolePanel').gate).toEqual(
+    expect.arrayContaining(['board:place/consoleFoot', 'hang:place/consoleFoot']),
+  );
+  expect(step('hang:place/consoleFoot').cautions).toContain('hull');
   const tools = toolsByPhase({ steps }).find(({ phase }) => phase === 'fit')!.tools;
   expect(tools).toContain('drill 2.9 mm (number 33)');
   expect(new Set(tools).size).toBe(tools.length);

@@ -1,5 +1,5 @@
 import type { Vec3 } from '../units/vectors';
-import type { CoverWay, Pattern } from './pattern';
+import { nodeOf, type CoverWay, type Pattern } from './pattern';
 
 /** Front before rear, left before right, high before low; a stable order for what has a position. */
 export function byPosition(a: Vec3, b: Vec3): number {
@@ -49,7 +49,7 @@ export function orderedPattern(pattern: Pattern): Pattern {
 
 function order(pattern: Pattern): Pattern {
   const { places, junctions, legs, covers, bodies, joints, measures } = pattern;
-  const at = (node: string): Vec3 => (places[node] ?? junctions[node])?.at ?? [0, 0, 0];
+  const at = (node: string): Vec3 => nodeOf(pattern, node)?.at ?? [0, 0, 0];
   const middle = (leg: Pattern['legs'][string]): Vec3 => {
     const [a, b] = [at(leg.from), at(leg.to)];
     return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];

@@ -213,6 +213,15 @@ export const Pattern = v.strictObject({
 });
 export type Pattern = v.InferOutput<typeof Pattern>;
 
+/** The place or junction of a name; nothing where there is none. */
+export function nodeOf(
+  { places, junctions }: Pick<Pattern, 'places' | 'junctions'>,
+  id: string,
+): Pattern['places'][string] | Pattern['junctions'][string] | undefined {
+  if (Object.hasOwn(places, id)) return places[id];
+  return Object.hasOwn(junctions, id) ? junctions[id] : undefined;
+}
+
 /** Patterns checked before. One never changes in place, and it is most of a document: each object is checked once. */
 const checked = new WeakSet<object>();
 
@@ -255,7 +264,7 @@ function findFaults(pattern: Pattern): PatternFault[] {
         `expected a cover of this pattern that can be ${state}`,
       );
   };
-  const bodyOf = (id: string) => (pattern.places[id] ?? pattern.junctions[id])?.body;
+  const bodyOf = (id: string) => nodeOf(pattern, id)?.body;
   for (const [id, node] of [...Object.entries(pattern.places), ...Object.entries(pattern.junctions)])
     need(Object.hasOwn(pattern.bodies, node.body), `${id}.body`, 'expected a body of this pattern');
   for (const [id, leg] of Object.entries(pattern.legs)) {

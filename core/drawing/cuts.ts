@@ -1,3 +1,4 @@
+import { capital } from '../text/text';
 import { craftOf, type Job } from '../job/job';
 import { materialOf } from '../job/material';
 import { mountOf } from '../gear/usual-mount';
@@ -10,8 +11,9 @@ import { siteOf, type Site } from '../panels/site';
 import { moved, polygon, type Contour, type Point } from '../plane/contour';
 import { less, regionOf } from '../plane/region';
 import type { Plan } from '../plan';
+import { bitName } from '../tables/bits';
 import { MATERIAL_NAMES, type Material } from '../tables/materials';
-import { figure, tenths } from '../units/figures';
+import { figure, tenth } from '../units/figures';
 import { MM_PER_INCH, lengthShown, type UnitSystem } from '../units/shown';
 
 /** How a line of a cut drawing is drawn: what is cut, what is there, what lies behind or over it, what only tells. */
@@ -30,6 +32,8 @@ export interface CutText {
 export interface CutDrawing {
   /** Of its job, and fit for a file name. */
   readonly id: string;
+  /** Where it is for. */
+  readonly place: string;
   readonly title: string;
   readonly contours: readonly { readonly pen: CutPen; readonly contour: Contour }[];
   readonly strokes: readonly { readonly pen: CutPen; readonly from: Point; readonly to: Point }[];
@@ -55,6 +59,7 @@ const INCHES = 4;
 
 interface Body {
   readonly id: string;
+  readonly place: string;
   readonly title: string;
   readonly outline: Contour;
   readonly contours: CutDrawing['contours'];
@@ -66,7 +71,7 @@ interface Body {
 }
 
 /** A drawing about its body: the title and which way up over it, what is told and two bars to measure under it. */
-function sheetOf({ id, title, outline, contours, strokes = [], holes, texts = [], lines }: Body): CutDrawing {
+function sheetOf({ id, place, title, outline, contours, strokes = [], holes, texts = [], lines }: Body): CutDrawing {
   const marks: { pen: CutPen; from: Point; to: Point }[] = [...strokes];
   const words: CutText[] = [...texts];
   const stroke = (from: Point, to: Point) => marks.push({ pen: 'mark', from, to });
@@ -109,6 +114,7 @@ function sheetOf({ id, title, outline, contours, strokes = [], holes, texts = []
   );
   return {
     id,
+    place,
     title,
     contours,
     strokes: marks,
@@ -121,16 +127,12 @@ function sheetOf({ id, title, outline, contours, strokes = [], holes, texts = []
   };
 }
 
-const upper = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 const bitOf = ({ cutter, reused, mm }: Hole, units: UnitSystem): string => {
   if (reused !== undefined) return `“${reused}” serves`;
-  if (!cutter) return lengthShown(units, mm, true);
-  return units === 'inch'
-    ? `${cutter.inch.name} (${cutter.metric.name})`
-    : `${cutter.metric.name} (${cutter.inch.name})`;
+  return cutter ? bitName(cutter, units === 'inch') : lengthShown(units, mm, true);
 };
 const fineShown = (units: UnitSystem, mm: number) =>
-  units === 'inch' ? `${figure(mm / MM_PER_INCH, 3)} in` : `${tenths(mm)} mm`;
+  units === 'inch' ? `${figure(mm / MM_PER_INCH, 3)} in` : `${tenth(mm)} mm`;
 
 /** A board as it is sawn: its dips cut out. */
 const boardOutline = ({ outline, openings }: Site): Contour[] =>
@@ -201,6 +203,7 @@ function panelDrawing(
   ];
   return sheetOf({
     id: `${board ? 'board' : 'panel'} ${place}`,
+    place,
     title: board ? `Board: ${name}` : name,
     outline,
     contours,
@@ -212,29 +215,30 @@ function panelDrawing(
     ],
     lines: [
       ...(board ? boardLines(board, wall, units) : []),
-      `${upper(MATERIAL_NAMES[material])}, ${lengthShown(units, panel.thicknessMm, true)}. Holes are measured from the ${x} (x) and the ${y} (y) edge: the lines beside them.`,
+      `${capital(MATERIAL_NAMES[material])}, ${lengthShown(units, panel.thicknessMm, true)}. Holes are measured from the ${x} (x) and the ${y} (y) edge: the lines beside them.`,
       ...holes.map(
         (hole) =>
-          `${hole.number}: x ${fineShown(units, hole.x)}, y ${fineShown(units, hole.y)} · ${bitOf(hole, units)}${hole.pilot ? ` · pilot ${units === 'inch' ? hole.pilot.inch.name : hole.pilot.metric.name}` : ''}${hole.cutter ? ` · stop at ${fineShown(units, hole.stopMm)}` : ''}${hole.behind ? ` · ${hole.behind} behind` : ''}`,
+          `${hole.number}: x ${fineShown(units, hole.x)}, y ${fineShown(units, hole.y)} · ${bitOf(hole, units)}${hole.pilot ? ` · pilot ${bitName(hole.pilot, units === 'inch')}` : ''}${hole.cutter ? ` · stop at ${fineShown(units, hole.stopMm)}` : ''}${hole.behind ? ` · ${hole.behind} behind` : ''}`,
       ),
     ],
   });
 }
 
-function partDrawing(id: string, of: string, part: CutPart, units: UnitSystem): CutDrawing {
+function partDrawing(id: string, place: string, of: string, part: CutPart, units: UnitSystem): CutDrawing {
   const { name, material, thicknessMm, outline, cuts, holes } = part;
   return sheetOf({
     id,
-    title: `${name} of ${of}`,
+    place,
+    title: `${name} for ${of}`,
     outline,
     contours: [outline, ...cuts].map((contour) => ({ pen: 'cut', contour })),
     holes: holes.map((hole) => ({ ...hole, words: '' })),
     lines: [
-      `${material ? upper(MATERIAL_NAMES[material]) : 'Anything that lasts there'}, ${fineShown(units, thicknessMm)} thick; ${fineShown(units, outline.right - outline.left)} × ${fineShown(units, outline.top - outline.bottom)}.`,
+      `${material ? capital(MATERIAL_NAMES[material]) : 'Anything that lasts there'}, ${fineShown(units, thicknessMm)} thick; ${fineShown(units, outline.right - outline.left)} × ${fineShown(units, outline.top - outline.bottom)}.`,
       ...[...new Set(holes.map(({ mm }) => mm))].map(
         (mm) => `${holes.filter((hole) => hole.mm === mm).length} holes of ${fineShown(units, mm)}.`,
       ),
-      ...(holes.some(({ letIn }) => letIn) ? ['Heads under the flange are let in.'] : []),
+      ...(holes.some(({ countersunk }) => countersunk) ? ['Countersink the screws that lie under the flange.'] : []),
     ],
   });
 }
@@ -256,7 +260,7 @@ export function cutDrawings(
       ...(made || board ? [panelDrawing(job, plan, place, here, units, board)] : []),
       ...here.flatMap(([gear, fitted]) =>
         partsOf(site, mountOf(job.gear[gear]!.item), fitted).map((part) =>
-          partDrawing(`${part.kind} ${gear}`, plan.tags[gear] ?? gear, part, units),
+          partDrawing(`${part.kind} ${gear}`, place, plan.tags[gear] ?? gear, part, units),
         ),
       ),
     ];

@@ -1,3 +1,4 @@
+import { tenth } from '../units/figures';
 import { isMachine, readScrew } from '../tables/threads';
 import { OPENINGS } from '../tables/bits';
 import type { At } from '../plane/outline';
@@ -18,7 +19,6 @@ const CUTOUT_PART = 0.78;
 const MAGNET_PART = 0.5;
 
 type Points = InferOutput<typeof At>[];
-const tenth = (mm: number) => Math.round(mm * 10) / 10;
 
 const plain = {
   groups: {},

@@ -1,3 +1,4 @@
+import { capital } from '../text/text';
 import { GEAR_KIND_NAMES } from '../gear/gear';
 import { channelsOfOutput, speakersOf, type Wiring } from './circuit';
 import { CHOICES, type ChoiceId } from './choices';
@@ -35,7 +36,6 @@ const worded = (name: string) =>
     .split(/(?=[A-Z])/)
     .map((word) => own(UNITS, word) ?? word.toLowerCase())
     .join(' ');
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const nameOf = (value: unknown): string | undefined => {
   if (!isTree(value)) return undefined;

@@ -57,6 +57,22 @@ const BOTH: readonly [string, Job, Operation, Operation, (job: Job) => readonly 
     [[40, -30], 'angled'],
   ],
   [
+    'what lies under gear, and how it is turned',
+    launch,
+    { op: 'setMount', gear: 'head', mount: { adapter: { kind: 'spacer', thicknessMm: 6, material: 'ply' } } },
+    { op: 'setMount', gear: 'head', mount: { over: true } },
+    ({ mounts }) => [mounts['head']!.adapter?.thicknessMm, mounts['head']!.over],
+    [6, true],
+  ],
+  [
+    'minutes of two kinds of work',
+    launch,
+    { op: 'setWorkMinutes', row: 'punch', minutes: 1 },
+    { op: 'setWorkMinutes', row: 'pilot', minutes: 2 },
+    ({ workMinutes }) => [workMinutes.punch, workMinutes.pilot],
+    [1, 2],
+  ],
+  [
     'a setting that is lost',
     memories,
     { op: 'setMemory', id: 'clock', memory: { name: 'Clock, trip' } },

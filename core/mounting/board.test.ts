@@ -101,6 +101,75 @@ describe('two amplifiers, a block and a switch module in the console of the laun
         expect(x > face!.left - 8 && x < face!.right + 8 && y > face!.bottom - 8 && y < face!.top + 8).toBe(false);
     }
   });
+  test('holes of the wall are none of the board, and what is behind the wall stops no bit on the bench', () => {
+    const [hole] = planJob(four).mounts['amp']!.schedule.holes;
+    const old = apply(four, {
+      op: 'setOldHole',
+      place: PLACE,
+      id: 'old',
+      hole: { name: 'Old', at: [...hole!.at], mm: hole!.mm },
+    });
+    const now = planJob(old).mounts['amp']!.schedule.holes[0]!;
+    expect([now.at, now.reused, now.behind]).toEqual([hole!.at, undefined, undefined]);
+  });
+  test('a polygon for a compartment: nothing leaves the board; a gap that leaves no board leaves no room', () => {
+    const points: [number, number][] = [
+      [-170, -145],
+      [170, -145],
+      [170, 60],
+      [60, 145],
+      [-170, 145],
+    ];
+    const cornered = apply(four, {
+      op: 'setPanel',
+      place: PLACE,
+      panel: { outline: { shape: 'polygon', points, corner: 0 } },
+    });
+    const { outline } = siteOf(panelFor(cornered, PLACE).panel);
+    if (boardOf(cornered).wireMm !== undefined)
+      for (const contours of lying(cornered))
+        for (const one of contours) expect(roomWithin(one, outline)).toBeGreaterThanOrEqual(-0.02);
+    for (const job of [cornered, four]) {
+      const none = boardOf(apply(job, board({ gapMm: 300 })));
+      expect([none.wireMm, none.proven]).toEqual([undefined, true]);
+    }
+    const two = applyAll(cornered, [
+      { op: 'removeGear', id: 'amp' },
+      { op: 'removeGear', id: 'switches' },
+    ]);
+    expect(boardOf(two).wireMm).toBeDefined();
+    for (const contours of lying(two))
+      for (const one of contours) expect(roomWithin(one, outline)).toBeGreaterThanOrEqual(-0.02);
+  });
+  test('fitted the other way up its plugs leave by the other side, and the others keep clear of them there', () => {
+    const over = apply(four, { op: 'setMount', gear: 'spread', mount: { over: true } });
+    expect(boardOf(over).wireMm).toBeDefined();
+    const pieces = lying(over);
+    pieces.forEach((contours, i) =>
+      pieces
+        .slice(i + 1)
+        .forEach((others) =>
+          contours.forEach((one) =>
+            others.forEach((other) => expect(roomBeside(one, other)).toBeGreaterThanOrEqual(2 - 1e-6)),
+          ),
+        ),
+    );
+    // Plugs that leave below leave above then: it is turned half round.
+    expect(planJob(over).mounts['spread']!.lying.turnDeg).not.toBe(0);
+  });
+  test('more than twelve pieces are said not to be laid out, and what is larger than the board is not looked for', () => {
+    const relays = (count: number) => Array.from({ length: count }, (_, i) => add(`r${i}`, 'latch-30'));
+    const many = planJob(applyAll(LAUNCH, relays(12)));
+    expect(many.findings.find(({ rule }) => rule === 'board-full')!.reason).toContain('more than 12 are not laid out');
+    const large = boardOf(
+      applyAll(
+        LAUNCH,
+        Array.from({ length: 8 }, (_, i) => add(`a${i}`, 'weir-4-100')),
+      ),
+    );
+    expect([large.wireMm, large.proven]).toEqual([undefined, true]);
+    expect(boardOf(applyAll(LAUNCH, relays(7))).wireMm).toBeDefined();
+  });
   test('what is kept, or bypassed, is not moved about on it', () => {
     for (const there of ['kept', 'bypassed'] as const)
       expect(boardOf(apply(four, { op: 'setThere', id: 'amp2', there })).gear).toEqual(['amp', 'spread', 'switches']);

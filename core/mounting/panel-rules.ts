@@ -1,3 +1,4 @@
+import { tenth } from '../units/figures';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
 import type { Pattern, Place } from '../craft/pattern';
 import { FIXINGS, type Mount } from '../gear/mount';
@@ -9,8 +10,8 @@ import { MATERIAL_NAMES, MATERIALS } from '../tables/materials';
 import { spareOf, type Clearance, type Limit } from '../panels/clearances';
 import type { Beyond } from '../panels/opening';
 import { LOOSE, playOf } from '../panels/parts';
-import { plugSide } from '../panels/piece';
-import type { BoardPlan } from '../panels/board';
+import { facesUp } from '../panels/piece';
+import { MOST_PIECES, UP, type BoardPlan } from '../panels/board';
 import { panelFor, type Fitted } from '../panels/fitted';
 import { usualPlate } from '../panels/plate';
 import { siteOf } from '../panels/site';
@@ -48,7 +49,6 @@ const measured = ({ job, tags, mounts }: PanelSeen): Seen[] => {
     }));
 };
 
-const tenth = (mm: number) => Math.round(mm * 10) / 10;
 /** The clearance of a limit that is tightest, where it is less than it has to be. */
 const short = ({ fitted }: Seen, ...limits: Limit[]): Clearance | undefined =>
   fitted.clearances.find((c) => limits.includes(c.limit) && spareOf(c) < 0);
@@ -268,6 +268,24 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
     }),
   },
   {
+    id: 'plate-idle',
+    severity: 'note',
+    title: 'Plate with no opening under it',
+    formula: 'a plate covers the opening that gear goes into',
+    look: look(({ id, tag, fitted }) =>
+      fitted.lying.adapter?.kind === 'plate' && !fitted.plate
+        ? {
+            reason: `${tag} makes its own cut-out, and there is no opening for its plate to cover: it only stands ${fitted.lying.adapter.thicknessMm} mm farther out.`,
+            figures: [{ name: 'thickness', value: fitted.lying.adapter.thicknessMm, unit: 'mm' }],
+            cure: {
+              label: `Fit ${tag} without a plate`,
+              operations: [{ op: 'setMount', gear: id, mount: { adapter: null } }],
+            },
+          }
+        : undefined,
+    ),
+  },
+  {
     id: 'opening-loose',
     severity: 'note',
     title: 'Loose in its opening',
@@ -414,13 +432,9 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
     formula: 'plugs leave below or to the side, or by the back with a drip loop',
     look: look((seen) => {
       const { mount, place, fitted } = seen;
-      if (place.exposure === 'sheltered' || mount.plugs.mayFaceUp) return undefined;
-      const { straightMm, angledMm } = mount.plugs;
-      if (straightMm === 0 && angledMm === null) return undefined;
-      const side = plugSide(mount, fitted.lying);
-      const turnOf = { top: 0, left: 270, bottom: 180, right: 90, back: undefined }[side];
-      const up = turnOf !== undefined && (fitted.lying.turnDeg - turnOf + 360) % 360 < 45;
-      return up && seen.panel.lies !== 'floor'
+      if (place.exposure === 'sheltered' || seen.panel.lies === 'floor') return undefined;
+      const { board } = seen.panel;
+      return facesUp(mount, fitted.lying, board ? UP[board.low] : 0)
         ? {
             reason: `The plugs of ${seen.tag} face up at ${at(seen)}, and water runs down its leads into them.`,
             figures: [{ name: 'turned', value: fitted.lying.turnDeg, unit: '°' }],
@@ -434,15 +448,14 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
     formula: 'free in front, or behind, of a body that gets warm: what its maker asks for',
     look: look((seen) => {
       const { airMm } = seen.mount;
-      const free = Math.min(
-        seen.panel.frontMm === null || seen.fitted.beforeMm === 0
-          ? Infinity
-          : seen.panel.frontMm - seen.fitted.beforeMm,
-        seen.panel.behindMm === null || seen.fitted.behindMm === 0
-          ? Infinity
-          : seen.panel.behindMm - seen.fitted.behindMm,
-      );
-      return airMm > 0 && free < airMm
+      const { panel, fitted } = seen;
+      // Where it has a body, and something ends the room there.
+      const rooms = [
+        ...(panel.frontMm === null || fitted.beforeMm === 0 ? [] : [panel.frontMm - fitted.beforeMm]),
+        ...(panel.behindMm === null || fitted.behindMm === 0 ? [] : [panel.behindMm - fitted.behindMm]),
+      ];
+      const free = Math.min(...rooms);
+      return rooms.length && free < airMm
         ? {
             reason: `${seen.tag} wants ${airMm} mm of air and has ${tenth(Math.max(0, free))} mm at ${at(seen)}.`,
             figures: [
@@ -460,7 +473,7 @@ export const panelRules = rulesAt<PanelRule>('mounting', [
     look: ({ job, tags, boards }) =>
       each('gear', full(boards), ({ place, gear, proven }) => {
         return {
-          reason: `${gear.map((one) => tags[one] ?? one).join(', ')} do not go on the board of “${craftOf(job).places[place]!.name}” together${gear.some((one) => job.mounts[one]?.at) ? ' with what was put by hand' : ''}${proven ? '' : ', as far as was looked'}.`,
+          reason: `${gear.map((one) => tags[one] ?? one).join(', ')} do not go on the board of “${craftOf(job).places[place]!.name}” together${gear.some((one) => job.mounts[one]?.at) ? ' with what was put by hand' : ''}${gear.length > MOST_PIECES ? `: more than ${MOST_PIECES} are not laid out` : proven ? '' : ', as far as was looked'}.`,
           figures: [{ name: 'pieces', value: gear.length, unit: '' }],
         };
       }),

@@ -192,7 +192,7 @@ describe('what is cut to go between', () => {
     expect(rest).toEqual([]);
     expect(part).toMatchObject({ kind: 'plate', name: 'Adapter plate', material: 'aluminium', thicknessMm: 2 });
     expect(part!.cuts.map(({ round, left }) => [round, left])).toEqual([[38, -38]]);
-    expect(part!.holes.map(({ mm, letIn }) => [mm, letIn])).toEqual(Array(6).fill([3.9, false]));
+    expect(part!.holes.map(({ mm, countersunk }) => [mm, countersunk])).toEqual(Array(6).fill([3.9, false]));
   });
   test.each([
     [327, []],
@@ -252,6 +252,31 @@ describe('what is cut to go between', () => {
       'plate',
       'plate',
     ]);
+  });
+  test('a plate where there is no opening covers nothing, and says so', () => {
+    const plated: Operation = {
+      op: 'setMount',
+      gear: 'r',
+      mount: { adapter: { kind: 'plate', thicknessMm: 3, material: 'ply' } },
+    };
+    const job = applyAll(empty, [...sheet({}), put('r', 'kingcup-3', 'console'), plated]);
+    const [finding] = found(planJob(job), 'plate-idle');
+    expect(partsIn(job)).toEqual([]);
+    expect(found(planJob(applyAll(job, finding!.cure!.operations)), 'plate-idle')).toEqual([]);
+  });
+  test.each([
+    [null, 3, 13],
+    [null, 3.1, 16],
+    [9.9, 6, 13],
+    [12, 6, 16],
+  ])('screws of a plate, %p mm to what is behind and a plate of %d mm: %d mm', (behindMm, thicknessMm, long) => {
+    const job = applyAll(empty, [
+      ...sheet({ behindMm }),
+      opening(186, 108),
+      put('r', 'kingcup-3', 'console'),
+      { op: 'setMount', gear: 'r', mount: { adapter: { kind: 'plate', thicknessMm, material: 'ply' } } },
+    ]);
+    expect(planJob(job).mounts['r']!.plate!.screwMm).toBe(long);
   });
   test('a single unit in a taller opening: packed from below, and bracketed at the sides', () => {
     // 185 × 56 about a unit of 182 × 53 whose face of 188 × 58 covers it, rounded corners too: 1.5 mm all round.
@@ -385,6 +410,17 @@ describe('where gear may not be', () => {
   });
   test('plugs that face up in spray', () => {
     const job = applyAll(LAUNCH, [{ op: 'setMount', gear: 'amp', mount: { turnDeg: 180 } }]);
+    // Within 45° of straight up, on either side: plugs that leave below, on a wall.
+    const wall = (turnDeg: number) =>
+      found(
+        planOf(
+          LAUNCH,
+          { op: 'setPanel', place: 'consoleFoot', panel: { board: null } },
+          { op: 'setMount', gear: 'amp', mount: { turnDeg, at: [0, 0] } },
+        ),
+        'plugs-up',
+      ).length;
+    expect([135, 136, 224, 225].map(wall)).toEqual([0, 1, 1, 0]);
     expect(found(planJob(job), 'plugs-up')).toHaveLength(1);
     expect(found(planOf(LAUNCH, { op: 'setMount', gear: 'amp', mount: { turnDeg: 90 } }), 'plugs-up')).toEqual([]);
     // In the dry nothing runs down them.

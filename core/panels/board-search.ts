@@ -51,18 +51,26 @@ type Side = 'left' | 'right' | 'down' | 'up';
 const SIDES: readonly Side[] = ['left', 'right', 'down', 'up'];
 
 /**
- * The layout with the least wire: branches over how pieces are turned and how every two lie to each other (left, right,
- * below, above), those that a wire joins first, others where they would overlap. Each branch is bounded by the exact
- * least of the wires whose ends are decided, and for every other by how near two such pieces can lie at all. Nothing
- * where the pieces do not go on the board; `proven` says whether every branch was looked at or bounded.
+ * The layout with the least wire: branches over how pieces are turned and how those that would overlap lie to each other
+ * (left, right, below, above), at whatever leaves least to look at. Each branch is bounded by the exact least of all
+ * wires under what is decided. Nothing where the pieces do not go on the board; `proven` says whether every branch was
+ * looked at or bounded.
  */
 export function layBoard(
   task: BoardTask,
   mostLooks = 60_000,
 ): { layout?: BoardLayout; looked: number; proven: boolean } {
-  const search = new Search(task, mostLooks);
-  return search.run();
+  if (!hasRoom(task)) return { looked: 0, proven: true };
+  return new Search(task, mostLooks).run();
 }
+
+/** Whether the pieces, however they are turned, are no larger together than the board. */
+const hasRoom = ({ w, h, pieces }: BoardTask): boolean =>
+  pieces.reduce(
+    (sum, { turns }) => sum + Math.min(...turns.map(({ left, right, down, up }) => (left + right) * (down + up))),
+    0,
+  ) <=
+  w * h + EPS;
 
 const OPPOSITE = { left: 'right', right: 'left', down: 'up', up: 'down' } as const;
 

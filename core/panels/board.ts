@@ -1,20 +1,20 @@
+import { hundredth } from '../units/figures';
 import type { Panel } from '../craft/panel';
 import { neededRuns } from '../connections/runs';
 import { mapped } from '../document/edits';
 import { contentHash } from '../document/hash';
-import { TURNS, type Mount } from '../gear/mount';
+import { TURNS } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
 import type { Job } from '../job/job';
-import { AS_PROPOSED, panelOf } from '../job/parts/mounting';
-import { contourOf, grownContour, type Outline } from '../plane/outline';
+import { AS_PROPOSED, panelOf, type Mounted } from '../job/parts/mounting';
+import { grownContour, grownOutline } from '../plane/outline';
 import { laid, laidPoint, moved, type Contour, type Point } from '../plane/contour';
 import { pointWithin } from '../plane/gap';
-import { grown, regionOf } from '../plane/region';
 import { clearanceHole, threadHole } from '../tables/threads';
 import type { Material } from '../tables/materials';
 import { ROOM } from './clearances';
 import { layBoard, type BoardPiece, type BoardTask, type Turned } from './board-search';
-import { pieceOf, plugSide, type Piece } from './piece';
+import { facesUp, pieceOf, type Piece } from './piece';
 import { siteOf } from './site';
 
 /** Gear on the board of a place. */
@@ -35,7 +35,6 @@ export interface BoardPlan {
 const HALF = 0.5;
 const down = (mm: number) => Math.floor(mm / HALF + 1e-9) * HALF;
 const upTo = (mm: number) => Math.ceil(mm / HALF - 1e-9) * HALF;
-const hundredth = (mm: number) => Math.round(mm * 100) / 100;
 
 /** What stays of a wall under the tip of a screw, mm (common practice). */
 const UNDER_TIP = 2;
@@ -43,8 +42,12 @@ const UNDER_TIP = 2;
 const SCREW = 'st4.2';
 const SCREW_IN = 12;
 const SCREW_CLEAR = 8;
-/** Most branches that are looked at: six pieces are proven in fewer. */
+/** Most branches that are looked at: six pieces are proven in fewer. With more of them each branch takes longer. */
 const MOST_LOOKS = 250_000;
+const PROVEN_PIECES = 6;
+/** More pieces than this are not laid out at all. */
+export const MOST_PIECES = 12;
+const looksFor = (pieces: number) => Math.round(MOST_LOOKS * Math.min(1, PROVEN_PIECES / pieces) ** 4);
 
 const derived = new WeakMap<Panel, Panel>();
 
@@ -57,14 +60,16 @@ export function boardPanel(panel: Panel): Panel {
   const { thicknessMm, gapMm, material } = board;
   const made: Panel = {
     ...panel,
-    outline: resized(panel.outline, -gapMm),
+    outline: grownOutline(panel.outline, -gapMm),
     thicknessMm,
     material,
     finished: false,
+    // Holes of the wall are no holes of the board.
+    holes: {},
     openings: Object.fromEntries(
       Object.entries(panel.dips).map(([id, dip]) => [
         id,
-        { ...dip, outline: resized(dip.outline, gapMm), taken: true },
+        { ...dip, outline: grownOutline(dip.outline, gapMm), taken: true },
       ]),
     ),
     obstacles: mapped(panel.obstacles, (one) => ({
@@ -73,7 +78,6 @@ export function boardPanel(panel: Panel): Panel {
       toMm: one.toMm + thicknessMm,
     })),
     behindMm: thicknessMm + panel.thicknessMm,
-    beyond: panel.beyond,
     frontMm: panel.frontMm === null ? null : Math.max(0, panel.frontMm - thicknessMm),
     closings: mapped(panel.closings, (one) =>
       one.side === 'behind'
@@ -90,31 +94,12 @@ export function boardPanel(panel: Panel): Panel {
   return made;
 }
 
-/** An outline larger or smaller all round, as it is described. */
-function resized(outline: Outline, mm: number): Outline {
-  if (outline.shape === 'round') return { ...outline, d: Math.max(1, outline.d + 2 * mm) };
-  if (outline.shape === 'rectangle')
-    return {
-      ...outline,
-      w: Math.max(1, outline.w + 2 * mm),
-      h: Math.max(1, outline.h + 2 * mm),
-      corner: Math.max(0, outline.corner + mm),
-    };
-  const [points] = grown(regionOf(contourOf(outline)), mm);
-  return points ? { shape: 'polygon', points: points.map(([x, y]) => [x, y]), corner: 0 } : outline;
-}
+/** Where up is on a board whose lower edge is this one, degrees counter-clockwise from its top. */
+export const UP = { bottom: 0, right: 90, top: 180, left: 270 } as const;
 
-/** How far a board is turned for the edge that water gathers at to be its lower one, degrees counter-clockwise. */
-const TO_LOW = { bottom: 0, right: 270, top: 180, left: 90 } as const;
-/** The way that plugs point before they are turned, degrees from up. */
-const POINTS = { top: 0, left: 90, bottom: 180, right: 270 } as const;
-
-/** Whether plugs would face up, the piece turned so far. */
-function facesUp(mount: Mount, turnDeg: number): boolean {
-  const side = plugSide(mount, { over: false });
-  if (mount.plugs.mayFaceUp || side === 'back' || mount.plugs.straightMm === 0) return false;
-  return (((POINTS[side] + turnDeg) % 360) + 360) % 360 === 0;
-}
+/** How gear lies on a board but for where and how it is turned. */
+export const lyingOnBoard = ({ plugs, over }: Pick<Mounted, 'plugs' | 'over'>) =>
+  ({ plugs: plugs ?? 'straight', over, adapter: null }) as const;
 
 interface Footprint extends Turned {
   /** From where the leads leave it to the middle of its face. */
@@ -198,7 +183,7 @@ const laidBefore = new Map<string, ReturnType<typeof layBoard>>();
 const MOST_KNOWN = 200;
 function lay(task: BoardTask): ReturnType<typeof layBoard> {
   const key = contentHash(task);
-  const found = laidBefore.get(key) ?? layBoard(task, MOST_LOOKS);
+  const found = laidBefore.get(key) ?? layBoard(task, looksFor(task.pieces.length));
   laidBefore.delete(key);
   if (laidBefore.size >= MOST_KNOWN) laidBefore.delete(laidBefore.keys().next().value!);
   laidBefore.set(key, found);
@@ -231,20 +216,22 @@ function planBoard(job: Job, place: string, gear: readonly string[], runs: Retur
   const whole = panelOf(job, place).panel;
   const panel = boardPanel(whole);
   const { low, material } = whole.board!;
-  const turn = TO_LOW[low];
+  // Turned so that the edge that water gathers at is the lower one.
+  const turn = -UP[low];
   const field = fieldOf(panel, turn);
   const upright = panel.lies !== 'floor';
   const setOf = (id: string) => (Object.hasOwn(job.mounts, id) ? job.mounts[id]! : AS_PROPOSED);
 
   const footprints = gear.map((id) => {
     const mount = mountOf(job.gear[id]!.item);
-    const { turnDeg, at } = setOf(id);
+    const { turnDeg, at, ...set } = setOf(id);
+    const lies = lyingOnBoard(set);
     const asked = turnDeg ?? (at === null ? null : 0);
     const quarters = asked === null ? TURNS[mount.turns].filter((deg) => deg % 90 === 0) : [asked];
     const all = quarters.map((deg) => deg + turn);
-    const allowed = upright ? all.filter((deg) => !facesUp(mount, deg)) : all;
+    const allowed = upright ? all.filter((deg) => !facesUp(mount, { ...lies, turnDeg: deg })) : all;
     const own = (allowed.length ? allowed : all).map((deg) =>
-      footprint(pieceOf(mount, { turnDeg: deg, plugs: 'straight', over: false, adapter: null }, material), deg),
+      footprint(pieceOf(mount, { ...lies, turnDeg: deg }, material), deg),
     );
     return own as [Footprint, ...Footprint[]];
   });
@@ -269,7 +256,10 @@ function planBoard(job: Job, place: string, gear: readonly string[], runs: Retur
     else if (a !== undefined) leaving[a]! += conductors.length;
     else if (b !== undefined) leaving[b]! += conductors.length;
   }
-  const { layout, proven } = lay({ w: field.w, h: field.h, blocked: field.blocked, pieces, wires, leaving });
+  const { layout, proven } =
+    pieces.length > MOST_PIECES
+      ? { layout: undefined, proven: false }
+      : lay({ w: field.w, h: field.h, blocked: field.blocked, pieces, wires, leaving });
   const at = Object.fromEntries(
     (layout?.pieces ?? []).map(({ x, y, turnDeg }, i) => {
       const { middle } = footprints[i]!.find((one) => one.turnDeg === turnDeg)!;
@@ -278,7 +268,10 @@ function planBoard(job: Job, place: string, gear: readonly string[], runs: Retur
         y: 0,
         turnDeg: -turn,
       });
-      return [gear[i]!, { at: [hundredth(px), hundredth(py)] as Point, turnDeg: (turnDeg - turn + 360) % 360 }];
+      return [
+        gear[i]!,
+        { at: [hundredth(px), hundredth(py)] as Point, turnDeg: (((turnDeg - turn) % 360) + 360) % 360 },
+      ];
     }),
   );
   const covered = Object.entries(at).flatMap(
@@ -290,7 +283,7 @@ function planBoard(job: Job, place: string, gear: readonly string[], runs: Retur
       },
     ]) => {
       const mount = mountOf(job.gear[id]!.item);
-      const { face, solids } = pieceOf(mount, { turnDeg, plugs: 'straight', over: false, adapter: null }, material);
+      const { face, solids } = pieceOf(mount, { turnDeg, ...lyingOnBoard(setOf(id)) }, material);
       return [face, ...solids.map(({ contour }) => contour)].map((contour) => moved(contour, x, y));
     },
   );

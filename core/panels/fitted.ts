@@ -9,7 +9,7 @@ import { materialOf } from '../job/material';
 import { AS_PROPOSED, panelOf } from '../job/parts/mounting';
 import type { Point } from '../plane/contour';
 import type { Material } from '../tables/materials';
-import { boardPanel, type BoardPlan } from './board';
+import { boardPanel, lyingOnBoard, type BoardPlan } from './board';
 import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
 import { openingWork, type OpeningWork } from './opening';
@@ -163,11 +163,16 @@ const isSet = ({ at, turnDeg, plugs, over, adapter }: Job['mounts'][string]) =>
 /** All new gear on its panels, by gear. */
 export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>): Readonly<Record<string, Fitted>> {
   const { places } = craftOf(job);
-  const fitted: Record<string, Fitted> = {};
+  const fitted = new Map<string, Fitted>();
   const placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && there === null);
   const firstAt = new Map(placed.map(([id, { place }]) => [place!, id] as const).reverse());
   const setOf = (id: string) => (Object.hasOwn(job.mounts, id) ? job.mounts[id]! : AS_PROPOSED);
 
+  const fitOnce = (id: string): Fitted => {
+    const known = fitted.get(id) ?? fit(id);
+    fitted.set(id, known);
+    return known;
+  };
   const fit = (id: string): Fitted => {
     const { item, place } = job.gear[id]!;
     const mount = mountOf(item);
@@ -181,12 +186,12 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
       return {
         ...of,
         by: at ? 'hand' : 'search',
-        ...tell(on, mount, { ...where, plugs: plugs ?? 'straight', over, adapter: null }),
+        ...tell(on, mount, { ...where, ...lyingOnBoard({ plugs, over }) }),
       };
     }
     const pair = leaderOf(id);
     if (pair !== undefined) {
-      const leader = (fitted[pair] ??= fit(pair));
+      const leader = fitOnce(pair);
       const where = mirroredAt(panelFor(job, leader.place).panel, on.panel, leader.at);
       const lying = { ...leader.lying, turnDeg: mirroredTurn(leader.lying.turnDeg) };
       return { ...of, by: { mirrors: pair }, ...tell(on, mount, { ...lying, at: where }) };
@@ -211,9 +216,9 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
   };
 
   const next = new Map<string, number>();
-  for (const [id] of placed) fitted[id] ??= fit(id);
+  for (const [id] of placed) fitOnce(id);
   // Holes of one panel are numbered through.
-  return mapped(fitted, (one) => {
+  return mapped(Object.fromEntries(fitted), (one) => {
     const first = next.get(one.place) ?? 1;
     next.set(one.place, first + one.schedule.holes.length);
     if (first === 1) return one;

@@ -1,3 +1,4 @@
+import { hundredth } from '../units/figures';
 import type { Panel } from '../craft/panel';
 import type { FastenerGroup, Mount } from '../gear/mount';
 import { along, edgeLength, flattened, holds, moved, type Contour, type Edge, type Point } from '../plane/contour';
@@ -57,8 +58,6 @@ export interface Schedule {
   readonly holes: readonly Hole[];
   readonly sawn: readonly Sawn[];
 }
-
-const hundredth = (mm: number) => Math.round(mm * 100) / 100;
 
 /** A bit wanders by so much, mm (common practice). */
 const WANDERS = 2;

@@ -1,3 +1,4 @@
+import { hundredth } from '../units/figures';
 import { moved, type Contour } from '../plane/contour';
 import { roomWithin } from '../plane/gap';
 import { less, regionArea, regionOf } from '../plane/region';
@@ -15,7 +16,6 @@ export interface Beyond {
   readonly areaMm2: number;
 }
 
-const hundredth = (mm: number) => Math.round(mm * 100) / 100;
 /** Less than this is what a file takes off, mm. */
 const NOTHING = 0.05;
 

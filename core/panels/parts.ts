@@ -1,3 +1,4 @@
+import { tenth } from '../units/figures';
 import type { Mount } from '../gear/mount';
 import { contourOf } from '../plane/outline';
 import { moved, rectangle, type Contour, type Point } from '../plane/contour';
@@ -23,7 +24,7 @@ export interface CutPart {
   readonly thicknessMm: number;
   readonly outline: Contour;
   readonly cuts: readonly Contour[];
-  readonly holes: readonly { readonly at: Point; readonly mm: number; readonly letIn: boolean }[];
+  readonly holes: readonly { readonly at: Point; readonly mm: number; readonly countersunk: boolean }[];
 }
 
 /** Play of gear in the opening it goes into as it is, side by side, mm; nothing where it is trimmed or plated. */
@@ -41,7 +42,6 @@ export function playOf(site: Site, mount: Mount, fitted: Pick<Fitted, 'at' | 'ly
   };
 }
 
-const tenth = (mm: number) => Math.round(mm * 10) / 10;
 const ROUND = { true: 'Adapter ring', false: 'Adapter plate' } as const;
 
 /** What a plate is called: by what it goes from and to. */
@@ -70,7 +70,7 @@ export function partsOf(site: Site, mount: Mount, fitted: Fitted): CutPart[] {
         ...plate.screws.map((screw) => ({ ...screw, mm: plate.throughMm })),
         ...piece.fastenings
           .filter(({ mm }) => mm > 0)
-          .map(({ at: [x, y], mm }) => ({ at: [at[0] + x, at[1] + y] as Point, mm, letIn: false })),
+          .map(({ at: [x, y], mm }) => ({ at: [at[0] + x, at[1] + y] as Point, mm, countersunk: false })),
       ],
     });
   if (adapter?.kind === 'spacer' && mount.cutout)
@@ -82,7 +82,7 @@ export function partsOf(site: Site, mount: Mount, fitted: Fitted): CutPart[] {
       outline: contourOf(mount.face),
       cuts: [contourOf(mount.cutout)],
       holes: Object.values(mount.groups).flatMap(({ at: points, thread }) =>
-        points.map((point) => ({ at: point, mm: clearanceHole(thread), letIn: false })),
+        points.map((point) => ({ at: point, mm: clearanceHole(thread), countersunk: false })),
       ),
     });
   const play = mount.fixing === 'sleeve' ? playOf(site, mount, fitted) : undefined;

@@ -66,6 +66,20 @@ const OPPOSITE: Readonly<Record<PlugSide, PlugSide>> = {
 export const plugSide = ({ plugs }: Mount, { over }: Pick<Lying, 'over'>): PlugSide =>
   over ? OPPOSITE[plugs.side] : plugs.side;
 
+/** The way that plugs point before they are turned, degrees counter-clockwise from up. */
+const POINTS = { top: 0, left: 90, bottom: 180, right: 270 } as const;
+/** Plugs that point this near to straight up face up, degrees. */
+const UPWARDS = 45;
+
+/** Whether plugs face up, and may not; `upDeg` is where up is on the panel, counter-clockwise from its top. */
+export function facesUp(mount: Mount, { turnDeg, over }: Pick<Lying, 'turnDeg' | 'over'>, upDeg = 0): boolean {
+  const { straightMm, angledMm, mayFaceUp } = mount.plugs;
+  const side = plugSide(mount, { over });
+  if (mayFaceUp || side === 'back' || (straightMm === 0 && angledMm === null)) return false;
+  const off = (((POINTS[side] + turnDeg - upDeg) % 360) + 360) % 360;
+  return Math.min(off, 360 - off) < UPWARDS;
+}
+
 /** Where plugs and leads are: behind the deepest body, or beside the nearest to the side they leave by. */
 function plugSolid(mount: Mount, lying: Lying): Omit<Solid, 'what'> | undefined {
   const room = plugRoom(mount, lying.plugs);

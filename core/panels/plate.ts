@@ -20,10 +20,12 @@ const CORNER = 6;
 /** A plate over an opening, in the panel's own millimetres. */
 export interface Plate {
   readonly outline: Contour;
-  /** Where it is screwed to the panel; under the flange of the gear their heads are let in. */
-  readonly screws: readonly { readonly at: Point; readonly letIn: boolean }[];
+  /** Where it is screwed to the panel; those under the flange of the gear are countersunk. */
+  readonly screws: readonly { readonly at: Point; readonly countersunk: boolean }[];
   /** Holes for them, mm: through the plate, and for their thread in the panel. */
   readonly throughMm: number;
+  /** How long they are, mm: through the plate and well into the panel, and not into what is behind it. */
+  readonly screwMm: number;
   readonly threadMm: number;
 }
 
@@ -48,10 +50,22 @@ export function plateOf(
     outline: covers ? own : boxRound(own, face),
     screws: spread(line)
       .filter((screw) => holes.every((hole) => -pointWithin(hole, ...screw) >= 2 * SCREW))
-      .map((screw) => ({ at: screw, letIn: pointWithin(face, ...screw) > -SCREW })),
+      .map((screw) => ({ at: screw, countersunk: pointWithin(face, ...screw) > -SCREW })),
     throughMm: clearanceHole(THREAD),
+    screwMm: screwFor(piece.lying.adapter!.thicknessMm, site.panel.behindMm),
     threadMm: threadHole(THREAD, panel),
   };
+}
+
+/** Lengths such screws are sold in, mm (common practice). */
+const LENGTHS = [9.5, 13, 16, 19, 22, 25, 32, 38, 45, 50, 60, 70, 80];
+/** How far they go into the panel at least, and end before what is behind it, mm (common practice). */
+const BITES = 10;
+const ENDS_BEFORE = 2;
+function screwFor(plateMm: number, behindMm: number | null): number {
+  const long = LENGTHS.find((mm) => mm >= plateMm + BITES) ?? LENGTHS.at(-1)!;
+  if (behindMm === null) return long;
+  return LENGTHS.findLast((mm) => mm <= Math.min(long, plateMm + behindMm - ENDS_BEFORE)) ?? LENGTHS[0]!;
 }
 
 function boxRound(a: Contour, b: Contour): Contour {

@@ -1,8 +1,8 @@
 import { mountOf } from '../gear/usual-mount';
 import type { Job } from '../job/job';
 import { MATERIAL_NAMES, type Material } from '../tables/materials';
-import { tenths } from '../units/figures';
-import type { BoardPlan } from './board';
+import { tenth } from '../units/figures';
+import { onBoard, type BoardPlan } from './board';
 import { panelFor, type Fitted } from './fitted';
 import { partsOf } from './parts';
 import { siteOf } from './site';
@@ -14,9 +14,9 @@ export interface Supply {
   readonly for: readonly string[];
 }
 
-/** Cut edges of these drink water, and are sealed (common practice). */
-const DRINKS: readonly Material[] = ['ply', 'hardwood', 'trim'];
-export const drinks = (material: Material): boolean => DRINKS.includes(material);
+/** Cut edges of these soak up water, and are sealed (common practice). */
+const SOAKS: readonly Material[] = ['ply', 'hardwood', 'trim'];
+export const soaks = (material: Material): boolean => SOAKS.includes(material);
 
 /** What is cut, sealed, stuck and screwed with, beyond what comes with the gear. */
 export function suppliesOf(
@@ -33,9 +33,9 @@ export function suppliesOf(
     if (sheet) known.sheets.push(sheet);
     if (!known.for.includes(of)) known.for.push(of);
   };
-  const sheetOf = (material: Material, mm: number) => `${MATERIAL_NAMES[material]}, ${tenths(mm)} mm`;
+  const sheetOf = (material: Material, mm: number) => `${MATERIAL_NAMES[material]}, ${tenth(mm)} mm`;
   const size = ({ left, right, bottom, top }: { left: number; right: number; bottom: number; top: number }) =>
-    `${tenths(right - left)} × ${tenths(top - bottom)} mm`;
+    `${tenth(right - left)} × ${tenth(top - bottom)} mm`;
 
   for (const [place, { screws, screwMm }] of Object.entries(boards)) {
     const { panel, material } = panelFor(job, place);
@@ -43,26 +43,25 @@ export function suppliesOf(
     add(sheetOf(material, panel.thicknessMm), name, 1, size(siteOf(panel).outline));
     if (screws.length) add(`screws 4.2, ${screwMm} mm at most`, name, screws.length);
     else add('hook tape', name, 1);
-    if (drinks(material)) add('edge sealer', name, 1);
+    if (soaks(material)) add('edge sealer', name, 1);
   }
   for (const [gear, fitted] of Object.entries(mounts)) {
     if (fitted.panel === 'usual') continue;
     const mount = mountOf(job.gear[gear]!.item);
     const { panel } = panelFor(job, fitted.place);
     const of = nameOf(gear);
-    const onBoard = Object.values(boards).some((board) => board.gear.includes(gear));
     for (const part of partsOf(siteOf(panel), mount, fitted))
       add(
-        part.material ? sheetOf(part.material, part.thicknessMm) : `packing, ${tenths(part.thicknessMm)} mm`,
+        part.material ? sheetOf(part.material, part.thicknessMm) : `packing, ${tenth(part.thicknessMm)} mm`,
         of,
         1,
         size(part.outline),
       );
-    if (fitted.plate) add('screws 3.5 × 16', of, fitted.plate.screws.length);
+    if (fitted.plate) add(`screws 3.5 × ${tenth(fitted.plate.screwMm)}`, of, fitted.plate.screws.length);
     const { holes, sawn } = fitted.schedule;
     const cut = holes.some(({ cutter }) => cutter) || sawn.length > 0;
     if (cut && panel.finished) add('masking tape', of, 1);
-    if (cut && !onBoard && drinks(fitted.material)) add('edge sealer', of, 1);
+    if (cut && !onBoard(boards, gear) && soaks(fitted.material)) add('edge sealer', of, 1);
     if (mount.seal === 'bead') add('sealant', of, 1);
     if (mount.fixing === 'pads' || mount.fixing === 'hookTape') add('70 % isopropyl and wipes', of, 1);
     for (const { prep, at, name } of Object.values(mount.groups))

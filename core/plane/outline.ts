@@ -63,15 +63,20 @@ export const Outline = v.variant('shape', [
 ]);
 export type Outline = v.InferOutput<typeof Outline>;
 
-/** An outline larger by so much all round, mm, or smaller; corners outward become round. */
-export function grownContour(outline: Outline, mm: number): Contour {
-  if (outline.shape === 'round') return circle([0, 0], outline.d + 2 * mm);
-  if (outline.shape === 'rectangle')
-    return rectangle([0, 0], outline.w + 2 * mm, outline.h + 2 * mm, Math.max(0, outline.corner + mm));
-  const [largest] = [...grown(regionOf(contourOf(outline)), mm)].sort((a, b) => area(b) - area(a));
-  return polygon(largest!);
+/** An outline larger by so much all round, mm, or smaller, a millimetre across at least; corners outward become round. */
+export function grownOutline(outline: Outline, mm: number): Outline {
+  const size = (of: number) => Math.max(1, of + 2 * mm);
+  if (outline.shape === 'round') return { ...outline, d: size(outline.d) };
+  if (outline.shape === 'rectangle') {
+    const [w, h] = [size(outline.w), size(outline.h)];
+    return { ...outline, w, h, corner: Math.min(Math.max(0, outline.corner + mm), w / 2, h / 2) };
+  }
+  const [largest] = [...grown(regionOf(contourOf(outline)), mm)].sort((a, b) => regionArea([b]) - regionArea([a]));
+  return largest
+    ? { shape: 'polygon', points: largest.map(([x, y]) => [x, y]), corner: 0 }
+    : { shape: 'rectangle', w: 1, h: 1, corner: 0 };
 }
-const area = (points: readonly Point[]) => regionArea([points]);
+export const grownContour = (outline: Outline, mm: number): Contour => contourOf(grownOutline(outline, mm));
 
 const known = new WeakMap<Outline, Contour>();
 

@@ -1,22 +1,22 @@
-/** Most arcs there may be at once, two to each distance and string. */
-const MOST = 2048;
+/** Arcs there is room for at first, two to each distance and string. */
+const FIRST = 512;
 
 /**
  * Points on a line that keep their distances and lie as near together as their strings pull them: least Σ w·|x_a − x_b|
  * with x_v − x_u ≥ d for every distance. Solved exactly by its dual, a circulation of most profit: a distance is an arc
  * without limit that earns d, a string one either way that carries up to w and earns nothing; circles that earn are
- * filled until there is none (Klein). Whole distances give whole points. Throws RangeError for more than it holds.
+ * filled until there is none (Klein). Whole distances give whole points.
  */
 export class Slack {
   private arcs = 0;
   /** It is solved for so many arcs. */
   private known = 0;
   private earned = 0;
-  private readonly from = new Int32Array(MOST);
-  private readonly to = new Int32Array(MOST);
-  private readonly earns = new Float64Array(MOST);
+  private from = new Int32Array(FIRST);
+  private to = new Int32Array(FIRST);
+  private earns = new Float64Array(FIRST);
   /** What an arc still carries; its way back is the next one. */
-  private readonly room = new Float64Array(MOST);
+  private room = new Float64Array(FIRST);
   private readonly at: Float64Array;
   private readonly by: Int32Array;
 
@@ -27,7 +27,7 @@ export class Slack {
 
   private arc(u: number, v: number, earns: number, forth: number, back: number): void {
     const { arcs } = this;
-    if (arcs + 2 > MOST) throw new RangeError(`more than ${MOST / 2} distances and strings`);
+    if (arcs + 2 > this.from.length) this.grow();
     this.from[arcs] = this.to[arcs + 1] = u;
     this.to[arcs] = this.from[arcs + 1] = v;
     this.earns[arcs] = earns;
@@ -35,6 +35,17 @@ export class Slack {
     this.room[arcs] = forth;
     this.room[arcs + 1] = back;
     this.arcs = arcs + 2;
+  }
+  private grow(): void {
+    const length = this.from.length * 2;
+    const larger = <T extends Int32Array | Float64Array>(made: T, old: T): T => {
+      made.set(old);
+      return made;
+    };
+    this.from = larger(new Int32Array(length), this.from);
+    this.to = larger(new Int32Array(length), this.to);
+    this.earns = larger(new Float64Array(length), this.earns);
+    this.room = larger(new Float64Array(length), this.room);
   }
   /** A string between two points. */
   pull(a: number, b: number, weight: number): void {

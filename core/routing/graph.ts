@@ -1,5 +1,5 @@
 import type { Leg, Pattern } from '../craft/pattern';
-import { HAZARDS } from '../craft/pattern';
+import { HAZARDS, nodeOf } from '../craft/pattern';
 import type { Way } from '../connections/runs';
 import { polylineLength, type Vec3 } from '../units/vectors';
 import { jointNeed, type JointNeed } from './joint';
@@ -35,7 +35,7 @@ export function craftMap(pattern: Pattern): CraftMap {
 
 function drawMap(pattern: Pattern): CraftMap {
   const at = (node: string): Vec3 => {
-    const found = pattern.places[node] ?? pattern.junctions[node];
+    const found = nodeOf(pattern, node);
     if (!found) throw new RangeError(`no place or junction ${node} on this craft`);
     return found.at;
   };

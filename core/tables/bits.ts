@@ -71,6 +71,13 @@ export interface Cutter {
   readonly inch: Bit;
 }
 
+const CUTTERS = { drill: 'Drill', step: 'Step drill', holeSaw: 'Hole saw' } as const;
+/** A size as it is asked for, in either measure. */
+export const bitName = ({ metric, inch }: Pick<Cutter, 'metric' | 'inch'>, inchFirst = false): string =>
+  inchFirst ? `${inch.name} (${metric.name})` : `${metric.name} (${inch.name})`;
+export const cutterName = (cutter: Cutter, inchFirst = false): string =>
+  `${CUTTERS[cutter.kind]} ${bitName(cutter, inchFirst)}`;
+
 /** Largest twist drill taken, mm. */
 const LARGEST_DRILL = 13;
 /** Largest step drill, mm, and the thickest panel it goes through, mm (common practice). */

@@ -58,5 +58,8 @@ export function cleanedAll<T>(value: T, key = ''): T {
     : (Object.fromEntries(entries) as T);
 }
 
+/** With a capital letter before all others. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** Text in one line, for a format that a line end or a control character would break out of. */
 export const folded = (text: string): string => text.replace(/[\p{C}\s]+/gu, ' ').trim();

@@ -32,5 +32,6 @@ export function clock(hours: number): string {
   return `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 }
 
-/** Millimetres to a tenth, no idle zero. */
-export const tenths = (mm: number): string => String(Math.round(mm * 10) / 10);
+/** To a tenth, and to a hundredth. */
+export const tenth = (value: number): number => Math.round(value * 10) / 10;
+export const hundredth = (value: number): number => Math.round(value * 100) / 100;

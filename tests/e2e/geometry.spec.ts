@@ -2,7 +2,7 @@ import { DEMO_JOBS, heavyVan } from './heavy';
 import { expect, test } from './fixtures';
 import { flawsOf } from './geometry';
 
-const STATIONS = ['intake', 'gear', 'speakers', 'power', 'routing', 'build', 'handover'] as const;
+const STATIONS = ['intake', 'gear', 'mounting', 'speakers', 'power', 'routing', 'build', 'handover'] as const;
 const PARTS = { power: ['feeds', 'supply', 'day', 'turnOn'] } as const;
 /** What is pressed, px; on the phone at the bench, with a thumb. */
 const LEAST = 24;

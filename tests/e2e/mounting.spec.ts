@@ -191,11 +191,11 @@ test('a board for two amplifiers, block and switch module in the console, notche
   await page.locator('[data-piece]').focus();
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
   await expect(from(page, 'left')).toHaveValue(String(Number(x) + 4));
-  await expect(told.getByRole('button', { name: /Lay it out anew/ })).toBeVisible();
+  await expect(told.getByRole('button', { name: /Arrange the board again/ })).toBeVisible();
   await expect
     .poll(async () => Number(/(\d+) mm of conductor/.exec(await told.innerText())?.[1]))
     .toBeGreaterThanOrEqual(least);
-  await told.getByRole('button', { name: /Lay it out anew/ }).click();
+  await told.getByRole('button', { name: /Arrange the board again/ }).click();
   await expect(from(page, 'left')).toHaveValue(x);
 
   // A thin board: feet come through the wall; the dip is dragged by keys, and laid out round again.

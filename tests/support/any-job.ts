@@ -206,9 +206,25 @@ function madeJob(g: GeneratorValue): AnyJob {
   for (const [id, { place }] of Object.entries(job.gear)) {
     if (place === null || !sometimes(30)) continue;
     if (sometimes(60)) make({ op: 'setMount', gear: id, mount: { at: [between(-60, 60), between(-40, 40)] } });
+    if (sometimes(25)) {
+      const adapter = {
+        kind: one('plate', 'spacer'),
+        thicknessMm: between(1, 20),
+        material: one('plastic', 'ply'),
+      } as const;
+      make({ op: 'setMount', gear: id, mount: { adapter, over: sometimes(20) } });
+    }
     if (sometimes(30)) make({ op: 'setMount', gear: id, mount: { turnDeg: one(0, 90, 180), mirrors: sometimes(50) } });
     if (sometimes(30))
       make({ op: 'setPanel', place, panel: { behindMm: between(20, 160), thicknessMm: between(1, 18) } });
+    if (sometimes(20)) {
+      const low = one('left', 'right', 'top', 'bottom');
+      make({
+        op: 'setPanel',
+        place,
+        panel: { board: { gapMm: between(0, 40), low, thicknessMm: 12, material: 'ply' } },
+      });
+    }
     if (sometimes(20)) {
       const outline = { shape: 'rectangle', w: between(20, 190), h: between(20, 120), corner: 0 } as const;
       const opening = { name: 'Old opening', outline, at: [0, 0], turnDeg: 0, taken: sometimes(30) } as const;

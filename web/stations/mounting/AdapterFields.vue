@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import { ADAPTERS, type Adapter, type AdapterKind } from '#core/gear/adapter';
 import { usualPlate } from '#core/panels/plate';
 import { MATERIAL_NAMES, type Material } from '#core/tables/materials';
@@ -6,9 +7,13 @@ import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
 
 /** What is cut to go between gear and its panel. */
-const props = defineProps<{ adapter: Adapter | null; panel: Material }>();
+const props = defineProps<{ adapter: Adapter | null; panel: Material; opening: boolean }>();
 const emit = defineEmits<{ set: [adapter: Adapter | null] }>();
-const KINDS = { none: 'nothing', ...ADAPTERS } as const;
+/** A plate wants an opening to cover. */
+const kinds = computed(() => [
+  ['none', 'nothing'] as const,
+  ...Object.entries(ADAPTERS).filter(([id]) => id !== 'plate' || props.opening || props.adapter?.kind === 'plate'),
+]);
 const kind = (picked: string) =>
   emit('set', picked === 'none' ? null : { ...usualPlate(props.panel), ...props.adapter, kind: picked as AdapterKind });
 </script>
@@ -16,7 +21,7 @@ const kind = (picked: string) =>
 <template>
   <PickField
     label="Between it and the panel"
-    :options="KINDS"
+    :options="kinds as [string, string][]"
     :model-value="adapter?.kind ?? 'none'"
     @update:model-value="kind"
   />

@@ -32,7 +32,7 @@ const set = (part: Partial<Board>) => emit('set', { ...USUAL, ...props.panel.boa
   <template v-if="panel.board">
     <div class="two">
       <NumberField
-        label="Smaller all round by"
+        label="Gap all round"
         unit="mm"
         :min="0"
         :max="300"

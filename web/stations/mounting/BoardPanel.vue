@@ -11,7 +11,7 @@ const byHand = computed(() => props.board.gear.filter((id) => job.value.mounts[i
 const anew = () =>
   store.edit(
     byHand.value.map((gear) => ({ op: 'setMount' as const, gear, mount: { at: null, turnDeg: null } })),
-    'lay out the board',
+    'arrange the board',
   );
 </script>
 
@@ -36,7 +36,7 @@ const anew = () =>
       }}
     </p>
     <div v-if="byHand.length" class="ends">
-      <BButton @click="anew">Lay it out anew: {{ byHand.map(tag).join(', ') }} put by hand</BButton>
+      <BButton @click="anew">Arrange the board again: {{ byHand.map(tag).join(', ') }} put by hand</BButton>
     </div>
   </section>
 </template>

@@ -2,9 +2,9 @@
 import { computed } from 'vue';
 import { panelFor, type Fitted } from '#core/panels/fitted';
 import { byBit, type Hole } from '#core/panels/holes';
-import type { Cutter } from '#core/tables/bits';
+import { bitName, cutterName, type Cutter } from '#core/tables/bits';
 import { taken } from '#core/job/choices';
-import { isFibre } from '#core/job/material';
+import { reverseWords } from '#core/job/material';
 import { useSheet } from '../../app/sheet';
 import { inches, lengthText } from '../../app/units';
 
@@ -21,9 +21,7 @@ const groups = computed(() => byBit(holes.value));
 const reused = computed(() => holes.value.filter((hole) => hole.reused !== undefined));
 const sawn = computed(() => here.value.flatMap(([, { schedule }]) => schedule.sawn));
 
-const KINDS = { drill: 'Drill', step: 'Step drill', holeSaw: 'Hole saw' } as const;
-const bitName = ({ kind, metric, inch }: Cutter) =>
-  `${KINDS[kind]} ${inches.value ? `${inch.name} (${metric.name})` : `${metric.name} (${inch.name})`}`;
+const named = (cutter: Cutter) => cutterName(cutter, inches.value);
 const WHAT = {
   fastener: 'fastener',
   opening: 'opening',
@@ -32,7 +30,7 @@ const WHAT = {
 } as const;
 const notes = (hole: Hole): string =>
   [
-    hole.pilot ? `pilot ${hole.pilot.metric.name}` : '',
+    hole.pilot ? `pilot ${bitName(hole.pilot, inches.value)}` : '',
     `stop at ${lengthText(hole.stopMm, true)}`,
     hole.behind ? `${hole.behind} behind` : '',
     hole.countersink ? 'countersink the gelcoat' : '',
@@ -40,13 +38,7 @@ const notes = (hole: Hole): string =>
   ]
     .filter(Boolean)
     .join(', ');
-const reverse = computed(() =>
-  isFibre(props.fitted.material)
-    ? taken(job.value.choices, 'reverse') === 'through'
-      ? 'Bit in reverse until it is through. Dust mask.'
-      : 'Bit in reverse through the gelcoat, then forwards. Dust mask.'
-    : '',
-);
+const reverse = computed(() => reverseWords(props.fitted.material, taken(job.value.choices, 'reverse')));
 </script>
 
 <template>
@@ -55,10 +47,10 @@ const reverse = computed(() =>
     <p v-if="!holes.length && !sawn.length">Nothing is drilled here.</p>
     <p v-else>
       From the side that is seen: {{ panel.finished ? 'mask the finish, ' : '' }}mark, punch, pilot, drill, deburr,
-      seal. Eye protection. {{ reverse }}
+      seal. Eye protection.{{ reverse && ` Dust mask. ${reverse}` }}
     </p>
-    <template v-for="group in groups" :key="bitName(group.cutter)">
-      <h3>{{ bitName(group.cutter) }}</h3>
+    <template v-for="group in groups" :key="named(group.cutter)">
+      <h3>{{ named(group.cutter) }}</h3>
       <ul>
         <li v-for="hole in group.holes" :key="hole.number">
           <button

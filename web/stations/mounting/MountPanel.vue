@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { hundredth } from '#core/units/figures';
 import { computed } from 'vue';
 import { FIXINGS, TURNS } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
@@ -25,7 +26,6 @@ const mount = computed(() => mountOf(item.value));
 const panel = computed(() => props.shown.site.panel);
 const set = (part: Setting) => emit('set', part);
 
-const hundredth = (mm: number) => Math.round(mm * 100) / 100;
 /** The datum edges, and which way is away from them. */
 const datum = computed(() => {
   const { outline } = props.shown.site;
@@ -104,6 +104,7 @@ const clearances = computed(() =>
       v-if="mount.cutout"
       :adapter="shown.fitted.lying.adapter"
       :panel="shown.fitted.material"
+      :opening="shown.fitted.opening !== undefined"
       @set="set({ adapter: $event })"
     />
     <TickField

@@ -20,10 +20,6 @@ const board = computed(() => {
   const place = shown.value?.fitted.place;
   return place !== undefined && Object.hasOwn(plan.value.boards, place) ? plan.value.boards[place] : undefined;
 });
-/** All gear in the same place. */
-const here = computed(() =>
-  Object.entries(mounts.value).flatMap(([id, { place }]) => (place === shown.value?.fitted.place ? [id] : [])),
-);
 const PARTS = { gear: 'Gear on it', holes: 'Holes', panel: 'Panel' } as const;
 const part = ref<keyof typeof PARTS>('gear');
 /** The hole that is lit, by its number. */
@@ -54,7 +50,7 @@ watch([() => shown.value?.fitted.place, part], () => (lit.value = undefined));
         </template>
         <template v-else-if="part === 'holes'">
           <HolesPanel :fitted="shown.fitted" :lit="lit" @light="lit = $event" />
-          <TemplatesPanel :place="shown.fitted.place" :gear="here" />
+          <TemplatesPanel :place="shown.fitted.place" />
         </template>
         <PanelFields v-else :key="shown.fitted.place" :place="shown.fitted.place" />
       </template>

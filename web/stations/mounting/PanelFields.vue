@@ -11,6 +11,7 @@ import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
 import TextField from '../../fields/TextField.vue';
 import TickField from '../../fields/TickField.vue';
+import AtFields from './AtFields.vue';
 import BoardFields from './BoardFields.vue';
 import FoldRow from './FoldRow.vue';
 import LaidFields from './LaidFields.vue';
@@ -65,10 +66,6 @@ function addObstacle(): void {
 type Hole = Panel['holes'][string];
 const hole = (id: string, part: Partial<Hole> | null) =>
   store.edit([{ op: 'setOldHole', place: props.place, id, hole: part }]);
-const AXES = [
-  ['Across', 0],
-  ['Up', 1],
-] as const;
 function addHole(): void {
   const id = newId();
   if (!hole(id, { name: 'Old screw hole', at: [0, 0], mm: 4 })) open.value = id;
@@ -212,16 +209,7 @@ const materials = computed(
         :take="(typed) => (typed.trim() ? hole(String(id), { name: typed.trim() }) : 'expected a name.')"
       />
       <div class="two">
-        <NumberField
-          v-for="[label, axis] in AXES"
-          :key="axis"
-          :label="label"
-          unit="mm"
-          :min="-5000"
-          :max="5000"
-          :model-value="o.at[axis]"
-          @update:model-value="hole(String(id), { at: axis === 0 ? [$event, o.at[1]] : [o.at[0], $event] })"
-        />
+        <AtFields :at="o.at" @at="hole(String(id), { at: $event })" />
         <NumberField
           label="Diameter"
           unit="mm"
@@ -313,7 +301,7 @@ const materials = computed(
     />
 
     <div class="ends">
-      <BButton v-if="found.from === 'job'" @click="set(null)">Take the pattern’s panel back</BButton>
+      <BButton v-if="found.from === 'job'" @click="set(null)">Reset to the pattern’s panel</BButton>
     </div>
   </section>
 </template>

@@ -66,9 +66,9 @@ const drawn = computed(() => {
     cutout: piece.cutout && pathData(piece.cutout),
     solids: piece.solids.map(({ contour, what }, i) => ({ i, d: pathData(contour), what })),
     fastenings: piece.fastenings.filter(({ mm }) => mm === 0),
-    holes: isMoving(shown) ? [] : fitted.schedule.holes.map((hole) => ({ ...hole, px: view.to(hole.at) })),
     at: position.at,
-    clearances: figured(
+    ...lettered(
+      isMoving(shown) ? [] : fitted.schedule.holes.map((hole) => ({ ...hole, px: view.to(hole.at) })),
       witnesses.slice(0, DRAWN).map(({ clearance, ends }) => ({
         key: `${clearance.limit}${clearance.id ?? ''}`,
         a: view.to(ends[0]),
@@ -80,17 +80,41 @@ const drawn = computed(() => {
     ),
   };
 });
-/** A figure stands in the middle of its line, else nearer to an end; where all three are taken it is in the list alone. */
-function figured<T extends { readonly a: Px; readonly b: Px; readonly words: string }>(lines: readonly T[]) {
-  const taken: { x: number; y: number; w: number }[] = [];
-  return lines.map((line) => {
-    const w = line.words.length * 8 + 8;
-    const spot = [0.5, 0.2, 0.8]
-      .map((t) => ({ x: line.a[0] + t * (line.b[0] - line.a[0]), y: line.a[1] + t * (line.b[1] - line.a[1]), w }))
-      .find(({ x, y }) => taken.every((o) => Math.abs(o.x - x) > (o.w + w) / 2 || Math.abs(o.y - y) > 17));
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+}
+/** Places for numbers of holes, beside them, and for figures, in the middle of their line or nearer to an end: what finds none is in the list alone. */
+function lettered<
+  H extends { readonly px: Px; readonly number: number },
+  L extends { readonly a: Px; readonly b: Px; readonly words: string },
+>(holes: readonly H[], lines: readonly L[]) {
+  const taken: Spot[] = [];
+  const free = (spots: readonly Spot[]): Spot | undefined => {
+    const spot = spots.find(({ x, y, w }) =>
+      taken.every((o) => Math.abs(o.x - x) > (o.w + w) / 2 || Math.abs(o.y - y) > 17),
+    );
     if (spot) taken.push(spot);
-    return { ...line, spot };
+    return spot;
+  };
+  const clearances = lines.map((line) => {
+    const w = line.words.length * 8 + 8;
+    const at = (t: number) => ({
+      x: line.a[0] + t * (line.b[0] - line.a[0]),
+      y: line.a[1] + t * (line.b[1] - line.a[1]),
+      w,
+    });
+    return { ...line, spot: free([at(0.5), at(0.2), at(0.8)]) };
   });
+  return {
+    clearances,
+    holes: holes.map((hole) => {
+      const w = String(hole.number).length * 8;
+      const [x, y] = hole.px;
+      return { ...hole, spot: free([11, -11].flatMap((dx) => [-9, 11].map((dy) => ({ x: x + dx, y: y + dy, w })))) };
+    }),
+  };
 }
 // Millimetres stand on a drawing without their unit; inches do not.
 const figureOf = (mm: number) => (inches.value ? lengthText(mm, true) : String(Math.round(shownLength(mm) * 10) / 10));
@@ -270,9 +294,10 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
             :d="`M${hole.px[0] - 5} ${hole.px[1]}h10M${hole.px[0]} ${hole.px[1] - 5}v10`"
           />
           <text
-            v-if="hole.kind !== 'opening' || lit === hole.number"
-            :x="hole.px[0] + 7"
-            :y="hole.px[1] - 5"
+            v-if="hole.spot && (hole.kind !== 'opening' || lit === hole.number)"
+            :x="hole.spot.x"
+            :y="hole.spot.y + 4"
+            text-anchor="middle"
             class="small on-panel"
             >{{ hole.number }}</text
           >

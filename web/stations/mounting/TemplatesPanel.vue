@@ -7,14 +7,11 @@ import { useSheet } from '../../app/sheet';
 import { units } from '../../app/units';
 
 /** Templates and cut drawings of a place, 1:1, and of the whole job. */
-const props = defineProps<{ place: string; gear: readonly string[] }>();
+const props = defineProps<{ place: string }>();
 const { store, job, plan } = useSheet();
 
 const all = computed(() => cutDrawings(job.value, plan.value, units.value));
-const here = computed(() => {
-  const ids = new Set([`panel ${props.place}`, `board ${props.place}`]);
-  return all.value.filter(({ id }) => ids.has(id) || props.gear.some((gear) => id.endsWith(` ${gear}`)));
-});
+const here = computed(() => all.value.filter(({ place }) => place === props.place));
 const WORDS: Readonly<Record<string, string>> = {
   'templates-a4.pdf': 'A4',
   'templates-letter.pdf': 'Letter',

@@ -1,9 +1,9 @@
+import { tenth } from '#core/units/figures';
 import { useEventListener } from '@vueuse/core';
 import type { Point } from '#core/plane/contour';
 import type { Px } from '#core/drawing/projection';
 
 const half = (mm: number) => Math.round(mm * 2) / 2;
-const tenth = (mm: number) => Math.round(mm * 10) / 10;
 const STEPS: Readonly<Record<string, Point>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
