@@ -8,17 +8,17 @@ import { requestsChanged } from '../torture/requests';
 
 /** The short form of `npm run torture`; a full disk is tried there alone, as it takes a disk of its own. */
 const SHORT: [string, (how: How) => Promise<Outcome>, number][] = [
-  ['kill -9', kills, 4],
+  ['kill -9', kills, 3],
   ['flips', flips, 2],
   ['tears', tears, 2],
   ['locks', locks, 2],
   ['clocks', clocks, 2],
   ['six', six, 1],
   ['requests', requestsChanged, 400],
-  ['pictures', pictures, 11],
-  ['zips', zips, 6],
-  ['jobs', jobFiles, 10],
-  ['tables', tables, 8],
+  ['pictures', pictures, 6],
+  ['zips', zips, 4],
+  ['jobs', jobFiles, 6],
+  ['tables', tables, 5],
   ['a large journal', largeJournal, 2],
 ];
 

@@ -1,10 +1,25 @@
+import { cpSync } from 'node:fs';
 import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import type { Job } from '#core/job/job';
 import { startServer, tempFolder, type Running } from '../support/server';
 
-/** Each test has a server of its own on a folder of its own, and a page that must not complain. */
-export const test = base.extend<{ server: Running; board: Page }>({
-  server: async ({}, use) => {
+/**
+ * Each test has a server of its own on a folder of its own, a copy of one that was begun once, and a page that must not
+ * complain. Beginning a folder takes longer than starting on it.
+ */
+export const test = base.extend<{ server: Running; board: Page }, { begun: string }>({
+  begun: [
+    async ({}, use) => {
+      const folder = tempFolder();
+      await (await startServer(folder.path)).stop();
+      await use(folder.path);
+      folder.drop();
+    },
+    { scope: 'worker' },
+  ],
+  server: async ({ begun }, use) => {
     const folder = tempFolder();
+    cpSync(begun, folder.path, { recursive: true });
     const server = await startServer(folder.path);
     await use(server);
     await server.stop();
@@ -35,6 +50,11 @@ export async function ledger(page: Page): Promise<LedgerShown> {
     LEDGER.map(async (id) => [id, await page.locator(`[data-ledger=${id}] strong`).innerText()] as const),
   );
   return Object.fromEntries(cells) as LedgerShown;
+}
+
+/** The document of a job as the server has it. */
+export async function documentOf(base: string, id: string): Promise<Job> {
+  return ((await (await fetch(`${base}/api/jobs/${id}`)).json()) as { job: Job }).job;
 }
 
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText(/^Saved/);

@@ -203,8 +203,10 @@ function madeJob(g: GeneratorValue): AnyJob {
         make({ op: 'setSpeaker', id, choice: { zone: 'aft' } });
   }
   // What is measured on this craft, and where gear is set by hand: on every craft, also for what is there already.
+  // Each such panel is searched anew, which takes as long as all the rest of a plan: in one job of four.
+  const measured = sometimes(25);
   for (const [id, { place }] of Object.entries(job.gear)) {
-    if (place === null || !sometimes(30)) continue;
+    if (place === null || !measured || !sometimes(50)) continue;
     if (sometimes(60)) make({ op: 'setMount', gear: id, mount: { at: [between(-60, 60), between(-40, 40)] } });
     if (sometimes(25)) {
       const adapter = {
