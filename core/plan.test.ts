@@ -392,7 +392,7 @@ describe('the plan', () => {
     const run = plan.runs.find((r) => r.id === 'feed:battery>amp')!;
     expect(run.way!.legs.some((id) => id.startsWith('neck'))).toBe(true);
     expect(run.allowanceMm).toBe(150 + 250 + 2 * 30);
-    expect(run.cutMm).toBe(Math.ceil((run.layMm + run.allowanceMm) / 50) * 50);
+    expect(run.cutMm).toBe(Math.ceil((run.layMm + run.plugsMm + run.allowanceMm) / 50) * 50);
   });
 
   test('the cut list has every conductor once and adds up', () => {

@@ -34,7 +34,7 @@ import { signal } from './signal/index';
 import { speakers, type SpeakerPlan, type Splice } from './speakers/index';
 
 /** Written into every plan, so that a sealed one tells who planned it. */
-export const PLANNER_VERSION = '0.8.0';
+export const PLANNER_VERSION = '0.9.0';
 
 /** The chapters of a plan, in the order their findings are told. */
 export const CHAPTERS: readonly Chapter[] = [intake, mounting, signal, speakers, power, routing, harness, build];
@@ -95,7 +95,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const boards = make(mounting.boards, job);
     const mounts = make(mounting.mounts, job, boards);
     const inputs = make(signal.inputs, job);
-    const runs = make(routing.runs, placed);
+    const runs = make(routing.runs, placed, mounts);
     const carried = loads(make, placed, runs);
     const tree = make(power.tree, placed, carried.lengths, carried.rated, carried.common);
     const powered = make(power.plan, fed, tree);
@@ -113,7 +113,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const built = make(STEPS, job, work, gauges, terminals, fuses);
     const minutes = make(build.minutes, job, built);
 
-    const free = freed(asIfNothingSet, fed, placed, { runs, tree, sizes: powered });
+    const free = freed(asIfNothingSet, fed, placed, mounts, { runs, tree, sizes: powered });
     const proposals = make(
       PROPOSALS,
       job,
@@ -191,13 +191,13 @@ interface Laid {
 }
 
 /** Routes and sizes as they are planned where nobody has set any; the very same ones where nobody has. */
-function freed(make: Keeper, fed: Job, placed: Job, laid: Laid): Pick<Laid, 'runs' | 'sizes'> {
+function freed(make: Keeper, fed: Job, placed: Job, mounts: Plan['mounts'], laid: Laid): Pick<Laid, 'runs' | 'sizes'> {
   const sets = (...kinds: OverruleKind[]) => kinds.some((kind) => Object.keys(fed.overrules[kind]).length > 0);
   const { gauge, fuse, way, lead } = NONE_SET;
   const overrules = { ...fed.overrules, gauge, fuse, way, lead };
   if (!sets('way', 'lead'))
     return sets('gauge', 'fuse') ? { ...laid, sizes: make(power.sizes, { ...fed, overrules }, laid.tree) } : laid;
-  const runs = make(routing.runs, { ...placed, overrules });
+  const runs = make(routing.runs, { ...placed, overrules }, mounts);
   const { lengths, rated, common } = loads(make, { ...placed, overrules }, runs);
   const tree = make(power.tree, { ...placed, overrules }, lengths, rated, common);
   return { runs, sizes: make(power.sizes, { ...fed, overrules }, tree) };

@@ -32,6 +32,7 @@ const Run = some({
   pinBroken: flag,
   points: v.array(v.tuple([number, number, number])),
   layMm: number,
+  plugsMm: number,
   allowanceMm: number,
   cutMm: number,
 });

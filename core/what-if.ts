@@ -6,6 +6,8 @@ import { leadResistance } from './harness/index';
 import type { Job } from './job/job';
 import { applyAll, type Operation } from './job/operations';
 import type { Plan } from './plan';
+import { planBoards } from './panels/board';
+import { planMounts } from './panels/fitted';
 import { sourceVolts } from './power/index';
 import { planRuns } from './routing/index';
 import { loadCircuits, planSpeakers, type LeadOhm, type SpeakerPlan } from './speakers/index';
@@ -17,6 +19,7 @@ import { loadCircuits, planSpeakers, type LeadOhm, type SpeakerPlan } from './sp
 export function leadsFromAnywhere(job: Job): (source: string, speaker: string) => number {
   const speakers = Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'speaker');
   const leads = new Map<string, number>();
+  const mounts = planMounts(job, planBoards(job));
   for (const [source, { bank }] of sourcesOf(job)) {
     // Every coil of every speaker at once on one output: each speaker's lead is then asked for.
     const all = speakers.flatMap((gear) =>
@@ -24,7 +27,7 @@ export function leadsFromAnywhere(job: Job): (source: string, speaker: string) =
     );
     if (!all.length) break;
     const trial = { ...job, circuits: { [`${source}/${bank.channels[0]!.id}`]: join('parallel', all) } };
-    const lead = leadResistance(trial, planRuns(trial));
+    const lead = leadResistance(trial, planRuns(trial, mounts));
     for (const speaker of speakers) leads.set(`${source}>${speaker}`, lead(source, speaker));
   }
   return (source, speaker) => leads.get(`${source}>${speaker}`) ?? 0;
@@ -32,8 +35,8 @@ export function leadsFromAnywhere(job: Job): (source: string, speaker: string) =
 
 /**
  * What the speakers of a job would get after edits that only wire channels, the volts at the sources being as they are
- * now: asked of one wiring after another. Wires between the same ends are laid once, whichever channel they carry. Of a
- * sealed job too: nothing of it is changed by asking.
+ * now and gear lying on its boards as it does: asked of one wiring after another. Wires between the same ends are laid
+ * once, whichever channel they carry. Of a sealed job too: nothing of it is changed by asking.
  */
 export function wiringTrials(job: Job, plan: Plan): (operations: readonly Operation[]) => SpeakerPlan {
   const volts = sourceVolts(plan.power);
@@ -44,7 +47,7 @@ export function wiringTrials(job: Job, plan: Plan): (operations: readonly Operat
     const after = applyAll({ ...job, seal: null }, operations);
     const ends = endsOf(neededRuns(after));
     let lead = leads.get(ends);
-    if (!lead) leads.set(ends, (lead = leadResistance(after, planRuns(after))));
+    if (!lead) leads.set(ends, (lead = leadResistance(after, planRuns(after, plan.mounts))));
     return planSpeakers(loadCircuits(after, lead), (source) => volts[source]);
   };
 }

@@ -110,7 +110,7 @@ function drawingParts(job: Job, plan: Plan): Part[] {
     { kind: 'text', x: SHEET.w - 20, y: SHEET.h - 16, size: 10, fill: INK, anchor: 'end', words: craft.name },
     ...[views.side, views.top].flatMap((p) => [
       ...craftParts(craft, p),
-      ...layLanes(job.gear, craft, laid, p).flatMap(({ run, path: d }): Part[] => {
+      ...layLanes(job.gear, plan.mounts, craft, laid, p).flatMap(({ run, path: d }): Part[] => {
         const { body, stripe } = shownColour(run);
         return [
           { kind: 'path', d, stroke: INK, width: WIRE_WIDTH + 1.4 },
@@ -118,16 +118,18 @@ function drawingParts(job: Job, plan: Plan): Part[] {
           ...(stripe ? [{ kind: 'path' as const, d, stroke: WIRE[stripe], width: 1.3, dash: [7, 6] as const }] : []),
         ];
       }),
-      ...placedGear(job, p.view).flatMap(({ item, place }): Part[] =>
-        silhouette(seatOf(item, place), item.kind === 'speaker' ? 'speaker' : 'other', p).bodies.map((d) => ({
-          kind: 'path',
-          d,
-          fill: INK,
-          stroke: PAPER,
-          width: 1,
-        })),
+      ...placedGear(job, p.view).flatMap(({ id, item, place }): Part[] =>
+        silhouette(seatOf(item, place, plan.mounts[id]), item.kind === 'speaker' ? 'speaker' : 'other', p).bodies.map(
+          (d) => ({
+            kind: 'path',
+            d,
+            fill: INK,
+            stroke: PAPER,
+            width: 1,
+          }),
+        ),
       ),
-      ...tagMarks(job, plan.tags, p).flatMap(({ text, at: [x, y] }): Part[] => {
+      ...tagMarks(job, plan, p).flatMap(({ text, at: [x, y] }): Part[] => {
         const w = tagWidth(text);
         return [
           { kind: 'rect', x: x - w / 2, y: y - 6.5, w, h: 13, round: 2, fill: INK },

@@ -44,6 +44,8 @@ export interface Run extends RunNeed {
   readonly points: readonly Vec3[];
   /** Along legs and joints, mm. */
   readonly layMm: number;
+  /** What ending at the plugs of gear that is fitted, not in the middle of its place, adds or saves, mm. */
+  readonly plugsMm: number;
   /** Left at both ends so that the gear can be worked on, mm. */
   readonly allowanceMm: number;
   /** What to cut, mm, rounded up to the workshop's step. */

@@ -1,7 +1,6 @@
 import { TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { planJob } from '../plan';
-import { planRuns } from '../routing/index';
 import type { Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { heardOutputs, inputsOf, leadHeadUnit, sourcesOf } from './signal';
@@ -110,11 +109,11 @@ describe('where an amplifier’s sound comes from', () => {
     });
     expect(runs(job)).toEqual(expect.arrayContaining(['speaker:amp>dial', 'speaker:dial>pannier-left']));
     expect(runs(job)).not.toContain('speaker:amp>pannier-left');
-    const all = planRuns(job);
+    const all = planJob(job).runs;
     const cut = (id: string) => all.find((run) => run.id === id)!.cutMm;
     const lead = leadResistance(job, all)('amp', 'pannier-left');
-    const before = leadResistance(TOURER_JOB, planRuns(TOURER_JOB))('amp', 'pannier-left');
-    const perMm = before / planRuns(TOURER_JOB).find((run) => run.id === 'speaker:amp>pannier-left')!.cutMm;
+    const before = leadResistance(TOURER_JOB, planJob(TOURER_JOB).runs)('amp', 'pannier-left');
+    const perMm = before / planJob(TOURER_JOB).runs.find((run) => run.id === 'speaker:amp>pannier-left')!.cutMm;
     expect(lead).toBeCloseTo(perMm * (cut('speaker:amp>dial') + cut('speaker:dial>pannier-left')), 9);
     expect(leadsFromAnywhere(job)('amp', 'pannier-left')).toBeCloseTo(lead, 9);
   });

@@ -5,6 +5,7 @@ import { craftMap, jointPath, type CraftMap } from '../routing/index';
 import type { Vec3 } from '../units/vectors';
 import type { Projection, Px } from './projection';
 import type { Run, Way } from '../connections/runs';
+import type { Fitted } from '../panels/fitted';
 
 export interface Lane {
   readonly run: Run;
@@ -32,6 +33,7 @@ type Laid = Run & { readonly way: Way };
  */
 export function layLanes(
   gearOn: Job['gear'],
+  mounts: Readonly<Record<string, Fitted>>,
   pattern: Pattern,
   runs: readonly Run[],
   projection: Projection,
@@ -48,7 +50,7 @@ export function layLanes(
   const gearAt = (end: string): Px | undefined => {
     const gear = gearOn[end];
     if (!gear || gear.place === null) return undefined;
-    return projection.to(seatOf(gear.item, pattern.places[gear.place]!).centre);
+    return projection.to(seatOf(gear.item, pattern.places[gear.place]!, mounts[end]).centre);
   };
   const lanes = orderLanes(map, laid, courseOf);
   const breadth = new Map(laid.map((run) => [run.id, widthOf(run) + LANE_GAP]));

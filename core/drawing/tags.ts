@@ -1,5 +1,6 @@
 import { seatOf } from '../mounting/index';
 import type { Job } from '../job/job';
+import type { Plan } from '../plan';
 import { placedGear } from './placed';
 import type { Projection, Px } from './projection';
 
@@ -26,13 +27,13 @@ const over = (a: TagMark, b: TagMark) =>
  */
 export function tagMarks(
   job: Job,
-  tags: Readonly<Record<string, string>>,
+  { tags, mounts }: Pick<Plan, 'tags' | 'mounts'>,
   p: Projection,
   shown: (gear: string) => boolean = () => true,
 ): TagMark[] {
   const order = Object.keys(job.gear);
   let marks = placedGear(job, p.view).flatMap(({ id, item, place }): TagMark[] =>
-    shown(id) ? [{ gear: [id], text: tags[id] ?? '', at: p.to(seatOf(item, place).centre) }] : [],
+    shown(id) ? [{ gear: [id], text: tags[id] ?? '', at: p.to(seatOf(item, place, mounts[id]).centre) }] : [],
   );
   const at = new Map(marks.map(({ gear: [id], at }) => [id!, at]));
   for (;;) {

@@ -1,4 +1,5 @@
 import type { Panel } from '../craft/panel';
+import type { Place } from '../craft/pattern';
 import { mapped } from '../document/edits';
 import { contentHash } from '../document/hash';
 import type { Mount } from '../gear/mount';
@@ -9,6 +10,7 @@ import { materialOf } from '../job/material';
 import { AS_PROPOSED, panelOf } from '../job/parts/mounting';
 import type { Point } from '../plane/contour';
 import type { Material } from '../tables/materials';
+import { panelFrame, pointIn, type Laid } from '../craft/frame';
 import { boardPanel, lyingOnBoard, type BoardPlan } from './board';
 import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
@@ -21,6 +23,8 @@ import { siteOf } from './site';
 /** What a panel of a place is, whose measures it goes by, and what it is made of. */
 export interface At {
   readonly panel: Panel;
+  /** Its face in the craft. */
+  readonly frame: Laid;
   readonly from: 'job' | 'pattern' | 'usual';
   readonly material: Material;
 }
@@ -31,12 +35,25 @@ export function panelFor(job: Pick<Job, 'craft'>, place: string): At {
   const { panel: whole, from } = panelOf(job, place);
   const panel = boardPanel(whole);
   const at = job.craft.pattern.places[place]!;
-  return { panel, from, material: panel.material ?? materialOf(job, at) ?? UNKNOWN_MATERIAL };
+  return {
+    panel,
+    frame: frameFor(at, whole),
+    from,
+    material: panel.material ?? materialOf(job, at) ?? UNKNOWN_MATERIAL,
+  };
+}
+
+/** What gear sits on is the panel, or the board that lies on it. */
+function frameFor(place: Place, { lies, board }: Panel): Laid {
+  const frame = panelFrame(place, lies);
+  return board ? { ...frame, at: pointIn(frame, 0, 0, -board.thicknessMm) } : frame;
 }
 
 /** Gear on its panel. */
 export interface Fitted {
   readonly place: string;
+  /** The face it sits on, in the craft. */
+  readonly frame: Laid;
   readonly panel: At['from'];
   /** How the gear sits is what is usual of its form: nobody has measured it. */
   readonly usualMount: boolean;
@@ -63,7 +80,7 @@ export interface Fitted {
 }
 
 /** What is known of gear on a panel whatever the gear is called; its holes are numbered by themselves. */
-export type Told = Omit<Fitted, 'place' | 'panel' | 'usualMount' | 'by'>;
+export type Told = Omit<Fitted, 'place' | 'frame' | 'panel' | 'usualMount' | 'by'>;
 
 const kept = new WeakMap<Panel, WeakMap<Mount, Map<string, unknown>>>();
 /** The same by what panel and mount say: jobs of one pattern have panels that are alike, and each its own copy. */
@@ -178,7 +195,7 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
     const mount = mountOf(item);
     const on = panelFor(job, place!);
     const { at, turnDeg, plugs, over, adapter } = setOf(id);
-    const of = { place: place!, panel: on.from, usualMount: item.mount === undefined };
+    const of = { place: place!, frame: on.frame, panel: on.from, usualMount: item.mount === undefined };
     const board = Object.hasOwn(boards, place!) ? boards[place!]! : undefined;
     if (board?.gear.includes(id)) {
       const found = Object.hasOwn(board.at, id) ? board.at[id]! : undefined;

@@ -80,33 +80,70 @@ export function facesUp(mount: Mount, { turnDeg, over }: Pick<Lying, 'turnDeg' |
   return Math.min(off, 360 - off) < UPWARDS;
 }
 
+/** The body that plugs are on: the deepest. */
+function plugBody({ bodies }: Mount) {
+  const body = bodies.reduce((deep, next) => (next.toMm > deep.toMm ? next : deep));
+  const { left, right, bottom, top } = laid(contourOf(body.outline), { x: body.at[0], y: body.at[1], turnDeg: 0 });
+  return { ...body, left, right, bottom, top, x: (left + right) / 2, y: (bottom + top) / 2 };
+}
+
 /** Where plugs and leads are: behind the deepest body, or beside the nearest to the side they leave by. */
 function plugSolid(mount: Mount, lying: Lying): Omit<Solid, 'what'> | undefined {
   const room = plugRoom(mount, lying.plugs);
   if (room === 0) return undefined;
-  const side = plugSide(mount, lying);
-  const body = mount.bodies.reduce((deep, next) => (next.toMm > deep.toMm ? next : deep));
-  const { left, right, bottom, top } = laid(contourOf(body.outline), { x: body.at[0], y: body.at[1], turnDeg: 0 });
+  const { left, right, bottom, top, x, y, fromMm, toMm } = plugBody(mount);
   const [w, h] = [right - left, top - bottom];
-  const [x, y] = [(left + right) / 2, (bottom + top) / 2];
-  switch (side) {
+  switch (plugSide(mount, lying)) {
     case 'back':
-      return {
-        contour: rectangle([x, y], w * PLUG_PART, h * PLUG_PART),
-        fromMm: body.toMm,
-        toMm: body.toMm + room,
-      };
+      return { contour: rectangle([x, y], w * PLUG_PART, h * PLUG_PART), fromMm: toMm, toMm: toMm + room };
     case 'left':
-    case 'right': {
-      const at = side === 'left' ? left - room / 2 : right + room / 2;
-      return { contour: rectangle([at, y], room, h), fromMm: body.fromMm, toMm: body.toMm };
-    }
+      return { contour: rectangle([left - room / 2, y], room, h), fromMm, toMm };
+    case 'right':
+      return { contour: rectangle([right + room / 2, y], room, h), fromMm, toMm };
     case 'top':
-    case 'bottom': {
-      const at = side === 'bottom' ? bottom - room / 2 : top + room / 2;
-      return { contour: rectangle([x, at], w, room), fromMm: body.fromMm, toMm: body.toMm };
-    }
+      return { contour: rectangle([x, top + room / 2], w, room), fromMm, toMm };
+    case 'bottom':
+      return { contour: rectangle([x, bottom - room / 2], w, room), fromMm, toMm };
   }
+}
+
+/** A point or a way on a panel, and how deep behind its face. */
+export interface Deep {
+  readonly at: Point;
+  readonly deepMm: number;
+}
+
+/** How leads leave gear: where they are joined to it, which way they go and how far straight, and how they bend. */
+export interface LeadsOut {
+  readonly from: Deep;
+  /** Of length one. */
+  readonly way: Deep;
+  readonly straightMm: number;
+  /** 0 where a lead may go off any way from there. */
+  readonly bendMm: number;
+}
+
+/** Where and how leads leave gear as it lies, about the middle of its face; an angled plug sends them off any way. */
+export function leadsOut(mount: Mount, lying: Lying): LeadsOut {
+  const { left, right, bottom, top, x, y, fromMm, toMm } = plugBody(mount);
+  const { straightMm, angledMm, bendMm } = mount.plugs;
+  const angled = lying.plugs === 'angled' && angledMm !== null;
+  const middle = (fromMm + toMm) / 2;
+  const sides: Readonly<Record<PlugSide, readonly [at: Point, way: Point, deepMm: number, deeper: number]>> = {
+    back: [[x, y], [0, 0], toMm, 1],
+    left: [[left, y], [-1, 0], middle, 0],
+    right: [[right, y], [1, 0], middle, 0],
+    top: [[x, top], [0, 1], middle, 0],
+    bottom: [[x, bottom], [0, -1], middle, 0],
+  };
+  const [at, way, deepMm, deeper] = sides[plugSide(mount, lying)];
+  const turn = { x: 0, y: 0, turnDeg: lying.turnDeg };
+  return {
+    from: { at: laidPoint(at, turn), deepMm: deepMm - (lying.adapter?.thicknessMm ?? 0) },
+    way: { at: laidPoint(way, turn), deepMm: deeper },
+    straightMm: angled ? angledMm : straightMm,
+    bendMm: angled ? 0 : bendMm,
+  };
 }
 
 /** What a fastener wants drilled, mm: nothing where it goes into an insert, boss or thread that is there. */

@@ -4,6 +4,7 @@ import { chapter, made } from '../job/chapter';
 import { LAID } from '../job/reads';
 import { wayProposals } from './proposals';
 import { routingRules } from './rules';
+import type { Fitted } from '../panels/fitted';
 import { planRuns } from './runs';
 
 export { axisDistance, jointNeed, jointPath, turned, type JointNeed } from './joint';
@@ -17,12 +18,14 @@ export { accessOf, planRuns } from './runs';
 export const routing = chapter({
   id: 'routing',
   station: 'routing',
-  version: 2,
-  runs: made(LAID, planRuns),
+  version: 3,
+  runs: made(LAID, (job, mounts: Readonly<Record<string, Fitted>>) => planRuns(job, mounts)),
   proposals: made(['craft.pattern'], wayProposals),
   findings: made([...LAID, 'id'], (job, runs: readonly Run[], tags: Readonly<Record<string, string>>) =>
     judge(routingRules, { job, runs, tags }),
   ),
-  // Until planner 0.5.0 runs were fished whole.
-  upgrade: ({ runs }: { runs: readonly Run[] }) => ({ runs: runs.map((run) => ({ ...run, fished: [] })) }),
+  // Until planner 0.5.0 runs were fished whole; until 0.9.0 they ended in the middle of a place.
+  upgrade: ({ runs }: { runs: readonly Run[] }, from: number) => ({
+    runs: runs.map((run) => ({ ...run, ...(from < 2 ? { fished: [] } : {}), plugsMm: 0 })),
+  }),
 });

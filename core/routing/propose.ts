@@ -93,7 +93,8 @@ export function priced(access: Access, route: Route, conductors: number, open: O
 export function routesOfRun(job: Job, id: string): RouteProposals {
   const access = accessOf(job);
   const { places } = access.pattern;
-  const runs = planRuns(job);
+  // How far gear is from the end of its legs is the same by every route.
+  const runs = planRuns(job, {});
   const run = runs.find((one) => one.id === id);
   if (run?.fromPlace === undefined || run.toPlace === undefined) return { routes: [], examined: 0, proven: true };
   const ends = runs.flatMap(({ fromPlace, toPlace }) => [fromPlace, toPlace]);

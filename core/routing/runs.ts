@@ -1,10 +1,13 @@
 import { setOf } from '../job/parts/overrules';
-import { endPlace, neededRuns, type Run } from '../connections/runs';
+import { endPlace, neededRuns, type Run, type Way } from '../connections/runs';
 import { craftOf, type Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
+import type { Vec3 } from '../units/vectors';
 import { taken } from '../job/choices';
 import { layRoutes, type Access } from './access';
-import { craftMap, wayPoints } from './graph';
+import { craftMap, wayPoints, type CraftMap } from './graph';
+import type { Fitted } from '../panels/fitted';
+import { endsMm, leadEnd } from './tail';
 
 /** How this job's runs get at their legs. */
 export function accessOf(job: Job): Access {
@@ -18,11 +21,22 @@ export function accessOf(job: Job): Access {
   };
 }
 
+/** The points of a way, its ends twice where a joint needs what it needs from there on. */
+function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly Vec3[] {
+  const isJoint = (leg: string | undefined) => leg !== undefined && legs[leg]!.need !== undefined;
+  return [
+    ...(isJoint(way.legs[0]) ? [points[0]!] : []),
+    ...points,
+    ...(isJoint(way.legs.at(-1)) ? [points.at(-1)!] : []),
+  ];
+}
+
 /**
  * All runs with their routes and lengths: pinned where the job says so, else what costs least in minutes of covers,
- * fishing and metres of wire, covers that gear or other runs need anyway being free.
+ * fishing and metres of wire, covers that gear or other runs need anyway being free. Gear that is fitted is reached
+ * where its leads are; of what is there already nobody has said where that is.
  */
-export function planRuns(job: Job): Run[] {
+export function planRuns(job: Job, mounts: Readonly<Record<string, Fitted>>): Run[] {
   const access = accessOf(job);
   const { pattern, map } = access;
   const { places } = pattern;
@@ -45,6 +59,7 @@ export function planRuns(job: Job): Run[] {
     })),
     [...fresh, ...ready.flatMap(({ fromPlace, toPlace }) => [fromPlace!, toPlace!])].map((id) => places[id]!.covers),
   );
+  const endOf = (end: string) => (Object.hasOwn(mounts, end) ? leadEnd(job.gear[end]!.item, mounts[end]!) : undefined);
   return needs.map((need) => {
     const { fromPlace, toPlace } = need;
     const pin = setOf(job, 'way', need.id);
@@ -57,16 +72,19 @@ export function planRuns(job: Job): Run[] {
         (places[toPlace!]?.allowanceMm ?? 0) +
         2 * job.settings.terminalAllowanceMm
       : 0;
+    const points = way ? wayPoints(map, way) : [];
+    const plugsMm = way ? endsMm(fixed(map, way, points), endOf(need.from), endOf(need.to)) : 0;
     return {
       ...need,
       way,
       fished: route?.fished ?? [],
       pinned: along,
       pinBroken: pin !== undefined && at >= 0 && !along,
-      points: way ? wayPoints(map, way) : [],
+      points,
       layMm: way?.lengthMm ?? 0,
+      plugsMm,
       allowanceMm,
-      cutMm: way ? roundUpTo(way.lengthMm + allowanceMm, job.settings.cutStepMm) : 0,
+      cutMm: way ? roundUpTo(way.lengthMm + plugsMm + allowanceMm, job.settings.cutStepMm) : 0,
     };
   });
 }

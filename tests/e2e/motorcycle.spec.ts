@@ -1,4 +1,5 @@
-import { expect, ledger, saved, test } from './fixtures';
+import { documentOf, expect, ledger, saved, test } from './fixtures';
+import { planJob } from '#core/plan';
 import { SPEAKERS, wholeJob } from './steps';
 import { cutMm, feeds, layLengths, ohmPerMetre, speakerWatts, type AmpData, type PatternData } from './own-figures';
 
@@ -17,7 +18,13 @@ test('a motorcycle job from nothing: every figure as computed here, the same aft
   const item = (id: string) => shelf.find((s) => s.id === id)!;
 
   const lay = layLengths(pattern);
-  const cut = (from: string, to: string) => cutMm(pattern, lay, from, to);
+  await saved(page);
+  const id = new URL(page.url()).pathname.split('/')[2]!;
+  const { runs } = planJob(await documentOf(server.url, id));
+  const cut = (from: string, to: string) => {
+    const { plugsMm } = runs.find(({ fromPlace, toPlace }) => fromPlace === from && toPlace === to)!;
+    return cutMm(pattern, lay, from, to, plugsMm);
+  };
   const leads = SPEAKERS.map((place) => cut('lampShelf', place));
   const watts = leads.map((mm) => speakerWatts(item('weir-4-45'), 4, (2 * mm * ohmPerMetre(16)) / 1000));
   const [amp, head] = feeds([

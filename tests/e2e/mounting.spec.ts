@@ -1,7 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import type { Job } from '../../core/job/job';
-import { expect, saved, tabTo, test } from './fixtures';
+import { documentOf, expect, saved, tabTo, test } from './fixtures';
 
 const noViolation = async (page: Page) =>
   expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual(
@@ -9,9 +8,6 @@ const noViolation = async (page: Page) =>
   );
 const from = (page: Page, edge: string) => page.getByRole('textbox', { name: `From the ${edge}` });
 const mount = (page: Page, gear: string) => page.locator(`[data-mount="${gear}"]`);
-async function documentOf(page: Page, base: string, id: string): Promise<Job> {
-  return ((await (await page.request.get(`${base}/api/jobs/${id}`)).json()) as { job: Job }).job;
-}
 /** Puts an item off the shelf on a place, from Gear, and goes on to its panel. */
 async function fit(page: Page, kind: string, item: string, place: string): Promise<void> {
   await page.getByRole('link', { name: /Gear/ }).click();
@@ -79,7 +75,7 @@ test('a radio into an opening that is 4 mm too narrow: how much comes off, moved
   await from(page, 'top').fill('60');
   await from(page, 'top').press('Enter');
   await saved(page);
-  const job = await documentOf(page, server.url, 'vineyard-side-by-side');
+  const job = await documentOf(server.url, 'vineyard-side-by-side');
   expect(Object.values(job.mounts)).toEqual([
     { at: [0, 15], turnDeg: 0, plugs: null, over: false, adapter: null, mirrors: true },
   ]);
@@ -132,10 +128,10 @@ test('deep speakers in a fairing: a pair that mirrors, and a cover that does not
   );
   await expect(page.getByText('Measured on this craft.')).toBeVisible();
   await noViolation(page);
-  await page.getByRole('button', { name: 'Take the pattern’s panel back' }).click();
+  await page.getByRole('button', { name: 'Reset to the pattern’s panel' }).click();
   await expect(mount(page, 'fairing-right')).toContainText('to spare');
   await saved(page);
-  const job = await documentOf(page, server.url, 'tourer-four-speakers');
+  const job = await documentOf(server.url, 'tourer-four-speakers');
   expect(job.craft.panels).toEqual({});
   expect(job.mounts['fairing-right']).toMatchObject({ mirrors: false });
 });
@@ -206,7 +202,7 @@ test('a board for two amplifiers, block and switch module in the console, notche
   await page.locator('[data-handle="dips sump"]').focus();
   await page.keyboard.press('Shift+ArrowLeft');
   await saved(page);
-  const job = await documentOf(page, server.url, 'river-launch');
+  const job = await documentOf(server.url, 'river-launch');
   expect(job.craft.panels['consoleFoot']!.dips['sump']!.at).toEqual([109.9, -122]);
   expect(job.craft.panels['consoleFoot']!.board!.thicknessMm).toBe(9);
   await noViolation(page);

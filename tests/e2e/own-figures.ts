@@ -95,9 +95,17 @@ export function layLengths(pattern: PatternData): (from: string, to: string) => 
   };
 }
 
-export const cutMm = (pattern: PatternData, lay: ReturnType<typeof layLengths>, from: string, to: string): number =>
-  Math.ceil((lay(from, to) + pattern.places[from]!.allowanceMm + pattern.places[to]!.allowanceMm + 60) / 50 - 1e-9) *
-  50;
+/** `plugs` is what ending at the plugs adds, mm: worked out by hand in the tests of routing. */
+export const cutMm = (
+  pattern: PatternData,
+  lay: ReturnType<typeof layLengths>,
+  from: string,
+  to: string,
+  plugs: number,
+): number =>
+  Math.ceil(
+    (lay(from, to) + plugs + pattern.places[from]!.allowanceMm + pattern.places[to]!.allowanceMm + 60) / 50 - 1e-9,
+  ) * 50;
 
 /** Ω per metre of stranded copper at 60 °C, from the gauge number. */
 export const ohmPerMetre = (awg: number) =>

@@ -25,7 +25,7 @@ const props = withDefaults(
   }>(),
   { h: SHEET.h, shown: () => true, selected: () => false },
 );
-const { job, pattern } = useSheet();
+const { job, plan, pattern } = useSheet();
 const drawn = computed(() =>
   Object.values(props.views).map((projection) => ({
     projection,
@@ -45,6 +45,7 @@ const drawn = computed(() =>
         :key="id"
         :item="item"
         :place="place"
+        :fitted="plan.mounts[id]"
         :projection="p"
         :selected="selected(id)"
       />

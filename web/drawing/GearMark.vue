@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import type { Place } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
 import { seatOf } from '#core/mounting/index';
+import type { Fitted } from '#core/panels/fitted';
 import type { Projection } from '#core/drawing/projection';
 import { silhouette } from '#core/drawing/silhouette';
 
@@ -10,13 +11,15 @@ import { silhouette } from '#core/drawing/silhouette';
 const props = defineProps<{
   item: GearItem;
   place: Place;
+  /** How it is fitted there, where that is so. */
+  fitted?: Fitted | undefined;
   projection: Projection;
   selected?: boolean;
   ghost?: boolean;
   misfit?: boolean;
 }>();
 
-const seat = computed(() => seatOf(props.item, props.place));
+const seat = computed(() => seatOf(props.item, props.place, props.fitted));
 const shape = computed(() =>
   silhouette(seat.value, props.item.kind === 'speaker' ? 'speaker' : 'other', props.projection),
 );

@@ -11,7 +11,7 @@ const props = defineProps<{
   selected?: (gear: string) => boolean;
 }>();
 const { job, plan } = useSheet();
-const marks = computed(() => tagMarks(job.value, plan.value.tags, props.projection, props.shown));
+const marks = computed(() => tagMarks(job.value, plan.value, props.projection, props.shown));
 </script>
 
 <template>

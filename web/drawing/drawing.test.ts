@@ -77,7 +77,10 @@ describe('lanes', () => {
 
   test.each(['side', 'top'] as const)('runs that share a leg lie a wire and a gap apart, %s', (view) => {
     const path = new Map(
-      layLanes(TOURER_JOB.gear, craftOf(TOURER_JOB), runs, views[view]).map((lane) => [lane.run.id, lane.path]),
+      layLanes(TOURER_JOB.gear, plan.mounts, craftOf(TOURER_JOB), runs, views[view]).map((lane) => [
+        lane.run.id,
+        lane.path,
+      ]),
     );
     expect(settled(view).length).toBeGreaterThan(2);
     for (const { piece, own } of settled(view)) {
@@ -90,7 +93,10 @@ describe('lanes', () => {
 
   test.each(['side', 'top'] as const)('two runs keep their sides as long as they go together, %s', (view) => {
     const path = new Map(
-      layLanes(TOURER_JOB.gear, craftOf(TOURER_JOB), runs, views[view]).map((lane) => [lane.run.id, lane.path]),
+      layLanes(TOURER_JOB.gear, plan.mounts, craftOf(TOURER_JOB), runs, views[view]).map((lane) => [
+        lane.run.id,
+        lane.path,
+      ]),
     );
     let compared = 0;
     for (const one of runs)
@@ -114,7 +120,9 @@ describe('lanes', () => {
 
   test('thick wires are given the room they take', () => {
     const pair = runs.filter((run) => run.kind === 'feed' || run.kind === 'return').slice(0, 2);
-    const path = layLanes(TOURER_JOB.gear, craftOf(TOURER_JOB), pair, views.side, () => 9).map((lane) => lane.path);
+    const path = layLanes(TOURER_JOB.gear, plan.mounts, craftOf(TOURER_JOB), pair, views.side, () => 9).map(
+      (lane) => lane.path,
+    );
     const piece = [views.side.to([860, 66, 856]), views.side.to([980, 72, 884])] as const;
     const [a, b] = path.map((d) => passesRight(d, ...piece));
     expect(Math.abs(a! - b!)).toBeCloseTo(9 + 2.4, 0);
@@ -293,10 +301,11 @@ describe('gear in true projection', () => {
 test.each(DEMO_JOBS.map((job) => [job.title, job] as const))(
   '%s: every piece is named by one tag in each view, and no tag lies over another',
   (_, job) => {
-    const { tags } = planJob(job);
+    const plan = planJob(job);
+    const { tags } = plan;
     const views = twoViews(job.craft.pattern);
     for (const p of [views.side, views.top]) {
-      const marks = tagMarks(job, tags, p);
+      const marks = tagMarks(job, plan, p);
       expect(marks.flatMap(({ gear }) => gear).sort()).toEqual(
         placedGear(job, p.view)
           .map(({ id }) => id)
@@ -315,12 +324,12 @@ test.each(DEMO_JOBS.map((job) => [job.title, job] as const))(
 
 test('a left and right pair is one tag from the side and two from above', () => {
   const views = twoViews(ADVENTURE_TOURER);
-  const texts = (p: typeof views.side) => tagMarks(TOURER_JOB, plan.tags, p).map(({ text }) => text);
+  const texts = (p: typeof views.side) => tagMarks(TOURER_JOB, plan, p).map(({ text }) => text);
   // The amplifier stands just behind the front pair.
   expect(texts(views.side).sort()).toEqual(['H1', 'S1 S2 A1', 'S3 S4']);
   expect(texts(views.top)).toEqual(expect.arrayContaining(['S1', 'S2', 'S3', 'S4']));
   // Of some gear only those are named.
-  expect(tagMarks(TOURER_JOB, plan.tags, views.side, (id) => id === 'head').map(({ text }) => text)).toEqual(['H1']);
+  expect(tagMarks(TOURER_JOB, plan, views.side, (id) => id === 'head').map(({ text }) => text)).toEqual(['H1']);
 });
 
 describe('labels that want a free spot', () => {

@@ -83,8 +83,8 @@ const lanes = computed(() => {
   const runs = plan.value.runs.filter((run) => run.way);
   return (
     views.value && {
-      side: layLanes(gear.value, craft.value, runs, views.value.side),
-      top: layLanes(gear.value, craft.value, runs, views.value.top),
+      side: layLanes(gear.value, plan.value.mounts, craft.value, runs, views.value.side),
+      top: layLanes(gear.value, plan.value.mounts, craft.value, runs, views.value.top),
     }
   );
 });
@@ -141,6 +141,7 @@ function entryWords(event: BayEvent): string {
             :key="id"
             :item="item"
             :place="place"
+            :fitted="plan.mounts[id]"
             :projection="p"
             :ghost="!fitted.has(id) && !isHere(id, current?.step)"
             :selected="isHere(id, current?.step)"

@@ -26,8 +26,8 @@ const bay = useBay();
 const views = computed(() => twoViews(craft.value));
 const laid = computed(() => plan.value.runs.filter((run) => run.way));
 const lanes = computed(() => ({
-  side: layLanes(gear.value, craft.value, laid.value, views.value.side),
-  top: layLanes(gear.value, craft.value, laid.value, views.value.top),
+  side: layLanes(gear.value, plan.value.mounts, craft.value, laid.value, views.value.side),
+  top: layLanes(gear.value, plan.value.mounts, craft.value, laid.value, views.value.top),
 }));
 const seal = computed(() => job.value.seal);
 /** Where each fuse sits: what the owner asks first when the music stops. */
@@ -85,6 +85,7 @@ const at = (one: Export) => exportAddress(job.value.id, one);
             :key="id"
             :item="item"
             :place="place"
+            :fitted="plan.mounts[id]"
             :projection="p"
           />
           <GearTags :projection="p" />

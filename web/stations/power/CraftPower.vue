@@ -41,6 +41,7 @@ const projection = computed(() =>
 const lanes = computed(() =>
   layLanes(
     gear.value,
+    plan.value.mounts,
     pattern.value,
     plan.value.runs.filter((run) => props.kinds.includes(run.kind) && run.points.length > 1),
     projection.value,
@@ -69,7 +70,7 @@ const onWires = computed(() => {
   const there = [
     ...batteries.value.map(({ x, y }) => ({ at: [x, y - 3] as const, w: 44, h: 40 })),
     { at: [CHART.x + CHART_TITLE.w / 2, CHART.y - CHART_TITLE.above] as const, w: CHART_TITLE.w, h: CHART_TITLE.h },
-    ...tagMarks(job.value, plan.value.tags, projection.value, isFed).map(({ at, text }) => ({
+    ...tagMarks(job.value, plan.value, projection.value, isFed).map(({ at, text }) => ({
       at,
       w: tagWidth(text),
       h: 14,

@@ -23,8 +23,8 @@ const views = computed(() => twoViews(pattern.value));
 const runs = computed(() => plan.value.runs);
 const laid = computed(() => runs.value.filter((run) => run.way));
 const lanes = computed(() => ({
-  side: layLanes(gear.value, pattern.value, laid.value, views.value.side),
-  top: layLanes(gear.value, pattern.value, laid.value, views.value.top),
+  side: layLanes(gear.value, plan.value.mounts, pattern.value, laid.value, views.value.side),
+  top: layLanes(gear.value, plan.value.mounts, pattern.value, laid.value, views.value.top),
 }));
 const selected = computed(() => {
   const chosen = store.selected;

@@ -73,6 +73,10 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
           </dt>
           <dd>{{ lengthText(leg.lengthMm) }}</dd>
         </div>
+        <div v-if="run.plugsMm">
+          <dt>To the plugs of the gear, beyond the places</dt>
+          <dd data-figure="plugs">{{ run.plugsMm < 0 ? '−' : '' }}{{ lengthText(Math.abs(run.plugsMm)) }}</dd>
+        </div>
         <div>
           <dt>Service loops and terminals</dt>
           <dd>{{ lengthText(run.allowanceMm) }}</dd>
