@@ -2,8 +2,9 @@ import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
 import { LAID, PANELS } from '../job/reads';
 import { planBoards, type BoardPlan } from '../panels/board';
-import { panelRules } from './panel-rules';
 import { planMounts, type Fitted } from '../panels/fitted';
+import { holdingRules } from './holding-rules';
+import { roomRules } from './room-rules';
 import { gearRules } from './rules';
 
 export { fitOf, rankPlaces, type Fit } from './fit';
@@ -32,6 +33,6 @@ export const mounting = chapter({
       tags: Readonly<Record<string, string>>,
       mounts: Readonly<Record<string, Fitted>>,
       boards: Readonly<Record<string, BoardPlan>>,
-    ) => judge(panelRules, { job, tags, mounts, boards }),
+    ) => judge([...roomRules, ...holdingRules], { job, tags, mounts, boards }),
   ),
 });

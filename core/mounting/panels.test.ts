@@ -2,14 +2,17 @@ import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import type { Panel } from '../craft/panel';
 import type { GearItem } from '../gear/gear';
+import type { Mount } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
 import { OperationError } from '../document/fault';
 import type { Job } from '../job/job';
 import { apply, applyAll, readEdit, type Operation } from '../job/operations';
 import { planJob, type Plan } from '../plan';
 import { panelOf } from '../job/parts/mounting';
+import { pairDiffers } from '../panels/fitted';
 import { byBit } from '../panels/holes';
 import { partsOf } from '../panels/parts';
+import { pieceOf } from '../panels/piece';
 import { siteOf } from '../panels/site';
 
 const LAUNCH = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
@@ -427,6 +430,25 @@ describe('where gear may not be', () => {
     const dry = planOf(VAN, put('a', 'weir-4-45', 'galley'), { op: 'setMount', gear: 'a', mount: { turnDeg: 180 } });
     expect(found(dry, 'plugs-up')).toEqual([]);
   });
+  test('stuck on: 60 × 40 mm of pads, three fifths of it at 0.083 N/mm², 119.5 N, against four times 10 g', () => {
+    const stuck = (fixing: Mount['fixing'], massKg: number) => {
+      const item = shelfItem('weir-4-45');
+      const face = { shape: 'rectangle', w: 60, h: 40, corner: 0 } as const;
+      const plan = planOf(
+        LAUNCH,
+        put('x', { ...item, massKg, mount: { ...mountOf(item), fixing, face } }, 'consoleFoot'),
+      );
+      return found(plan, 'stuck-weak').filter(({ subject }) => subject.id === 'x');
+    };
+    // 119.52 / (4 · 98.1) = 0.3046 kg.
+    expect([0.304, 0.305].map((kg) => stuck('pads', kg).length)).toEqual([0, 1]);
+    // 40.32 / 392.4 = 0.1028 kg.
+    expect([0.102, 0.103].map((kg) => stuck('hookTape', kg).length)).toEqual([0, 1]);
+    expect(stuck('feet', 20)).toEqual([]);
+    expect(stuck('pads', 0.305)[0]!.reason).toMatch(
+      /^The adhesive pads of A\d hold 120 N; 0.3 kg shaken with 10 g, four times over, asks for 120 N/,
+    );
+  });
   test('air: the amplifier’s own figure, in front of it', () => {
     const free = (frontMm: number) =>
       found(planOf(LAUNCH, { op: 'setPanel', place: 'consoleFoot', panel: { frontMm, board: null } }), 'no-air').length;
@@ -454,6 +476,35 @@ describe('a pair', () => {
       { mirrors: 'fairing-right' },
       315,
     ]);
+    // What differs is told: nothing, until a loom is found behind the right pocket, 5 mm beside where it will be.
+    expect(pairDiffers(right, left)).toEqual([]);
+    const { solids } = pieceOf(mountOf(shelfItem('bittern-165')), right.lying, 'fibre');
+    const edge = right.at[0] + Math.max(...solids.map(({ contour }) => contour.right));
+    const measured = planOf(
+      TOURER_JOB,
+      { op: 'setMount', gear: 'fairing-left', mount: { at: [-4, 3], turnDeg: 30 } },
+      {
+        op: 'setObstacle',
+        place: 'fairingRight',
+        id: 'loom',
+        obstacle: {
+          name: 'Loom',
+          kind: 'loom',
+          outline: { shape: 'rectangle', w: 10, h: 160, corner: 0 },
+          at: [edge + 10, 3],
+          turnDeg: 0,
+          fromMm: 5,
+          toMm: 40,
+        },
+      },
+    );
+    const differs = pairDiffers(measured.mounts['fairing-right']!, measured.mounts['fairing-left']!);
+    // The body and the nearest screw have less room to it than they had to nothing.
+    expect(differs.map(({ clearance: { limit, id }, otherMm }) => [limit, id, otherMm])).toEqual([
+      ['fastenerObstacle', 'loom', undefined],
+      ['obstacle', 'loom', undefined],
+    ]);
+    expect(differs[1]!.clearance.mm).toBeCloseTo(5, 1);
     const apart = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-left', mount: { at: [-4, 3], mirrors: false } });
     expect(apart.mounts['fairing-right']!.by).toBe('search');
     // Another speaker there mirrors nothing.

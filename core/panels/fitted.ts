@@ -244,6 +244,22 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
   });
 }
 
+/** What is other on the one side of a pair than on the other, mm: to the same thing, or in depth. */
+export interface PairDiffers {
+  readonly clearance: Clearance;
+  /** The same on the side that it mirrors; nothing where that has no such thing. */
+  readonly otherMm: number | undefined;
+}
+/** Less than this is alike, mm. */
+const ALIKE = 0.05;
+
+/** Everything that has not the room on this side that it has on the other, tightest first. */
+export const pairDiffers = (own: Fitted, other: Fitted): PairDiffers[] =>
+  own.clearances.flatMap((clearance) => {
+    const same = other.clearances.find(({ limit, id }) => limit === clearance.limit && id === clearance.id);
+    return same && Math.abs(same.mm - clearance.mm) < ALIKE ? [] : [{ clearance, otherMm: same?.mm }];
+  });
+
 /** Whether gear fits where it is. */
 export const fits = ({ spareMm, deepMm, opening }: Pick<Fitted, 'spareMm' | 'deepMm' | 'opening'>): boolean =>
   spareMm >= 0 && (deepMm ?? 0) >= 0 && !opening?.trim && !opening?.gap;

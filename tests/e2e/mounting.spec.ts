@@ -102,6 +102,7 @@ test('deep speakers in a fairing: a pair that mirrors, and a cover that does not
   await from(page, 'right').fill('102');
   await from(page, 'right').press('Enter');
   await expect(from(page, 'right')).toHaveValue('102');
+  await expect(page.locator('[data-pair=alike]')).toHaveText('The same room all round as S1 has.');
   await mount(page, 'fairing-left').click();
   await expect(from(page, 'left')).toHaveValue('102');
   await mount(page, 'fairing-right').click();

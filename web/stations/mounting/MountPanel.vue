@@ -3,7 +3,7 @@ import { hundredth } from '#core/units/figures';
 import { computed } from 'vue';
 import { FIXINGS, TURNS } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
-import { fits, tightest } from '#core/panels/fitted';
+import { fits, pairDiffers, tightest } from '#core/panels/fitted';
 import type { Point } from '#core/plane/contour';
 import { fitLine } from '../../app/fit-words';
 import { useSheet } from '../../app/sheet';
@@ -19,7 +19,7 @@ import type { Setting, Shown } from './mounted';
 /** Gear on its panel: where, how it is turned, what room it has. */
 const props = defineProps<{ shown: Shown }>();
 const emit = defineEmits<{ put: [at: Point]; set: [part: Setting] }>();
-const { job, pattern, tag } = useSheet();
+const { job, plan, pattern, tag } = useSheet();
 
 const item = computed(() => job.value.gear[props.shown.id]!.item);
 const mount = computed(() => mountOf(item.value));
@@ -51,6 +51,17 @@ const turns = computed(() =>
 const mirrored = computed(() =>
   typeof props.shown.fitted.by === 'object' ? props.shown.fitted.by.mirrors : undefined,
 );
+/** What is other here than on the side it mirrors, once it is at rest. */
+const differs = computed(() => {
+  const other = mirrored.value === undefined ? undefined : plan.value.mounts[mirrored.value];
+  if (!other) return [];
+  const { piece } = props.shown.position;
+  return pairDiffers(props.shown.fitted, other).map(({ clearance, otherMm }) => ({
+    name: limitName(clearance, piece, panel.value, pattern.value),
+    own: clearance.mm,
+    other: otherMm,
+  }));
+});
 const clearances = computed(() =>
   tightest(props.shown.position.clearances).map((clearance) => ({
     clearance,
@@ -75,6 +86,31 @@ const clearances = computed(() =>
       Mirrors {{ tag(mirrored) }}: what is changed there is changed here.
       <BButton size="sm" @click="set({ mirrors: false })">Place it by itself</BButton>
     </p>
+    <template v-if="mirrored">
+      <p v-if="!differs.length" data-pair="alike">The same room all round as {{ tag(mirrored) }} has.</p>
+      <table v-else data-pair="differs">
+        <caption>
+          What differs from
+          {{
+            tag(mirrored)
+          }}
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Room</th>
+            <th scope="col">{{ tag(shown.id) }}</th>
+            <th scope="col">{{ tag(mirrored) }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ name, own, other } in differs" :key="name">
+            <th scope="row">{{ name }}</th>
+            <td>{{ lengthText(own, true) }}</td>
+            <td>{{ other === undefined ? 'none' : lengthText(other, true) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
     <div class="two">
       <NumberField
         v-for="axis in ['x', 'y'] as const"
@@ -136,6 +172,24 @@ const clearances = computed(() =>
 </template>
 
 <style scoped>
+table {
+  width: 100%;
+  margin-bottom: 10px;
+}
+caption {
+  caption-side: top;
+  padding: 0 0 2px;
+  color: var(--ink-soft);
+}
+td,
+thead th:not(:first-child) {
+  padding-left: 10px;
+  text-align: right;
+  white-space: nowrap;
+}
+th {
+  font-weight: 400;
+}
 small {
   color: var(--ink-soft);
 }
