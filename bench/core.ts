@@ -193,13 +193,13 @@ async function editRow(
 
 let measured = 0;
 /** The craft of a job with every panel measured anew, so that nothing is known of any. */
-function measuredAnew({ craft }: Job): Pick<Job, 'craft'> {
+function measuredAnew({ craft, gear }: Job): Pick<Job, 'craft' | 'gear'> {
   const panels = Object.fromEntries(
     Object.entries(craft.pattern.places).flatMap(([id, { panel }]) =>
       panel ? [[id, { ...panel, thicknessMm: panel.thicknessMm + ++measured * 1e-7 }]] : [],
     ),
   );
-  return { craft: { ...craft, panels } };
+  return { gear, craft: { ...craft, panels } };
 }
 /** Six pieces with plugs below their body, on a board with a dip: block and switches to both amplifiers, a relay to all. */
 const onBoard = (w: number, h: number, plug: number): BoardPiece => {
@@ -237,7 +237,7 @@ const SIX: BoardTask = {
 };
 
 /** Gear of the shelf in the hand: how it would sit on every panel of a craft that takes its kind. */
-function ghosts(job: Pick<Job, 'craft'>, item: GearItem): void {
+function ghosts(job: Pick<Job, 'craft' | 'gear'>, item: GearItem): void {
   for (const [id, place] of Object.entries(job.craft.pattern.places))
     if (fitOf(item, place).accepted) fitAt(job, id, mountOf(item));
 }

@@ -48,6 +48,7 @@ const speaker = {
 const noPositions = { positions: [] };
 const control = { kind: 'zoneControl', fitMinutes: 15, massKg: 0.12 } as const;
 const passing = { fitMinutes: 15 } as const;
+const enclosure = { kind: 'enclosure', fitMinutes: 20 } as const;
 const holder = { kind: 'fuseHolder', fitMinutes: 8, note: '' } as const;
 const classAb = { class: 'AB', efficiency: 0.55, ratedVolts: 14.4, memoryA: 0.006 } as const;
 const classD = { class: 'D', efficiency: 0.8, regulated: true, ratedVolts: 14.4, memoryA: 0.001 } as const;
@@ -504,6 +505,69 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     milliohm: 1,
     idleA: 0.03,
     note: '24 V in, 13.8 V out.',
+  },
+  {
+    ...enclosure,
+    id: 'bulrush-can',
+    name: 'Bulrush tube can',
+    size: { w: 190, h: 190, d: 206 },
+    massKg: 1.7,
+    water: [5, 6],
+    form: 'can',
+    litres: 3.4,
+    ported: false,
+    stops: [],
+    front: {
+      side: 'out',
+      outline: { shape: 'round', d: 186 },
+      thicknessMm: 4,
+      material: 'aluminium',
+      behindMm: 150,
+      seats: [{ at: [0, 0], outline: { shape: 'round', d: 132 } }],
+    },
+    note: 'For 6½ inch, on a tube of 44 to 54 mm.',
+  },
+  {
+    ...enclosure,
+    id: 'mere-box-8',
+    name: 'Mere 8 woofer box',
+    size: { w: 360, h: 264, d: 280 },
+    massKg: 6.4,
+    water: [4, 5],
+    form: 'box',
+    litres: 14,
+    ported: true,
+    stops: [],
+    front: {
+      side: 'bottom',
+      outline: { shape: 'rectangle', w: 356, h: 258, corner: 8 },
+      thicknessMm: 18,
+      material: 'ply',
+      behindMm: 250,
+      seats: [{ at: [-40, 6], outline: { shape: 'round', d: 184 } }],
+    },
+    note: 'For one 8 inch woofer, port beside it.',
+  },
+  {
+    ...enclosure,
+    id: 'frond-pod',
+    name: 'Frond corner pod',
+    size: { w: 164, h: 170, d: 72 },
+    massKg: 0.6,
+    water: [5, 6],
+    form: 'pod',
+    litres: 1.1,
+    ported: false,
+    stops: ['left', 'bottom'],
+    front: {
+      side: 'out',
+      outline: { shape: 'rectangle', w: 156, h: 162, corner: 16 },
+      thicknessMm: 3,
+      material: 'plastic',
+      behindMm: 66,
+      seats: [{ at: [0, 4], outline: { shape: 'round', d: 86 } }],
+    },
+    note: 'For 4 inch, pushed into the lower left corner of a panel.',
   },
   {
     ...holder,

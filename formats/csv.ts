@@ -74,7 +74,15 @@ interface Column {
   readonly verbatim?: true;
 }
 const PASSING: readonly GearKind[] = ['block', 'switchModule', 'relay', 'converter'];
-const ALL: readonly GearKind[] = ['headUnit', 'amplifier', 'speaker', 'fuseHolder', 'zoneControl', ...PASSING];
+const ALL: readonly GearKind[] = [
+  'headUnit',
+  'amplifier',
+  'speaker',
+  'fuseHolder',
+  'zoneControl',
+  ...PASSING,
+  'enclosure',
+];
 const SPLITS: readonly GearKind[] = ['block', 'switchModule', 'converter'];
 const POWERED: readonly GearKind[] = ['headUnit', 'amplifier'];
 
@@ -254,6 +262,12 @@ const COLUMNS: readonly Column[] = [
   number('coil_a', 'coilA', ['relay']),
   number('out_v', 'outVolts', ['converter']),
   number('conversion', 'efficiency', ['converter']),
+  text('form', 'form', ['enclosure']),
+  number('litres', 'litres', ['enclosure']),
+  yesNo('ported', 'ported', ['enclosure']),
+  { name: 'stops', path: 'stops', kinds: ['enclosure'], write: (x: string[]) => x.join(' '), read: list },
+  // As in a job's file.
+  { ...text('front', 'front', ['enclosure']), write: (x: object) => JSON.stringify(x), read: jsonIn },
   later(number('dust_digit', 'dust')),
   later(yesNo('ignition_protected', 'ignitionProtected', ALL)),
   later({

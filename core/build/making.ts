@@ -1,8 +1,9 @@
 import { SEALS } from '../gear/mount';
+import type { GearItem } from '../gear/gear';
 import { mountOf } from '../gear/usual-mount';
 import { isFibre } from '../job/material';
 import { onBoard } from '../panels/board';
-import { panelFor, type Fitted } from '../panels/fitted';
+import { panelUnder, surfaceName, type Fitted } from '../panels/fitted';
 import { partsOf, type CutPart } from '../panels/parts';
 import { siteOf } from '../panels/site';
 import { soaks } from '../panels/supplies';
@@ -49,21 +50,40 @@ function cutPart(d: Draft, gear: string, part: CutPart, safe: string): string {
   );
 }
 
+/** What an enclosure asks for before it is on: nothing in it is reached afterwards. */
+function enclosureLines(d: Draft, item: GearItem, holds: readonly string[]): string[] {
+  if (item.kind !== 'enclosure') return [];
+  const inIt = holds.map((id) => d.nameOf(id)).join(', ');
+  return [
+    ...(inIt
+      ? [`${inIt} in it first: coils joined as planned, leads out, and tried with a cell before it is closed.`]
+      : []),
+    ...(item.form === 'can' ? ['Turn its flange so that the lead leaves low, before the clamp is tightened.'] : []),
+    ...(item.stops.length
+      ? [`Push it to its stop at the ${item.stops.join(' and the ')}; mark its holes through it.`]
+      : []),
+  ];
+}
+
 /** Everything that is done to fit a piece whose panel has been measured. */
 export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void {
   const { item, place } = d.job.gear[gear]!;
   const at = d.pattern.places[place!]!;
   const mount = mountOf(item);
-  const { panel } = panelFor(d.job, place!);
+  const { panel } = panelUnder(d.job, fitted);
+  const { inside } = fitted;
+  const where = surfaceName(d.job, d.seen.tags, fitted);
   const { material, opening, schedule, lying } = fitted;
   const board = onBoard(d.seen.boards, gear) ? `board:place/${place!}` : undefined;
   const name = d.nameOf(gear);
-  const open = board ? [] : d.openings([at.covers]);
+  // What is in an enclosure is fitted on the bench.
+  const covers = inside ? [] : [at.covers];
+  const open = board ? [] : d.openings(covers);
   const fibre = isFibre(material);
   const cautions: Caution[] = [
     fibre ? 'dust' : 'eyes',
-    ...(at.body !== 'frame' && d.pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
-    ...(d.pattern.kind === 'boat' ? (['hull'] as const) : []),
+    ...(!inside && at.body !== 'frame' && d.pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
+    ...(!inside && d.pattern.kind === 'boat' ? (['hull'] as const) : []),
   ];
   const subject = { kind: 'gear', id: gear } as const;
   let last: string[] = board ? [safe, board] : [safe, ...open];
@@ -78,7 +98,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
       ...rest,
       after: [...last, ...also],
     });
-    d.hide(id, [at.covers]);
+    d.hide(id, covers);
     last = [id];
   };
   const holes = board ? [] : schedule.holes;
@@ -91,7 +111,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
   if (made.length || line) {
     step(
       'mark',
-      `Offer up and mark ${name}: ${at.name}`,
+      `Offer up and mark ${name}: ${where}`,
       { offerUp: 1, mask: panel.finished ? 1 : 0, punch: made.length },
       {
         lines: [
@@ -180,10 +200,12 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
   const accepted = d.pick('rating') === 'accepted' && at.exposure !== 'sheltered';
   const seal = SEAL_LINES[mount.seal];
   const fasteners = fastenersOf(mount);
-  const second = item.massKg > TWO_LIFT_KG;
+  const holds = d.fresh.filter(([id]) => d.seen.mounts[id]?.inside?.gear === gear).map(([id]) => id);
+  const massKg = holds.reduce((sum, id) => sum + d.job.gear[id]!.item.massKg, item.massKg);
+  const second = massKg > TWO_LIFT_KG;
   step(
     'fit',
-    `Fit ${name}: ${at.name}`,
+    `Fit ${name}: ${where}`,
     { place: 1, fasten: count, ...(row ? { [row]: 1 } : {}), ...(mount.seal === 'none' ? {} : { seal: 1 }) },
     {
       second,
@@ -192,6 +214,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
         ...(lying.over ? ['The other way up, its face turned upright.'] : []),
         ...(lying.plugs === 'angled' ? ['Right-angle plugs.'] : []),
         ...(held ? [held] : []),
+        ...enclosureLines(d, item, holds),
         ...(seal ? [seal] : []),
         ...(made.length || line ? [] : serves),
         ...fastenerLines(mount),
@@ -212,7 +235,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
         ...(support === undefined ? [] : [{ id: 'support', text: 'Does not tilt when it is pressed' }]),
       ],
       cautions: [...cautions, ...(second ? (['lift'] as const) : [])],
-      also: cut,
+      also: [...cut, ...holds.map((id) => `fit:gear/${id}`)],
     },
   );
 }

@@ -3,7 +3,7 @@ import { craftOf, type Job } from '../job/job';
 import { materialOf } from '../job/material';
 import { mountOf } from '../gear/usual-mount';
 import { boardScrew, type BoardPlan } from '../panels/board';
-import { panelFor, type Fitted } from '../panels/fitted';
+import { panelUnder, surfaceName, surfaceOf, type Fitted } from '../panels/fitted';
 import type { Hole } from '../panels/holes';
 import { partsOf, type CutPart } from '../panels/parts';
 import { pieceOf } from '../panels/piece';
@@ -156,8 +156,9 @@ function panelDrawing(
   units: UnitSystem,
   board: BoardPlan | undefined,
 ): CutDrawing {
-  const { panel, material } = panelFor(job, place);
-  const { name } = craftOf(job).places[place]!;
+  const [[, first]] = here as [[string, Fitted]];
+  const { panel, material } = panelUnder(job, first);
+  const name = surfaceName(job, plan.tags, first);
   const site = siteOf(panel);
   const { outline } = site;
   const contours: { pen: CutPen; contour: Contour }[] = board
@@ -190,7 +191,7 @@ function panelDrawing(
     if (piece.cutout && !round && (!opening || opening.trim))
       contours.push({ pen: 'cut', contour: moved(piece.cutout, ...at) });
   }
-  const wall = materialOf(job, craftOf(job).places[place]!) ?? material;
+  const wall = first.inside ? material : (materialOf(job, craftOf(job).places[place]!) ?? material);
   const holes = here.flatMap(([, { schedule }]) => schedule.holes);
   const { x, y } = panel.datum;
   // Along the two edges that everything is measured from.
@@ -202,7 +203,7 @@ function panelDrawing(
     { pen: 'mark', from: [outline.left, dy], to: [outline.right, dy] },
   ];
   return sheetOf({
-    id: `${board ? 'board' : 'panel'} ${place}`,
+    id: first.inside ? `front ${first.inside.gear}` : `${board ? 'board' : 'panel'} ${place}`,
     place,
     title: board ? `Board: ${name}` : name,
     outline,
@@ -249,13 +250,15 @@ export function cutDrawings(
   plan: Pick<Plan, 'mounts' | 'boards' | 'tags'>,
   units: UnitSystem = 'metric',
 ): CutDrawing[] {
-  const byPlace = new Map<string, [string, Fitted][]>();
+  const bySurface = new Map<string, [string, Fitted][]>();
   for (const [gear, fitted] of Object.entries(plan.mounts))
-    byPlace.set(fitted.place, [...(byPlace.get(fitted.place) ?? []), [gear, fitted]]);
-  return [...byPlace].flatMap(([place, here]) => {
+    bySurface.set(surfaceOf(fitted), [...(bySurface.get(surfaceOf(fitted)) ?? []), [gear, fitted]]);
+  return [...bySurface.values()].flatMap((here) => {
+    const [[, first]] = here as [[string, Fitted]];
+    const { place } = first;
     const made = here.some(([, { schedule }]) => schedule.holes.length || schedule.sawn.length);
-    const site = siteOf(panelFor(job, place).panel);
-    const board = Object.hasOwn(plan.boards, place) ? plan.boards[place] : undefined;
+    const site = siteOf(panelUnder(job, first).panel);
+    const board = !first.inside && Object.hasOwn(plan.boards, place) ? plan.boards[place] : undefined;
     return [
       ...(made || board ? [panelDrawing(job, plan, place, here, units, board)] : []),
       ...here.flatMap(([gear, fitted]) =>

@@ -6,6 +6,8 @@ import { GAUGES } from '../tables/conductors';
 import { DRIVE_IDS } from '../tables/fasteners';
 import { FUSE_FAMILY_IDS } from '../tables/fuses';
 import { CUE_IDS, OUTPUT_MARK_IDS } from '../tables/polarity';
+import { At, Outline } from '../plane/outline';
+import { MATERIAL_IDS } from '../tables/materials';
 import { Mount } from './mount';
 
 const Name = name(80);
@@ -242,6 +244,48 @@ export const Converter = v.strictObject({
   efficiency: ranged(0.5, 0.99, 'of 1'),
 });
 
+export const ENCLOSURE_FORMS = { box: 'woofer box', pod: 'pod', can: 'tube can' } as const;
+export type EnclosureForm = keyof typeof ENCLOSURE_FORMS;
+/** Sides of an enclosure that its front may be on, as it lies on its panel: away from that, or one of its edges. */
+export const FRONT_SIDES = { out: 'away from it', top: 'top', bottom: 'bottom', left: 'left', right: 'right' } as const;
+export type FrontSide = keyof typeof FRONT_SIDES;
+
+/** A box, pod or can that speakers are fitted into: what stands at one place with it is in it. */
+export const Enclosure = v.strictObject({
+  ...common,
+  kind: v.literal('enclosure'),
+  form: v.picklist(Object.keys(ENCLOSURE_FORMS) as [EnclosureForm, ...EnclosureForm[]]),
+  /** Inside it with nothing in it, litres; null: not known. */
+  litres: v.nullable(ranged(0.05, 1000, 'l')),
+  ported: v.boolean(),
+  /** Edges of a panel that it is pushed against: where it sits is not looked for. */
+  stops: v.pipe(
+    v.array(v.picklist(['left', 'right', 'top', 'bottom'])),
+    v.check(
+      (stops) =>
+        new Set(stops).size === stops.length &&
+        !(stops.includes('left') && stops.includes('right')) &&
+        !(stops.includes('top') && stops.includes('bottom')),
+      'expected one stop across and one up at most',
+    ),
+  ),
+  /** What speakers go into, seen from outside. */
+  front: v.strictObject({
+    side: v.picklist(Object.keys(FRONT_SIDES) as [FrontSide, ...FrontSide[]]),
+    outline: Outline,
+    thicknessMm: ranged(0.3, 100, 'mm'),
+    material: v.picklist(MATERIAL_IDS),
+    /** Free behind it, itself counted, mm. */
+    behindMm: ranged(1, 2000, 'mm'),
+    /** Openings for speakers, first to last. */
+    seats: v.pipe(
+      v.array(v.strictObject({ at: At, outline: Outline })),
+      v.minLength(1, 'expected one opening at least'),
+      v.maxLength(4, 'expected four openings at most'),
+    ),
+  }),
+});
+
 export const Speaker = v.pipe(
   SpeakerShape,
   v.check(
@@ -259,6 +303,7 @@ export const GearItem = v.variant('kind', [
   SwitchModule,
   Relay,
   Converter,
+  Enclosure,
 ]);
 export type GearItem = v.InferOutput<typeof GearItem>;
 export type HeadUnit = v.InferOutput<typeof HeadUnit>;
@@ -270,6 +315,7 @@ export type Block = v.InferOutput<typeof Block>;
 export type SwitchModule = v.InferOutput<typeof SwitchModule>;
 export type Relay = v.InferOutput<typeof Relay>;
 export type Converter = v.InferOutput<typeof Converter>;
+export type Enclosure = v.InferOutput<typeof Enclosure>;
 export type GearKind = GearItem['kind'];
 
 /** Gear that has loudspeaker outputs and draws from a feed. */
@@ -299,6 +345,7 @@ export const GEAR_KIND_NAMES: Record<GearKind, string> = {
   switchModule: 'Switch module',
   relay: 'Relay',
   converter: 'Converter',
+  enclosure: 'Enclosure',
 };
 
 /** An item as this version knows it: what an older one could not say is as it always was. */

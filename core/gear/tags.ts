@@ -10,6 +10,7 @@ const TAG_LETTERS: Record<GearKind, string> = {
   switchModule: 'M',
   relay: 'R',
   converter: 'C',
+  enclosure: 'E',
 };
 
 /** Short marks for gear, counted by kind in the order it is given: H1, A1, A2, S1 … */

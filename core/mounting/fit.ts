@@ -24,21 +24,25 @@ const ORDERS = [
   ['d', 'h', 'w'],
 ] as const;
 
-/** Amplifiers and fuse holders have no face that must be seen: they lie any way round. */
+/** Amplifiers, boxes and fuse holders have no face that must be seen: they lie any way round. */
 export const liesFreely = (item: GearItem): boolean =>
-  item.kind === 'amplifier' || item.kind === 'fuseHolder' || passesOn(item);
+  item.kind === 'amplifier' ||
+  item.kind === 'fuseHolder' ||
+  (item.kind === 'enclosure' && item.form === 'box') ||
+  passesOn(item);
 
 /**
- * How an item sits in a place. Amplifiers, fuse holders and what passes power on may lie any way round, and the way that
- * stands out least is taken; a head unit or speaker faces the way the place faces.
+ * How an item sits in a place. Amplifiers, boxes, fuse holders and what passes power on may lie any way round, and the way that
+ * stands out least is taken; a head unit or speaker faces the way the place faces. What is `inside` an enclosure there
+ * takes up none of its room.
  */
-export function fitOf(item: GearItem, place: Place): Fit {
+export function fitOf(item: GearItem, place: Place, inside = false): Fit {
   const candidates = (liesFreely(item) ? ORDERS : [ORDERS[0]]).map(([w, h, d]) => {
     const as = { w: item.size[w], h: item.size[h], d: item.size[d] };
     const over = {
-      w: Math.max(0, as.w - place.room.w),
-      h: Math.max(0, as.h - place.room.h),
-      d: Math.max(0, as.d - place.room.d),
+      w: inside ? 0 : Math.max(0, as.w - place.room.w),
+      h: inside ? 0 : Math.max(0, as.h - place.room.h),
+      d: inside ? 0 : Math.max(0, as.d - place.room.d),
     };
     return { as, over, worstMm: Math.max(over.w, over.h, over.d) };
   });
@@ -46,14 +50,27 @@ export function fitOf(item: GearItem, place: Place): Fit {
   const asks = EXPOSURE_ASKS[place.exposure];
   const waterAsked = asks.length && !asks.some((digit) => item.water.some((w) => w === digit)) ? asks : [];
   // Patterns drawn before such pieces were known keep a place for amplifiers.
-  const accepted = place.accepts.includes(item.kind) || (passesOn(item) && place.accepts.includes('amplifier'));
+  const accepted =
+    inside ||
+    place.accepts.includes(item.kind) ||
+    (passesOn(item) && place.accepts.includes('amplifier')) ||
+    (item.kind === 'enclosure' && place.accepts.includes('speaker'));
   return { accepted, over, as, worstMm, waterAsked, good: accepted && worstMm === 0 && waterAsked.length === 0 };
 }
 
-/** Places that take an item, the best fit first: good ones, then least standing out; `taken` go last. */
-export function rankPlaces(item: GearItem, places: Readonly<Record<string, Place>>, taken: ReadonlySet<string>) {
+/**
+ * Places that take an item, the best fit first: good ones, then least standing out; `taken` go last. A speaker goes into
+ * an enclosure at those that have a seat free.
+ */
+export function rankPlaces(
+  item: GearItem,
+  places: Readonly<Record<string, Place>>,
+  taken: ReadonlySet<string>,
+  seats: ReadonlyMap<string, unknown> = new Map(),
+) {
+  const seated = (id: string) => item.kind === 'speaker' && seats.has(id);
   return Object.entries(places)
-    .map(([id, place]) => ({ id, place, fit: fitOf(item, place), taken: taken.has(id) }))
+    .map(([id, place]) => ({ id, place, fit: fitOf(item, place, seated(id)), taken: taken.has(id) && !seated(id) }))
     .filter(({ fit }) => fit.accepted)
     .sort(
       (a, b) =>

@@ -8,7 +8,7 @@ import type { Operation } from '../job/operations';
 import type { Panel } from '../craft/panel';
 import { spareOf, type Clearance, type Limit } from '../panels/clearances';
 import type { BoardPlan } from '../panels/board';
-import { panelFor, type Fitted } from '../panels/fitted';
+import { panelUnder, type Fitted } from '../panels/fitted';
 
 export interface PanelSeen {
   readonly job: Job;
@@ -25,6 +25,8 @@ export interface Seen {
   readonly fitted: Fitted;
   readonly mount: Mount;
   readonly massKg: number;
+  /** The tag of the enclosure it is in. */
+  readonly within: string | undefined;
   readonly panel: Panel;
   readonly place: Place;
   readonly pattern: Pattern;
@@ -39,7 +41,8 @@ export const measured = ({ job, tags, mounts }: PanelSeen): Seen[] => {
       fitted,
       mount: mountOf(job.gear[id]!.item),
       massKg: job.gear[id]!.item.massKg,
-      panel: panelFor(job, fitted.place).panel,
+      within: fitted.inside ? (tags[fitted.inside.gear] ?? fitted.inside.gear) : undefined,
+      panel: panelUnder(job, fitted).panel,
       place: pattern.places[fitted.place]!,
       pattern,
     }));
@@ -53,8 +56,8 @@ export const room = ({ mm, needMm }: Clearance) => [
   { name: 'room', value: tenth(mm), unit: 'mm' },
   { name: 'needed', value: tenth(needMm), unit: 'mm' },
 ];
-/** The place in words. */
-export const at = ({ place }: Seen) => `“${place.name}”`;
+/** The place in words, or the front of what it is in. */
+export const at = ({ place, within }: Seen) => (within === undefined ? `“${place.name}”` : `the front of ${within}`);
 
 /** A rule that looks at gear on measured panels one by one. */
 export const look =

@@ -1,4 +1,5 @@
 import { onBoard, type BoardPlan } from '../panels/board';
+import { freeSeats, insideOf } from '../panels/front';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
 import type { Place } from '../craft/pattern';
 import { GEAR_KIND_NAMES, type GearItem } from '../gear/gear';
@@ -17,31 +18,35 @@ interface GearSeen {
 }
 type GearRule = Rule<GearSeen, Operation>;
 
-const eachPlaced = ({ job, tags }: GearSeen) =>
-  Object.entries(job.gear).flatMap(([id, { item, place }]) =>
+const eachPlaced = ({ job, tags }: GearSeen) => {
+  const inside = insideOf(job);
+  return Object.entries(job.gear).flatMap(([id, { item, place }]) =>
     place === null
       ? []
       : [
           {
             id,
             item,
+            inside: inside.has(id),
             placeId: place,
             place: craftOf(job).places[place]!,
             tag: tags[id] ?? id,
-            fit: fitOf(item, craftOf(job).places[place]!),
+            fit: fitOf(item, craftOf(job).places[place]!, inside.has(id)),
           },
         ],
   );
+};
 
 /** Gear that makes sparks of its own, where petrol vapour can be. */
-const sparksIn = (place: Place, item: GearItem) => place.petrol && item.kind !== 'speaker' && !item.ignitionProtected;
+const sparksIn = (place: Place, item: GearItem) =>
+  place.petrol && item.kind !== 'speaker' && item.kind !== 'enclosure' && !item.ignitionProtected;
 const dustGetsIn = (place: Place, item: GearItem) => place.dust && item.dust !== null && item.dust < 5;
 
 /** Moves gear to the best place that is free, takes it without standing out and lets nothing at it; nothing where there is none. */
 function betterPlace({ job, tags }: GearSeen, id: string): Pick<Said<Operation>, 'cure'> {
   const { item, place } = job.gear[id]!;
   const taken = new Set(Object.entries(job.gear).flatMap(([other, g]) => (other === id ? [] : (g.place ?? []))));
-  const best = rankPlaces(item, craftOf(job).places, taken).find(
+  const best = rankPlaces(item, craftOf(job).places, taken, freeSeats(job)).find(
     (ranked) =>
       !ranked.taken &&
       ranked.fit.worstMm <= 0 &&
@@ -233,8 +238,8 @@ export const gearRules = rulesAt<GearRule>('gear', [
     formula: 'one item to a place',
     look: (seen) => {
       const first = new Map<string, string>();
-      // What shares a board is laid out on it.
-      const alone = eachPlaced(seen).filter(({ id }) => !onBoard(seen.boards, id));
+      // What shares a board is laid out on it, and what is in an enclosure is in it.
+      const alone = eachPlaced(seen).filter(({ id, inside }) => !inside && !onBoard(seen.boards, id));
       return each('gear', alone, ({ id, placeId, place, tag }) => {
         const other = first.get(placeId);
         if (other === undefined) {

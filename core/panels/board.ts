@@ -8,7 +8,7 @@ import { mountOf } from '../gear/usual-mount';
 import type { Job } from '../job/job';
 import { AS_PROPOSED, panelOf, type Mounted } from '../job/parts/mounting';
 import { grownContour, grownOutline } from '../plane/outline';
-import { laid, laidPoint, moved, type Contour, type Point } from '../plane/contour';
+import { laid, laidPoint, middleOf, moved, type Contour, type Point } from '../plane/contour';
 import { pointWithin } from '../plane/gap';
 import { clearanceHole, threadHole } from '../tables/threads';
 import type { Material } from '../tables/materials';
@@ -120,7 +120,6 @@ function footprint({ face, solids }: Piece, turnDeg: number): Footprint {
     middle: [-port[0] || 0, -port[1] || 0],
   };
 }
-const middleOf = ({ left, right, bottom, top }: Contour): Point => [(left + right) / 2, (bottom + top) / 2];
 
 /** Heights that a board of another shape is told by: in each what is left and right of it is no board. */
 const STRIPS = 12;

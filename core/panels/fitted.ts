@@ -2,13 +2,14 @@ import type { Panel } from '../craft/panel';
 import type { Place } from '../craft/pattern';
 import { mapped } from '../document/edits';
 import { contentHash } from '../document/hash';
+import type { Enclosure } from '../gear/gear';
 import type { Mount } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
 import type { Job } from '../job/job';
 import { craftOf } from '../job/job';
 import { materialOf } from '../job/material';
 import { AS_PROPOSED, panelOf } from '../job/parts/mounting';
-import type { Point } from '../plane/contour';
+import { middleOf, type Point } from '../plane/contour';
 import type { Material } from '../tables/materials';
 import { panelFrame, pointIn, type Laid } from '../craft/frame';
 import { boardPanel, lyingOnBoard, type BoardPlan } from './board';
@@ -16,7 +17,9 @@ import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
 import { openingWork, type OpeningWork } from './opening';
 import type { Lying } from './piece';
+import { pieceOf } from './piece';
 import type { Plate } from './plate';
+import { frontFrame, frontPanel, insideOf, stopped, type Inside } from './front';
 import { COARSE, FINE, findPosition, setAt, type Found, type Position, type Search, type Set } from './position';
 import { siteOf } from './site';
 
@@ -25,7 +28,7 @@ export interface At {
   readonly panel: Panel;
   /** Its face in the craft. */
   readonly frame: Laid;
-  readonly from: 'job' | 'pattern' | 'usual';
+  readonly from: 'job' | 'pattern' | 'usual' | 'gear';
   readonly material: Material;
 }
 /** What is taken where nobody has said what a panel is made of. */
@@ -43,6 +46,28 @@ export function panelFor(job: Pick<Job, 'craft'>, place: string): At {
   };
 }
 
+/** What fitted gear sits on: the panel of its place, the board there, or the front of the enclosure it is in. */
+export function panelUnder(
+  job: Pick<Job, 'craft' | 'gear'>,
+  { place, inside }: Pick<Fitted, 'place' | 'inside'>,
+): Pick<At, 'panel' | 'material'> {
+  return inside ? frontOf(job, inside) : panelFor(job, place);
+}
+function frontOf({ gear }: Pick<Job, 'gear'>, inside: Inside): Pick<At, 'panel' | 'material'> {
+  const item = gear[inside.gear]!.item as Enclosure;
+  return { panel: frontPanel(item, inside.seat), material: item.front.material };
+}
+/** What one and the same panel goes by: gear is on it that has it in common. */
+export const surfaceOf = ({ place, inside }: Pick<Fitted, 'place' | 'inside'>): string =>
+  inside ? `in/${inside.gear}` : `at/${place}`;
+
+/** That panel in words: its place, or whose front it is. */
+export const surfaceName = (
+  job: Pick<Job, 'craft'>,
+  tags: Readonly<Record<string, string>>,
+  { place, inside }: Pick<Fitted, 'place' | 'inside'>,
+): string => (inside ? `Front of ${tags[inside.gear] ?? inside.gear}` : job.craft.pattern.places[place]!.name);
+
 /** What gear sits on is the panel, or the board that lies on it. */
 function frameFor(place: Place, { lies, board }: Panel): Laid {
   const frame = panelFrame(place, lies);
@@ -52,6 +77,8 @@ function frameFor(place: Place, { lies, board }: Panel): Laid {
 /** Gear on its panel. */
 export interface Fitted {
   readonly place: string;
+  /** The enclosure it is in. */
+  readonly inside: Inside | null;
   /** The face it sits on, in the craft. */
   readonly frame: Laid;
   readonly panel: At['from'];
@@ -80,7 +107,7 @@ export interface Fitted {
 }
 
 /** What is known of gear on a panel whatever the gear is called; its holes are numbered by themselves. */
-export type Told = Omit<Fitted, 'place' | 'frame' | 'panel' | 'usualMount' | 'by'>;
+export type Told = Omit<Fitted, 'place' | 'inside' | 'frame' | 'panel' | 'usualMount' | 'by'>;
 
 const kept = new WeakMap<Panel, WeakMap<Mount, Map<string, unknown>>>();
 /** The same by what panel and mount say: jobs of one pattern have panels that are alike, and each its own copy. */
@@ -149,9 +176,9 @@ const tell = (
     };
   });
 
-/** How gear would sit on the panel of a place, roughly; nothing where nobody has measured that. */
-export function fitAt(job: Pick<Job, 'craft'>, place: string, mount: Mount): Told | undefined {
-  const on = panelFor(job, place);
+/** How gear would sit on the panel of a place, or in an opening of an enclosure there, roughly; nothing where nobody has measured that. */
+export function fitAt(job: Pick<Job, 'craft' | 'gear'>, place: string, mount: Mount, seat?: Inside): Told | undefined {
+  const on = seat ? { ...panelFor(job, place), ...frontOf(job, seat), from: 'gear' as const } : panelFor(job, place);
   return on.from === 'usual' ? undefined : tell(on, mount, { over: false, adapter: null }, COARSE);
 }
 
@@ -182,7 +209,10 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
   const { places } = craftOf(job);
   const fitted = new Map<string, Fitted>();
   const placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && there === null);
-  const firstAt = new Map(placed.map(([id, { place }]) => [place!, id] as const).reverse());
+  const insides = insideOf(job);
+  // What mirrors is the first of its kind at a place, or in what is there.
+  const keyOf = (place: string, item: string) => `${item} ${place}`;
+  const firstAt = new Map(placed.map(([id, { place, item }]) => [keyOf(place!, item.id), id] as const).reverse());
   const setOf = (id: string) => (Object.hasOwn(job.mounts, id) ? job.mounts[id]! : AS_PROPOSED);
 
   const fitOnce = (id: string): Fitted => {
@@ -190,12 +220,25 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
     fitted.set(id, known);
     return known;
   };
+  /** The face that gear sits on, as it lies in the craft. */
+  const onOf = (id: string): At => {
+    const { place } = job.gear[id]!;
+    const inside = insides.get(id);
+    if (!inside) return panelFor(job, place!);
+    const item = job.gear[inside.gear]!.item as Enclosure;
+    const { frame } = panelFor(job, place!);
+    // One that is kept is where it is: about the middle of its place.
+    const box = job.gear[inside.gear]!.there === null ? fitOnce(inside.gear) : undefined;
+    const lying = box?.lying ?? { turnDeg: 0, plugs: 'straight', over: false, adapter: null };
+    return { ...frontOf(job, inside), from: 'gear', frame: frontFrame(item, frame, box?.at ?? ORIGIN, lying) };
+  };
   const fit = (id: string): Fitted => {
     const { item, place } = job.gear[id]!;
     const mount = mountOf(item);
-    const on = panelFor(job, place!);
+    const inside = insides.get(id) ?? null;
+    const on = onOf(id);
     const { at, turnDeg, plugs, over, adapter } = setOf(id);
-    const of = { place: place!, frame: on.frame, panel: on.from, usualMount: item.mount === undefined };
+    const of = { place: place!, inside, frame: on.frame, panel: on.from, usualMount: item.mount === undefined };
     const board = Object.hasOwn(boards, place!) ? boards[place!]! : undefined;
     if (board?.gear.includes(id)) {
       const found = Object.hasOwn(board.at, id) ? board.at[id]! : undefined;
@@ -209,9 +252,16 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
     const pair = leaderOf(id);
     if (pair !== undefined) {
       const leader = fitOnce(pair);
-      const where = mirroredAt(panelFor(job, leader.place).panel, on.panel, leader.at);
+      const where = mirroredAt(onOf(pair).panel, on.panel, leader.at);
       const lying = { ...leader.lying, turnDeg: mirroredTurn(leader.lying.turnDeg) };
       return { ...of, by: { mirrors: pair }, ...tell(on, mount, { ...lying, at: where }) };
+    }
+    const stops = item.kind === 'enclosure' && item.stops.length > 0 ? item : undefined;
+    if (stops) {
+      const lies = { turnDeg: turnDeg ?? 0, plugs: plugs ?? 'straight', over, adapter } as const;
+      const piece = pieceOf(mount, lies, on.material);
+      const where = stopped(stops, siteOf(on.panel).outline, piece, at ?? middleOf(siteOf(on.panel).outline));
+      return { ...of, by: at ? 'hand' : 'search', ...tell(on, mount, { ...lies, at: where }) };
     }
     if (at !== null)
       return { ...of, by: 'hand', ...tell(on, mount, { at, turnDeg: turnDeg ?? 0, plugs, over, adapter }) };
@@ -219,12 +269,18 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
     return { ...of, by: 'search', ...tell(on, mount, set) };
   };
 
+  const boxOf = (id: string) => {
+    const inside = insides.get(id);
+    return inside && job.gear[inside.gear]!.item.id;
+  };
   /** The same gear at the partner of its place, which it mirrors: the one a person has set, else the left one. */
   const leaderOf = (id: string): string | undefined => {
     const { item, place } = job.gear[id]!;
     const { partner } = panelOf(job, place!).panel;
-    const other = partner === null ? undefined : firstAt.get(partner);
-    if (other === undefined || firstAt.get(place!) !== id || job.gear[other]!.item.id !== item.id) return undefined;
+    const other = partner === null ? undefined : firstAt.get(keyOf(partner, item.id));
+    if (other === undefined || firstAt.get(keyOf(place!, item.id)) !== id) return undefined;
+    // In what mirrors, or on the panel itself: both alike.
+    if (boxOf(id) !== boxOf(other)) return undefined;
     if (panelOf(job, partner!).panel.partner !== place) return undefined;
     const [own, its] = [setOf(id), setOf(other)];
     if (!own.mirrors || !its.mirrors || isSet(own)) return undefined;
@@ -236,8 +292,8 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
   for (const [id] of placed) fitOnce(id);
   // Holes of one panel are numbered through.
   return mapped(Object.fromEntries(fitted), (one) => {
-    const first = next.get(one.place) ?? 1;
-    next.set(one.place, first + one.schedule.holes.length);
+    const first = next.get(surfaceOf(one)) ?? 1;
+    next.set(surfaceOf(one), first + one.schedule.holes.length);
     if (first === 1) return one;
     const holes = one.schedule.holes.map((hole) => ({ ...hole, number: hole.number + first - 1 }));
     return { ...one, schedule: { ...one.schedule, holes } };

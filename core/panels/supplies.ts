@@ -3,7 +3,7 @@ import type { Job } from '../job/job';
 import { MATERIAL_NAMES, type Material } from '../tables/materials';
 import { tenth } from '../units/figures';
 import { onBoard, type BoardPlan } from './board';
-import { panelFor, type Fitted } from './fitted';
+import { panelFor, panelUnder, type Fitted } from './fitted';
 import { partsOf } from './parts';
 import { siteOf } from './site';
 
@@ -48,7 +48,7 @@ export function suppliesOf(
   for (const [gear, fitted] of Object.entries(mounts)) {
     if (fitted.panel === 'usual') continue;
     const mount = mountOf(job.gear[gear]!.item);
-    const { panel } = panelFor(job, fitted.place);
+    const { panel } = panelUnder(job, fitted);
     const of = nameOf(gear);
     for (const part of partsOf(siteOf(panel), mount, fitted))
       add(

@@ -238,6 +238,8 @@ export const along = ({ ax, ay, bx, by, r, cx, cy, from, sweep }: Edge, t: numbe
     ? [ax + t * (bx - ax), ay + t * (by - ay)]
     : [cx + r * Math.cos(from + t * sweep), cy + r * Math.sin(from + t * sweep)];
 
+/** The middle of the box round a contour. */
+export const middleOf = ({ left, right, bottom, top }: Contour): Point => [(left + right) / 2, (bottom + top) / 2];
 export const edgeLength = ({ ax, ay, bx, by, r, sweep }: Edge): number =>
   r === 0 ? Math.hypot(bx - ax, by - ay) : r * Math.abs(sweep);
 

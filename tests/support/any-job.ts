@@ -4,7 +4,7 @@ import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
 import { NARROW_VAN } from '#core/craft/patterns/narrow-van';
 import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
-import type { FuseHolder, GearItem } from '#core/gear/gear';
+import { isFed, type FuseHolder, type GearItem } from '#core/gear/gear';
 import { CHOICES, CHOICE_IDS } from '#core/job/choices';
 import { newJob, type Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
@@ -141,6 +141,7 @@ function madeJob(g: GeneratorValue): AnyJob {
     'speaker',
     'speaker',
     'zoneControl',
+    'enclosure',
   ] as const;
   const all: readonly GearItem['kind'][] = [...played, ...passing];
   ids.forEach((id, n) => {
@@ -151,7 +152,7 @@ function madeJob(g: GeneratorValue): AnyJob {
   });
 
   const feeders = ids.filter((id) => (passing as readonly string[]).includes(job.gear[id]!.item.kind));
-  const fed = ids.filter((id) => job.gear[id]!.item.kind !== 'speaker' && job.gear[id]!.item.kind !== 'zoneControl');
+  const fed = ids.filter((id) => isFed(job.gear[id]!.item));
   for (const gear of fed) {
     const others = feeders.filter((id) => id !== gear);
     if (sometimes(75)) make({ op: 'feedFrom', gear, from: one(...batteries, ...others, ...others, ...others) });

@@ -177,7 +177,14 @@ export const SIDE_BY_SIDE_PANELS: Readonly<Record<string, Panel>> = {
       beyond: 'the wheel arch',
     }),
   ),
-  ...bothSides('cage', panel('face', round(196), 3, { behindMm: 98, beyond: 'the back of the pod', tubeMm: 50.8 })),
+  ...bothSides('cage', panel('back', rect(96, 180, 10), 3, { frontMm: 230, tubeMm: 50.8 })),
+  bed: panel('floor', rect(420, 330, 20), 4, {
+    ...tray,
+    material: 'plastic',
+    frontMm: 320,
+    behindMm: 60,
+    beyond: 'the exhaust shield',
+  }),
 };
 
 export const LAUNCH_PANELS: Readonly<Record<string, Panel>> = {

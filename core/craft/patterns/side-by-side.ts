@@ -231,6 +231,13 @@ const speaker = (
   material: 'plastic',
   dust: true,
 });
+/** A tube of the cage: cans go round it, speakers into those. */
+const cageTube = (name: string, at: [number, number, number], faces: [number, number, number]): Place => ({
+  ...speaker(name, at, faces, {}),
+  accepts: ['enclosure'],
+  room: { w: 210, h: 210, d: 240 },
+  material: 'steel',
+});
 const rivets = (count: number, where: string) => screws(count, 'rivet', '8 mm', where, null, true);
 
 /** A two-row side-by-side of our own, caged, cargo bed behind. Origin on the ground below the rear axle. */
@@ -310,8 +317,21 @@ export const SIDE_BY_SIDE: Pattern = {
       },
       dashLeft: speaker('Dash, left', [2320, 520, 980], [-1, 0, 0.2], { bonnet: 'off', dash: 'aside' }),
       dashRight: speaker('Dash, right', [2320, -520, 980], [-1, 0, 0.2], { bonnet: 'off', dash: 'aside' }),
-      cageLeft: speaker('Cage pod, rear left', [700, 480, 1790], [1, 0, -0.4], {}),
-      cageRight: speaker('Cage pod, rear right', [700, -480, 1790], [1, 0, -0.4], {}),
+      cageLeft: cageTube('Cage tube, rear left', [700, 480, 1790], [1, 0, -0.4]),
+      cageRight: cageTube('Cage tube, rear right', [700, -480, 1790], [1, 0, -0.4]),
+      bed: {
+        name: 'Cargo bed, left front corner',
+        body: 'frame',
+        at: [440, 330, 1080],
+        faces: [-1, 0, 0],
+        accepts: ['enclosure'],
+        room: { w: 420, h: 300, d: 330 },
+        exposure: 'jet',
+        allowanceMm: 300,
+        covers: {},
+        material: 'plastic',
+        dust: true,
+      },
     },
     SIDE_BY_SIDE_PANELS,
   ),
@@ -348,6 +368,7 @@ export const SIDE_BY_SIDE: Pattern = {
     dashR: leg('Behind the dash, right', 'bulkhead', 'dashRight', { covers: { bonnet: 'off', dash: 'aside' } }),
     bedL: leg('Under the rear seat to the cage, left', 'tunnelRear', 'rearFoot', { hazards: ['edge'] }),
     bedR: leg('Under the rear seat to the cage, right', 'tunnelRear', 'rearFootRight', { hazards: ['edge'] }),
+    bedBox: leg('Through the front wall of the bed', 'rearFoot', 'bed', { hazards: ['edge'] }),
     cageL: leg('Up the cage, left', 'rearFoot', 'cageLeft', { via: [[540, 540, 1780]] }),
     cageR: leg('Up the cage, right', 'rearFootRight', 'cageRight', { via: [[540, -540, 1780]] }),
     engineBay: leg('Past the engine', 'tunnelRear', 'rearFoot', { via: [[300, 200, 700]], hazards: ['hot'] }),

@@ -3,6 +3,8 @@ import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
 import { mountOf } from '#core/gear/usual-mount';
 import { fitOf, rankPlaces, type Fit } from '#core/mounting/index';
+import { ordered } from '#core/job/order';
+import { freeSeats, insideOf } from '#core/panels/front';
 import { fitAt, fits } from '#core/panels/fitted';
 import SeverityMark from '../../app/SeverityMark.vue';
 import { useDrag } from '../../app/dragging';
@@ -30,6 +32,7 @@ const KINDS = [
   'headUnit',
   'amplifier',
   'speaker',
+  'enclosure',
   'zoneControl',
   'block',
   'switchModule',
@@ -54,6 +57,8 @@ const atPlace = computed(() => {
 });
 const homeless = computed(() => Object.entries(job.value.gear).filter(([, g]) => g.place === null));
 
+/** Openings of enclosures that a speaker may go into. */
+const seats = computed(() => freeSeats(job.value));
 /** How an item sits in a place: in its free room, and where that has been measured on its panel. */
 function sits(
   item: GearItem,
@@ -61,7 +66,8 @@ function sits(
   fit: Fit,
   short: boolean,
 ): { readonly good: boolean; readonly line: string } {
-  const panel = fit.good ? fitAt(job.value, place, mountOf(item)) : undefined;
+  const seat = item.kind === 'speaker' ? seats.value.get(place) : undefined;
+  const panel = fit.good ? fitAt(job.value, place, mountOf(item), seat) : undefined;
   if (panel) return { good: fits(panel), line: fitLine(panel) };
   return { good: fit.good, line: short ? fitMark(fit) : fitWords(fit) };
 }
@@ -82,7 +88,9 @@ const callouts = computed(() => {
   ).map((callout) => {
     const place = pattern.value.places[callout.id]!;
     const gear = atPlace.value.get(callout.id) ?? [];
-    const fit = hand.value ? fitOf(hand.value.item, place) : undefined;
+    const fit = hand.value
+      ? fitOf(hand.value.item, place, hand.value.item.kind === 'speaker' && seats.value.has(callout.id))
+      : undefined;
     const ghost = hand.value && fit?.accepted ? sits(hand.value.item, callout.id, fit, true) : undefined;
     const tags = gear.map((id) => `${plan.value.tags[id]} ${job.value.gear[id]!.item.name}`).join(', ');
     return {
@@ -95,6 +103,7 @@ const callouts = computed(() => {
     };
   });
 });
+const insides = computed(() => insideOf(ordered(job.value)));
 type PlaceLabel = (typeof callouts.value)[number];
 
 const isSelected = (id: string) => store.selected?.kind === 'gear' && store.selected.id === id;
@@ -108,7 +117,9 @@ const ranked = computed(() => {
   const { item, moving } = hand.value;
   const now = moving === undefined ? null : job.value.gear[moving]?.place;
   // Where it is already is no place to move it to.
-  const rest = rankPlaces(item, pattern.value.places, new Set(atPlace.value.keys())).filter(({ id }) => id !== now);
+  const rest = rankPlaces(item, pattern.value.places, new Set(atPlace.value.keys()), seats.value).filter(
+    ({ id }) => id !== now,
+  );
   // Of what has room the panels tell apart what fits; the order is else as ranked.
   return rest
     .map((one) => ({ ...one, ...sits(item, one.id, one.fit, false) }))
@@ -241,7 +252,9 @@ useEventListener(window, 'keydown', (event) => {
         <p v-if="selectedGear.place !== null">
           At “{{ pattern.places[selectedGear.place]!.name }}”, free room
           {{ sizeOf({ size: pattern.places[selectedGear.place]!.room }) }}:
-          <b>{{ fitWords(fitOf(selectedGear.item, pattern.places[selectedGear.place]!)) }}</b>.
+          <b>{{
+            fitWords(fitOf(selectedGear.item, pattern.places[selectedGear.place]!, insides.has(selectedGear.id)))
+          }}</b>.
         </p>
         <ThereField :gear="selectedGear.id" />
         <PhotoStrip

@@ -1,4 +1,4 @@
-import type { GearItem } from '#core/gear/gear';
+import { ENCLOSURE_FORMS, type GearItem } from '#core/gear/gear';
 import type { Fit } from '#core/mounting/index';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { short } from '#core/units/figures';
@@ -31,6 +31,8 @@ export function figuresOf(item: GearItem): string {
       return `${short(item.maxA)} A, coil ${short(item.coilA * 1000)} mA · ${water(item)}`;
     case 'converter':
       return `${short(item.outVolts)} V out, ${short(item.maxA)} A · ${short(item.efficiency * 100)} % · ${water(item)}`;
+    case 'enclosure':
+      return `${ENCLOSURE_FORMS[item.form]}, ${item.front.seats.length} ${item.front.seats.length === 1 ? 'opening' : 'openings'} · ${item.litres === null ? 'volume not known' : `${short(item.litres)} l`}, ${item.ported ? 'ported' : 'closed'} · ${water(item)}`;
     case 'fuseHolder':
       return `${short(item.milliohm)} mΩ · ${water(item)}`;
   }

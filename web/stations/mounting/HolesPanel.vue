@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { panelFor, type Fitted } from '#core/panels/fitted';
+import { panelUnder, surfaceOf, type Fitted } from '#core/panels/fitted';
 import { byBit, type Hole } from '#core/panels/holes';
 import { bitName, cutterName, type Cutter } from '#core/tables/bits';
 import { taken } from '#core/job/choices';
@@ -12,10 +12,12 @@ import { inches, lengthText } from '../../app/units';
 const props = defineProps<{ fitted: Fitted; lit: number | undefined }>();
 const emit = defineEmits<{ light: [hole: number | undefined] }>();
 const { job, plan } = useSheet();
-const panel = computed(() => panelFor(job.value, props.fitted.place).panel);
+const panel = computed(() => panelUnder(job.value, props.fitted).panel);
 
-/** All gear in this place: its holes are one schedule. */
-const here = computed(() => Object.entries(plan.value.mounts).filter(([, { place }]) => place === props.fitted.place));
+/** All gear on this panel: its holes are one schedule. */
+const here = computed(() =>
+  Object.entries(plan.value.mounts).filter(([, other]) => surfaceOf(other) === surfaceOf(props.fitted)),
+);
 const holes = computed(() => here.value.flatMap(([, { schedule }]) => schedule.holes));
 const groups = computed(() => byBit(holes.value));
 const reused = computed(() => holes.value.filter((hole) => hole.reused !== undefined));

@@ -5,6 +5,7 @@ import HolesPanel from './HolesPanel.vue';
 import { useRouter } from 'vue-router';
 import StationLayout from '../../app/StationLayout.vue';
 import { useSheet } from '../../app/sheet';
+import { surfaceName, surfaceOf } from '#core/panels/fitted';
 import PickStrip from '../../fields/PickStrip.vue';
 import MountPanel from './MountPanel.vue';
 import PanelFields from './PanelFields.vue';
@@ -14,17 +15,17 @@ import { useMounted } from './mounted';
 
 /** The panel that gear goes into or on to, to scale from its finished side, with the section through it. */
 const router = useRouter();
-const { plan } = useSheet();
+const { job, plan } = useSheet();
 const { mounts, shown, moving, put, set } = useMounted();
 const board = computed(() => {
-  const place = shown.value?.fitted.place;
+  const place = shown.value?.fitted.inside ? undefined : shown.value?.fitted.place;
   return place !== undefined && Object.hasOwn(plan.value.boards, place) ? plan.value.boards[place] : undefined;
 });
 const PARTS = { gear: 'Gear on it', holes: 'Holes', panel: 'Panel' } as const;
 const part = ref<keyof typeof PARTS>('gear');
 /** The hole that is lit, by its number. */
 const lit = ref<number>();
-watch([() => shown.value?.fitted.place, part], () => (lit.value = undefined));
+watch([() => shown.value && surfaceOf(shown.value.fitted), part], () => (lit.value = undefined));
 </script>
 
 <template>
@@ -52,6 +53,10 @@ watch([() => shown.value?.fitted.place, part], () => (lit.value = undefined));
           <HolesPanel :fitted="shown.fitted" :lit="lit" @light="lit = $event" />
           <TemplatesPanel :place="shown.fitted.place" />
         </template>
+        <section v-else-if="shown.fitted.inside">
+          <h2>{{ surfaceName(job, plan.tags, shown.fitted) }}</h2>
+          <p>It comes with the enclosure: what it has is said on the shelf.</p>
+        </section>
         <PanelFields v-else :key="shown.fitted.place" :place="shown.fitted.place" />
       </template>
       <section v-else>

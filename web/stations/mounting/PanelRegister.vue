@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { SHEET } from '#core/drawing/sheet';
-import { fits, type Fitted } from '#core/panels/fitted';
+import { fits, surfaceName, type Fitted } from '#core/panels/fitted';
 import { fitLine } from '../../app/fit-words';
 import SeverityMark from '../../app/SeverityMark.vue';
 import { useSheet } from '../../app/sheet';
@@ -10,7 +10,7 @@ import PressMark from '../../drawing/PressMark.vue';
 
 /** Everything that is on a panel, a plate each: how it sits there, and the worst that was found. */
 const props = defineProps<{ mounts: Readonly<Record<string, Fitted>>; selected: string | undefined }>();
-const { store, job, pattern, tag } = useSheet();
+const { store, job, plan, tag } = useSheet();
 
 const PLATE = { x: 28, w: 214, y: 36 } as const;
 const TALLEST = 58;
@@ -47,7 +47,7 @@ const rows = computed(() => {
     y: PLATE.y + (i + before) * h,
     h: h - 5,
     name: `${tag(id)} ${job.value.gear[id]!.item.name}`,
-    place: pattern.value.places[fitted.place]!.name,
+    place: surfaceName(job.value, plan.value.tags, fitted),
     worst: store.findingsFor({ kind: 'gear', id }).find(({ station }) => station === 'mounting')?.severity,
   }));
 });

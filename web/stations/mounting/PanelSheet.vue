@@ -6,7 +6,7 @@ import type { Px } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
 import { mountOf } from '#core/gear/usual-mount';
 import type { BoardPlan } from '#core/panels/board';
-import { tightest, type Fitted } from '#core/panels/fitted';
+import { surfaceName, surfaceOf, tightest, type Fitted } from '#core/panels/fitted';
 import { pieceOf } from '#core/panels/piece';
 import { pathData, type Contour, type Point } from '#core/plane/contour';
 import { MATERIAL_NAMES } from '#core/tables/materials';
@@ -30,7 +30,7 @@ const props = defineProps<{
   lit: number | undefined;
 }>();
 const emit = defineEmits<{ move: [at: Point]; put: [at: Point] }>();
-const { store, job, pattern, tag } = useSheet();
+const { store, job, plan, pattern, tag } = useSheet();
 
 /** Tightest clearances that are drawn with their figures. */
 const DRAWN = 4;
@@ -46,7 +46,7 @@ const drawn = computed(() => {
   return {
     view,
     panel: site.panel,
-    place: pattern.value.places[fitted.place]!.name,
+    place: surfaceName(job.value, plan.value.tags, fitted),
     outline: pathData(site.outline),
     openings: site.openings.map(({ id, contour, opening }) => ({
       id,
@@ -164,12 +164,12 @@ const piece = computed((): Movable => ({
   move: (at) => emit('move', at),
   put: (at) => emit('put', at),
 }));
-/** Other gear in the same place, as it lies. */
+/** Other gear on the same panel, as it lies. */
 const others = computed(() => {
   const { shown } = props;
   if (!shown) return [];
   return Object.entries(props.mounts)
-    .filter(([id, { place }]) => id !== shown.id && place === shown.fitted.place)
+    .filter(([id, other]) => id !== shown.id && surfaceOf(other) === surfaceOf(shown.fitted))
     .map(([id, { at, lying, material }]) => {
       const { face, solids } = pieceOf(mountOf(job.value.gear[id]!.item), lying, material);
       return {
@@ -184,7 +184,7 @@ const others = computed(() => {
     });
 });
 const board = computed(() => {
-  const place = props.shown?.fitted.place;
+  const place = props.shown?.fitted.inside ? undefined : props.shown?.fitted.place;
   return place !== undefined && Object.hasOwn(props.boards, place) ? props.boards[place] : undefined;
 });
 const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${b.join(' ')}`;
@@ -339,7 +339,12 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
           </template>
         </g>
         <PanelSection :shown="shown" />
-        <PanelHandles v-if="editing" :place="shown.fitted.place" :view="drawn.view" :ground="ground" />
+        <PanelHandles
+          v-if="editing && !shown.fitted.inside"
+          :place="shown.fitted.place"
+          :view="drawn.view"
+          :ground="ground"
+        />
       </template>
     </g>
   </SheetFrame>

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue';
 import { mountOf } from '#core/gear/usual-mount';
 import { viewPanel, type PanelView } from '#core/drawing/panel-sheet';
-import { mirroredAt, mirroredTurn, panelFor, type Fitted } from '#core/panels/fitted';
+import { mirroredAt, mirroredTurn, panelUnder, type Fitted } from '#core/panels/fitted';
 import { setAt, type Position } from '#core/panels/position';
 import { siteOf, type Site } from '#core/panels/site';
 import type { Panel } from '#core/craft/panel';
@@ -48,7 +48,7 @@ export function useMounted(): {
     const gear = id.value;
     const fitted = gear === undefined ? undefined : mounts.value[gear];
     if (gear === undefined || !fitted) return undefined;
-    const { panel } = panelFor(job.value, fitted.place);
+    const { panel } = panelUnder(job.value, fitted);
     const site = siteOf(panel);
     const { at, lying, material } = fitted;
     const position = moving.value
@@ -66,14 +66,14 @@ export function useMounted(): {
   function set(part: Setting): void {
     const now = shown.value;
     if (!now) return;
-    const { by, place } = now.fitted;
+    const { by } = now.fitted;
     const leader = typeof by === 'object' && part.mirrors === undefined ? by.mirrors : undefined;
     if (leader === undefined) {
       store.edit([{ op: 'setMount', gear: now.id, mount: part }]);
       return;
     }
     const { at, turnDeg } = part;
-    const [from, to] = [place, mounts.value[leader]!.place].map((of) => panelFor(job.value, of).panel) as [
+    const [from, to] = [now.fitted, mounts.value[leader]!].map((of) => panelUnder(job.value, of).panel) as [
       Panel,
       Panel,
     ];
