@@ -112,7 +112,7 @@ export type Told = Omit<Fitted, 'place' | 'inside' | 'frame' | 'panel' | 'usualM
 const kept = new WeakMap<Panel, WeakMap<Mount, Map<string, unknown>>>();
 /** The same by what panel and mount say: jobs of one pattern have panels that are alike, and each its own copy. */
 const alike = new Map<string, unknown>();
-const MOST_ALIKE = 2000;
+const MOST_ALIKE = 4000;
 
 /** What was worked out before on the same panel for the same mount is known. */
 function once<T>(panel: Panel, mount: Mount, key: readonly unknown[], make: () => T): T {

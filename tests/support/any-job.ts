@@ -6,6 +6,7 @@ import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import { isFed, type FuseHolder, type GearItem } from '#core/gear/gear';
 import { CHOICES, CHOICE_IDS } from '#core/job/choices';
+import { fitOf } from '#core/mounting/index';
 import { newJob, type Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
 import { CHEMISTRY_IDS, ROLES, TIES, type Role, type TieKind } from '#core/job/supply';
@@ -146,7 +147,11 @@ function madeJob(g: GeneratorValue): AnyJob {
   const all: readonly GearItem['kind'][] = [...played, ...passing];
   ids.forEach((id, n) => {
     const kind = n === 0 ? 'headUnit' : n === 1 ? 'amplifier' : one(...all);
-    make({ op: 'addGear', id, item: one(...kinds.get(kind)!), place: sometimes(92) ? one(...places) : null });
+    const item = one(...kinds.get(kind)!);
+    // Nearly always where it belongs.
+    const taking = places.filter((place) => fitOf(item, pattern.places[place]!).accepted);
+    const among = taking.length && sometimes(92) ? taking : places;
+    make({ op: 'addGear', id, item, place: sometimes(92) ? one(...among) : null });
     const there = one(null, null, null, 'kept' as const, 'bypassed' as const);
     if (there !== null) make({ op: 'setThere', id, there });
   });
@@ -204,8 +209,8 @@ function madeJob(g: GeneratorValue): AnyJob {
         make({ op: 'setSpeaker', id, choice: { zone: 'aft' } });
   }
   // What is measured on this craft, and where gear is set by hand: on every craft, also for what is there already.
-  // Each such panel is searched anew, which takes as long as all the rest of a plan: in one job of four.
-  const measured = sometimes(25);
+  // Each such panel is searched anew, which takes as long as all the rest of a plan: in one job of eight.
+  const measured = sometimes(12);
   for (const [id, { place }] of Object.entries(job.gear)) {
     if (place === null || !measured || !sometimes(50)) continue;
     if (sometimes(60)) make({ op: 'setMount', gear: id, mount: { at: [between(-60, 60), between(-40, 40)] } });
