@@ -523,7 +523,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
       thicknessMm: 4,
       material: 'aluminium',
       behindMm: 150,
-      seats: [{ at: [0, 0], outline: { shape: 'round', d: 132 } }],
+      seats: [{ at: [0, 0], outline: { shape: 'round', d: 130.5 } }],
     },
     note: 'For 6½ inch, on a tube of 44 to 54 mm.',
   },

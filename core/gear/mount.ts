@@ -109,3 +109,7 @@ export const Mount = v.strictObject({
   turnsOver: v.boolean(),
 });
 export type Mount = v.InferOutput<typeof Mount>;
+
+/** Whether its clamp goes round a tube of so many millimetres, where it has a clamp; null: there is none. */
+export const clampHolds = ({ fixing, tubeMm }: Mount, tube: number | null): boolean =>
+  fixing !== 'tubeClamp' || tubeMm === null || (tube !== null && tube >= tubeMm[0] && tube <= tubeMm[1]);

@@ -1,6 +1,6 @@
 import { tenth } from '../units/figures';
 import { each, rulesAt } from '../findings/finding';
-import { FIXINGS } from '../gear/mount';
+import { FIXINGS, clampHolds } from '../gear/mount';
 import { craftOf } from '../job/job';
 import { MOST_PIECES, UP } from '../panels/board';
 import { facesUp } from '../panels/piece';
@@ -51,10 +51,9 @@ export const holdingRules = rulesAt<PanelRule>('mounting', [
     title: 'Clamp does not fit the tube',
     formula: 'thinnest ≤ tube ≤ thickest that the clamp goes round',
     look: look((seen) => {
-      const { fixing, tubeMm: range } = seen.mount;
+      const { tubeMm: range } = seen.mount;
       const { tubeMm } = seen.panel;
-      if (fixing !== 'tubeClamp' || !range) return undefined;
-      if (tubeMm !== null && tubeMm >= range[0] && tubeMm <= range[1]) return undefined;
+      if (!range || clampHolds(seen.mount, tubeMm)) return undefined;
       return {
         reason:
           tubeMm === null

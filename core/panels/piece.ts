@@ -179,7 +179,13 @@ export function pieceOf(mount: Mount, lying: Lying, material: Material): Piece {
     cutout: mount.cutout ? laid(contourOf(mount.cutout), lay) : undefined,
     solids,
     fastenings: Object.entries(mount.groups).flatMap(([group, fastener]) =>
-      fastener.at.map((at) => ({ group, fastener, at: laidPoint(at, lay), mm: holeOf(fastener, into) })),
+      fastener.at.map((at) => ({
+        group,
+        fastener,
+        at: laidPoint(at, lay),
+        // A clamp goes round its tube: nothing is drilled.
+        mm: mount.fixing === 'tubeClamp' ? 0 : holeOf(fastener, into),
+      })),
     ),
     behindMm: Math.max(0, ...solids.map(({ toMm }) => toMm)),
     beforeMm: Math.max(0, ...solids.map(({ fromMm }) => -fromMm)),

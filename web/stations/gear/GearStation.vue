@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
+import { clampHolds } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
+import { panelOf } from '#core/job/parts/mounting';
 import { fitOf, rankPlaces, type Fit } from '#core/mounting/index';
 import { ordered } from '#core/job/order';
 import { freeSeats, insideOf } from '#core/panels/front';
@@ -20,6 +22,7 @@ import CalloutPlate from '../../drawing/CalloutPlate.vue';
 import CraftSheet from '../../drawing/CraftSheet.vue';
 import { layCallouts } from '#core/drawing/callouts';
 import { LABELS_END, LABEL_W, SHEET, twoViews } from '#core/drawing/sheet';
+import { lengthText } from '../../app/units';
 import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import { figuresOf, fitMark, fitWords, sizeOf } from './words';
@@ -67,7 +70,11 @@ function sits(
   short: boolean,
 ): { readonly good: boolean; readonly line: string } {
   const seat = item.kind === 'speaker' ? seats.value.get(place) : undefined;
-  const panel = fit.good ? fitAt(job.value, place, mountOf(item), seat) : undefined;
+  const mount = mountOf(item);
+  const { tubeMm } = panelOf(job.value, place).panel;
+  if (fit.good && !seat && !clampHolds(mount, tubeMm))
+    return { good: false, line: tubeMm === null ? 'no tube' : `tube of ${lengthText(tubeMm, true)}` };
+  const panel = fit.good ? fitAt(job.value, place, mount, seat) : undefined;
   if (panel) return { good: fits(panel), line: fitLine(panel) };
   return { good: fit.good, line: short ? fitMark(fit) : fitWords(fit) };
 }

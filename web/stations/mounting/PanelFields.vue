@@ -94,7 +94,7 @@ const coversLeft = computed(() => {
     .map(([id, { name }]) => [id, name] as const);
 });
 const materials = computed(
-  () => [['', 'as the place has it'], ...Object.entries(MATERIAL_NAMES)] as [Material | '', string][],
+  () => [['', 'the place’s own'], ...Object.entries(MATERIAL_NAMES)] as [Material | '', string][],
 );
 </script>
 

@@ -322,6 +322,7 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
             <text text-anchor="middle" y="4.5" class="strong">{{ d.words }}</text>
           </g>
         </g>
+        <!-- All lines, then all figures: none is struck through. -->
         <g
           v-for="c in drawn.clearances"
           :key="c.key"
@@ -333,11 +334,14 @@ const line = (a: readonly number[], b: readonly number[]) => `M${a.join(' ')}L${
           <path :d="line(c.a, c.b)" />
           <circle :cx="c.a[0]" :cy="c.a[1]" r="2" />
           <circle :cx="c.b[0]" :cy="c.b[1]" r="2" />
-          <template v-if="c.spot">
+        </g>
+        <template v-for="c in drawn.clearances" :key="c.key">
+          <g v-if="c.spot" class="clearance" :class="{ short: c.short }">
+            <title>{{ c.name }}</title>
             <rect class="label" :x="c.spot.x - c.spot.w / 2" :y="c.spot.y - 8" :width="c.spot.w" height="16" />
             <text :x="c.spot.x" :y="c.spot.y + 4.5" text-anchor="middle">{{ c.words }}</text>
-          </template>
-        </g>
+          </g>
+        </template>
         <PanelSection :shown="shown" />
         <PanelHandles
           v-if="editing && !shown.fitted.inside"
