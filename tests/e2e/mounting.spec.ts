@@ -83,6 +83,55 @@ test('a radio into an opening that is 4 mm too narrow: how much comes off, moved
   await page.getByText('Holes', { exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Sawn along the line' })).toBeVisible();
   await expect(page.locator('[data-hole]')).toHaveCount(0);
+
+  // Its template, on paper of either size: what is cut is the opening it wants, and the bar says how to measure it.
+  const pdf = page.locator('[data-template^="panel dashCentre"][data-template$="letter.pdf"]');
+  const printed = await page.request.get(new URL((await pdf.getAttribute('href'))!, server.url).href);
+  expect((await printed.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  const svg = page.locator('[data-template^="panel dashCentre"][data-template$="template.svg"]');
+  const drawing = await (await page.request.get(new URL((await svg.getAttribute('href'))!, server.url).href)).text();
+  expect(drawing).toContain('100 mm');
+  expect(drawing).toContain('This way up');
+
+  // In Build the steps follow, one after the other, in words: marked, opened by so much, tried, fitted.
+  await page.getByRole('link', { name: /Build/ }).click();
+  const steps = page.locator('[data-step$=":gear/' + Object.keys(job.mounts)[0]! + '"]');
+  await expect(steps).toContainText([/Offer up and mark/, /Open the opening/, /Dry fit/, /Fit H1/]);
+  await steps.nth(1).click();
+  await expect(page.getByText('Take off 2 mm at the left, 2 mm at the right', { exact: false })).toBeVisible();
+});
+
+test('a tube can on the cage of a side-by-side, and a speaker in it: one after the other, on its front', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/jobs/vineyard-side-by-side/gear`);
+  await page.locator('.kinds label', { hasText: 'Enclosures' }).click();
+  await page.locator('[data-shelf="bulrush-can"]').click();
+  // Where there is no tube it is not held.
+  await expect(page.locator('[data-place="bed"]')).toContainText('no tube');
+  await page.locator('[data-place="cageLeft"]').click();
+  // A speaker goes nowhere on a bare tube, and into the can.
+  await page.locator('.kinds label', { hasText: 'Speakers' }).click();
+  await page.locator('[data-shelf="mire-165"]').click();
+  await expect(page.locator('[data-place="cageLeft"]')).toContainText('to spare');
+  await expect(page.locator('[data-place="cageRight"]')).not.toContainText('to spare');
+  await page.locator('[data-place="cageLeft"]').click();
+  await page.getByRole('link', { name: /Mounting/ }).click();
+  await expect(page.getByText('Front of E1', { exact: true }).first()).toBeVisible();
+  await page.locator('.strip label', { hasText: 'Panel' }).click();
+  await expect(page.getByText('It comes with the enclosure')).toBeVisible();
+  await noViolation(page);
+  await page.getByRole('link', { name: /Build/ }).click();
+  await page.locator('[data-step^="fit:gear/enclosure"]').click();
+  await expect(page.getByText(/S1 Mire 165 twin coil in it first/)).toBeVisible();
+  await saved(page);
+  const { gear } = await documentOf(server.url, 'vineyard-side-by-side');
+  const placed = Object.values(gear).map(({ item, place }) => [item.id, place]);
+  expect(placed.sort(([a], [b]) => (a! < b! ? -1 : 1))).toEqual([
+    ['bulrush-can', 'cageLeft'],
+    ['mire-165', 'cageLeft'],
+  ]);
 });
 
 test('deep speakers in a fairing: a pair that mirrors, and a cover that does not close over them', async ({
