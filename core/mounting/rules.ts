@@ -18,7 +18,14 @@ interface GearSeen {
 }
 type GearRule = Rule<GearSeen, Operation>;
 
-const eachPlaced = ({ job, tags }: GearSeen) => {
+const known = new WeakMap<GearSeen, ReturnType<typeof allPlaced>>();
+/** Every rule looks at the same. */
+function eachPlaced(seen: GearSeen): ReturnType<typeof allPlaced> {
+  let all = known.get(seen);
+  if (!all) known.set(seen, (all = allPlaced(seen)));
+  return all;
+}
+const allPlaced = ({ job, tags }: GearSeen) => {
   const inside = insideOf(job);
   return Object.entries(job.gear).flatMap(([id, { item, place }]) =>
     place === null

@@ -2,7 +2,6 @@ import { hundredth } from '../units/figures';
 import type { Panel } from '../craft/panel';
 import { neededRuns } from '../connections/runs';
 import { mapped } from '../document/edits';
-import { contentHash } from '../document/hash';
 import { TURNS } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
 import type { Job } from '../job/job';
@@ -132,8 +131,15 @@ interface Field {
   readonly blocked: BoardTask['blocked'];
 }
 
+const fields = new WeakMap<Panel, Field>();
+
 /** Where pieces may lie on a board, as a rectangle less what is no board. */
 function fieldOf(panel: Panel, turn: number): Field {
+  let field = fields.get(panel);
+  if (!field) fields.set(panel, (field = layOut(panel, turn)));
+  return field;
+}
+function layOut(panel: Panel, turn: number): Field {
   const site = siteOf(panel);
   const lay = { x: 0, y: 0, turnDeg: turn };
   const outline = laid(site.outline, lay);
@@ -181,7 +187,7 @@ function stripsOf(
 const laidBefore = new Map<string, ReturnType<typeof layBoard>>();
 const MOST_KNOWN = 200;
 function lay(task: BoardTask): ReturnType<typeof layBoard> {
-  const key = contentHash(task);
+  const key = JSON.stringify(task);
   const found = laidBefore.get(key) ?? layBoard(task, looksFor(task.pieces.length));
   laidBefore.delete(key);
   if (laidBefore.size >= MOST_KNOWN) laidBefore.delete(laidBefore.keys().next().value!);

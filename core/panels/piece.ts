@@ -80,8 +80,14 @@ export function facesUp(mount: Mount, { turnDeg, over }: Pick<Lying, 'turnDeg' |
   return Math.min(off, 360 - off) < UPWARDS;
 }
 
+const plugBodies = new WeakMap<Mount, ReturnType<typeof deepest>>();
 /** The body that plugs are on: the deepest. */
-function plugBody({ bodies }: Mount) {
+function plugBody(mount: Mount): ReturnType<typeof deepest> {
+  let body = plugBodies.get(mount);
+  if (!body) plugBodies.set(mount, (body = deepest(mount)));
+  return body;
+}
+function deepest({ bodies }: Mount) {
   const body = bodies.reduce((deep, next) => (next.toMm > deep.toMm ? next : deep));
   const { left, right, bottom, top } = laid(contourOf(body.outline), { x: body.at[0], y: body.at[1], turnDeg: 0 });
   return { ...body, left, right, bottom, top, x: (left + right) / 2, y: (bottom + top) / 2 };
@@ -152,8 +158,23 @@ function holeOf({ thread, seat }: FastenerGroup, material: Material): number {
   return seat === 'panel' ? threadHole(thread, material) : 0;
 }
 
+const pieces = new WeakMap<Mount, Map<string, Piece>>();
+/** Ways one mount lies that are known at most. */
+const MOST_WAYS = 100;
+
 /** Gear as it lies, for a panel of some material. Depths are from the panel's face, whatever lies on that. */
 export function pieceOf(mount: Mount, lying: Lying, material: Material): Piece {
+  let known = pieces.get(mount);
+  if (!known) pieces.set(mount, (known = new Map<string, Piece>()));
+  const { turnDeg, plugs, over, adapter } = lying;
+  const key = `${turnDeg} ${plugs} ${over} ${material} ${adapter ? JSON.stringify(adapter) : ''}`;
+  let piece = known.get(key);
+  if (piece) return piece;
+  if (known.size >= MOST_WAYS) known.clear();
+  known.set(key, (piece = lay(mount, { turnDeg, plugs, over, adapter }, material)));
+  return piece;
+}
+function lay(mount: Mount, lying: Lying, material: Material): Piece {
   const lay = { x: 0, y: 0, turnDeg: lying.turnDeg };
   const { adapter } = lying;
   const outMm = adapter?.thicknessMm ?? 0;

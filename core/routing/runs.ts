@@ -59,7 +59,7 @@ export function planRuns(job: Job, mounts: Readonly<Record<string, Fitted>>): Ru
     })),
     [...fresh, ...ready.flatMap(({ fromPlace, toPlace }) => [fromPlace!, toPlace!])].map((id) => places[id]!.covers),
   );
-  const endOf = (end: string) => (Object.hasOwn(mounts, end) ? leadEnd(job.gear[end]!.item, mounts[end]!) : undefined);
+  const ends = new Map(Object.entries(mounts).map(([id, fitted]) => [id, leadEnd(job.gear[id]!.item, fitted)]));
   return needs.map((need) => {
     const { fromPlace, toPlace } = need;
     const pin = setOf(job, 'way', need.id);
@@ -73,7 +73,7 @@ export function planRuns(job: Job, mounts: Readonly<Record<string, Fitted>>): Ru
         2 * job.settings.terminalAllowanceMm
       : 0;
     const points = way ? wayPoints(map, way) : [];
-    const plugsMm = way ? endsMm(fixed(map, way, points), endOf(need.from), endOf(need.to)) : 0;
+    const plugsMm = way ? endsMm(fixed(map, way, points), ends.get(need.from), ends.get(need.to)) : 0;
     return {
       ...need,
       way,
