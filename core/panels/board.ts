@@ -279,32 +279,43 @@ function planBoard(job: Job, place: string, gear: readonly string[], runs: Retur
       ];
     }),
   );
-  const covered = Object.entries(at).flatMap(
-    ([
-      id,
-      {
-        at: [x, y],
-        turnDeg,
-      },
-    ]) => {
-      const mount = mountOf(job.gear[id]!.item);
-      const { face, solids } = pieceOf(mount, { turnDeg, ...lyingOnBoard(setOf(id)) }, material);
-      return [face, ...solids.map(({ contour }) => contour)].map((contour) => moved(contour, x, y));
-    },
-  );
+  const lying = Object.entries(at).map(([id, { at, turnDeg }]): OnBoard => {
+    const mount = mountOf(job.gear[id]!.item);
+    return { at, piece: pieceOf(mount, { turnDeg, ...lyingOnBoard(setOf(id)) }, material) };
+  });
   return {
     at,
     gear,
     wireMm: layout && Math.round(layout.wireMm),
     leastMm: layout && Math.floor(layout.leastMm),
     proven,
-    screws: screwsOf(panel, covered),
+    screws: screwsOf(panel, lying),
     screwMm: Math.floor(panel.thicknessMm + whole.thicknessMm - UNDER_TIP),
   };
 }
 
+interface OnBoard {
+  readonly at: Point;
+  readonly piece: Piece;
+}
+const lastScrews = new WeakMap<Panel, { readonly under: readonly OnBoard[]; readonly screws: readonly Point[] }>();
+
 /** Screws of a board in its corners and the middle of its edges, where no gear and no dip is. */
-function screwsOf(panel: Panel, covered: readonly Contour[]): Point[] {
+function screwsOf(panel: Panel, under: readonly OnBoard[]): readonly Point[] {
+  const last = lastScrews.get(panel);
+  const isSame = ({ at: [x, y], piece }: OnBoard, i: number) => {
+    const before = last!.under[i]!;
+    return piece === before.piece && x === before.at[0] && y === before.at[1];
+  };
+  if (last?.under.length === under.length && under.every(isSame)) return last.screws;
+  const covered = under.flatMap(({ at, piece: { face, solids } }) =>
+    [face, ...solids.map(({ contour }) => contour)].map((contour) => moved(contour, ...at)),
+  );
+  const screws = placeScrews(panel, covered);
+  lastScrews.set(panel, { under, screws });
+  return screws;
+}
+function placeScrews(panel: Panel, covered: readonly Contour[]): Point[] {
   const { outline, openings } = siteOf(panel);
   const { left, right, bottom, top } = grownContour(panel.outline, -SCREW_IN);
   const [mx, my] = [(left + right) / 2, (bottom + top) / 2];
