@@ -74,7 +74,7 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
           <dd>{{ lengthText(leg.lengthMm) }}</dd>
         </div>
         <div v-if="run.plugsMm">
-          <dt>To the plugs of the gear, beyond the places</dt>
+          <dt>To the plugs, from the middle of the places</dt>
           <dd data-figure="plugs">{{ run.plugsMm < 0 ? '−' : '' }}{{ lengthText(Math.abs(run.plugsMm)) }}</dd>
         </div>
         <div>
