@@ -505,6 +505,15 @@ describe('a pair', () => {
       ['obstacle', 'loom', undefined],
     ]);
     expect(differs[1]!.clearance.mm).toBeCloseTo(5, 1);
+    // Less room here than there is as much a difference as more: the cowl 6 mm nearer to the right one.
+    const cowl = { side: 'behind', bottomLeft: 70, bottomRight: 70, topLeft: 70 } as const;
+    const closer = planOf(TOURER_JOB, { op: 'setClosing', place: 'fairingRight', cover: 'cowl', closing: cowl });
+    const [here, there] = [closer.mounts['fairing-right']!, closer.mounts['fairing-left']!];
+    for (const [a, b] of [
+      [here, there],
+      [there, here],
+    ] as const)
+      expect(pairDiffers(a, b).map(({ clearance: { limit } }) => limit)).toContain('cover');
     const apart = planOf(TOURER_JOB, { op: 'setMount', gear: 'fairing-left', mount: { at: [-4, 3], mirrors: false } });
     expect(apart.mounts['fairing-right']!.by).toBe('search');
     // Another speaker there mirrors nothing.

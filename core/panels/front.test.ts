@@ -155,6 +155,12 @@ test('a pair of cans is one decision, and so are the speakers in them', () => {
   const { mounts } = planJob(job);
   expect(mounts['eRight']!.by).toEqual({ mirrors: 'eLeft' });
   expect(mounts['sRight']!).toMatchObject({ by: { mirrors: 'sLeft' }, at: [-0.5, 0.25], lying: { turnDeg: 330 } });
+  // In another can it mirrors nothing.
+  const unlike = applyAll(job, [
+    { op: 'removeGear', id: 'eRight' },
+    put('eRight', { ...CAN, id: 'other-can' }, 'cageRight'),
+  ]);
+  expect(planJob(unlike).mounts['sRight']!.by).toBe('search');
 });
 
 test('in Build it is fitted on the bench, before its enclosure is, and that says so', () => {

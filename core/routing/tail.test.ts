@@ -103,6 +103,15 @@ describe('wires end at the plugs of their gear', () => {
     expect(angled.plugsMm).toBeCloseTo(18 + Math.hypot(1252 - x, 1150 - z) - Math.hypot(20, 46), 6);
     for (const run of [left, middle, angled])
       expect(run.cutMm).toBe(Math.ceil((run.layMm + run.plugsMm + run.allowanceMm) / 50) * 50);
+    // On a spacer of 10 mm the plug is 10 mm nearer to who looks at it: 18 behind the middle.
+    const adapter = { kind: 'spacer', thicknessMm: 10, material: 'ply' } as const;
+    const out = cut(made({ op: 'setMount', gear: 'h', mount: { at: [0, 0], plugs: 'angled', adapter } }));
+    const back = (mm: number) => [
+      1232 + (mm * 0.85) / Math.hypot(0.85, 0.53),
+      1196 - (mm * 0.53) / Math.hypot(0.85, 0.53),
+    ];
+    const [ox, oz] = back(18);
+    expect(out.plugsMm).toBeCloseTo(18 + Math.hypot(1252 - ox!, 1150 - oz!) - Math.hypot(20, 46), 6);
     const kept = made({ op: 'setThere', id: 'h', there: 'kept' });
     expect(planJob(kept).runs.some(({ plugsMm }) => plugsMm !== 0)).toBe(false);
   });
