@@ -86,3 +86,18 @@ test('a plan of this version is read as it is, and one of an older chapter by th
   expect(raised.build.steps.every(({ ends }) => ends.length === 0)).toBe(true);
   for (const part of ['runs', 'power', 'speakers', 'inputs'] as const) expect(raised[part]).toBe(plan[part]);
 });
+
+test('a plan sealed before its gear had a place in the craft is read without; its wires end in the middle of theirs', () => {
+  const plan = planJob(DEMO_JOBS[0]!);
+  const old: Plan = {
+    ...plan,
+    chapters: { ...plan.chapters, mounting: 2, routing: 2 },
+    runs: plan.runs.map(({ plugsMm: _, ...run }) => run as Plan['runs'][number]),
+  };
+  const raised = upgradePlan(old);
+  expect([raised.mounts, raised.boards]).toEqual([{}, {}]);
+  expect(raised.runs.map(({ plugsMm, cutMm, fished }) => [plugsMm, cutMm, fished])).toEqual(
+    plan.runs.map(({ cutMm, fished }) => [0, cutMm, fished]),
+  );
+  expect(plan.runs.some(({ fished, plugsMm }) => fished.length > 0 || plugsMm !== 0)).toBe(true);
+});

@@ -72,7 +72,7 @@ export interface Plan {
   readonly ledger: Ledger;
 }
 
-/** Everything that follows from a job. Pure and fast: no search beyond the shortest way of each run. */
+/** Everything that follows from a job. Pure and fast: routes and positions on panels are looked for, and known again where nothing of them changed. */
 export const planJob = (job: Job): Plan => planner()(job);
 
 const VERSIONS = Object.fromEntries(CHAPTERS.map(({ id, version }) => [id, version]));

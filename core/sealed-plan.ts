@@ -18,6 +18,8 @@ const colour = some({ body: text });
 const item = some({ kind: text, name: text });
 const conductors = v.array(some({ colour, use: text }));
 
+const vector = v.tuple([number, number, number]);
+
 const Run = some({
   id: text,
   kind: v.picklist(['feed', 'return', 'switched', 'turnOn', 'line', 'speaker']),
@@ -30,7 +32,7 @@ const Run = some({
   fished: texts,
   pinned: flag,
   pinBroken: flag,
-  points: v.array(v.tuple([number, number, number])),
+  points: v.array(vector),
   layMm: number,
   plugsMm: number,
   allowanceMm: number,
@@ -180,6 +182,9 @@ const SealedPlan = some({
   mounts: entries(
     some({
       place: text,
+      panel: text,
+      inside: v.nullable(some({ gear: text, seat: number })),
+      frame: some({ at: vector, across: vector, up: vector, out: vector }),
       at: v.tuple([number, number]),
       lying: some({}),
       clearances: v.array(some({ limit: text })),

@@ -214,9 +214,9 @@ export const MOUNTS: Readonly<Record<string, Mount>> = {
   'mere-box-8': onFeet([360, 280, 264], st(4, 'st4.8', 25), plugs('top', 18, 14)),
   'frond-pod': {
     ...plain,
-    face: rect(164, 170, 18),
+    face: rect(164, 170, 24),
     cutout: null,
-    bodies: [body(rect(160, 166, 16), -72, 0)],
+    bodies: [body(rect(160, 166, 22), -72, 0)],
     plugs: plugs('right', 8, 8),
     fixing: 'faceScrews',
     groups: {

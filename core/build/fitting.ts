@@ -5,6 +5,7 @@ import { colourText } from '../tables/colours';
 import { DRIVES } from '../tables/fasteners';
 import { MATERIAL_NAMES } from '../tables/materials';
 import { hangBoard, makeBoard } from './boards';
+import { enclosureLines, heldIn } from './enclosing';
 import { make } from './making';
 import { openedByRuns, type Draft, type Sized } from './draft';
 import type { StepEnd } from './step';
@@ -66,6 +67,7 @@ export function fit(d: Draft, safe: string): void {
           ...(screws
             ? [`${screws.count} × ${screws.size}, ${DRIVES[screws.drive].name}: start all, then tighten.`]
             : []),
+          ...enclosureLines(d, gear),
           ...(item.note ? [item.note] : []),
           ...(accepted
             ? ['Not sealed for this place unless its rating says so: drip loop, cover over the plugs.']
@@ -78,7 +80,7 @@ export function fit(d: Draft, safe: string): void {
           ...(at.body !== 'frame' && pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
           ...(pattern.kind === 'boat' ? (['hull'] as const) : []),
         ],
-        after: [safe, ...d.openings([at.covers])],
+        after: [safe, ...d.openings([at.covers]), ...heldIn(d, gear).map((one) => `fit:gear/${one}`)],
       },
     );
     d.hide(id, [at.covers]);

@@ -1,5 +1,4 @@
 import { SEALS } from '../gear/mount';
-import type { GearItem } from '../gear/gear';
 import { mountOf } from '../gear/usual-mount';
 import { isFibre } from '../job/material';
 import { onBoard } from '../panels/board';
@@ -16,6 +15,7 @@ import { capital } from '../text/text';
 import { tenth } from '../units/figures';
 import { bitsOf, drillLines, drilling, listed, minutesIn, whole, type Work } from './drilling';
 import type { Draft } from './draft';
+import { enclosureLines, heldIn, onBench } from './enclosing';
 import { HELD, SEAL_LINES, TWO_LIFT_KG, fastenerLines, fastenersOf, rearSupport } from './fixing';
 
 const BEYOND = ['left', 'right', 'top', 'bottom'] as const;
@@ -50,40 +50,24 @@ function cutPart(d: Draft, gear: string, part: CutPart, safe: string): string {
   );
 }
 
-/** What an enclosure asks for before it is on: nothing in it is reached afterwards. */
-function enclosureLines(d: Draft, item: GearItem, holds: readonly string[]): string[] {
-  if (item.kind !== 'enclosure') return [];
-  const inIt = holds.map((id) => d.nameOf(id)).join(', ');
-  return [
-    ...(inIt
-      ? [`${inIt} in it first: coils joined as planned, leads out, and tried with a cell before it is closed.`]
-      : []),
-    ...(item.form === 'can' ? ['Turn its flange so that the lead leaves low, before the clamp is tightened.'] : []),
-    ...(item.stops.length
-      ? [`Push it to its stop at the ${item.stops.join(' and the ')}; mark its holes through it.`]
-      : []),
-  ];
-}
-
 /** Everything that is done to fit a piece whose panel has been measured. */
 export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void {
   const { item, place } = d.job.gear[gear]!;
   const at = d.pattern.places[place!]!;
   const mount = mountOf(item);
   const { panel } = panelUnder(d.job, fitted);
-  const { inside } = fitted;
   const where = surfaceName(d.job, d.seen.tags, fitted);
   const { material, opening, schedule, lying } = fitted;
   const board = onBoard(d.seen.boards, gear) ? `board:place/${place!}` : undefined;
   const name = d.nameOf(gear);
-  // What is in an enclosure is fitted on the bench.
-  const covers = inside ? [] : [at.covers];
+  const bench = onBench(d, fitted);
+  const covers = bench ? [] : [at.covers];
   const open = board ? [] : d.openings(covers);
   const fibre = isFibre(material);
   const cautions: Caution[] = [
     fibre ? 'dust' : 'eyes',
-    ...(!inside && at.body !== 'frame' && d.pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
-    ...(!inside && d.pattern.kind === 'boat' ? (['hull'] as const) : []),
+    ...(!bench && at.body !== 'frame' && d.pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
+    ...(!bench && d.pattern.kind === 'boat' ? (['hull'] as const) : []),
   ];
   const subject = { kind: 'gear', id: gear } as const;
   let last: string[] = board ? [safe, board] : [safe, ...open];
@@ -200,7 +184,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
   const accepted = d.pick('rating') === 'accepted' && at.exposure !== 'sheltered';
   const seal = SEAL_LINES[mount.seal];
   const fasteners = fastenersOf(mount);
-  const holds = d.fresh.filter(([id]) => d.seen.mounts[id]?.inside?.gear === gear).map(([id]) => id);
+  const holds = heldIn(d, gear);
   const massKg = holds.reduce((sum, id) => sum + d.job.gear[id]!.item.massKg, item.massKg);
   const second = massKg > TWO_LIFT_KG;
   step(
@@ -214,7 +198,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
         ...(lying.over ? ['The other way up, its face turned upright.'] : []),
         ...(lying.plugs === 'angled' ? ['Right-angle plugs.'] : []),
         ...(held ? [held] : []),
-        ...enclosureLines(d, item, holds),
+        ...enclosureLines(d, gear),
         ...(seal ? [seal] : []),
         ...(made.length || line ? [] : serves),
         ...fastenerLines(mount),

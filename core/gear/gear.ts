@@ -245,10 +245,9 @@ export const Converter = v.strictObject({
 });
 
 export const ENCLOSURE_FORMS = { box: 'woofer box', pod: 'pod', can: 'tube can' } as const;
-export type EnclosureForm = keyof typeof ENCLOSURE_FORMS;
+type EnclosureForm = keyof typeof ENCLOSURE_FORMS;
 /** Sides of an enclosure that its front may be on, as it lies on its panel: away from that, or one of its edges. */
-export const FRONT_SIDES = { out: 'away from it', top: 'top', bottom: 'bottom', left: 'left', right: 'right' } as const;
-export type FrontSide = keyof typeof FRONT_SIDES;
+const FRONT_SIDES = ['out', 'top', 'bottom', 'left', 'right'] as const;
 
 /** A box, pod or can that speakers are fitted into: what stands at one place with it is in it. */
 export const Enclosure = v.strictObject({
@@ -271,7 +270,7 @@ export const Enclosure = v.strictObject({
   ),
   /** What speakers go into, seen from outside. */
   front: v.strictObject({
-    side: v.picklist(Object.keys(FRONT_SIDES) as [FrontSide, ...FrontSide[]]),
+    side: v.picklist(FRONT_SIDES),
     outline: Outline,
     thicknessMm: ranged(0.3, 100, 'mm'),
     material: v.picklist(MATERIAL_IDS),

@@ -32,9 +32,9 @@ export const liesFreely = (item: GearItem): boolean =>
   passesOn(item);
 
 /**
- * How an item sits in a place. Amplifiers, boxes, fuse holders and what passes power on may lie any way round, and the way that
- * stands out least is taken; a head unit or speaker faces the way the place faces. What is `inside` an enclosure there
- * takes up none of its room.
+ * How an item sits in a place. Amplifiers, boxes, fuse holders and what passes power on may lie any way round, and the
+ * way that stands out least is taken; a head unit or speaker faces the way the place faces. What is `inside` an enclosure
+ * there takes up none of its room.
  */
 export function fitOf(item: GearItem, place: Place, inside = false): Fit {
   const candidates = (liesFreely(item) ? ORDERS : [ORDERS[0]]).map(([w, h, d]) => {

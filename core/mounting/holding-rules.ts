@@ -1,4 +1,4 @@
-import { tenth } from '../units/figures';
+import { hundredth, tenth } from '../units/figures';
 import { each, rulesAt } from '../findings/finding';
 import { FIXINGS, clampHolds } from '../gear/mount';
 import { craftOf } from '../job/job';
@@ -98,7 +98,7 @@ export const holdingRules = rulesAt<PanelRule>('mounting', [
   },
   {
     id: 'stuck-weak',
-    title: 'Stuck on too little',
+    title: 'Pads too small for its weight',
     source: memory('design strength of acrylic foam tape, 12 psi; of hook tape a third'),
     formula: 'area that sticks × what it holds ≥ 4 × mass × 10 g',
     look: look(({ tag, mount, massKg: mass }) => {
@@ -108,10 +108,10 @@ export const holdingRules = rulesAt<PanelRule>('mounting', [
       const asksN = SAFETY * mass * SHAKEN_G * 9.81;
       return holdsN < asksN
         ? {
-            reason: `The ${FIXINGS[mount.fixing]} of ${tag} hold ${Math.round(holdsN)} N; ${tenth(mass)} kg shaken with ${SHAKEN_G} g, four times over, asks for ${Math.round(asksN)} N: screw or strap it.`,
+            reason: `The ${FIXINGS[mount.fixing]} of ${tag} hold ${tenth(holdsN)} N; ${hundredth(mass)} kg shaken with ${SHAKEN_G} g wants ${SAFETY} times ${tenth(asksN / SAFETY)} N: screw or strap it.`,
             figures: [
-              { name: 'holds', value: Math.round(holdsN), unit: 'N' },
-              { name: 'asked', value: Math.round(asksN), unit: 'N' },
+              { name: 'holds', value: tenth(holdsN), unit: 'N' },
+              { name: 'asked', value: tenth(asksN), unit: 'N' },
             ],
           }
         : undefined;

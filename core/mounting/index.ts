@@ -14,8 +14,8 @@ export { seatOf, type Seat } from './seat';
 export const mounting = chapter({
   id: 'mounting',
   station: 'gear',
-  version: 2,
-  /** The first did not know panels. */
+  version: 3,
+  /** The first did not know panels, the second not where they are in the craft: gear is drawn by its size alone. */
   upgrade: () => ({ mounts: {}, boards: {} }),
   /** How gear lies on the boards it shares. */
   boards: made([...PANELS, ...LAID], planBoards),

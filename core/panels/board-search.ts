@@ -102,7 +102,7 @@ class Search {
   private best: BoardLayout | undefined;
   private looked = 0;
   /** The least bound of a branch that was not followed. */
-  private open = Infinity;
+  private open = Number.MAX_VALUE;
 
   constructor(
     private readonly task: BoardTask,
@@ -141,7 +141,7 @@ class Search {
   run() {
     this.branch();
     const { best, open, looked } = this;
-    const proven = open === Infinity || (best !== undefined && open >= best.wireMm - EPS);
+    const proven = open === Number.MAX_VALUE || (best !== undefined && open >= best.wireMm - EPS);
     if (!best) return { looked, proven };
     return {
       layout: { ...best, leastMm: proven ? best.wireMm : Math.min(open, best.wireMm), proven, looked },
@@ -182,7 +182,7 @@ class Search {
   }
 
   /** The bound of what is decided; nothing where it cannot be. */
-  private bound(enough = Infinity): number | undefined {
+  private bound(enough = Number.MAX_VALUE): number | undefined {
     this.looked++;
     const alongX = this.x.solve(enough);
     if (alongX !== undefined && alongX > enough) return alongX;
@@ -272,11 +272,11 @@ class Search {
       this.x.restore(x);
       this.y.restore(y);
     };
-    const most = this.best ? this.best.wireMm - EPS : Infinity;
+    const most = this.best ? this.best.wireMm - EPS : Number.MAX_VALUE;
     // How large what is left would be: the less, the more every way on costs of what there is to lose.
-    const scale = most === Infinity ? here + 1 : most - here;
+    const scale = most === Number.MAX_VALUE ? here + 1 : most - here;
     let chosen: { way: Way; bound: number }[] = [];
-    let size = Infinity;
+    let size = Number.MAX_VALUE;
     for (const ways of choices) {
       const tried: { way: Way; bound: number }[] = [];
       let own = 0;

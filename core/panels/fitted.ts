@@ -16,8 +16,7 @@ import { boardPanel, lyingOnBoard, type BoardPlan } from './board';
 import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
 import { openingWork, type OpeningWork } from './opening';
-import type { Lying } from './piece';
-import { pieceOf } from './piece';
+import { pieceOf, type Lying } from './piece';
 import type { Plate } from './plate';
 import { frontFrame, frontPanel, insideOf, stopped, type Inside } from './front';
 import { COARSE, FINE, findPosition, setAt, type Found, type Position, type Search, type Set } from './position';
@@ -176,7 +175,10 @@ const tell = (
     };
   });
 
-/** How gear would sit on the panel of a place, or in an opening of an enclosure there, roughly; nothing where nobody has measured that. */
+/**
+ * How gear would sit on the panel of a place, or in an opening of an enclosure there, roughly; nothing where nobody has
+ * measured that.
+ */
 export function fitAt(job: Pick<Job, 'craft' | 'gear'>, place: string, mount: Mount, seat?: Inside): Told | undefined {
   const on = seat ? { ...panelFor(job, place), ...frontOf(job, seat), from: 'gear' as const } : panelFor(job, place);
   return on.from === 'usual' ? undefined : tell(on, mount, { over: false, adapter: null }, COARSE);

@@ -139,6 +139,8 @@ test('stops: a pod is pushed into the corner, and its mirror into the other', ()
   // 200 × 196 and 164 × 170: 18 left of the middle, 13 below it.
   expect(mounts['l']!.at).toEqual([-18, -13]);
   expect(mounts['r']!).toMatchObject({ by: { mirrors: 'l' }, at: [18, -13] });
+  // Its corner is rounder than the panel’s: it lies on it whole.
+  expect(rulesOf(job, 'l')).not.toContain('panel-edge');
   // Along an edge that is no stop it may be moved, off a stop it may not.
   const moved = applyAll(made(put('l', { ...(shelfItem('frond-pod') as Enclosure), stops: ['bottom'] }, 'dashLeft')), [
     { op: 'setMount', gear: 'l', mount: { at: [7, 30] } },
@@ -170,6 +172,32 @@ test('in Build it is fitted on the bench, before its enclosure is, and that says
   expect(of('fit:gear/e').after).toContain('fit:gear/s');
   expect(of('fit:gear/s').title).toBe('Fit S1 Pike 200 twin coil: Front of E1');
   expect(of('fit:gear/e').lines.join(' ')).toContain('S1 Pike 200 twin coil in it first');
+  // Into one that is kept it is fitted where that is: what covers it comes off first.
+  const shut = {
+    ...SIDE_BY_SIDE,
+    places: { ...SIDE_BY_SIDE.places, bed: { ...SIDE_BY_SIDE.places['bed']!, covers: { frontSeat: 'off' as const } } },
+  };
+  const under = (there: 'kept' | null) =>
+    steps(
+      applyAll(newJob('shut', 'Shut', shut, contentHash(shut)), [
+        put('e', 'mere-box-8', 'bed'),
+        put('s', 'pike-200', 'bed'),
+        ...(there ? [{ op: 'setThere' as const, id: 'e', there }] : []),
+      ]),
+    ).find(({ id }) => id.endsWith('gear/s'))!.after;
+  expect(under('kept')).toContain('off:cover/frontSeat');
+  expect(under(null)).not.toContain('off:cover/frontSeat');
+  // Where nobody has measured the place, the order is the same.
+  const { panel: _, ...unmeasured } = SIDE_BY_SIDE.places['bed']!;
+  const bare = { ...SIDE_BY_SIDE, places: { ...SIDE_BY_SIDE.places, bed: unmeasured } };
+  const plain = steps(
+    applyAll(newJob('bare', 'Bare', bare, contentHash(bare)), [
+      put('e', 'mere-box-8', 'bed'),
+      put('s', 'pike-200', 'bed'),
+    ]),
+  ).find(({ id }) => id === 'fit:gear/e')!;
+  expect(plain.after).toContain('fit:gear/s');
+  expect(plain.lines.join(' ')).toContain('S1 Pike 200 twin coil in it first');
   // 6.4 and 3.1 kg: more than one lifts alone; the box by itself is not.
   expect(of('fit:gear/e').second).toBe(true);
   expect(steps(made(put('e', 'mere-box-8', 'bed'))).find(({ id }) => id === 'fit:gear/e')!.second).toBe(false);

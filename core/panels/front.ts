@@ -1,6 +1,6 @@
 import { pointIn, wayIn, type Laid } from '../craft/frame';
 import type { Panel } from '../craft/panel';
-import type { Enclosure } from '../gear/gear';
+import type { Enclosure, GearItem } from '../gear/gear';
 import { mountOf } from '../gear/usual-mount';
 import type { Job } from '../job/job';
 import type { Contour, Point } from '../plane/contour';
@@ -110,6 +110,15 @@ export function frontFrame(item: Enclosure, under: Laid, [x, y]: Point, lying: L
     case 'right':
       return { across: up, up: out, out: across, at: pointIn(own, right, high, deep) };
   }
+}
+
+/** Ways in which a stop leaves gear no room to be moved. */
+export function fixedBy(item: GearItem): { readonly x: boolean; readonly y: boolean } {
+  const stops = item.kind === 'enclosure' ? item.stops : [];
+  return {
+    x: stops.some((stop) => stop === 'left' || stop === 'right'),
+    y: stops.some((stop) => stop === 'top' || stop === 'bottom'),
+  };
 }
 
 /** The place of an enclosure's middle that its stops leave open: pushed against the edges of what it stands on. */

@@ -28,7 +28,7 @@ describe('the shortest way of a lead that may not be bent tighter', () => {
   /** The shortest of all words of one or two turns and a straight that end at a point, found by trying turns. */
   function brute(ahead: number, aside: number): number {
     const STEPS = 3_000;
-    let best = Infinity;
+    let best = Number.MAX_VALUE;
     for (const side of [1, -1])
       for (let i = 0; i <= STEPS; i++) {
         const turn = (2 * Math.PI * i) / STEPS;

@@ -125,11 +125,20 @@ test('a tube can on the cage of a side-by-side, and a speaker in it: one after t
   await page.getByRole('link', { name: /Build/ }).click();
   await page.locator('[data-step^="fit:gear/enclosure"]').click();
   await expect(page.getByText(/S1 Mire 165 twin coil in it first/)).toBeVisible();
+  // A pod with stops: no field moves it, and neither does a key.
+  await fit(page, 'Enclosures', 'frond-pod', 'dashLeft');
+  await expect(page.locator('[data-stops]')).toContainText('82 mm from the left, 111 mm from the top');
+  await expect(page.getByRole('textbox', { name: 'From the left' })).toHaveCount(0);
+  await page.locator('[data-piece]').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[data-stops]')).toContainText('82 mm from the left');
   await saved(page);
-  const { gear } = await documentOf(server.url, 'vineyard-side-by-side');
+  const { gear, mounts } = await documentOf(server.url, 'vineyard-side-by-side');
+  expect(mounts).toEqual({});
   const placed = Object.values(gear).map(({ item, place }) => [item.id, place]);
   expect(placed.sort(([a], [b]) => (a! < b! ? -1 : 1))).toEqual([
     ['bulrush-can', 'cageLeft'],
+    ['frond-pod', 'dashLeft'],
     ['mire-165', 'cageLeft'],
   ]);
 });

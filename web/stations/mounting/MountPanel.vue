@@ -3,6 +3,7 @@ import { hundredth } from '#core/units/figures';
 import { computed } from 'vue';
 import { FIXINGS, TURNS } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
+import { fixedBy } from '#core/panels/front';
 import { fits, pairDiffers, tightest } from '#core/panels/fitted';
 import type { Point } from '#core/plane/contour';
 import { fitLine } from '../../app/fit-words';
@@ -43,6 +44,14 @@ function move(axis: 'x' | 'y', mm: number): void {
   const to = hundredth(edge + away * mm);
   emit('put', axis === 'x' ? [to, y] : [x, to]);
 }
+/** Ways in which it can be moved, and what holds it in the others. */
+const free = computed(() => {
+  const fixed = fixedBy(item.value);
+  return (['x', 'y'] as const).filter((axis) => !fixed[axis]);
+});
+const stops = computed(() =>
+  item.value.kind === 'enclosure' && item.value.stops.length ? item.value.stops : undefined,
+);
 const turns = computed(() =>
   [...new Set([...TURNS[mount.value.turns], props.shown.fitted.lying.turnDeg])]
     .sort((a, b) => a - b)
@@ -111,9 +120,18 @@ const clearances = computed(() =>
         </tbody>
       </table>
     </template>
+    <p v-if="stops" data-stops>
+      Pushed to its {{ stops.length > 1 ? 'stops' : 'stop' }} at the {{ stops.join(' and the ') }}:
+      {{
+        (['x', 'y'] as const)
+          .filter((axis) => !free.includes(axis))
+          .map((axis) => `${lengthText(from[axis], true)} from the ${panel.datum[axis]}`)
+          .join(', ')
+      }}.
+    </p>
     <div class="two">
       <NumberField
-        v-for="axis in ['x', 'y'] as const"
+        v-for="axis in free"
         :key="axis"
         :label="`From the ${panel.datum[axis]}`"
         unit="mm"

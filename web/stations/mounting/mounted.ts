@@ -3,6 +3,7 @@ import { mountOf } from '#core/gear/usual-mount';
 import { viewPanel, type PanelView } from '#core/drawing/panel-sheet';
 import { mirroredAt, mirroredTurn, panelUnder, type Fitted } from '#core/panels/fitted';
 import { setAt, type Position } from '#core/panels/position';
+import { fixedBy } from '#core/panels/front';
 import { siteOf, type Site } from '#core/panels/site';
 import type { Panel } from '#core/craft/panel';
 import type { Operation } from '#core/job/operations';
@@ -51,17 +52,18 @@ export function useMounted(): {
     const { panel } = panelUnder(job.value, fitted);
     const site = siteOf(panel);
     const { at, lying, material } = fitted;
-    const position = moving.value
-      ? setAt(
-          site,
-          mountOf(job.value.gear[gear]!.item),
-          material,
-          { ...lying, plugs: own(gear)?.plugs ?? null },
-          moving.value,
-        )
+    const to = moving.value && held(gear, moving.value);
+    const position = to
+      ? setAt(site, mountOf(job.value.gear[gear]!.item), material, { ...lying, plugs: own(gear)?.plugs ?? null }, to)
       : setAt(site, mountOf(job.value.gear[gear]!.item), material, lying, at);
     return { id: gear, fitted, site, position, view: viewPanel(site, position.piece, BOX) };
   });
+  /** Where it may be moved: not off its stops. */
+  function held(gear: string, [x, y]: Point): Point {
+    const fixed = fixedBy(job.value.gear[gear]!.item);
+    const { at } = mounts.value[gear]!;
+    return [fixed.x ? at[0] : x, fixed.y ? at[1] : y];
+  }
   const own = (gear: string) => (Object.hasOwn(job.value.mounts, gear) ? job.value.mounts[gear] : undefined);
   function set(part: Setting): void {
     const now = shown.value;
@@ -88,10 +90,12 @@ export function useMounted(): {
     mounts,
     shown,
     moving,
-    put(at) {
+    put(where) {
       moving.value = undefined;
       const now = shown.value;
-      if (!now || (now.fitted.at[0] === at[0] && now.fitted.at[1] === at[1])) return;
+      if (!now) return;
+      const at = held(now.id, where);
+      if (now.fitted.at[0] === at[0] && now.fitted.at[1] === at[1]) return;
       set({ at: [at[0], at[1]], turnDeg: now.fitted.lying.turnDeg });
     },
     set,

@@ -115,7 +115,7 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
     <p v-if="!proposal" role="status">Finding routes…</p>
     <template v-else>
       <p class="small">
-        {{ proposal.examined }} routes compared{{
+        {{ proposal.examined }} {{ proposal.examined === 1 ? 'route' : 'routes' }} compared{{
           proposal.proven ? '; the first costs least, with covers that are open anyway free' : ', more remain'
         }}. A metre of wire counts as {{ shortFigure(wireMinutes) }} min of work.
       </p>
