@@ -1,3 +1,8 @@
+const bound = [
+  '<rootDir>/tests/support/transform.mjs',
+  { jsc: { target: 'es2023', parser: { syntax: 'typescript' } }, module: { type: 'es6' } },
+];
+
 /** Unit tests stand beside the code; tests/reference holds what is checked against outside judges. */
 export default {
   testEnvironment: 'node',
@@ -5,12 +10,9 @@ export default {
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
-  transform: {
-    '^.+\\.ts$': [
-      '@swc/jest',
-      { jsc: { target: 'es2023', parser: { syntax: 'typescript' } }, module: { type: 'es6' } },
-    ],
-  },
+  // What computes as much as we do: the judge of flat shapes, what makes random values, what checks shapes, what hashes.
+  transform: { '^.+\\.ts$': bound, '/(jsts|fast-check|pure-rand|valibot|@noble)/.+\\.m?js$': bound },
+  transformIgnorePatterns: ['/node_modules/(?!(jsts|fast-check|pure-rand|valibot|@noble)/)'],
   maxWorkers: 2,
   testTimeout: 60000,
 };

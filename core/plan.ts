@@ -1,5 +1,5 @@
 import { build, planBuild, type BuildPlan, type Minutes, type Sized } from './build/index';
-import { endName, type Run } from './connections/runs';
+import { endName, type Run, type RunNeed } from './connections/runs';
 import type { Input } from './connections/signal';
 import { mapped } from './document/edits';
 import type { Finding } from './findings/finding';
@@ -92,10 +92,11 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const held = withBatteries(job, make(HELD, job));
 
     const tags = make(TAGS, job);
-    const boards = make(mounting.boards, job);
+    const needs = make(routing.needs, placed);
+    const boards = make(mounting.boards, job, needs);
     const mounts = make(mounting.mounts, job, boards);
     const inputs = make(signal.inputs, job);
-    const runs = make(routing.runs, placed, mounts);
+    const runs = make(routing.runs, placed, needs, mounts);
     const carried = loads(make, placed, runs);
     const tree = make(power.tree, placed, carried.lengths, carried.rated, carried.common);
     const powered = make(power.plan, fed, tree);
@@ -113,7 +114,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const built = make(STEPS, job, work, gauges, terminals, fuses);
     const minutes = make(build.minutes, job, built);
 
-    const free = freed(asIfNothingSet, fed, placed, mounts, { runs, tree, sizes: powered });
+    const free = freed(asIfNothingSet, fed, placed, needs, mounts, { runs, tree, sizes: powered });
     const proposals = make(
       PROPOSALS,
       job,
@@ -191,13 +192,20 @@ interface Laid {
 }
 
 /** Routes and sizes as they are planned where nobody has set any; the very same ones where nobody has. */
-function freed(make: Keeper, fed: Job, placed: Job, mounts: Plan['mounts'], laid: Laid): Pick<Laid, 'runs' | 'sizes'> {
+function freed(
+  make: Keeper,
+  fed: Job,
+  placed: Job,
+  needs: readonly RunNeed[],
+  mounts: Plan['mounts'],
+  laid: Laid,
+): Pick<Laid, 'runs' | 'sizes'> {
   const sets = (...kinds: OverruleKind[]) => kinds.some((kind) => Object.keys(fed.overrules[kind]).length > 0);
   const { gauge, fuse, way, lead } = NONE_SET;
   const overrules = { ...fed.overrules, gauge, fuse, way, lead };
   if (!sets('way', 'lead'))
     return sets('gauge', 'fuse') ? { ...laid, sizes: make(power.sizes, { ...fed, overrules }, laid.tree) } : laid;
-  const runs = make(routing.runs, { ...placed, overrules }, mounts);
+  const runs = make(routing.runs, { ...placed, overrules }, needs, mounts);
   const { lengths, rated, common } = loads(make, { ...placed, overrules }, runs);
   const tree = make(power.tree, { ...placed, overrules }, lengths, rated, common);
   return { runs, sizes: make(power.sizes, { ...fed, overrules }, tree) };

@@ -19,7 +19,7 @@ import { loadCircuits, planSpeakers, type LeadOhm, type SpeakerPlan } from './sp
 export function leadsFromAnywhere(job: Job): (source: string, speaker: string) => number {
   const speakers = Object.keys(job.gear).filter((id) => job.gear[id]!.item.kind === 'speaker');
   const leads = new Map<string, number>();
-  const mounts = planMounts(job, planBoards(job));
+  const mounts = planMounts(job, planBoards(job, neededRuns(job)));
   for (const [source, { bank }] of sourcesOf(job)) {
     // Every coil of every speaker at once on one output: each speaker's lead is then asked for.
     const all = speakers.flatMap((gear) =>
@@ -27,7 +27,7 @@ export function leadsFromAnywhere(job: Job): (source: string, speaker: string) =
     );
     if (!all.length) break;
     const trial = { ...job, circuits: { [`${source}/${bank.channels[0]!.id}`]: join('parallel', all) } };
-    const lead = leadResistance(trial, planRuns(trial, mounts));
+    const lead = leadResistance(trial, planRuns(trial, neededRuns(trial), mounts));
     for (const speaker of speakers) leads.set(`${source}>${speaker}`, lead(source, speaker));
   }
   return (source, speaker) => leads.get(`${source}>${speaker}`) ?? 0;
@@ -45,9 +45,10 @@ export function wiringTrials(job: Job, plan: Plan): (operations: readonly Operat
   const leads = new Map<string, LeadOhm>([[endsOf(plan.runs), leadResistance(job, plan.runs)]]);
   return (operations) => {
     const after = applyAll({ ...job, seal: null }, operations);
-    const ends = endsOf(neededRuns(after));
+    const needs = neededRuns(after);
+    const ends = endsOf(needs);
     let lead = leads.get(ends);
-    if (!lead) leads.set(ends, (lead = leadResistance(after, planRuns(after, plan.mounts))));
+    if (!lead) leads.set(ends, (lead = leadResistance(after, planRuns(after, needs, plan.mounts))));
     return planSpeakers(loadCircuits(after, lead), (source) => volts[source]);
   };
 }

@@ -8,7 +8,7 @@ import { MATERIAL_NAMES } from '../tables/materials';
 import { capital } from '../text/text';
 import { workRow } from '../tables/work-minutes';
 import { tenth } from '../units/figures';
-import { bitsOf, drillLines, drilling, minutesIn, whole } from './drilling';
+import { drillingOf, minutesIn, whole } from './drilling';
 import type { Draft } from './draft';
 
 /** The board of a place: cut, notched and drilled on the bench. */
@@ -18,7 +18,7 @@ export function makeBoard(d: Draft, place: string, board: BoardPlan, safe: strin
   const { outline, openings } = siteOf(panel);
   const holes = board.gear.flatMap((gear) => d.seen.mounts[gear]?.schedule.holes ?? []);
   const line = 2 * (outline.right - outline.left + outline.top - outline.bottom);
-  const work = drilling(holes, material);
+  const { work, bits, lines } = drillingOf(d, holes, material);
   const id = d.add(
     `board:place/${place}`,
     'fit',
@@ -37,10 +37,10 @@ export function makeBoard(d: Draft, place: string, board: BoardPlan, safe: strin
       lines: [
         `${capital(MATERIAL_NAMES[material])}, ${tenth(panel.thicknessMm)} mm, ${tenth(outline.right - outline.left)} × ${tenth(outline.top - outline.bottom)} mm: from its drawing at 1:1.`,
         ...openings.map(({ opening }) => `Notch: ${opening.name}.`),
-        ...drillLines(d, holes, material),
+        ...lines,
         ...(soaks(material) ? ['Seal its edges and holes.'] : []),
       ],
-      tools: ['saw with a fine blade', 'file', ...bitsOf(holes)],
+      tools: ['saw with a fine blade', 'file', ...bits],
       checks: [{ id: 'lies', text: 'Tried in its compartment: lies flat, wires pass beside it' }],
       cautions: ['eyes'],
       after: [safe, ...d.openings([covers])],

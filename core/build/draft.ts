@@ -124,8 +124,11 @@ export class Draft {
   }
 
   nameOf(end: string): string {
-    return endName(this.job, end, this.seen.tags, 'within');
+    let name = this.names.get(end);
+    if (name === undefined) this.names.set(end, (name = endName(this.job, end, this.seen.tags, 'within')));
+    return name;
   }
+  private readonly names = new Map<string, string>();
 
   /** Rows of a connect step: every conductor of these runs that ends here, the very same while its size is. */
   endsAt(at: string, runs: readonly Run[]): (sizes: Sized) => StepEnd[] {
@@ -188,12 +191,12 @@ export class Draft {
     }
   }
 
-  /** The covers that must be open for these, themselves included; asked twice of every step. */
-  private covering(covers: Opened[]): readonly string[] {
-    const key = JSON.stringify(covers);
+  /** The covers that must be open for these, themselves included; asked twice of every step, mostly of one place. */
+  private covering(covers: readonly Opened[]): readonly string[] {
+    const key = covers.length === 1 ? covers[0]! : JSON.stringify(covers);
     let known = this.coverings.get(key);
     if (!known) this.coverings.set(key, (known = Object.keys(coversFor(this.pattern, covers, false))));
     return known;
   }
-  private readonly coverings = new Map<string, readonly string[]>();
+  private readonly coverings = new Map<Opened | string, readonly string[]>();
 }

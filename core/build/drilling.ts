@@ -15,8 +15,27 @@ export const whole = (minutes: number) => Math.max(1, Math.round(minutes));
 /** How often each kind of work is done. */
 export type Work = Partial<Record<WorkRow, number>>;
 
-/** How often each kind of work is done to make some holes in a material. */
-export function drilling(holes: readonly Hole[], material: Material): Work {
+/** Holes to drill in a material: how often each kind of work is done, with which bits, and which holes bit by bit. */
+export interface Drilling {
+  readonly work: Work;
+  readonly bits: readonly string[];
+  readonly lines: readonly string[];
+}
+/** The holes of gear that stays where it is are the very same from one plan to the next. */
+const known = new WeakMap<readonly Hole[], Map<string, Drilling>>();
+
+export function drillingOf(d: Draft, holes: readonly Hole[], material: Material): Drilling {
+  const reverse = reverseWords(material, d.pick('reverse'));
+  const key = `${material} ${reverse ?? ''}`;
+  let ofHoles = known.get(holes);
+  if (!ofHoles) known.set(holes, (ofHoles = new Map<string, Drilling>()));
+  let found = ofHoles.get(key);
+  if (!found)
+    ofHoles.set(key, (found = { work: workOf(holes, material), bits: bitsOf(holes), lines: linesOf(holes, reverse) }));
+  return found;
+}
+
+function workOf(holes: readonly Hole[], material: Material): Work {
   const cut = holes.filter(({ cutter }) => cutter);
   const drills = cut.filter(({ cutter }) => cutter!.kind === 'drill').length;
   return {
@@ -31,7 +50,7 @@ export function drilling(holes: readonly Hole[], material: Material): Work {
 }
 
 /** Every bit that some holes want, pilots first. */
-export const bitsOf = (holes: readonly Hole[]): string[] => [
+const bitsOf = (holes: readonly Hole[]): string[] => [
   ...new Set(
     [...holes.flatMap(({ pilot }) => pilot ?? []), ...byBit(holes).map(({ cutter }) => cutter)].map((cutter) =>
       cutterName(cutter).toLowerCase(),
@@ -40,8 +59,7 @@ export const bitsOf = (holes: readonly Hole[]): string[] => [
 ];
 
 /** Bit by bit, which holes; what is tapped and countersunk after. */
-export function drillLines(d: Draft, holes: readonly Hole[], material: Material): string[] {
-  const reverse = reverseWords(material, d.pick('reverse'));
+function linesOf(holes: readonly Hole[], reverse: string | undefined): string[] {
   const pilots = holes.filter(({ pilot }) => pilot);
   const behind = new Set(holes.flatMap(({ behind: name }) => name ?? []));
   const stop = Math.min(...holes.filter(({ cutter }) => cutter).map(({ stopMm }) => stopMm));

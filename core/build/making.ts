@@ -13,7 +13,7 @@ import { MATERIAL_NAMES } from '../tables/materials';
 import { workRow } from '../tables/work-minutes';
 import { capital } from '../text/text';
 import { tenth } from '../units/figures';
-import { bitsOf, drillLines, drilling, listed, minutesIn, whole, type Work } from './drilling';
+import { drillingOf, listed, minutesIn, whole, type Work } from './drilling';
 import type { Draft } from './draft';
 import { enclosureLines, heldIn, onBench } from './enclosing';
 import { HELD, SEAL_LINES, TWO_LIFT_KG, fastenerLines, fastenersOf, rearSupport } from './fixing';
@@ -115,17 +115,14 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
       },
     );
   }
-  if (made.length)
-    step(
-      'drill',
-      `Drill for ${name}: ${made.length} ${made.length === 1 ? 'hole' : 'holes'}`,
-      drilling(holes, material),
-      {
-        lines: [`Into ${MATERIAL_NAMES[material]}, from the side that is seen.`, ...drillLines(d, holes, material)],
-        tools: bitsOf(holes),
-        cautions,
-      },
-    );
+  if (made.length) {
+    const { work, bits, lines } = drillingOf(d, holes, material);
+    step('drill', `Drill for ${name}: ${made.length} ${made.length === 1 ? 'hole' : 'holes'}`, work, {
+      lines: [`Into ${MATERIAL_NAMES[material]}, from the side that is seen.`, ...lines],
+      tools: bits,
+      cautions,
+    });
+  }
   if (line) {
     const blade = schedule.sawn.find(({ bladeMm }) => bladeMm !== undefined)?.bladeMm;
     step(

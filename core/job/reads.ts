@@ -33,8 +33,10 @@ export const SOUND: readonly JobPart[] = [
   'craft.oldReturns',
   'craft.existing',
 ];
+/** Who is wired to whom. */
+export const WIRED: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn'];
 /** Where wires go. */
-export const LAID: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'overrules.way'];
+export const LAID: readonly JobPart[] = [...WIRED, 'overrules.way'];
 export const POWER: readonly JobPart[] = [
   ...PLACED,
   ...HEARD,

@@ -1,6 +1,7 @@
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
-import { LAID, PANELS } from '../job/reads';
+import type { RunNeed } from '../connections/runs';
+import { LAID, PANELS, WIRED } from '../job/reads';
 import { planBoards, type BoardPlan } from '../panels/board';
 import { planMounts, type Fitted } from '../panels/fitted';
 import { holdingRules } from './holding-rules';
@@ -18,7 +19,7 @@ export const mounting = chapter({
   /** The first did not know panels, the second not where they are in the craft: gear is drawn by its size alone. */
   upgrade: () => ({ mounts: {}, boards: {} }),
   /** How gear lies on the boards it shares. */
-  boards: made([...PANELS, ...LAID], planBoards),
+  boards: made([...PANELS, ...WIRED], (job, needs: readonly RunNeed[]) => planBoards(job, needs)),
   /** Where all new gear is on its panel. */
   mounts: made(PANELS, (job, boards: Readonly<Record<string, BoardPlan>>) => planMounts(job, boards)),
   findings: made(

@@ -1,6 +1,6 @@
 import { hundredth } from '../units/figures';
 import type { Panel } from '../craft/panel';
-import { neededRuns } from '../connections/runs';
+import type { RunNeed } from '../connections/runs';
 import { mapped } from '../document/edits';
 import { TURNS } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
@@ -210,14 +210,13 @@ export const onBoard = (boards: Readonly<Record<string, BoardPlan>>, id: string)
   Object.values(boards).some(({ gear }) => gear.includes(id));
 
 /** All boards of a job, by place. */
-export function planBoards(job: Job): Readonly<Record<string, BoardPlan>> {
+export function planBoards(job: Job, runs: readonly RunNeed[]): Readonly<Record<string, BoardPlan>> {
   const boards: Record<string, BoardPlan> = {};
-  const runs = neededRuns(job);
   for (const [place, gear] of boardGear(job)) boards[place] = planBoard(job, place, gear, runs);
   return boards;
 }
 
-function planBoard(job: Job, place: string, gear: readonly string[], runs: ReturnType<typeof neededRuns>): BoardPlan {
+function planBoard(job: Job, place: string, gear: readonly string[], runs: readonly RunNeed[]): BoardPlan {
   const whole = panelOf(job, place).panel;
   const panel = boardPanel(whole);
   const { low, material } = whole.board!;

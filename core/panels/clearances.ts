@@ -1,4 +1,5 @@
 import { moved, sweeps, type Contour, type Point } from '../plane/contour';
+import { innerBox, leastBeside, leastWithin } from '../plane/bounds';
 import { pointWithin, roomBeside, roomWithin, searchBeside, searchWithin } from '../plane/gap';
 import { MATERIALS, type Material } from '../tables/materials';
 import type { Piece } from './piece';
@@ -53,20 +54,34 @@ interface Check {
   readonly room: (x: number, y: number) => number;
   /** The same for a search: where nothing is spare, roughly. */
   readonly rough?: (x: number, y: number, floor: number) => number;
+  /** No more than there is, found at once. */
+  readonly least?: (x: number, y: number) => number;
 }
 
 const overlap = (a: { fromMm: number; toMm: number }, b: { fromMm: number; toMm: number }) =>
   a.fromMm < b.toMm && b.fromMm < a.toMm;
 
-type Rooms = Pick<Check, 'room' | 'rough'>;
+type Rooms = Pick<Check, 'room' | 'rough' | 'least'>;
 const within = (a: Contour, b: Contour): Rooms => ({
   room: (x, y) => roomWithin(moved(a, x, y), b),
   rough: (x, y, floor) => searchWithin(a, x, y, b, floor),
+  least: (x, y) => leastWithin(a, x, y, innerBox(b)),
 });
 const beside = (a: Contour, b: Contour): Rooms => ({
   room: (x, y) => roomBeside(moved(a, x, y), b),
   rough: (x, y, floor) => searchBeside(a, x, y, b, floor),
+  least: (x, y) => leastBeside(a, x, y, b),
 });
+/** A point within, or beside. */
+const pointIn = ([px, py]: Point, b: Contour): Rooms => ({
+  room: (x, y) => pointWithin(b, x + px, y + py),
+  least: (x, y) => leastWithin(NOWHERE, x + px, y + py, innerBox(b)),
+});
+const pointBeside = ([px, py]: Point, b: Contour): Rooms => ({
+  room: (x, y) => -pointWithin(b, x + px, y + py),
+  least: (x, y) => leastBeside(NOWHERE, x + px, y + py, b),
+});
+const NOWHERE = { left: 0, bottom: 0, right: 0, top: 0 };
 
 /** What gear has to keep clear of on a panel: where on it, and how deep. */
 export interface Checks {
@@ -100,14 +115,13 @@ export function checksOf(site: Site, piece: Piece, material: Material, used: str
       if (overlap(solid, obstacle)) add('obstacle', id, ROOM, beside(solid.contour, contour));
   for (const { at, mm, fastener } of piece.fastenings) {
     if (mm === 0) continue;
-    const [fx, fy]: Point = at;
-    add('fastenerEdge', undefined, EDGE_DIAMETERS * mm, { room: (x, y) => pointWithin(outline, x + fx, y + fy) });
+    add('fastenerEdge', undefined, EDGE_DIAMETERS * mm, pointIn(at, outline));
     for (const { id, contour } of site.openings)
       if (plated === undefined || id !== plated)
-        add('fastenerOpening', id, EDGE_DIAMETERS * mm, { room: (x, y) => -pointWithin(contour, x + fx, y + fy) });
+        add('fastenerOpening', id, EDGE_DIAMETERS * mm, pointBeside(at, contour));
     for (const { id, obstacle, contour } of site.obstacles)
       if (overlap({ fromMm: 0, toMm: fastener.lengthMm }, obstacle))
-        add('fastenerObstacle', id, mm / 2 + 1, { room: (x, y) => -pointWithin(contour, x + fx, y + fy) });
+        add('fastenerObstacle', id, mm / 2 + 1, pointBeside(at, contour));
   }
   const deep: Check[] = [];
   const goDeep = (limit: Limit, id: string | undefined, room: Check['room']) =>
@@ -151,12 +165,22 @@ function lowest({ edges }: Contour, at: (x: number, y: number) => number): Point
 export const clearancesAt = (checks: readonly Check[], x: number, y: number): Clearance[] =>
   checks.map(({ limit, id, needMm, room }) => ({ limit, id, needMm, mm: room(x, y) }));
 
-/** The least spare room of some checks; anything up to `floor` where it is no more than that. */
-export function leastSpare(checks: readonly Check[], x: number, y: number, floor: number): number {
-  let least = Infinity;
-  for (const { needMm, room, rough = room } of checks) {
-    least = Math.min(least, rough(x, y, floor + needMm) - needMm);
-    if (least <= floor) return least;
-  }
-  return least;
+/** The least spare room of some checks as a search asks for it; anything up to `floor` where it is no more than that. */
+export function spareAt(checks: readonly Check[]): (x: number, y: number, floor: number) => number {
+  // What was too tight last is asked first: near there it mostly is again.
+  const order = [...checks];
+  return (x, y, floor) => {
+    let least = Infinity;
+    for (let i = 0; i < order.length; i++) {
+      const check = order[i]!;
+      const { needMm, room, rough = room } = check;
+      if (check.least && check.least(x, y) - needMm >= least) continue;
+      least = Math.min(least, rough(x, y, floor + needMm) - needMm);
+      if (least > floor) continue;
+      order.copyWithin(1, 0, i);
+      order[0] = check;
+      return least;
+    }
+    return least;
+  };
 }

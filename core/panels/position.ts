@@ -3,7 +3,7 @@ import { contourArea, moved, type Contour, type Point } from '../plane/contour';
 import { roomBeside, roomWithin, searchBeside, searchWithin } from '../plane/gap';
 import { findBest } from '../plane/search';
 import { MATERIALS, type Material } from '../tables/materials';
-import { LAP, checksOf, clearancesAt, leastSpare, spareOf, type Checks, type Clearance } from './clearances';
+import { LAP, checksOf, clearancesAt, spareAt, spareOf, type Checks, type Clearance } from './clearances';
 import { pieceOf, type Lying, type Piece } from './piece';
 import { plateOf, type Plate } from './plate';
 import type { Site } from './site';
@@ -153,11 +153,12 @@ function bestOf(
   const checks = checksOf(site, piece, material, opening);
   const hole = openingOf(site, opening);
   const plated = piece.lying.adapter?.kind === 'plate';
+  const spare = spareAt(checks.flat);
   const value = (x: number, y: number, least: number): number => {
     let short = 0;
     // What goes into an opening is where that is, however deep it is there.
     if (!hole) for (const { needMm, room } of checks.deep) short += Math.min(0, room(x, y) - needMm);
-    let most = leastSpare(checks.flat, x, y, least - short);
+    let most = spare(x, y, least - short);
     // An opening is trimmed least where it is missed least, and closed best where the flange lies over most.
     if (hole && most + short > least)
       most = Math.min(

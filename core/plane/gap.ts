@@ -32,13 +32,9 @@ function nearest({ edges }: Contour, x: number, y: number): Edge {
 /** Distance of a point from the line of a contour, within or without, mm. */
 export const fromContour = (contour: Contour, x: number, y: number): number => fromEdge(x, y, nearest(contour, x, y));
 
-interface Box {
-  readonly left: number;
-  readonly bottom: number;
-  readonly right: number;
-  readonly top: number;
-}
-const boxGap = ({ left, bottom, right, top }: Box, l: number, b: number, r: number, t: number): number => {
+export type Box = Pick<Contour, 'left' | 'bottom' | 'right' | 'top'>;
+/** Distance of a box from one of these sides, mm; zero where they meet. */
+export const boxGap = ({ left, bottom, right, top }: Box, l: number, b: number, r: number, t: number): number => {
   const dx = l > right ? l - right : left > r ? left - r : 0;
   const dy = b > top ? b - top : bottom > t ? bottom - t : 0;
   return dx === 0 ? dy : dy === 0 ? dx : Math.hypot(dx, dy);

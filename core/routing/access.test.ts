@@ -8,6 +8,7 @@ import { without } from '../document/edits';
 import type { Job } from '../job/job';
 import { cheapestRoute, costOf, layRoutes, type Route } from './access';
 import { craftMap } from './graph';
+import { neededRuns } from '../connections/runs';
 import { accessOf, planRuns } from './runs';
 
 /** What a route costs beside what is open anyway, added up here by itself. */
@@ -23,7 +24,7 @@ function costBeside(job: Job, open: readonly Opened[], { way, fished, opened }: 
 function settled(job: Job): void {
   const access = accessOf(job);
   const { places, legs } = access.pattern;
-  const runs = planRuns(job, {}).filter((run) => run.way);
+  const runs = planRuns(job, neededRuns(job), {}).filter((run) => run.way);
   const anyway = [
     ...Object.values(job.gear).flatMap(({ place, there }) => (there === null && place !== null ? [place] : [])),
     ...runs.flatMap(({ fromPlace, toPlace }) => [fromPlace!, toPlace!]),

@@ -1,7 +1,7 @@
-import type { Run } from '../connections/runs';
+import { neededRuns, type Run, type RunNeed } from '../connections/runs';
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
-import { LAID } from '../job/reads';
+import { LAID, WIRED } from '../job/reads';
 import { wayProposals } from './proposals';
 import { routingRules } from './rules';
 import type { Fitted } from '../panels/fitted';
@@ -19,7 +19,11 @@ export const routing = chapter({
   id: 'routing',
   station: 'routing',
   version: 3,
-  runs: made(LAID, (job, mounts: Readonly<Record<string, Fitted>>) => planRuns(job, mounts)),
+  /** What has to be joined to what. */
+  needs: made(WIRED, neededRuns),
+  runs: made(LAID, (job, needs: readonly RunNeed[], mounts: Readonly<Record<string, Fitted>>) =>
+    planRuns(job, needs, mounts),
+  ),
   proposals: made(['craft.pattern'], wayProposals),
   findings: made([...LAID, 'id'], (job, runs: readonly Run[], tags: Readonly<Record<string, string>>) =>
     judge(routingRules, { job, runs, tags }),

@@ -3,6 +3,7 @@ import type { CoverState, Opened } from '../craft/pattern';
 import type { Job } from '../job/job';
 import { chosenRoute, costOf, type Access, type Route } from './access';
 import { otherEnd } from './graph';
+import { neededRuns } from '../connections/runs';
 import { accessOf, planRuns } from './runs';
 
 /** A route with what it costs beside what is open anyway. */
@@ -94,7 +95,7 @@ export function routesOfRun(job: Job, id: string): RouteProposals {
   const access = accessOf(job);
   const { places } = access.pattern;
   // How far gear is from the end of its legs is the same by every route.
-  const runs = planRuns(job, {});
+  const runs = planRuns(job, neededRuns(job), {});
   const run = runs.find((one) => one.id === id);
   if (run?.fromPlace === undefined || run.toPlace === undefined) return { routes: [], examined: 0, proven: true };
   const ends = runs.flatMap(({ fromPlace, toPlace }) => [fromPlace, toPlace]);

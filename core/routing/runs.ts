@@ -1,5 +1,5 @@
 import { setOf } from '../job/parts/overrules';
-import { endPlace, neededRuns, type Run, type Way } from '../connections/runs';
+import { endPlace, type Run, type RunNeed, type Way } from '../connections/runs';
 import { craftOf, type Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
@@ -32,15 +32,15 @@ function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly 
 }
 
 /**
- * All runs with their routes and lengths: pinned where the job says so, else what costs least in minutes of covers,
+ * All runs that are needed, with their routes and lengths: pinned where the job says so, else what costs least in minutes of covers,
  * fishing and metres of wire, covers that gear or other runs need anyway being free. Gear that is fitted is reached
  * where its leads are; of what is there already nobody has said where that is.
  */
-export function planRuns(job: Job, mounts: Readonly<Record<string, Fitted>>): Run[] {
+export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<Record<string, Fitted>>): Run[] {
   const access = accessOf(job);
   const { pattern, map } = access;
   const { places } = pattern;
-  const needs = neededRuns(job).map((need) => ({
+  const needs = needed.map((need) => ({
     ...need,
     fromPlace: endPlace(job, need.from, need.to),
     toPlace: endPlace(job, need.to, need.from),

@@ -164,6 +164,7 @@ for (const theme of ['light', 'dark'] as const)
       `${JOB}/build`,
       `${JOB}/handover`,
       `${JOB}/gear`,
+      `${JOB}/mounting`,
       `${JOB}/speakers`,
       `${JOB}/power`,
       `${JOB}/routing`,

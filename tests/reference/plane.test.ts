@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
+import { innerBox, leastBeside, leastWithin } from '#core/plane/bounds';
 import { contourArea, holds, laid, laidPoint, type Contour } from '#core/plane/contour';
 import { gapBetween, roomBeside, roomWithin } from '#core/plane/gap';
 import { Outline, contourOf } from '#core/plane/outline';
@@ -39,6 +40,7 @@ function deepest(line: Contour, of: Judged, into: boolean): number {
 describe(`flat shapes against the JTS topology suite, seed ${SEED}`, () => {
   test('2000 pairs: the room between them is its distance, and none that it calls apart overlap', () => {
     let apart = 0;
+    let bounded = 0;
     for (const [a, b] of pairs) {
       const [ja, jb] = [judged(a), judged(b)];
       const room = roomBeside(a, b);
@@ -48,7 +50,11 @@ describe(`flat shapes against the JTS topology suite, seed ${SEED}`, () => {
         expect(Math.abs(room - distance)).toBeLessThan(0.045);
         expect(ja.intersects(jb)).toBe(false);
       } else expect(distance).toBeLessThan(0.05);
+      const least = leastBeside(a, 0, 0, b);
+      if (least > -Infinity) bounded++;
+      expect(least).toBeLessThan(distance + 0.045);
     }
+    expect(bounded).toBeGreaterThan(500);
     // Both kinds are among them.
     expect(apart).toBeGreaterThan(600);
     expect(apart).toBeLessThan(1900);
@@ -56,15 +62,23 @@ describe(`flat shapes against the JTS topology suite, seed ${SEED}`, () => {
 
   test('1000 pairs of which one may lie within the other: the least distance of their lines, where it does', () => {
     let within = 0;
+    let bounded = 0;
     for (const [a, b] of nested) {
       const [ja, jb] = [judged(a), judged(b)];
       const room = roomWithin(a, b);
+      const least = leastWithin(a, 0, 0, innerBox(b));
+      if (least > -Infinity) {
+        bounded++;
+        expect(jb.covers(ja)).toBe(true);
+        expect(least).toBeLessThan(ja.getBoundary().distance(jb.getBoundary()) + 0.045);
+      }
       if (room > 0.01) {
         within++;
         expect(jb.covers(ja)).toBe(true);
         expect(Math.abs(room - ja.getBoundary().distance(jb.getBoundary()))).toBeLessThan(0.045);
       } else if (room < -0.01) expect(jb.covers(ja)).toBe(false);
     }
+    expect(bounded).toBeGreaterThan(40);
     expect(within).toBeGreaterThan(100);
     expect(within).toBeLessThan(950);
   });

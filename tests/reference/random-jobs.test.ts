@@ -138,11 +138,11 @@ test('1000 seeded random jobs, gear kept and bypassed and fed through everything
       // The day and what comes of a cure are asked of some: they take longer than all the rest.
       const findings = jobs % 20 === 0 ? wholeFindings(job, plan) : plan.findings;
       expect(findings.map(({ key }) => key)).toEqual([...new Set(findings.map(({ key }) => key))]);
-      for (const { reason, figures, cure } of findings) {
-        expect(reason).not.toMatch(/NaN|undefined|Infin|\[object/);
-        expect(figures.every(({ value }) => Number.isFinite(value))).toBe(true);
-        if (cure && jobs % 10 === 0) expect(() => planJob(applyAll(job, cure.operations))).not.toThrow();
-      }
+      const odd = ({ reason, figures }: (typeof findings)[number]) =>
+        /NaN|undefined|Infin|\[object/.test(reason) || !figures.every(({ value }) => Number.isFinite(value));
+      expect(findings.filter(odd)).toEqual([]);
+      if (jobs % 10 === 0)
+        for (const { cure } of findings) if (cure) expect(() => planJob(applyAll(job, cure.operations))).not.toThrow();
       expect(Object.values(plan.ledger).every((x) => x === undefined || Number.isFinite(x))).toBe(true);
       expect(plan.build.steps.every(({ plannedMinutes }) => Number.isFinite(plannedMinutes))).toBe(true);
       // No proposed fuse stands above the wire it protects.
