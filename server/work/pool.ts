@@ -3,8 +3,9 @@ import { JobError } from '#core/job/job';
 import { TookTooLongError, type Run } from './tasks';
 import type { Answer, Ask } from './worker';
 
-/** Longest a task may take, ms, and most memory it may want, MB. */
+/** Longest a task may take, ms, and a new thread before it begins one; most memory it may want, MB. */
 const MOST_MS = 20_000;
+const MOST_START_MS = 30_000;
 const MOST_MB = 768;
 
 interface Waiting {
@@ -56,22 +57,27 @@ export class Pool {
       settle();
       this.#next();
     };
-    const timer = setTimeout(
-      () => end(() => task.failed(new TookTooLongError(`it took longer than ${this.mostMs / 1000} s`)), true),
-      this.mostMs,
-    );
-    const onMessage = (answer: Answer) =>
+    const tooLong = () =>
+      end(() => task.failed(new TookTooLongError(`it took longer than ${this.mostMs / 1000} s`)), true);
+    let timer = setTimeout(tooLong, MOST_START_MS + this.mostMs);
+    const onMessage = (answer: Answer) => {
+      if ('begins' in answer) {
+        clearTimeout(timer);
+        timer = setTimeout(tooLong, this.mostMs);
+        return;
+      }
       end(() => {
         if (answer.ok) task.done(answer.value);
         else task.failed(answer.problems ? new JobError(answer.problems) : new Error(answer.message));
       }, false);
+    };
     const onError = (error: NodeJS.ErrnoException) =>
       end(() => {
         const spent = error.code === 'ERR_WORKER_OUT_OF_MEMORY';
         task.failed(spent ? new TookTooLongError('it wanted too much memory') : error);
       }, true);
     const onExit = () => end(() => task.failed(new Error('the thread ended')), true);
-    worker.once('message', onMessage).once('error', onError).once('exit', onExit);
+    worker.on('message', onMessage).once('error', onError).once('exit', onExit);
     worker.postMessage(task.ask);
   }
 

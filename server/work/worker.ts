@@ -7,6 +7,8 @@ export interface Ask {
   readonly args: readonly unknown[];
 }
 export type Answer =
+  /** Its program is loaded, and it begins. */
+  | { readonly begins: true }
   | { readonly ok: true; readonly value: unknown }
   /** `problems` of a JobError. */
   | { readonly ok: false; readonly message: string; readonly problems?: JobError['problems'] };
@@ -21,4 +23,8 @@ async function answer({ name, args }: Ask): Promise<Answer> {
   }
 }
 
-parentPort!.on('message', (ask: Ask) => void answer(ask).then((said) => parentPort!.postMessage(said)));
+const say = (what: Answer) => parentPort!.postMessage(what);
+parentPort!.on('message', (ask: Ask) => {
+  say({ begins: true });
+  void answer(ask).then(say);
+});
