@@ -1,3 +1,4 @@
+import { DRIVE_IDS } from './tables/fasteners';
 import * as v from 'valibot';
 import { PHASES } from './build/index';
 import { SEVERITIES, STATIONS } from './findings/finding';
@@ -35,6 +36,7 @@ const Run = some({
   points: v.array(vector),
   layMm: number,
   plugsMm: number,
+  old: flag,
   allowanceMm: number,
   cutMm: number,
 });
@@ -118,7 +120,14 @@ const Step = some({
   tools: texts,
   lines: texts,
   fasteners: v.array(
-    some({ id: text, count: number, drive: text, size: text, where: text, torqueNm: v.nullable(number) }),
+    some({
+      id: text,
+      count: number,
+      drive: v.picklist(DRIVE_IDS),
+      size: text,
+      where: text,
+      torqueNm: v.nullable(number),
+    }),
   ),
   checks: v.array(some({ id: text, text })),
   ends: v.array(some({ colour, use: text, wire: text, to: text, with: text })),

@@ -12,8 +12,8 @@ test('the finished job is whole: every step done, every fastener in, sealed with
   expect(parseJob(JSON.parse(JSON.stringify(job)))).toEqual(JSON.parse(JSON.stringify(job)));
   const state = buildState(planOf(job).build, events);
   expect(notReady(state)).toEqual([]);
-  expect(state.balances.find((b) => b.cover === 'screen')).toMatchObject({ retired: 1, added: 1, state: 'balanced' });
-  const washer = fastenerLedger(planOf(job).build, state.balances).find((line) => line.cover === 'screen');
+  expect(state.balances.find((b) => b.of === 'screen')).toMatchObject({ retired: 1, added: 1, state: 'balanced' });
+  const washer = fastenerLedger(planOf(job).build, state.balances).find((line) => line.of.id === 'screen');
   expect(washer).toMatchObject({ out: 4, reused: 3, retired: 1, added: 1, in: 4 });
   expect(state.photos).toHaveLength(Object.keys(FINISHED_PHOTOS).length);
   expect(JSON.parse(JSON.stringify(planJob(job)))).toEqual(job.seal!.plan);

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import * as v from 'valibot';
-import { buildState, fastenerLedger } from '#core/build/index';
+import { buildState, fastenedWords, fastenerLedger } from '#core/build/index';
 import { GearItem, type GearKind } from '#core/gear/gear';
 import type { BayEvent } from '#core/job/events';
 import { type Job } from '#core/job/job';
@@ -34,12 +34,12 @@ export function cutListCsv(job: Job, plan: Plan): string {
   );
 }
 
-/** Every fastener that comes out, a row for each kind on each cover: as counted, else as planned. */
+/** Every fastener that comes out, a row for each kind on each cover and old piece of gear: as counted, else as planned. */
 export function fastenersCsv(job: Job, plan: Plan, events: readonly BayEvent[] = []): string {
   return write(
     ['cover', 'where', 'size', 'drive', 'torque_nm', 'out', 'reused', 'retired', 'new', 'in'],
     fastenerLedger(plan.build, buildState(plan.build, events).balances).map((l) => [
-      job.craft.pattern.covers[l.cover]?.name ?? l.cover,
+      fastenedWords(job, plan.tags, l),
       l.where,
       l.size,
       l.drive,

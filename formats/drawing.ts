@@ -112,6 +112,8 @@ function drawingParts(job: Job, plan: Plan): Part[] {
       ...craftParts(craft, p),
       ...layLanes(job.gear, plan.mounts, craft, laid, p).flatMap(({ run, path: d }): Part[] => {
         const { body, stripe } = shownColour(run);
+        // What lies there already is drawn in dashes, as on the screen.
+        if (run.old) return [{ kind: 'path', d, stroke: WIRE[body], width: WIRE_WIDTH * 0.6, dash: [7, 5] }];
         return [
           { kind: 'path', d, stroke: INK, width: WIRE_WIDTH + 1.4 },
           { kind: 'path', d, stroke: WIRE[body], width: WIRE_WIDTH },

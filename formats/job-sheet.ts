@@ -1,7 +1,15 @@
 import PDFDocument from 'pdfkit';
 import { suppliesOf } from '#core/panels/supplies';
-import { PHASES, buildState, fastenerLedger, notReady, toolsByPhase, type Step } from '#core/build/index';
-import { RUN_KIND_NAMES, endName } from '#core/connections/runs';
+import {
+  PHASES,
+  buildState,
+  fastenedWords,
+  fastenerLedger,
+  notReady,
+  toolsByPhase,
+  type Step,
+} from '#core/build/index';
+import { RUN_KIND_NAMES, endName, type Run } from '#core/connections/runs';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { OVERRULES } from '#core/job/parts/overrules';
@@ -202,7 +210,14 @@ function supply(pen: Pen, job: Job, plan: Plan): void {
 }
 
 function cuts(pen: Pen, job: Job, plan: Plan): void {
-  const laid = plan.runs.filter((run) => run.way);
+  const laid = plan.runs.filter((run) => run.way && !run.old);
+  const old = plan.runs.filter((run) => run.old);
+  const nameOf = (run: Run) =>
+    `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, plan.tags)} → ${endName(job, run.to, plan.tags)}`;
+  if (old.length) {
+    pen.heading('Leads that lie there already');
+    for (const run of old) pen.line(`${nameOf(run)}: nothing is cut or pulled.`);
+  }
   if (!laid.length) return;
   pen.heading('Cut list');
   pen.table(
@@ -212,7 +227,7 @@ function cuts(pen: Pen, job: Job, plan: Plan): void {
       const own = plan.cutList.cuts.filter((cut) => cut.run === run.id);
       const gauge = own[0]?.gauge;
       return [
-        `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, plan.tags)} → ${endName(job, run.to, plan.tags)}${run.pinned ? ' *' : ''}`,
+        `${nameOf(run)}${run.pinned ? ' *' : ''}`,
         `${gauge ? `${gaugeName(gauge, job.settings.conductors)} ` : ''}${run.conductors.map((c) => `${c.colour.stripe ? `${c.colour.body}/${c.colour.stripe}` : c.colour.body} ${c.use}`).join('; ')}`,
         cutText(pen, run.cutMm),
       ];
@@ -341,7 +356,7 @@ function fasteners(pen: Pen, job: Job, plan: Plan, events: readonly BayEvent[]):
     ['Cover', 'Fastener', 'Out', 'Reused', 'Retired', 'New', 'In'],
     [2.4, 3.6, 0.7, 0.9, 0.9, 0.7, 0.7],
     ledger.map((l) => [
-      job.craft.pattern.covers[l.cover]?.name ?? l.cover,
+      fastenedWords(job, plan.tags, l),
       pen.told(`${l.size}, ${l.where}${l.torqueNm === null ? '' : `, ${l.torqueNm} N·m`}`, LEAST_IN_STEPS),
       ...[l.out, l.reused, l.retired, l.added, l.in].map(String),
     ]),

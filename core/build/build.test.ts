@@ -278,7 +278,7 @@ describe('where the work stands', () => {
       added: 0,
     };
     const state = buildState(build, [...all, count]);
-    expect(state.balances.find((b) => b.cover === 'screen')).toMatchObject({ out: 4, reused: 3, state: 'unbalanced' });
+    expect(state.balances.find((b) => b.of === 'screen')).toMatchObject({ out: 4, reused: 3, state: 'unbalanced' });
     expect(notReady(state)[0]).toMatch(/^Fasteners do not add up: M5 × 20.*4 out, 3 reused/);
     const mended: BayEvent = {
       ...mark(),

@@ -7,6 +7,7 @@ import type { Fitted } from '../panels/fitted';
 import type { BuildSplice, Phase, Step, StepEnd } from './step';
 import { coversFor, openedAlong } from '../craft/covers';
 import { orderCovers, type Teardown } from './teardown';
+import { inUse } from '../job/parts/gear';
 
 export interface BuildSeen {
   readonly job: Job;
@@ -47,14 +48,15 @@ export function openedFor(job: Job, runs: readonly Run[]): Opened[] {
     ids.flatMap((id) => (id !== null && id !== undefined && pattern.places[id] ? [pattern.places[id].covers] : []));
   return [
     ...openedByRuns(pattern, runs),
-    ...placesOf(Object.values(job.gear).map(({ place, there }) => (there === null ? place : null))),
+    // What is new goes there, and what comes out is got at there.
+    ...placesOf(Object.values(job.gear).map(({ place, there }) => (there === null || there === 'out' ? place : null))),
   ];
 }
 
 /** What these runs need open: their legs, and the places they end at. */
 export function openedByRuns(pattern: Pattern, runs: readonly Run[]): Opened[] {
   return runs.flatMap((run) => {
-    if (!run.way) return [];
+    if (!run.way || run.old) return [];
     const ends = [run.fromPlace, run.toPlace].flatMap((id) => (id === undefined ? [] : [pattern.places[id]!.covers]));
     return [...openedAlong(pattern, run.way.legs, run.fished), ...ends];
   });
@@ -68,8 +70,9 @@ export class Draft {
   readonly job: Job;
   readonly pattern: Pattern;
   readonly teardown: Teardown;
-  /** Runs that have a way. */
+  /** Runs that are laid here and have a way, and those that lie there already. */
   readonly laid: readonly Run[];
+  readonly old: readonly Run[];
   /** Gear that is on the craft and takes part, and of it what is new. */
   readonly placed: readonly PlacedGear[];
   readonly fresh: readonly PlacedGear[];
@@ -85,8 +88,9 @@ export class Draft {
     this.pattern = craftOf(job);
     const opened = openedFor(job, runs);
     this.teardown = orderCovers(this.pattern, coversFor(this.pattern, opened, this.pick('access') === 'off'));
-    this.laid = runs.filter((run) => run.way);
-    this.placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && there !== 'bypassed');
+    this.laid = runs.filter((run) => run.way && !run.old);
+    this.old = runs.filter((run) => run.old);
+    this.placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && inUse(there));
     this.fresh = this.placed.filter(([, { there }]) => there === null);
     this.whole = { kind: 'job', id: job.id };
   }

@@ -1,10 +1,12 @@
+import { endName } from '../connections/runs';
+import type { Job } from '../job/job';
 import { DRIVES } from '../tables/fasteners';
 import type { FastenerBalance } from './state';
 import type { BuildPlan } from './step';
 
-/** One kind of fastener on one cover: what comes out, and what of it goes back. */
+/** One kind of fastener on one cover, or of gear that comes out for good: what comes out, and what of it goes back. */
 export interface FastenerLine {
-  readonly cover: string;
+  readonly of: { readonly kind: 'cover' | 'gear'; readonly id: string };
   readonly id: string;
   readonly size: string;
   readonly drive: string;
@@ -28,18 +30,19 @@ export function fastenerLedger({ steps }: BuildPlan, counted: readonly FastenerB
     .filter((step) => step.direction === 'out')
     .flatMap((step) =>
       step.fasteners.map((f): FastenerLine => {
-        const fresh = f.single ? f.count : 0;
+        const gone = step.subject.kind === 'gear';
+        const retires = gone || f.single ? f.count : 0;
         const real = counted.find(
-          (b) => b.cover === step.subject.id && b.id === f.id && (b.state === 'balanced' || b.state === 'unbalanced'),
+          (b) => b.of === step.subject.id && b.id === f.id && (b.state === 'balanced' || b.state === 'unbalanced'),
         );
         const { out, reused, retired, added } = real ?? {
           out: f.count,
-          reused: f.count - fresh,
-          retired: fresh,
-          added: fresh,
+          reused: f.count - retires,
+          retired: retires,
+          added: gone ? 0 : retires,
         };
         return {
-          cover: step.subject.id,
+          of: { kind: gone ? 'gear' : 'cover', id: step.subject.id },
           id: f.id,
           size: f.size,
           drive: DRIVES[f.drive].name,
@@ -54,3 +57,7 @@ export function fastenerLedger({ steps }: BuildPlan, counted: readonly FastenerB
       }),
     );
 }
+
+/** What a fastener holds, in words: the cover, or the gear that comes out. */
+export const fastenedWords = (job: Job, tags: Readonly<Record<string, string>>, { of }: FastenerLine): string =>
+  of.kind === 'gear' ? endName(job, of.id, tags) : (job.craft.pattern.covers[of.id]?.name ?? of.id);

@@ -8,6 +8,7 @@ import { hangBoard, makeBoard } from './boards';
 import { enclosureLines, heldIn } from './enclosing';
 import { make } from './making';
 import { openedByRuns, type Draft, type Sized } from './draft';
+import { giftLines, outBefore } from './removing';
 import type { StepEnd } from './step';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
@@ -68,6 +69,7 @@ export function fit(d: Draft, safe: string): void {
             ? [`${screws.count} × ${screws.size}, ${DRIVES[screws.drive].name}: start all, then tighten.`]
             : []),
           ...enclosureLines(d, gear),
+          ...giftLines(d, gear),
           ...(item.note ? [item.note] : []),
           ...(accepted
             ? ['Not sealed for this place unless its rating says so: drip loop, cover over the plugs.']
@@ -80,7 +82,12 @@ export function fit(d: Draft, safe: string): void {
           ...(at.body !== 'frame' && pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
           ...(pattern.kind === 'boat' ? (['hull'] as const) : []),
         ],
-        after: [safe, ...d.openings([at.covers]), ...heldIn(d, gear).map((one) => `fit:gear/${one}`)],
+        after: [
+          safe,
+          ...d.openings([at.covers]),
+          ...outBefore(d, gear),
+          ...heldIn(d, gear).map((one) => `fit:gear/${one}`),
+        ],
       },
     );
     d.hide(id, [at.covers]);
@@ -205,37 +212,46 @@ export function connect(d: Draft): string[] {
   const minutesOf = (ends: number) => Math.ceil(ends * END_MINUTES[joint]);
   const pulls = (runs: readonly Run[]) => [...new Set(runs.map((run) => `pull:run/${run.from}-${run.to}`))];
   for (const [gear, { item, place, there }] of d.placed) {
-    const own = d.laid.filter((run) => run.from === gear || run.to === gear);
+    const ends = (run: Run) => run.from === gear || run.to === gear;
+    const laid = d.laid.filter(ends);
+    // What is kept is joined to what lies there already.
+    const joined = there === null ? d.old.filter(ends) : [];
+    const own = [...laid, ...joined];
     const frame = own.filter((run) => run.from === 'frame');
     if (!own.length) continue;
     const splices = d.seen.splices.filter(({ speaker }) => speaker === gear);
     const here = d.endsAt(gear, own);
     const beside = d.endsAt('frame', frame);
-    const ends = countEnds(own) + countEnds(frame);
+    const count = countEnds(own) + countEnds(frame);
     const id = d.add(
       `connect:gear/${gear}`,
       'connect',
       `Connect ${d.nameOf(gear)}`,
-      minutesOf(ends),
+      minutesOf(count),
       { kind: 'gear', id: gear },
       {
         tools: [END_TOOLS[joint]],
         sized: (sizes) => ({ ends: [...here(sizes), ...beside(sizes)] }),
         lines: [
-          `${ends} ends. Slide the shrink tube on first.`,
+          `${count} ends. Slide the shrink tube on first.`,
+          ...(joined.length
+            ? [
+                `${joined.length === 1 ? 'One lead lies' : `${joined.length} leads lie`} there already: meter end to end and to the frame before joining.`,
+              ]
+            : []),
           ...(item.kind === 'speaker' ? ['Check which terminal is + on this speaker, and on its lead.'] : []),
           ...splices.map(({ plus, speakerPlus, keyed }) =>
             keyed === 'both'
               ? 'Plugs at both ends go in one way only.'
               : `${colourText(plus)} is +: to ${speakerPlus}. Label both ends.`,
           ),
-          ...(fromAbove(d, own, gear)
+          ...(fromAbove(d, laid, gear)
             ? ['Its lead comes from above: a drip loop below the plugs, so that water does not follow it in.']
             : []),
           ...(late.has(gear) ? ['Leave it unplugged until the amplifier is configured.'] : []),
         ],
         checks: splices.length ? [{ id: 'polarity', text: 'Polarity tried with a cell: the cone moves out on +' }] : [],
-        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...pulls(own)],
+        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...pulls(laid)],
       },
     );
     d.hide(id, [pattern.places[place!]!.covers]);

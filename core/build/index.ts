@@ -8,7 +8,7 @@ import { buildRules } from './rules';
 import { minutesByPhase, type BuildPlan, type Minutes } from './step';
 import { planWork, type Work } from './steps';
 
-export { fastenerLedger, type FastenerLine } from './fasteners';
+export { fastenedWords, fastenerLedger, type FastenerLine } from './fasteners';
 export {
   buildState,
   standingPhotos,

@@ -16,6 +16,7 @@ import { tenth } from '../units/figures';
 import { drillingOf, listed, minutesIn, whole, type Work } from './drilling';
 import type { Draft } from './draft';
 import { enclosureLines, heldIn, onBench } from './enclosing';
+import { giftLines, outBefore } from './removing';
 import { HELD, SEAL_LINES, TWO_LIFT_KG, fastenerLines, fastenersOf, rearSupport } from './fixing';
 
 const BEYOND = ['left', 'right', 'top', 'bottom'] as const;
@@ -70,7 +71,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
     ...(!bench && d.pattern.kind === 'boat' ? (['hull'] as const) : []),
   ];
   const subject = { kind: 'gear', id: gear } as const;
-  let last: string[] = board ? [safe, board] : [safe, ...open];
+  let last: string[] = [safe, ...(board ? [board] : open), ...outBefore(d, gear)];
   const step = (
     verb: string,
     title: string,
@@ -196,6 +197,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
         ...(lying.plugs === 'angled' ? ['Right-angle plugs.'] : []),
         ...(held ? [held] : []),
         ...enclosureLines(d, gear),
+        ...giftLines(d, gear),
         ...(seal ? [seal] : []),
         ...(made.length || line ? [] : serves),
         ...fastenerLines(mount),

@@ -1,5 +1,5 @@
+import { oldSpeakerLeads } from '../connections/runs';
 import type { CoverWay } from '../craft/pattern';
-import { isPowered } from '../gear/gear';
 import { DRIVES } from '../tables/fasteners';
 import type { Draft } from './draft';
 import type { StepFastener } from './step';
@@ -38,12 +38,14 @@ export function makeSafe(d: Draft): string {
 /** Old leads are metered once the old unit and the speakers can be got at and unplugged. */
 export function meterOldLeads(d: Draft, safe: string): void {
   const { job, pattern } = d;
-  const old = Object.keys(job.speakers).filter((id) => job.speakers[id]!.oldLeadOhm !== null);
+  const leads = oldSpeakerLeads(job);
+  const old = [...new Set(leads.map(({ speaker }) => speaker))];
   if (!old.length) return;
-  const spots = [...old, ...d.placed.flatMap(([id, { item }]) => (isPowered(item) ? [id] : []))];
+  // At the plug that drove them; what stays at their other end need not be got at.
+  const spots = leads.flatMap(({ speaker, run }) => [run.slice(run.indexOf(':') + 1, run.indexOf('>')), speaker]);
   const covers = spots.flatMap((id) => {
-    const place = job.gear[id]?.place;
-    return place ? [pattern.places[place]!.covers] : [];
+    const placed = job.gear[id];
+    return placed?.place && placed.there === null ? [pattern.places[placed.place]!.covers] : [];
   });
   const id = d.add(
     'test:returns',
@@ -54,13 +56,17 @@ export function meterOldLeads(d: Draft, safe: string): void {
     {
       tools: ['multimeter'],
       lines: [
-        'Speakers and the old unit unplugged. Any path means a shared return: say so at Speakers before going on.',
+        'The old unit unplugged, at the plug that drove them. Any path means a shared return: say so at Speakers before going on.',
       ],
       checks: old.map((speaker) => ({
         id: `return-${speaker}`,
         text: `${d.nameOf(speaker)}: no path from its − to another − or to ground`,
       })),
-      after: [safe, ...d.openings(covers)],
+      after: [
+        safe,
+        ...d.openings(covers),
+        ...d.steps.flatMap(({ id: step }) => (step.startsWith('out:') ? [step] : [])),
+      ],
     },
   );
   d.hide(id, covers);

@@ -29,7 +29,8 @@ export interface StepState {
 
 /** One balance a person must see at a glance: out = reused + retired, in = reused + new, in = out. */
 export interface FastenerBalance {
-  readonly cover: string;
+  /** The cover, or the gear that comes out for good. */
+  readonly of: string;
   readonly id: string;
   readonly size: string;
   readonly where: string;
@@ -125,14 +126,18 @@ export function buildState(build: BuildPlan, events: readonly BayEvent[]): Build
   });
   const states = new Map(steps.map((s) => [s.step.id, s]));
   const left = steps.filter((s) => s.is !== 'done');
-  const outs = steps.filter((s) => s.step.direction === 'out' || s.step.id.startsWith('off:'));
+  const outs = steps.filter((s) => s.step.id.startsWith('off:'));
+  const removed = steps.filter((s) => s.step.id.startsWith('out:'));
   return {
     steps,
     next: left.find((s) => s.is === 'ready' || s.is === 'redo') ?? left[0],
     done: steps.length - left.length,
     minutesLeft: left.reduce((sum, s) => sum + workMinutes(s.step), 0),
     minutesSpent: [...times.values()].reduce((sum, m) => sum + m, 0),
-    balances: outs.flatMap((off) => balancesOf(off, states.get(`on:${off.step.id.slice('off:'.length)}`))),
+    balances: [
+      ...outs.flatMap((off) => balancesOf(off, states.get(`on:${off.step.id.slice('off:'.length)}`))),
+      ...removed.flatMap(goneOf),
+    ],
     apart: outs.flatMap((off) => apartOf(off, states.get(`on:${off.step.id.slice('off:'.length)}`))),
     open: outs
       .filter((off) => isTicked(off.step.id) && !isTicked(`on:${off.step.id.slice('off:'.length)}`))
@@ -167,7 +172,7 @@ function balancesOf(off: StepState, on: StepState | undefined): FastenerBalance[
             : 'unbalanced';
     const { size, where } = spec;
     return {
-      cover: off.step.subject.id,
+      of: off.step.subject.id,
       id: count.id,
       size,
       where,
@@ -180,6 +185,25 @@ function balancesOf(off: StepState, on: StepState | undefined): FastenerBalance[
     };
   });
 }
+
+/** Of gear that comes out for good nothing goes back: all that is counted out is retired. */
+const goneOf = ({ step, counts }: StepState): FastenerBalance[] =>
+  counts.map(({ id, planned, out }, i): FastenerBalance => {
+    const { size, where } = step.fasteners[i]!;
+    const state = out === undefined ? 'not counted' : out === planned ? 'balanced' : 'unbalanced';
+    return {
+      of: step.subject.id,
+      id,
+      size,
+      where,
+      planned,
+      out: out ?? 0,
+      reused: 0,
+      retired: out ?? 0,
+      added: 0,
+      state,
+    };
+  });
 
 function apartOf(off: StepState, on: StepState | undefined) {
   const isOff = off.is === 'done' || off.is === 'redo';
@@ -201,7 +225,10 @@ export function notReady(state: BuildState): string[] {
   const uncounted = state.balances.filter(
     (b) =>
       b.state === 'not counted' &&
-      state.steps.some((s) => s.step.id === `off:cover/${b.cover}` && s.is !== 'open' && s.is !== 'ready'),
+      state.steps.some(
+        ({ step, is }) =>
+          (step.id === `off:cover/${b.of}` || step.id === `out:gear/${b.of}`) && is !== 'open' && is !== 'ready',
+      ),
   );
   return [
     ...state.apart.map(({ text }) => `Still apart: ${text}`),

@@ -4,6 +4,7 @@ import { finish, putBack } from './closing';
 import { connect, fit, pull } from './fitting';
 import { makeSafe, meterOldLeads, openUp } from './opening';
 import { test, tune } from './proving';
+import { takeOut } from './removing';
 import { PHASES, type BuildPlan, type Step } from './step';
 import type { Teardown } from './teardown';
 
@@ -44,6 +45,7 @@ export function planWork(seen: BuildSeen): Work {
   if (!d.placed.length) return { steps: [], teardown: d.teardown };
   const safe = makeSafe(d);
   openUp(d, safe);
+  takeOut(d, safe);
   meterOldLeads(d, safe);
   fit(d, safe);
   const pulled = pull(d, safe);

@@ -2,6 +2,7 @@ import { isFed, passesOn, type FedGear, type GearItem } from '../gear/gear';
 import { taken } from '../job/choices';
 import type { Job } from '../job/job';
 import { FIRST_BATTERY, type Role } from '../job/supply';
+import { inUse } from '../job/parts/gear';
 
 /** The batteries as an ordered job has them: the first the craft has before those that were added. */
 export const batteryIds = (job: Job): string[] => Object.keys(job.craft.batteries);
@@ -23,12 +24,12 @@ export const soundBattery = (job: Job): string => inRole(job, ['house', 'both', 
 export const startBattery = (job: Job): string => inRole(job, ['start', 'both', 'house']);
 
 /**
- * What a gear's feed comes from: a battery, or gear that passes power on. Gear that is there and bypassed passes
- * nothing on: what names it is fed from the battery.
+ * What a gear's feed comes from: a battery, or gear that passes power on. Gear that is bypassed or comes out
+ * passes nothing on: what names it is fed from the battery.
  */
 export function feederOf(job: Job, gear: string): string {
   const from = job.feeds[gear]?.from ?? null;
-  return from === null || job.gear[from]?.there === 'bypassed' ? soundBattery(job) : from;
+  return from === null || (Object.hasOwn(job.gear, from) && !inUse(job.gear[from]!.there)) ? soundBattery(job) : from;
 }
 
 /** The battery at the root of a gear's feed. */
@@ -52,7 +53,7 @@ export const isAheadOfSwitch = (job: Job, gear: string): boolean =>
 export const mayFeed = (job: Job, gear: string): string[] => [
   ...batteryIds(job),
   ...Object.entries(job.gear).flatMap(([id, { item, there }]) =>
-    passesOn(item) && there !== 'bypassed' && id !== gear && !feedersAbove(job, id).includes(gear) ? [id] : [],
+    passesOn(item) && inUse(there) && id !== gear && !feedersAbove(job, id).includes(gear) ? [id] : [],
   ),
 ];
 

@@ -5,6 +5,7 @@ import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import type { Vec3 } from '../units/vectors';
 import { FRAME, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from './feeding';
 import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, turnedOnBy } from './signal';
+import { inUse } from '../job/parts/gear';
 
 export type RunKind = 'feed' | 'return' | 'switched' | 'turnOn' | 'line' | 'speaker';
 
@@ -20,6 +21,8 @@ export interface RunNeed {
   readonly from: string;
   readonly to: string;
   readonly conductors: readonly Conductor[];
+  /** It lies there already: only what is new at its ends is joined to it. */
+  readonly old: boolean;
 }
 
 /** A way along the legs of a craft. */
@@ -93,11 +96,12 @@ export const RUN_KIND_NAMES: Record<RunKind, string> = {
 /** Every run this job's gear and circuits call for. */
 export function neededRuns(job: Job): RunNeed[] {
   const needs = new Map<string, RunNeed & { readonly conductors: Conductor[] }>();
+  const lies = liesThere(job);
   const add = (kind: RunKind, from: string, to: string, conductors: readonly Conductor[]) => {
     const id = `${kind}:${from}>${to}`;
     const there = needs.get(id);
     if (there) there.conductors.push(...conductors);
-    else needs.set(id, { id, kind, from, to, conductors: [...conductors] });
+    else needs.set(id, { id, kind, from, to, conductors: [...conductors], old: lies(kind, from, to) });
   };
   const head = leadHeadUnit(job);
   const common = commonPoint(job);
@@ -153,11 +157,10 @@ export function neededRuns(job: Job): RunNeed[] {
 
   for (const [key, wiring] of Object.entries(job.circuits)) {
     const [source] = key.split('/') as [string, string];
-    if (job.gear[source]?.there === 'bypassed') continue;
+    if (!inUse(job.gear[source]?.there)) continue;
     const pair = pairOf(job, key);
     const viaControl = new Set<string>();
     for (const speaker of speakersOf(wiring)) {
-      if ((job.speakers[speaker]?.oldLeadOhm ?? null) !== null) continue;
       const control = controlOf(job, speaker, 'speaker');
       if (control !== undefined && !viaControl.has(control)) {
         viaControl.add(control);
@@ -167,6 +170,48 @@ export function neededRuns(job: Job): RunNeed[] {
     }
   }
   return [...needs.values()];
+}
+
+/** What carries sound and signals from gear to gear: of feeds and what is tapped nobody knows what lies there. */
+export const MAY_LIE: readonly RunKind[] = ['speaker', 'line', 'turnOn'];
+
+/**
+ * Whether a lead lies there already: as a person says; else where an old lead was metered, or leads end at both ends of
+ * it already, as they do at gear that is kept and at what takes the place of its like that comes out.
+ */
+export function liesThere(job: Job): (kind: RunKind, from: string, to: string) => boolean {
+  const { gear, leads, speakers } = job;
+  const out = new Set(
+    Object.values(gear).flatMap(({ item, place, there }) =>
+      there === 'out' && place !== null ? [`${item.kind} ${place}`] : [],
+    ),
+  );
+  const left = (id: string) => {
+    const placed = Object.hasOwn(gear, id) ? gear[id]! : undefined;
+    if (placed?.there === 'kept') return true;
+    return placed?.there === null && out.has(`${placed.item.kind} ${placed.place}`);
+  };
+  return (kind, from, to) => {
+    if (!MAY_LIE.includes(kind)) return false;
+    const said = `${kind}:${from}>${to}`;
+    if (Object.hasOwn(leads, said)) return leads[said] === 'old';
+    if (kind === 'speaker' && Object.hasOwn(speakers, to) && speakers[to]!.oldLeadOhm !== null) return true;
+    return left(from) && left(to);
+  };
+}
+
+/** Old leads that something new drives, or that were metered: they may share a return. */
+export function oldSpeakerLeads(job: Job): { readonly speaker: string; readonly run: string }[] {
+  const lies = liesThere(job);
+  return Object.entries(job.circuits).flatMap(([output, wiring]) => {
+    const [source] = output.split('/') as [string, string];
+    if (!inUse(job.gear[source]?.there)) return [];
+    return speakersOf(wiring).flatMap((speaker) => {
+      const from = controlOf(job, speaker, 'speaker') ?? source;
+      const asked = job.gear[source]!.there === null || (job.speakers[speaker]?.oldLeadOhm ?? null) !== null;
+      return asked && lies('speaker', from, speaker) ? [{ speaker, run: `speaker:${from}>${speaker}` }] : [];
+    });
+  });
 }
 
 /** The two conductors of a speaker lead in its output's colours. */

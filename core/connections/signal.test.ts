@@ -120,8 +120,10 @@ describe('where an amplifier’s sound comes from', () => {
 
   test('an old lead that stays is not pulled, and counts as it was measured', () => {
     const job = after({ op: 'setSpeaker', id: 'fairing-left', choice: { oldLeadOhm: 0.4 } });
-    expect(runs(job)).not.toContain('speaker:amp>fairing-left');
     const plan = planJob(job);
+    const lead = plan.runs.find(({ id }) => id === 'speaker:amp>fairing-left')!;
+    expect([lead.old, lead.cutMm]).toEqual([true, 0]);
+    expect(plan.cutList.cuts.some(({ run }) => run === lead.id)).toBe(false);
     const share = plan.speakers.circuits['amp/fl']!.speakers[0]!;
     expect(share.leadOhm).toBe(0.4);
     expect(plan.build.steps.find(({ id }) => id === 'test:returns')!.checks).toHaveLength(1);

@@ -1,6 +1,7 @@
 import { isPowered, type Amplifier, type HeadUnit, type PoweredGear } from '../gear/gear';
 import { NO_SOURCE_CHOICE, channelsOfOutput, speakersOf, type TurnedOnBy } from '../job/circuit';
 import type { Job } from '../job/job';
+import { inUse } from '../job/parts/gear';
 
 /** Where the sound of two channels of an amplifier comes from. */
 export interface Input {
@@ -24,7 +25,7 @@ export interface Input {
 /** Powered gear that takes part: not what the craft has already and is bypassed. */
 export function sourcesOf(job: Job): [id: string, item: PoweredGear][] {
   return Object.entries(job.gear).flatMap(([id, { item, there }]): [string, PoweredGear][] =>
-    isPowered(item) && there !== 'bypassed' ? [[id, item]] : [],
+    isPowered(item) && inUse(there) ? [[id, item]] : [],
   );
 }
 

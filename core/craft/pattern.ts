@@ -108,7 +108,7 @@ const Joint = v.strictObject({
 });
 export type Joint = v.InferOutput<typeof Joint>;
 
-const Fastener = v.strictObject({
+export const Fastener = v.strictObject({
   count: v.pipe(v.number(), v.integer('expected a whole number'), ranged(1, 100, 'fasteners')),
   drive: v.picklist(DRIVE_IDS),
   /** Thread and length, or what the trade calls it: "M6 × 20". */

@@ -3,10 +3,12 @@ import type { GearItem } from '../gear/gear';
 import { craftOf, type Job } from '../job/job';
 import type { ViewName } from './projection';
 
-/** Gear that has a place, farthest from the reader first: the side view is seen from the right, the top from above. */
+/** Gear that has a place and stays there, farthest from the reader first: the side view is seen from the right, the top from above. */
 export function placedGear(job: Job, view: ViewName): { id: string; item: GearItem; place: Place }[] {
   const near = ({ at }: Place) => (view === 'side' ? -at[1] : at[2]);
   return Object.entries(job.gear)
-    .flatMap(([id, { item, place }]) => (place === null ? [] : [{ id, item, place: craftOf(job).places[place]! }]))
+    .flatMap(([id, { item, place, there }]) =>
+      place === null || there === 'out' ? [] : [{ id, item, place: craftOf(job).places[place]! }],
+    )
     .sort((a, b) => near(a.place) - near(b.place));
 }

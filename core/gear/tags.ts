@@ -13,11 +13,15 @@ const TAG_LETTERS: Record<GearKind, string> = {
   enclosure: 'E',
 };
 
-/** Short marks for gear, counted by kind in the order it is given: H1, A1, A2, S1 … */
-export function tagGear(gear: Readonly<Record<string, { readonly item: GearItem }>>): Record<string, string> {
+/** Short marks for gear, counted by kind in the order it is given, what comes out after the rest: H1, A1, A2, S1 … */
+export function tagGear(
+  gear: Readonly<Record<string, { readonly item: GearItem; readonly there?: string | null }>>,
+): Record<string, string> {
   const counts = new Map<string, number>();
+  const all = Object.entries(gear);
+  const out = all.filter(([, { there }]) => there === 'out');
   return Object.fromEntries(
-    Object.entries(gear).map(([id, { item }]) => {
+    (out.length ? [...all.filter(([, { there }]) => there !== 'out'), ...out] : all).map(([id, { item }]) => {
       const letter = TAG_LETTERS[item.kind];
       const count = (counts.get(letter) ?? 0) + 1;
       counts.set(letter, count);

@@ -15,7 +15,9 @@ export function leadResistance(job: Job, runs: readonly Run[]): (source: string,
     const run = byId.get(`speaker:${from}>${to}`);
     const gauge = run && gaugeOf(run);
     if (!run || !gauge) return 0;
-    return (2 * ohmsPerMetre(gauge, job.settings.conductorCelsius, job.settings.conductors) * run.cutMm) / 1000;
+    // How much of an old one was left at its ends nobody knows.
+    const mm = run.old ? run.layMm : run.cutMm;
+    return (2 * ohmsPerMetre(gauge, job.settings.conductorCelsius, job.settings.conductors) * mm) / 1000;
   };
   return (source, speaker) => {
     const old = job.speakers[speaker]?.oldLeadOhm ?? null;

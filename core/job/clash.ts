@@ -27,7 +27,7 @@ const MEMBERS: Readonly<Record<string, string>> = {
   turnOn: 'Turn-on',
   nominalVolts: 'Volts of the system',
   oldReturns: 'Old returns',
-  there: 'new, kept or bypassed',
+  there: 'new, kept, bypassed or out',
 };
 const UNITS: Readonly<Record<string, string>> = { Ah: 'Ah', A: 'A', Mm: 'mm', Pct: '%', Celsius: '°C', Milliohm: 'mΩ' };
 /** A member's name, as words: capacityAh is "capacity Ah". */

@@ -11,12 +11,14 @@ import * as day from './parts/day';
 import * as feeds from './parts/feeds';
 import * as gear from './parts/gear';
 import * as intake from './parts/intake';
+import * as leads from './parts/leads';
 import * as mounting from './parts/mounting';
 import * as overrules from './parts/overrules';
 import * as seal from './parts/seal';
 import * as settings from './parts/settings';
 import * as sheet from './parts/sheet';
 import * as supply from './parts/supply';
+import * as takeOut from './parts/take-out';
 import * as turnOn from './parts/turn-on';
 import * as workMinutes from './parts/work-minutes';
 import { usualDay } from './supply';
@@ -35,8 +37,10 @@ const Shape = v.strictObject({
   ...settings.shape,
   ...workMinutes.shape,
   ...gear.shape,
+  ...takeOut.shape,
   ...mounting.shape,
   ...circuits.shape,
+  ...leads.shape,
   ...feeds.shape,
   ...turnOn.shape,
   ...day.shape,
@@ -56,8 +60,10 @@ export const PARTS: readonly Part<Job>[] = [
   turnOn,
   feeds,
   gear,
+  takeOut,
   mounting,
   circuits,
+  leads,
   settings,
   workMinutes,
   day,
@@ -72,8 +78,10 @@ export type Edits = typeof sheet.edits &
   typeof turnOn.edits &
   typeof feeds.edits &
   typeof gear.edits &
+  typeof takeOut.edits &
   typeof mounting.edits &
   typeof circuits.edits &
+  typeof leads.edits &
   typeof settings.edits &
   typeof workMinutes.edits &
   typeof day.edits &
@@ -105,8 +113,10 @@ export const EMPTY = {
   ...settings.empty,
   ...workMinutes.empty,
   ...gear.empty,
+  ...takeOut.empty,
   ...mounting.empty,
   ...circuits.empty,
+  ...leads.empty,
   ...feeds.empty,
   ...turnOn.empty,
   ...day.empty,

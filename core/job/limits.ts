@@ -15,6 +15,9 @@ export const LIMITS = {
   memories: [100, 'settings'],
   zones: [20, 'zones'],
   panels: [150, 'panels'],
+  fasteners: [20, 'kinds of fastener'],
+  plugs: [20, 'plugs'],
+  gives: [20, 'parts'],
 } as const satisfies Record<string, readonly [number, string]>;
 /** Most pieces of gear that have a feed, and most that one is fed through from its battery. */
 export const MOST_FED = 20;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { TOURER_JOB } from '#demo/jobs';
 import { anyJob } from '../../tests/support/any-job';
-import { asVersion6, asVersion7, asVersion8 } from '../../tests/support/older-job';
+import { asVersion6, asVersion7, asVersion8, asVersion9 } from '../../tests/support/older-job';
 import { changesBetween, type Patch } from '../document/patches';
 import { OperationError } from '../document/fault';
 import type { Job } from './job';
@@ -9,7 +9,14 @@ import { apply, applyAll, readEdit } from './operations';
 import { parseJob } from './upgrade';
 
 /** A job as far as versions before 9 could say it. */
-const onNoPanels = (job: Job): Job => ({ ...job, mounts: {}, workMinutes: {}, craft: { ...job.craft, panels: {} } });
+const onNoPanels = (job: Job): Job => ({
+  ...job,
+  mounts: {},
+  workMinutes: {},
+  takeOut: {},
+  leads: {},
+  craft: { ...job.craft, panels: {} },
+});
 const why = { reason: 'It is what I had', then: '6 AWG', basis: 'b' };
 
 test('whatever job version 6 wrote comes up the same job', () => {
@@ -43,6 +50,15 @@ test('whatever job version 8 wrote comes up the same job, on panels nobody has m
   fc.assert(
     fc.property(anyJob, ({ job }) => {
       expect(parseJob(JSON.parse(JSON.stringify(asVersion8(job))))).toEqual(onNoPanels(job));
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('whatever job version 9 wrote comes up the same job, nothing said of what comes out', () => {
+  fc.assert(
+    fc.property(anyJob, ({ job }) => {
+      expect(parseJob(JSON.parse(JSON.stringify(asVersion9(job))))).toEqual({ ...job, takeOut: {}, leads: {} });
     }),
     { numRuns: 40 },
   );
@@ -137,6 +153,7 @@ test.each([
   ['6', asVersion6],
   ['7', asVersion7],
   ['8', asVersion8],
+  ['9', asVersion9],
 ])('an undo recorded by version %s puts back what it did then', (_, then) => {
   fc.assert(
     fc.property(anyJob, ({ states }) => {

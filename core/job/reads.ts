@@ -27,6 +27,7 @@ export const SOUND: readonly JobPart[] = [
   ...PLACED,
   ...HEARD,
   'id',
+  'leads',
   'reserved',
   'wiringRules',
   'overrules.lead',
@@ -34,7 +35,7 @@ export const SOUND: readonly JobPart[] = [
   'craft.existing',
 ];
 /** Who is wired to whom. */
-export const WIRED: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn'];
+export const WIRED: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'leads'];
 /** Where wires go. */
 export const LAID: readonly JobPart[] = [...WIRED, 'overrules.way'];
 export const POWER: readonly JobPart[] = [
@@ -61,6 +62,8 @@ export const WORK: readonly JobPart[] = [
   ...POWER,
   'mounts',
   'workMinutes',
+  'leads',
+  'takeOut',
   'craft.panels',
   'craft.lamps',
   'craft.memories',

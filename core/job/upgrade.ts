@@ -21,7 +21,8 @@ import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
  * no intake, choices, step minutes, overrules' reasons or seal; version 2 no zones, nor anything said of one
  * speaker, source or channel; version 3 one battery, and nothing between it and the gear; version 4 no order of
  * what was added, and every finding was taken as it came; version 5 took text that some format cannot hold; version 6
- * had a place of its own for every kind of overrule; version 7 called some things otherwise; version 8 knew no panels.
+ * had a place of its own for every kind of overrule; version 7 called some things otherwise; version 8 knew no panels;
+ * version 9 nothing that comes out, and no lead that lies there.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -32,6 +33,7 @@ export function upgradeJob(input: unknown): unknown {
   if (version < 7) job = withOneMap(job);
   if (version < 8) job = withNames(job);
   if (version < 9) job = withPanels(job);
+  if (version < 10) job = withOld(job);
   const craft = job['craft'];
   if (typeof craft !== 'object' || craft === null) return job;
   const pattern = upgradePattern((craft as Loose)['pattern']);
@@ -84,6 +86,12 @@ function withPanels(job: Loose): Loose {
   const { craft } = job;
   if (versionOf(job)! < 5 || !isMap(craft)) return job;
   return { ...job, version: JOB_VERSION, mounts: {}, workMinutes: {}, craft: { ...craft, panels: {} } };
+}
+
+/** With nothing said of what comes out, and of leads that lie there; what is raised further says so itself. */
+function withOld(job: Loose): Loose {
+  if (versionOf(job)! < 5) return job;
+  return { ...job, version: JOB_VERSION, takeOut: {}, leads: {} };
 }
 
 /** With the names of this version; what is raised further says so itself. */

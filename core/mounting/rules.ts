@@ -27,8 +27,8 @@ function eachPlaced(seen: GearSeen): ReturnType<typeof allPlaced> {
 }
 const allPlaced = ({ job, tags }: GearSeen) => {
   const inside = insideOf(job);
-  return Object.entries(job.gear).flatMap(([id, { item, place }]) =>
-    place === null
+  return Object.entries(job.gear).flatMap(([id, { item, place, there }]) =>
+    place === null || there === 'out'
       ? []
       : [
           {
@@ -52,7 +52,9 @@ const dustGetsIn = (place: Place, item: GearItem) => place.dust && item.dust !==
 /** Moves gear to the best place that is free, takes it without standing out and lets nothing at it; nothing where there is none. */
 function betterPlace({ job, tags }: GearSeen, id: string): Pick<Said<Operation>, 'cure'> {
   const { item, place } = job.gear[id]!;
-  const taken = new Set(Object.entries(job.gear).flatMap(([other, g]) => (other === id ? [] : (g.place ?? []))));
+  const taken = new Set(
+    Object.entries(job.gear).flatMap(([other, g]) => (other === id || g.there === 'out' ? [] : (g.place ?? []))),
+  );
   const best = rankPlaces(item, craftOf(job).places, taken, freeSeats(job)).find(
     (ranked) =>
       !ranked.taken &&

@@ -6,6 +6,7 @@ import type { Job } from '../job/job';
 import type { Contour, Point } from '../plane/contour';
 import { scale } from '../units/vectors';
 import { pieceOf, type Lying, type Piece } from './piece';
+import { inUse } from '../job/parts/gear';
 
 /** The enclosure a speaker is in, and which of its openings it has. */
 export interface Inside {
@@ -21,12 +22,12 @@ interface Seated {
 function seated({ gear }: Pick<Job, 'gear'>): Seated {
   const free = new Map<string, Inside[]>();
   for (const [id, { item, place, there }] of Object.entries(gear))
-    if (item.kind === 'enclosure' && place !== null && there !== 'bypassed')
+    if (item.kind === 'enclosure' && place !== null && inUse(there))
       free.set(place, [...(free.get(place) ?? []), ...item.front.seats.map((_, seat) => ({ gear: id, seat }))]);
   const inside = new Map<string, Inside>();
   if (!free.size) return { inside, free };
   for (const [id, { item, place, there }] of Object.entries(gear)) {
-    const seats = item.kind === 'speaker' && place !== null && there !== 'bypassed' ? free.get(place) : undefined;
+    const seats = item.kind === 'speaker' && place !== null && inUse(there) ? free.get(place) : undefined;
     const seat = seats?.shift();
     if (seat) inside.set(id, seat);
   }

@@ -33,6 +33,7 @@ import { NO_AMPS } from './frame';
 import type { Network, SupplyState } from './network';
 import { sizeBranches } from './sizing';
 import { stretchesOf } from './stretches';
+import { inUse } from '../job/parts/gear';
 
 export interface CommonReturn extends CommonRun {
   readonly gauge: Gauge;
@@ -158,7 +159,7 @@ export function feedTree(
   const branches = new Map<string, Branch>();
   const kept: Drawn[] = [];
   for (const [gear, { item, there }] of Object.entries(job.gear)) {
-    if (!isFed(item) || there === 'bypassed') continue;
+    if (!isFed(item) || !inUse(there)) continue;
     const watts = audioWatts[gear] ?? 0;
     if (there === 'kept' && !passesOn(item)) {
       kept.push({ gear, item, audioWatts: watts, feeder: feederOf(job, gear) });

@@ -11,6 +11,7 @@ import type { KeyOff } from './keyoff';
 import { shortAtPost } from './short';
 import { ringsOf } from './studs';
 import { SWITCHED_LEAD_A, type TurnOnPlan } from './turn-on';
+import { inUse } from '../job/parts/gear';
 
 /** What the formulas of the supply are read off. */
 export interface SupplySeen {
@@ -85,7 +86,7 @@ export function turnOnFormulas(
 ): Record<keyof typeof TURN_ON_FIGURES, Formula> {
   const { through, turnedOn, turnedOnA, neededA, availableA, switchedA } = turnOn;
   const tagOf = (gear: string) => tags[gear] ?? gear;
-  const gear = Object.entries(job.gear).filter(([, { there }]) => there !== 'bypassed');
+  const gear = Object.entries(job.gear).filter(([, { there }]) => inUse(there));
   const heads = gear.filter(([, { item }]) => item.kind === 'headUnit');
   const bySource = gear.flatMap(([id, { item }]) =>
     item.kind === 'amplifier' && turnedOnBy(job, id) === 'switched' ? [id] : [],

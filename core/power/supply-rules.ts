@@ -14,6 +14,7 @@ import { MUSIC_SOURCE } from './demand';
 import { mostDrawn } from './feeds';
 import { amps, MAKER, type PowerRule } from './rules';
 import { ringsOf } from './studs';
+import { inUse } from '../job/parts/gear';
 
 const ABYC = memory('ABYC E-11');
 /** Less than this out of a battery is nothing, A. */
@@ -221,7 +222,7 @@ export const supplyRules = rulesAt<PowerRule>('power', [
     look: ({ job, tags }) =>
       each('feed', fedOf(job), (item, id) => {
         const feeds = ([other, { item: fed, there }]: [string, Job['gear'][string]]) =>
-          isFed(fed) && there !== 'bypassed' && feederOf(job, other) === id;
+          isFed(fed) && inUse(there) && feederOf(job, other) === id;
         const used = Object.entries(job.gear).some(feeds) || job.turnOn.through === id;
         if (isPowered(item) || used || job.gear[id]!.place === null) return undefined;
         return {

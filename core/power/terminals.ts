@@ -42,14 +42,18 @@ export function terminalsOf(job: Job, runs: readonly Run[]): Terminals {
     if (item?.kind === 'relay' && run.kind !== 'feed' && run.kind !== 'return') return 'spade, insulated';
     return item && isPowered(item) ? ferruleFor(gauge) : ringFor(gauge);
   };
+  // Of a lead that lies there only what is new at its ends is joined.
+  const isEnded = (run: Run, at: string) => !run.old || job.gear[at]?.there === null;
   const ends = (run: Run, gauge: Gauge | undefined): readonly Termination[] =>
     run.conductors.flatMap(({ use }) =>
-      [run.from, run.to].map((at) => ({
-        run: run.id,
-        at,
-        use,
-        with: gauge === undefined ? LINE_PLUG : end(run, at, gauge),
-      })),
+      [run.from, run.to]
+        .filter((at) => isEnded(run, at))
+        .map((at) => ({
+          run: run.id,
+          at,
+          use,
+          with: gauge === undefined ? LINE_PLUG : end(run, at, gauge),
+        })),
     );
   const known = runs.map(() => new Map<Gauge | undefined, readonly Termination[]>());
   return (gaugeOf) =>

@@ -3,6 +3,7 @@ import type { TurnedOnBy } from '../job/circuit';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
 import { fuseMargin } from './protection';
+import { inUse } from '../job/parts/gear';
 
 /** What a head unit's switched lead draws from its source, A (common practice: a few tens of milliamperes). */
 export const SWITCHED_LEAD_A = 0.05;
@@ -101,7 +102,7 @@ export function planTurnOn(job: Job): TurnOnPlan {
   const asked = (list: typeof amplifiers) => list.reduce((sum, { amp }) => sum + amp.remoteInA, 0);
   const turnedOn = amplifiersBy('head');
   const placed = job.turnOn.through === null ? undefined : job.gear[job.turnOn.through];
-  const between = placed?.there === 'bypassed' ? undefined : placed?.item;
+  const between = !placed || !inUse(placed.there) ? undefined : placed.item;
   const through =
     between?.kind === 'relay'
       ? { gear: job.turnOn.through!, asksA: between.coilA, passesA: between.maxA }
@@ -112,7 +113,7 @@ export function planTurnOn(job: Job): TurnOnPlan {
   /** Coils and trigger inputs by what triggers them, A; what stands in the turn-on lead is counted there. */
   const triggered = (by: 'head' | 'switched') =>
     Object.entries(job.gear).reduce((sum, [id, { item: gear, there }]) => {
-      if (there === 'bypassed' || id === through?.gear || triggerOf(job, id) !== by) return sum;
+      if (!inUse(there) || id === through?.gear || triggerOf(job, id) !== by) return sum;
       return sum + (gear.kind === 'relay' ? gear.coilA : gear.kind === 'switchModule' ? gear.triggerA : 0);
     }, 0);
   const switchedA =

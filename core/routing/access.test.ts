@@ -24,7 +24,7 @@ function costBeside(job: Job, open: readonly Opened[], { way, fished, opened }: 
 function settled(job: Job): void {
   const access = accessOf(job);
   const { places, legs } = access.pattern;
-  const runs = planRuns(job, neededRuns(job), {}).filter((run) => run.way);
+  const runs = planRuns(job, neededRuns(job), {}).filter((run) => run.way && !run.old);
   const anyway = [
     ...Object.values(job.gear).flatMap(({ place, there }) => (there === null && place !== null ? [place] : [])),
     ...runs.flatMap(({ fromPlace, toPlace }) => [fromPlace!, toPlace!]),

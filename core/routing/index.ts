@@ -18,7 +18,7 @@ export { accessOf, planRuns } from './runs';
 export const routing = chapter({
   id: 'routing',
   station: 'routing',
-  version: 3,
+  version: 4,
   /** What has to be joined to what. */
   needs: made(WIRED, neededRuns),
   runs: made(LAID, (job, needs: readonly RunNeed[], mounts: Readonly<Record<string, Fitted>>) =>
@@ -26,10 +26,15 @@ export const routing = chapter({
   ),
   proposals: made(['craft.pattern'], wayProposals),
   findings: made([...LAID, 'id'], (job, runs: readonly Run[], tags: Readonly<Record<string, string>>) =>
-    judge(routingRules, { job, runs, tags }),
+    judge(routingRules, { job, runs: runs.filter(({ old }) => !old), tags }),
   ),
-  // Until planner 0.5.0 runs were fished whole; until 0.9.0 they ended in the middle of a place.
+  // Until planner 0.5.0 runs were fished whole; until 0.9.0 they ended in the middle of a place; until 0.10.0 all were new.
   upgrade: ({ runs }: { runs: readonly Run[] }, from: number) => ({
-    runs: runs.map((run) => ({ ...run, ...(from < 2 ? { fished: [] } : {}), plugsMm: 0 })),
+    runs: runs.map((run) => ({
+      ...run,
+      ...(from < 2 ? { fished: [] } : {}),
+      ...(from < 3 ? { plugsMm: 0 } : {}),
+      old: false,
+    })),
   }),
 });

@@ -4,8 +4,8 @@ import { craftOf, type Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
 import { taken } from '../job/choices';
-import { layRoutes, type Access } from './access';
-import { craftMap, wayPoints, type CraftMap } from './graph';
+import { cheapestRoute, layRoutes, type Access } from './access';
+import { craftMap, wayAlong, wayPoints, type CraftMap } from './graph';
 import type { Fitted } from '../panels/fitted';
 import { endsMm, leadEnd } from './tail';
 
@@ -21,6 +21,19 @@ export function accessOf(job: Job): Access {
   };
 }
 
+/** How a lead that lies there may run: as a person says, else as it would be laid by itself. */
+function oldWay(
+  access: Access,
+  { fromPlace, toPlace, conductors }: Pick<Run, 'fromPlace' | 'toPlace' | 'conductors'>,
+  pin: readonly string[] | undefined,
+): Way | undefined {
+  if (fromPlace === undefined || toPlace === undefined) return undefined;
+  return (
+    (pin && wayAlong(access.map, fromPlace, toPlace, pin)) ??
+    cheapestRoute(access, fromPlace, toPlace, conductors.length, {})?.way
+  );
+}
+
 /** The points of a way, its ends twice where a joint needs what it needs from there on. */
 function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly Vec3[] {
   const isJoint = (leg: string | undefined) => leg !== undefined && legs[leg]!.need !== undefined;
@@ -33,7 +46,8 @@ function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly 
 
 /**
  * All runs that are needed, with their routes and lengths: pinned where the job says so, else what costs least in minutes of covers,
- * fishing and metres of wire, covers that gear or other runs need anyway being free. Gear that is fitted is reached
+ * fishing and metres of wire, covers that gear or other runs need anyway being free. What lies there opens nothing and
+ * is not cut: where it runs is not known, and shown as it would be laid. Gear that is fitted is reached
  * where its leads are; of what is there already nobody has said where that is.
  */
 export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<Record<string, Fitted>>): Run[] {
@@ -45,7 +59,7 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
     fromPlace: endPlace(job, need.from, need.to),
     toPlace: endPlace(job, need.to, need.from),
   }));
-  const ready = needs.filter(({ fromPlace, toPlace }) => fromPlace !== undefined && toPlace !== undefined);
+  const ready = needs.filter(({ fromPlace, toPlace, old }) => !old && fromPlace !== undefined && toPlace !== undefined);
   const fresh = Object.values(job.gear).flatMap(({ place, there }) =>
     there === null && place !== null ? [place] : [],
   );
@@ -65,26 +79,27 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
     const pin = setOf(job, 'way', need.id);
     const at = ready.indexOf(need);
     const route = at < 0 ? undefined : routes[at];
-    const way = route?.way;
+    const way = need.old ? oldWay(access, need, pin) : route?.way;
     const along = pin !== undefined && way?.legs.join() === pin.join();
-    const allowanceMm = way
-      ? (places[fromPlace!]?.allowanceMm ?? 0) +
-        (places[toPlace!]?.allowanceMm ?? 0) +
-        2 * job.settings.terminalAllowanceMm
-      : 0;
+    const allowanceMm =
+      way && !need.old
+        ? (places[fromPlace!]?.allowanceMm ?? 0) +
+          (places[toPlace!]?.allowanceMm ?? 0) +
+          2 * job.settings.terminalAllowanceMm
+        : 0;
     const points = way ? wayPoints(map, way) : [];
-    const plugsMm = way ? endsMm(fixed(map, way, points), ends.get(need.from), ends.get(need.to)) : 0;
+    const plugsMm = way && !need.old ? endsMm(fixed(map, way, points), ends.get(need.from), ends.get(need.to)) : 0;
     return {
       ...need,
       way,
       fished: route?.fished ?? [],
       pinned: along,
-      pinBroken: pin !== undefined && at >= 0 && !along,
+      pinBroken: pin !== undefined && (at >= 0 || need.old) && !along,
       points,
       layMm: way?.lengthMm ?? 0,
       plugsMm,
       allowanceMm,
-      cutMm: way ? roundUpTo(way.lengthMm + plugsMm + allowanceMm, job.settings.cutStepMm) : 0,
+      cutMm: way && !need.old ? roundUpTo(way.lengthMm + plugsMm + allowanceMm, job.settings.cutStepMm) : 0,
     };
   });
 }

@@ -104,8 +104,8 @@ export function speakerFacts(
 ): ReadonlyMap<string, SpeakerFacts> {
   const { places } = craftOf(job);
   return new Map(
-    Object.entries(job.gear).flatMap(([id, { item, place }]): [string, SpeakerFacts][] => {
-      if (item.kind !== 'speaker') return [];
+    Object.entries(job.gear).flatMap(([id, { item, place, there }]): [string, SpeakerFacts][] => {
+      if (item.kind !== 'speaker' || there === 'out') return [];
       const zone = zoneOf(job, id);
       const at = place === null ? undefined : places[place]?.at;
       const position = Object.hasOwn(positions, id) ? positions[id] : job.speakers[id]?.position;

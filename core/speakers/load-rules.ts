@@ -2,11 +2,12 @@ import { each, rulesAt } from '../findings/finding';
 import { setOf } from '../job/parts/overrules';
 import { craftOf } from '../job/job';
 import type { Wiring } from '../job/circuit';
+import { liesThere } from '../connections/runs';
 import { controlOf } from '../connections/signal';
 import { gaugeArea, gaugeName, isMetricStandard, sizesOf } from '../tables/conductors';
 import { short } from '../units/figures';
 import { nominalOf, speakerFacts, type SpeakerPlan, type SpeakerShare } from './circuits';
-import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakerRule, type SpeakersSeen } from './seen';
+import { MAKER, eachCircuit, eachSpeaker, pullNew, unwire, type SpeakerRule, type SpeakersSeen } from './seen';
 
 /** Part of its nominal load that a coil may dip to before the source minds (IEC 60268-5: 80 %, from memory). */
 const DIP_PART = 0.8;
@@ -184,15 +185,10 @@ const wiredAtAll = (plan: SpeakerPlan, id: string) =>
  */
 function cureOf({ job }: SpeakersSeen, source: string, share: SpeakerShare) {
   const { conductors } = job.settings;
-  if ((job.speakers[share.gear]?.oldLeadOhm ?? null) !== null)
-    return {
-      cure: {
-        label: 'Pull a new pair',
-        operations: [{ op: 'setSpeaker' as const, id: share.gear, choice: { oldLeadOhm: null } }],
-      },
-    };
   const control = controlOf(job, share.gear, 'speaker');
   const run = `speaker:${control ?? source}>${share.gear}`;
+  if (liesThere(job)('speaker', control ?? source, share.gear))
+    return { cure: { label: 'Pull a new pair', operations: pullNew({ speaker: share.gear, run }) } };
   const now = setOf(job, 'lead', run) ?? (isMetricStandard(conductors) ? '1.5mm2' : '16');
   // 10·lg(1 + x·R) with the share of power x that the lead takes at its present resistance.
   const part = 10 ** (share.leadLossDb / 10) - 1;

@@ -14,8 +14,8 @@ const MIRRORED_MM = 80;
  */
 export function matesOf(job: Job): Mates[] {
   const { places } = craftOf(job);
-  const sided = Object.entries(job.gear).flatMap(([id, { item, place }]) => {
-    if (item.kind !== 'speaker' || item.band === 'bass' || place === null) return [];
+  const sided = Object.entries(job.gear).flatMap(([id, { item, place, there }]) => {
+    if (item.kind !== 'speaker' || there === 'out' || item.band === 'bass' || place === null) return [];
     const zone = job.speakers[id]?.zone ?? null;
     if (zone !== null && job.zones[zone]?.mono) return [];
     return [{ id, model: item.id, zone, at: places[place]!.at }];

@@ -10,8 +10,8 @@ export const wiringProposals = (job: Job): Proposal[] => [
 
 /** What a wiring of all speakers rests on: another speaker, place, zone or source, and it may no longer be the best. */
 function wiringBasis(job: Job): (string | number)[] {
-  const speakers = Object.entries(job.gear).flatMap(([id, { item, itemHash, place }]) =>
-    item.kind === 'speaker'
+  const speakers = Object.entries(job.gear).flatMap(([id, { item, itemHash, place, there }]) =>
+    item.kind === 'speaker' && there !== 'out'
       ? [id, itemHash, place ?? '', job.speakers[id]?.zone ?? '', job.speakers[id]?.position ?? '']
       : [],
   );

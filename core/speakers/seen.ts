@@ -32,4 +32,10 @@ export const eachSpeaker = (
 
 export const unwire = (circuit: Circuit): Operation => ({ op: 'wireChannel', channel: circuit.key, wiring: null });
 
+/** A new lead in place of one that lies there. */
+export const pullNew = ({ speaker, run }: { readonly speaker: string; readonly run: string }): Operation[] => [
+  { op: 'setSpeaker', id: speaker, choice: { oldLeadOhm: null } },
+  { op: 'setLead', run, lies: 'new' },
+];
+
 export const MAKER = { text: 'the gear’s own rating', fromMemory: false };

@@ -92,8 +92,8 @@ export interface Ground {
 
 /** Speakers, outputs and what bars them, for any search. Throws RangeError on more than 24 speakers. */
 export function groundOf(job: Job, bars: ReadonlySet<Bar>): Ground {
-  const speakers = Object.keys(job.gear).filter(
-    (id) => job.gear[id]!.item.kind === 'speaker' && job.gear[id]!.place !== null,
+  const speakers = Object.entries(job.gear).flatMap(([id, { item, place, there }]) =>
+    item.kind === 'speaker' && place !== null && there !== 'out' ? [id] : [],
   );
   if (speakers.length > MOST_SPEAKERS)
     throw new RangeError(

@@ -1,9 +1,10 @@
 import { each, rulesAt } from '../findings/finding';
 import { channelsOfOutput, speakersOf } from '../job/circuit';
 import type { Job } from '../job/job';
+import { oldSpeakerLeads } from '../connections/runs';
 import { controlOf, heardOutputs } from '../connections/signal';
 import { short } from '../units/figures';
-import { MAKER, eachCircuit, eachSpeaker, unwire, type SpeakersSeen, type SpeakerRule } from './seen';
+import { MAKER, eachCircuit, eachSpeaker, pullNew, unwire, type SpeakersSeen, type SpeakerRule } from './seen';
 import { gainPair, matesOf } from './mates';
 import { unlikeInSeries } from './space';
 
@@ -278,12 +279,15 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
     title: 'Old speaker leads not tested for a shared return',
     formula: 'old leads: no path between one −, another −, and ground',
     look: (seen) => {
-      const old = oldLeads(seen.job);
+      const old = oldSpeakerLeads(seen.job);
       if (!old.length || seen.job.craft.oldReturns !== 'notTested') return [];
       return [
         {
           subject: { kind: 'job', id: seen.job.id },
-          reason: `${tagsOf(seen, old)} keep their old leads. Unplug everything and meter from each − to every other and to ground: any path means a shared return, and it would burn the new outputs.`,
+          reason: `${tagsOf(
+            seen,
+            old.map(({ speaker }) => speaker),
+          )} keep their old leads. Unplug everything and meter from each − to every other and to ground: any path means a shared return, and it would burn the new outputs.`,
           figures: [{ name: 'old leads', value: old.length, unit: '' }],
         },
       ];
@@ -295,16 +299,19 @@ export const wiringRules = rulesAt<SpeakerRule>('speakers', [
     title: 'Old speaker leads share a return',
     formula: 'bridge-tied outputs share nothing with ground or with each other',
     look: (seen) => {
-      const old = oldLeads(seen.job);
+      const old = oldSpeakerLeads(seen.job);
       if (!old.length || seen.job.craft.oldReturns !== 'common') return [];
       return [
         {
           subject: { kind: 'job', id: seen.job.id },
-          reason: `${tagsOf(seen, old)} are on leads that share a return: new pairs, or an amplifier made for it.`,
+          reason: `${tagsOf(
+            seen,
+            old.map(({ speaker }) => speaker),
+          )} are on leads that share a return: new pairs, or an amplifier made for it.`,
           figures: [{ name: 'old leads', value: old.length, unit: '' }],
           cure: {
             label: 'Pull new pairs',
-            operations: old.map((id) => ({ op: 'setSpeaker' as const, id, choice: { oldLeadOhm: null } })),
+            operations: old.flatMap(pullNew),
           },
         },
       ];
@@ -351,8 +358,6 @@ const connectedTo = (job: Job, channels: readonly string[]) =>
   Object.entries(job.circuits)
     .filter(([key]) => channelsOfOutput(key).some((channel) => channels.includes(channel)))
     .flatMap(([, wiring]) => speakersOf(wiring));
-const oldLeads = (job: Job) =>
-  Object.entries(job.speakers).flatMap(([id, { oldLeadOhm }]) => (oldLeadOhm === null ? [] : [id]));
 const speakersOn = (seen: SpeakersSeen, source: string) =>
   Object.values(seen.speakers.circuits).reduce(
     (sum, circuit) => sum + (circuit.source === source ? circuit.speakers.length : 0),

@@ -32,7 +32,7 @@ test('the keyboard never loses its place', async ({ board: page, server }) => {
   await page.keyboard.press('Escape');
   await expect.poll(() => somewhere(page)).toBe(true);
   await page.locator('[data-place=fairingLeft]').press('Enter');
-  await press(page, button('Take it out'), gone(button('Take it out')));
+  await press(page, button('Delete from the job'), gone(button('Delete from the job')));
   await press(page, button('Undo'), () => expect(button('Undo')).toBeDisabled());
 
   await open('speakers');

@@ -23,7 +23,7 @@ async function putBest(page: Page, kind: string, item: string): Promise<void> {
   await page.locator('.kinds label', { hasText: kind }).click();
   await page.locator(`[data-shelf="${item}"]`).click();
   await page.locator('[data-best-place]').click();
-  await expect(page.getByRole('button', { name: 'Take it out' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete from the job' })).toBeVisible();
   await page.keyboard.press('Escape');
 }
 

@@ -96,7 +96,7 @@ test('a motorcycle at idle with two amplifiers: alternator and battery bring tog
   await page.locator('.kinds label', { hasText: 'Amplifiers' }).click();
   await page.locator('[data-shelf="weir-2-80"]').click();
   await page.locator('[data-place="underSeat"]').click();
-  await expect(page.getByRole('button', { name: 'Take it out' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete from the job' })).toBeVisible();
   await page.getByRole('link', { name: /Speakers/ }).click();
   for (const tag of ['S3', 'S4']) {
     await page.locator('[data-speaker]', { hasText: tag }).click();

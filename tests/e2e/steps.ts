@@ -21,7 +21,7 @@ async function put(page: Page, kind: string, item: string, place: string): Promi
   await page.locator('.kinds label', { hasText: kind }).click();
   await page.locator(`[data-shelf="${item}"]`).click();
   await page.locator(`[data-place="${place}"]`).click();
-  await expect(page.getByRole('button', { name: 'Take it out' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete from the job' })).toBeVisible();
 }
 
 export const SPEAKERS = ['fairingLeft', 'fairingRight', 'pannierLeft', 'pannierRight'];

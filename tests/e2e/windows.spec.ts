@@ -27,7 +27,7 @@ test('two windows on one job: edits that do not clash are merged, those that do 
   // One takes the amplifier out; the other still sizes its feed.
   await one.reload();
   await one.locator('[data-place=lampShelf]').click();
-  await one.getByRole('button', { name: 'Take it out' }).click();
+  await one.getByRole('button', { name: 'Delete from the job' }).click();
   await saved(one);
   await two.getByLabel('Gauge, out and back').selectOption('6');
   await expect(two.getByRole('alert')).toContainText('Someone else edited the same thing');

@@ -6,6 +6,7 @@ import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
 import { isFed, type FuseHolder, type GearItem } from '#core/gear/gear';
 import { CHOICES, CHOICE_IDS } from '#core/job/choices';
+import { MAY_LIE, neededRuns } from '#core/connections/runs';
 import { fitOf } from '#core/mounting/index';
 import { newJob, type Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
@@ -239,5 +240,19 @@ function madeJob(g: GeneratorValue): AnyJob {
       make({ op: 'setOpening', place, id: 'old', opening: { ...opening, at: [0, 0] } });
     }
   }
+  // What comes out for good, how, and what of it goes over; leads that lie there as somebody says.
+  for (const id of ids) {
+    if (!sometimes(15)) continue;
+    make({ op: 'setThere', id, there: 'out' });
+    const held = one('face', 'sides', 'sleeve', 'bracket', 'through', 'tabs', 'clamp', 'stuck');
+    make({ op: 'setTakeOut', gear: id, out: { held, reason: one('none', 'sun', 'water'), minutes: one(null, 12) } });
+    if (sometimes(70)) make({ op: 'setOutFastener', gear: id, id: 'side', fastener: { count: between(1, 8) } });
+    if (sometimes(50)) make({ op: 'setOutPlug', gear: id, id: 'radio', plug: { name: 'Radio plug' } });
+    const to = one(null, ...ids.filter((other) => other !== id));
+    if (sometimes(50)) make({ op: 'setGift', gear: id, id: 'bolts', gift: { what: 'bolts', to } });
+  }
+  for (const { id, kind } of neededRuns(job))
+    if (MAY_LIE.includes(kind) && sometimes(15)) make({ op: 'setLead', run: id, lies: one('old', 'new') });
+
   return { job, applied, states, refused, [fc.toStringMethod]: () => [pattern.id, ...made].join('\n') };
 }

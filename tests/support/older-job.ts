@@ -1,14 +1,14 @@
 import type { SetValue, Why } from '#core/document/overrule';
 import type { Job } from '#core/job/job';
 
+/** A job as version 9 wrote it: nothing of what comes out, nor of leads that lie there. */
+export const asVersion9 = ({ takeOut: _takeOut, leads: _leads, ...job }: Job) => ({ ...job, version: 9 });
+
 /** A job as version 8 wrote it: nothing of panels, nor of what is set on them. */
-export function asVersion8({
-  mounts: _mounts,
-  workMinutes: _workMinutes,
-  craft: { panels: _panels, ...craft },
-  ...job
-}: Job) {
-  return { ...job, version: 8, craft };
+export function asVersion8(of: Job) {
+  const { mounts: _mounts, workMinutes: _workMinutes, craft, ...job } = asVersion9(of);
+  const { panels: _panels, ...rest } = craft;
+  return { ...job, version: 8, craft: rest };
 }
 
 /** A job as version 7 wrote it: what turns a source on under another name, and one rule too. */

@@ -10,6 +10,8 @@ const props = defineProps<{
   stripe?: ColourName | undefined;
   width?: number;
   dim?: boolean;
+  /** It lies there already: dashes, no casing. */
+  old?: boolean;
 }>();
 defineEmits<{ press: [] }>();
 const width = computed(() => props.width ?? WIRE_WIDTH);
@@ -18,8 +20,13 @@ const width = computed(() => props.width ?? WIRE_WIDTH);
 <template>
   <g class="wire" :class="{ dim }" @click="$emit('press')">
     <path :d="path" class="wire-halo" :stroke-width="width + 3" />
-    <path :d="path" class="wire-casing" :stroke-width="width + 1.4" />
-    <path :d="path" :class="`wire-${body}`" :stroke-width="width" />
-    <path v-if="stripe" :d="path" :class="`wire-${stripe}`" class="wire-stripe" :stroke-width="width * 0.45" />
+    <path v-if="!old" :d="path" class="wire-casing" :stroke-width="width + 1.4" />
+    <path
+      :d="path"
+      :class="`wire-${body}`"
+      :stroke-width="old ? width * 0.6 : width"
+      :stroke-dasharray="old ? '7 5' : undefined"
+    />
+    <path v-if="stripe && !old" :d="path" :class="`wire-${stripe}`" class="wire-stripe" :stroke-width="width * 0.45" />
   </g>
 </template>

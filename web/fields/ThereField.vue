@@ -5,7 +5,7 @@ import { useSheet } from '../app/sheet';
 import PickField from './PickField.vue';
 import { THERE } from '#core/job/parts/gear';
 
-/** Whether gear is new here, or the craft has it already and keeps it or goes past it. */
+/** Whether gear is new here, or the craft has it already and keeps it, goes past it or loses it. */
 const props = defineProps<{ gear: string }>();
 const { store, job } = useSheet();
 const placed = computed(() => job.value.gear[props.gear]!);
@@ -14,6 +14,7 @@ const options = computed(() => ({
   kept: THERE.kept,
   // What drives or feeds something can be gone past; a speaker is used or it is not.
   ...(placed.value.item.kind === 'speaker' ? {} : { bypassed: THERE.bypassed }),
+  out: THERE.out,
 }));
 const set = (there: string) =>
   store.edit([

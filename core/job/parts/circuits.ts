@@ -154,7 +154,8 @@ function circuitFaults(job: Job): Fault[] {
     if (deepSplit(wiring, true))
       found.push({ path, expected: 'expected a passive crossover only straight at the output' });
     for (const { gear: speaker, coil } of coilsOf(wiring)) {
-      const load = job.gear[speaker]?.item;
+      const { item: load, there } = job.gear[speaker] ?? {};
+      if (there === 'out') found.push({ path, expected: `expected a speaker that stays, not ${speaker}` });
       if (load?.kind !== 'speaker' || !load.coils[coil])
         found.push({ path, expected: `expected a coil of a speaker in this job, not ${speaker} coil ${coil}` });
       const coilKey = `${speaker}/${coil}`;

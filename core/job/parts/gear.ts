@@ -9,16 +9,24 @@ import { gone } from './keys';
 import { Id } from '../../text/scalars';
 import { contentHash } from '../../document/hash';
 
-/** Gear the craft has already: kept in use, or left out of the way of the sound. */
-export const THERE = { kept: 'there already, kept', bypassed: 'there already, bypassed' } as const;
-const There = v.picklist(Object.keys(THERE) as [keyof typeof THERE, ...(keyof typeof THERE)[]]);
+/** Gear the craft has already: kept in use, left out of the way of the sound, or taken out. */
+export const THERE = {
+  kept: 'there already, kept',
+  bypassed: 'there already, bypassed',
+  out: 'there already, comes out',
+} as const;
+export type There = keyof typeof THERE;
+const ThereIs = v.picklist(Object.keys(THERE) as [There, ...There[]]);
 
 const PlacedGear = v.strictObject({
   item: GearItem,
   itemHash: Hash,
   place: v.nullable(Id),
-  there: v.nullable(There),
+  there: v.nullable(ThereIs),
 });
+
+/** Whether gear is used once the job is done: it is new, or kept. */
+export const inUse = (there: There | null | undefined): boolean => there === null || there === 'kept';
 
 export const shape = { gear: few('gear', PlacedGear) };
 export const empty = { gear: {} };
@@ -59,11 +67,12 @@ export const edits = editsOf<Job>()({
     },
     takes: ({ id }) => gone('gear', id),
   },
-  /** Null: it is new. */
+  /** Null: it is new. What comes out drives, feeds and hears nothing any more. */
   setThere: {
-    says: { id: Id, there: v.nullable(There) },
+    says: { id: Id, there: v.nullable(ThereIs) },
     words: 'change what is there already',
     change: (job, { id, there }) => withGear(job, 'setThere', id, { there }),
+    takes: ({ id, there }) => (there === 'out' ? gone('gear', id) : undefined),
   },
 });
 

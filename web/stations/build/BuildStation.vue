@@ -77,7 +77,14 @@ const phases = computed(() =>
 const open = computed(() => new Set(state.value.open));
 const isDone = (id: string) => ['done', 'redo'].includes(steps.value.find((s) => s.step.id === id)?.is ?? '');
 const lit = computed(() => (current.value?.step.subject.kind === 'cover' ? current.value.step.subject.id : undefined));
-const fitted = computed(() => new Set(Object.keys(job.value.gear).filter((id) => isDone(`fit:gear/${id}`))));
+const fitted = computed(
+  () =>
+    new Set(
+      Object.entries(job.value.gear).flatMap(([id, { there }]) =>
+        there !== null || isDone(`fit:gear/${id}`) ? [id] : [],
+      ),
+    ),
+);
 const groupOf = (run: { from: string; to: string }) => `pull:run/${run.from}-${run.to}`;
 const lanes = computed(() => {
   const runs = plan.value.runs.filter((run) => run.way);
@@ -132,6 +139,7 @@ function entryWords(event: BayEvent): string {
               v-if="shown(lane.run)"
               :path="lane.path"
               v-bind="shownColour(lane.run)"
+              :old="lane.run.old"
               :width="isLit(lane.run) ? 4.5 : 3"
               :dim="!isLit(lane.run) && current?.step.subject.kind === 'run'"
             />

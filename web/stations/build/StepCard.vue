@@ -31,7 +31,7 @@ const plugs = computed(() =>
 type Part = 'out' | 'reused' | 'retired' | 'added';
 const PARTS: Record<Part, string> = { out: 'out', reused: 'back', retired: 'scrapped', added: 'new' };
 const parts = computed((): Part[] => (step.value.direction === 'out' ? ['out'] : ['reused', 'retired', 'added']));
-const balances = computed(() => bay.state!.balances.filter((b) => b.cover === step.value.subject.id));
+const balances = computed(() => bay.state!.balances.filter((b) => b.of === step.value.subject.id));
 const counted = (fastener: string, part: Part): number => {
   const own = props.state.counts.find((c) => c.id === fastener)![part];
   if (own !== undefined) return own;

@@ -25,6 +25,7 @@ import { LABELS_END, LABEL_W, SHEET, twoViews } from '#core/drawing/sheet';
 import { lengthText } from '../../app/units';
 import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
+import TakeOutPanel from './TakeOutPanel.vue';
 import { figuresOf, fitMark, fitWords, sizeOf } from './words';
 
 const { store, job, plan, pattern } = useSheet();
@@ -54,8 +55,16 @@ const hand = shallowRef<{ item: GearItem; moving?: string }>();
 
 const atPlace = computed(() => {
   const map = new Map<string, string[]>();
-  for (const [id, { place }] of Object.entries(job.value.gear))
-    if (place !== null) map.set(place, [...(map.get(place) ?? []), id]);
+  for (const [id, { place, there }] of Object.entries(job.value.gear))
+    // Where something comes out is room.
+    if (place !== null && there !== 'out') map.set(place, [...(map.get(place) ?? []), id]);
+  return map;
+});
+/** What comes out of each place. */
+const outOf = computed(() => {
+  const map = new Map<string, string[]>();
+  for (const [id, { place, there }] of Object.entries(job.value.gear))
+    if (place !== null && there === 'out') map.set(place, [...(map.get(place) ?? []), id]);
   return map;
 });
 const homeless = computed(() => Object.entries(job.value.gear).filter(([, g]) => g.place === null));
@@ -94,12 +103,17 @@ const callouts = computed(() => {
     LABELS_END,
   ).map((callout) => {
     const place = pattern.value.places[callout.id]!;
-    const gear = atPlace.value.get(callout.id) ?? [];
+    const gear = [...(atPlace.value.get(callout.id) ?? []), ...(outOf.value.get(callout.id) ?? [])];
     const fit = hand.value
       ? fitOf(hand.value.item, place, hand.value.item.kind === 'speaker' && seats.value.has(callout.id))
       : undefined;
     const ghost = hand.value && fit?.accepted ? sits(hand.value.item, callout.id, fit, true) : undefined;
-    const tags = gear.map((id) => `${plan.value.tags[id]} ${job.value.gear[id]!.item.name}`).join(', ');
+    const tags = gear
+      .map((id) => {
+        const { item, there } = job.value.gear[id]!;
+        return `${plan.value.tags[id]} ${item.name}${there === 'out' ? ' (out)' : ''}`;
+      })
+      .join(', ');
     return {
       ...callout,
       place,
@@ -264,6 +278,7 @@ useEventListener(window, 'keydown', (event) => {
           }}</b>.
         </p>
         <ThereField :gear="selectedGear.id" />
+        <TakeOutPanel v-if="selectedGear.there === 'out'" :key="selectedGear.id" :gear="selectedGear.id" />
         <PhotoStrip
           v-if="selectedGear.place !== null"
           :key="selectedGear.place"
@@ -271,7 +286,7 @@ useEventListener(window, 'keydown', (event) => {
         />
         <div class="ends">
           <BButton variant="primary" @click="take(selectedGear.item, selectedGear.id)">Move it</BButton>
-          <BButton @click="store.edit([{ op: 'removeGear', id: selectedGear.id }])">Take it out</BButton>
+          <BButton @click="store.edit([{ op: 'removeGear', id: selectedGear.id }])">Delete from the job</BButton>
           <BButton @click="store.select(undefined)">Done</BButton>
         </div>
       </section>

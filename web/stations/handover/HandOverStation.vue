@@ -79,7 +79,13 @@ const at = (one: Export) => exportAddress(job.value.id, one);
       <SheetFrame still label="The craft as built, with every run and where each fuse is">
         <CraftView v-for="p in views" :key="p.view" :pattern="craft" :projection="p" />
         <template v-for="p in views" :key="p.view">
-          <WireLine v-for="lane in lanes[p.view]" :key="lane.run.id" :path="lane.path" v-bind="shownColour(lane.run)" />
+          <WireLine
+            v-for="lane in lanes[p.view]"
+            :key="lane.run.id"
+            :path="lane.path"
+            v-bind="shownColour(lane.run)"
+            :old="lane.run.old"
+          />
           <GearMark
             v-for="{ id, item, place } in placedGear(job, p.view)"
             :key="id"

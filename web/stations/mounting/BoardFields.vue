@@ -4,7 +4,7 @@ import { MATERIAL_NAMES } from '#core/tables/materials';
 import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
 import TickField from '../../fields/TickField.vue';
-import FoldRow from './FoldRow.vue';
+import FoldRow from '../../fields/FoldRow.vue';
 import LaidFields from './LaidFields.vue';
 
 type Board = NonNullable<Panel['board']>;

@@ -13,7 +13,7 @@ import TextField from '../../fields/TextField.vue';
 import TickField from '../../fields/TickField.vue';
 import AtFields from './AtFields.vue';
 import BoardFields from './BoardFields.vue';
-import FoldRow from './FoldRow.vue';
+import FoldRow from '../../fields/FoldRow.vue';
 import LaidFields from './LaidFields.vue';
 import OutlineFields from './OutlineFields.vue';
 

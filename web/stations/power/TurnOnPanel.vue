@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inUse } from '#core/job/parts/gear';
 import { computed } from 'vue';
 import { TURNED_ON_BY, type TurnedOnBy } from '#core/job/circuit';
 import { triggerOf, turnedOnBy } from '#core/connections/signal';
@@ -21,7 +22,7 @@ const turnOn = computed(() => plan.value.turnOn);
 const milli = (amps: number) => `${short(amps * 1000)} mA`;
 const amplifiers = computed(() =>
   Object.entries(job.value.gear).flatMap(([id, { item, there }]) =>
-    item.kind === 'amplifier' && there !== 'bypassed' ? [{ id, item, by: turnedOnBy(job.value, id) }] : [],
+    item.kind === 'amplifier' && inUse(there) ? [{ id, item, by: turnedOnBy(job.value, id) }] : [],
   ),
 );
 const between = computed(() => ({
@@ -37,7 +38,7 @@ const setTurnedOnBy = (id: string, by: TurnedOnBy) =>
 /** Relays and switch modules with a coil of their own to be told by: not what stands in the turn-on lead already. */
 const triggered = computed(() =>
   Object.entries(job.value.gear).flatMap(([id, { item, there }]) =>
-    (item.kind === 'relay' || item.kind === 'switchModule') && there !== 'bypassed' && job.value.turnOn.through !== id
+    (item.kind === 'relay' || item.kind === 'switchModule') && inUse(there) && job.value.turnOn.through !== id
       ? [{ id, item, by: triggerOf(job.value, id) }]
       : [],
   ),

@@ -48,6 +48,7 @@ export function useFeeds(): {
         long: `${tag(gear)} keeps the feed it has; it counts at ${endOf(feederOf(job.value, gear), 'mark')}.`,
       };
     }
+    if (there === 'out') return { short: 'comes out', long: `${tag(gear)} comes out and draws nothing.` };
     if (there === 'bypassed') return { short: 'bypassed', long: `${tag(gear)} is bypassed and draws nothing.` };
     return {
       short: 'has no place yet',

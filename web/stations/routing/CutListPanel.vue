@@ -13,7 +13,9 @@ const props = defineProps<{ litLeg: string | undefined }>();
 const { store, plan, pattern, endOf } = useSheet();
 const map = computed(() => craftMap(pattern.value));
 const neck = computed(() => {
-  const legs = plan.value.runs.flatMap((run) => (run.way?.legs ?? []).map((id) => map.value.legs[id]!));
+  const legs = plan.value.runs.flatMap((run) =>
+    (run.old ? [] : (run.way?.legs ?? [])).map((id) => map.value.legs[id]!),
+  );
   const leg = legs.find(({ need, id }) => need && id === props.litLeg) ?? legs.find(({ need }) => need);
   return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
 });

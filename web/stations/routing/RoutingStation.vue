@@ -37,6 +37,7 @@ const isLit = (run: Run) =>
     ? selected.value.id === run.id
     : litLeg.value === undefined || (run.way?.legs.includes(litLeg.value) ?? false);
 const names = (run: Run) => `${RUN_KIND_NAMES[run.kind].replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
+const lengthOf = (run: Run) => (run.old ? 'lies there' : lengthText(run.cutMm));
 const short = (end: string) => endOf(end, 'mark');
 /** Places that are marked though no gear sits there: every battery's, and the switched source. */
 const marked = computed(() => {
@@ -90,6 +91,7 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
             v-bind="shownColour(lane.run)"
             :width="selected?.id === lane.run.id ? 4.5 : WIRE_WIDTH"
             :dim="!isLit(lane.run)"
+            :old="lane.run.old"
             @press="press(lane.run)"
           />
         </template>
@@ -103,25 +105,25 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
         <g
           v-for="c in callouts"
           :key="c.id"
-          v-memo="[c, HEIGHT, names(c.run), lengthText(c.run.cutMm), selected?.id === c.id, isLit(c.run)]"
+          v-memo="[c, HEIGHT, names(c.run), lengthOf(c.run), selected?.id === c.id, isLit(c.run)]"
         >
           <CalloutLeader v-if="isLit(c.run)" :callout="c" :h="HEIGHT" />
           <CalloutPlate
             :callout="c"
             :h="HEIGHT"
             :name="names(c.run)"
-            :line="lengthText(c.run.cutMm)"
+            :line="lengthOf(c.run)"
             :indent="56"
             :free="c.run.pinned ? 46 : 0"
             :class="{ selected: selected?.id === c.id }"
             :aria-pressed="selected?.id === c.id"
             :data-run="c.id"
-            :aria-label="`${names(c.run)}, ${lengthText(c.run.cutMm)}`"
+            :aria-label="`${names(c.run)}, ${lengthOf(c.run)}`"
             @press="press(c.run)"
           >
             <template #default="{ x }">
               <g :transform="`translate(${x + 8} ${c.y + HEIGHT * 0.7})`">
-                <WireLine path="M2 0H40" v-bind="shownColour(c.run)" :width="4" />
+                <WireLine path="M2 0H40" v-bind="shownColour(c.run)" :width="4" :old="c.run.old" />
               </g>
               <text v-if="c.run.pinned" :x="x + LABEL_W - 8" :y="c.y + HEIGHT * 0.81" class="small" text-anchor="end"
                 >chosen</text

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
-import { RUN_KIND_NAMES, type Run, type Way } from '#core/connections/runs';
+import { MAY_LIE, RUN_KIND_NAMES, type Run, type Way } from '#core/connections/runs';
 import { HAZARDS } from '#core/craft/pattern';
 import { setOf } from '#core/job/parts/overrules';
 import { craftMap, type RouteProposals } from '#core/routing/index';
@@ -64,7 +64,23 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
   <section>
     <h2>{{ RUN_KIND_NAMES[run.kind] }}</h2>
     <p>{{ endOf(run.from) }} → {{ endOf(run.to) }}</p>
-    <template v-if="run.way">
+    <PickField
+      v-if="MAY_LIE.includes(run.kind)"
+      class="lies"
+      label="This lead"
+      :options="{
+        '': `${run.old ? 'lies there already' : 'is pulled anew'}, as planned`,
+        old: 'lies there already',
+        new: 'is pulled anew',
+      }"
+      :model-value="job.leads[run.id] ?? ''"
+      @update:model-value="store.edit([{ op: 'setLead', run: run.id, lies: ($event || null) as 'old' | 'new' | null }])"
+    />
+    <p v-if="run.old" class="small">
+      Nothing of it is cut or pulled, and it opens no cover: only what is new at its ends is joined to it. Where it runs
+      is not known; it is drawn as it would be laid.
+    </p>
+    <template v-if="run.way && !run.old">
       <dl>
         <div v-for="leg in legs" :key="leg.id">
           <dt>
@@ -111,9 +127,9 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
       :wire="run.conductors[0]!.colour"
       :name="neck.leg.leg.name"
     />
-    <h3>Routes</h3>
-    <p v-if="!proposal" role="status">Finding routes…</p>
-    <template v-else>
+    <h3 v-if="!run.old">Routes</h3>
+    <p v-if="!proposal && !run.old" role="status">Finding routes…</p>
+    <template v-else-if="proposal && !run.old">
       <p class="small">
         {{ proposal.examined }} {{ proposal.examined === 1 ? 'route' : 'routes' }} compared{{
           proposal.proven ? '; the first costs least, with covers that are open anyway free' : ', more remain'
@@ -171,6 +187,9 @@ dt i {
 .lead {
   margin: var(--space-4) 0 var(--space-6);
   width: 170px;
+}
+.lies {
+  margin: var(--space-4) 0;
 }
 .option span:last-child {
   white-space: nowrap;

@@ -7,7 +7,7 @@ import type { Circuit, SpeakerShare } from '#core/speakers/index';
 import { colourText } from '#core/tables/colours';
 import { CUES } from '#core/tables/polarity';
 import { figure, short } from '#core/units/figures';
-import NumberField from '../../fields/NumberField.vue';
+import MaybeField from '../../fields/MaybeField.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import ThereField from '../../fields/ThereField.vue';
 import { useSheet } from '../../app/sheet';
@@ -30,6 +30,15 @@ const { store, job, plan, tag } = useSheet();
 const coils = computed(() => coilsNow(job.value, props.speaker.id));
 const choice = computed(() => job.value.speakers[props.speaker.id] ?? NO_SPEAKER_CHOICE);
 const set = (part: Partial<SpeakerChoice>) => store.edit([{ op: 'setSpeaker', id: props.speaker.id, choice: part }]);
+/** Its own lead, once it is connected. */
+const lead = computed(() => plan.value.runs.find(({ kind, to }) => kind === 'speaker' && to === props.speaker.id));
+const setLead = (lies: 'new' | 'old') =>
+  store.edit([
+    { op: 'setLead', run: lead.value!.id, lies },
+    ...(lies === 'new' && choice.value.oldLeadOhm !== null
+      ? [{ op: 'setSpeaker' as const, id: props.speaker.id, choice: { oldLeadOhm: null } }]
+      : []),
+  ]);
 const splice = computed(() => plan.value.splices.find(({ speaker }) => speaker === props.speaker.id));
 const heard = computed(() => plan.value.speakers.zones.find(({ speakers }) => speakers.includes(props.speaker.id)));
 const pinned = computed(() => choice.value.pin !== null);
@@ -199,18 +208,18 @@ const ohmsOf = (list: Speaker['coils']) => list.map(({ ohm }) => short(ohm)).joi
       />
       <ThereField class="wide" :gear="speaker.id" />
       <PickField
+        v-if="lead"
         class="wide"
         label="Its lead"
         :options="{ new: 'a new pair', old: 'the old lead stays' }"
-        :model-value="choice.oldLeadOhm === null ? 'new' : 'old'"
-        @update:model-value="set({ oldLeadOhm: $event === 'old' ? 0.2 : null })"
+        :model-value="lead.old ? 'old' : 'new'"
+        @update:model-value="setLead($event as 'new' | 'old')"
       />
-      <NumberField
-        v-if="choice.oldLeadOhm !== null"
+      <MaybeField
+        v-if="lead?.old"
         label="Old lead, out and back"
-        unit="Ω"
-        :min="0"
-        :max="10"
+        :fact="[0, 10, 'Ω']"
+        empty="not metered"
         :model-value="choice.oldLeadOhm"
         @update:model-value="set({ oldLeadOhm: $event })"
       />

@@ -98,10 +98,15 @@ function move(id: RankId, by: -1 | 1): void {
 }
 
 const placedCount = computed(
-  () => Object.values(job.value.gear).filter(({ item, place }) => item.kind === 'speaker' && place !== null).length,
+  () =>
+    Object.values(job.value.gear).filter(
+      ({ item, place, there }) => item.kind === 'speaker' && place !== null && there !== 'out',
+    ).length,
 );
 const unplaced = computed(() =>
-  Object.entries(job.value.gear).filter(([, { item, place }]) => item.kind === 'speaker' && place === null),
+  Object.entries(job.value.gear).filter(
+    ([, { item, place, there }]) => item.kind === 'speaker' && place === null && there !== 'out',
+  ),
 );
 </script>
 

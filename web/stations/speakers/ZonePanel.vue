@@ -15,7 +15,9 @@ const { store, job, plan, pattern: craft, tag } = useSheet();
 const zone = computed(() => job.value.zones[props.id]!);
 const listeners = computed(() => Object.entries(craft.value.listeners ?? {}));
 const controls = computed(() => Object.entries(job.value.gear).filter(([, { item }]) => item.kind === 'zoneControl'));
-const speakers = computed(() => Object.entries(job.value.gear).filter(([, { item }]) => item.kind === 'speaker'));
+const speakers = computed(() =>
+  Object.entries(job.value.gear).filter(([, { item, there }]) => item.kind === 'speaker' && there !== 'out'),
+);
 const heard = computed(() => plan.value.speakers.zones.find(({ id }) => id === props.id));
 const set = (part: Partial<Zone>) => store.edit([{ op: 'setZone', id: props.id, zone: part }]);
 const zoneOf = (gear: string) => (job.value.speakers[gear] ?? NO_SPEAKER_CHOICE).zone;

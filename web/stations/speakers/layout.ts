@@ -112,8 +112,8 @@ export interface SpeakerBox {
 
 /** Speakers of the left side along the top, of the right along the foot, above or below where they sit. */
 export function layBoxes(job: Job, xOf: (gear: string) => number | undefined): SpeakerBox[] {
-  const speakers = Object.entries(job.gear).flatMap(([gear, { item, place }]) => {
-    if (item.kind !== 'speaker') return [];
+  const speakers = Object.entries(job.gear).flatMap(([gear, { item, place, there }]) => {
+    if (item.kind !== 'speaker' || there === 'out') return [];
     const y = place === null ? 0 : craftOf(job).places[place]!.at[1];
     return [
       {
