@@ -24,5 +24,8 @@ export const edits = editsOf<Job>()({
   },
 });
 
+/** What was said of leads to where gear was is no word about where it is now. */
 export const forget = (job: Job, { kind, id }: Gone): Job =>
-  kind === 'gear' ? { ...job, leads: without(job.leads, (run) => keyNames(job, 'run', run, id)) } : job;
+  kind === 'gear' || kind === 'ends'
+    ? { ...job, leads: without(job.leads, (run) => keyNames(job, 'run', run, id)) }
+    : job;

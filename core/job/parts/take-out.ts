@@ -5,7 +5,7 @@ import { OperationError, type Fault } from '../../document/fault';
 import { Id, Text, ranged } from '../../text/scalars';
 import { name } from '../../text/text';
 import type { Job } from '../job';
-import { few } from '../limits';
+import { few, tooMany } from '../limits';
 import { gearOf } from './gear';
 
 /** How gear is held, and so how it lets go; minutes are common practice. */
@@ -167,7 +167,10 @@ export const edits = editsOf<Job>()({
 
 export function faults(job: Job): Fault[] {
   const found: Fault[] = [];
-  for (const [gear, { gives }] of Object.entries(job.takeOut)) {
+  for (const [gear, out] of Object.entries(job.takeOut)) {
+    const { gives } = out;
+    for (const list of ['fasteners', 'plugs', 'gives'] as const)
+      found.push(...tooMany(list, out[list], ['takeOut', gear, list]));
     if (!Object.hasOwn(job.gear, gear)) found.push({ path: ['takeOut', gear], expected: 'expected gear of this job' });
     for (const [id, { to }] of Object.entries(gives))
       if (to !== null && (to === gear || !Object.hasOwn(job.gear, to)))
