@@ -3,6 +3,9 @@ import { multiply, solvePositive } from './sparse';
 import { topologyOf, type Topology } from './topology';
 
 const MOST_ITERATIONS = 60;
+/** A last step that ends the search, V: in any case, and where the steps no longer shrink. */
+const FINE_VOLTS = 1e-9;
+const COARSE_VOLTS = 1e-6;
 
 /** A part whose state has to be found: a supply that gives one way or only so much, or a diode. */
 export type Valve = { readonly supply: Supply } | { readonly diode: Resistor };
@@ -199,6 +202,7 @@ export class Frame {
     if (!solvePositive(plan, jacobian, solved))
       throw new RangeError('part of the network is not connected: no path to a supply');
     spread(rowOf, solved, volts);
+    let before = 2 * COARSE_VOLTS;
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
       jacobian.set(base);
       multiply(plan, base, solved, residual);
@@ -228,7 +232,10 @@ export class Frame {
         largest = Math.max(largest, Math.abs(residual[i]!));
       }
       spread(rowOf, solved, volts);
-      if (largest >= 1e-9) continue;
+      // Newton's steps shrink until they are only rounding, which is coarse where the whole current has one soft way back.
+      const settled = largest < FINE_VOLTS || (largest < COARSE_VOLTS && largest > before / 2);
+      before = largest;
+      if (!settled) continue;
       // A supply that gives nothing, on a node nothing leads to, stands at no volts.
       for (const node of supplyNodes) if (!reached[node]) reached[node] = 1;
       for (let node = 0; node < reached.length; node++) if (!reached[node]) volts[node] = NaN;

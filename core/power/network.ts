@@ -88,7 +88,8 @@ type Solved = Extract<Solution, { state: 'solved' }>;
  * Volts and amperes of a direct-current network with constant-power loads, by Newton's method on the
  * nodal equations, started from the network without them so that it ends on the upper, working branch.
  * What gives only one way, or only so much, is tried in the state it would like and changed until every
- * part's state and current agree. "Collapsed" when no working state exists. Exact to 1e-9 V.
+ * part's state and current agree. "Collapsed" when no working state exists. Exact to 1e-9 V, or to what
+ * rounding leaves, at most 1e-6 V.
  * Throws RangeError on a part that is not connected.
  */
 export const solveNetwork = (network: Network): Solution => layOut(network)();

@@ -99,6 +99,34 @@ describe('the network', () => {
     }
   });
 
+  test('with one soft way back, beside joints of a microohm, what rounding leaves is no collapse', () => {
+    // (5.41 − 3.95) A ÷ 0.1131 S = 12.909 V, below the alternator's 28.8 and above the battery's 12.7.
+    const joints = Array.from({ length: 12 }, (_, i) => ({ name: `j${i}`, a: `n${i}`, b: `n${i + 1}`, ohm: 1e-6 }));
+    const loads = joints.map(({ b }, i) => ({
+      name: `l${i}`,
+      plus: b,
+      minus: 'g',
+      watts: 0,
+      amps: 3.95 / 12,
+      siemens: 0.1131 / 12,
+    }));
+    for (const most of [5.41, 5.4107, 5.47, 5.6, 6.1, 6.9]) {
+      const s = solveNetwork({
+        ground: 'g',
+        supplies: [
+          { name: 'battery', node: 'n0', volts: 12.7, ohm: 0.007, oneWay: true, heldVolts: 28.8 },
+          { name: 'alternator', node: 'n0', volts: 28.8, ohm: 0, mostA: most, oneWay: true },
+        ],
+        resistors: joints,
+        loads,
+      });
+      if (s.state !== 'solved') throw new Error(`collapsed at ${most} A`);
+      expect(s.supplies.get('alternator')!.state).toBe('limited');
+      expect(s.supplies.get('battery')!.state).toBe('idle');
+      expect(s.volts.get('n0')).toBeCloseTo((most - 3.95) / 0.1131, 3);
+    }
+  });
+
   test('constant current and conductance are Ohm’s law', () => {
     const s = solveNetwork({
       ...simple(0),
@@ -268,6 +296,27 @@ describe('sizing', () => {
       expect([both.feeds[id]!.collapsed, both.feeds[id]!.collapsedAlone]).toEqual([true, false]);
       expect(both.feeds[id]!.gauge).toBe(only.gauge);
     }
+  });
+
+  test('where all together collapse, what feeds only gear that is kept carries its fuse all the same', () => {
+    const weak = withOps(
+      { op: 'addGear', id: 'block', item: shelfItem('delta-4'), place: null },
+      { op: 'addGear', id: 'old', item: shelfItem('weir-4-45'), place: null },
+      { op: 'setThere', id: 'old', there: 'kept' },
+      { op: 'feedFrom', gear: 'old', from: 'block' },
+      { op: 'chooseHolder', gear: 'block', holder: TOURER_JOB.feeds['amp']!.holder },
+      { op: 'setBattery', id: 'battery', battery: { internalMilliohm: 80 } },
+    );
+    const { feeds } = planPower(
+      feedTree(weak, () => RUN, { amp: 160, head: 110, old: 150 }),
+      weak,
+    );
+    // 150 W ÷ 0.8 ÷ 12.7 V is 14.8 A, and with what it draws at rest 15.3: a fuse of 20 A.
+    const { collapsed, collapsedAlone, fuseA, ampacityA } = feeds['block']!;
+    expect([collapsed, collapsedAlone, fuseA]).toEqual([true, false, 20]);
+    expect(ampacityA).toBeGreaterThanOrEqual(20);
+    // The thinnest that will do.
+    expect(feeds['block']!.gauge).toBe('16');
   });
 
   test('no run: no length, no volts, and the other figures still stand', () => {

@@ -40,9 +40,12 @@ export function sizeBranches(tree: Tree, live: readonly Branch[]): readonly Bran
     ? [...able, tree.common]
     : [...able];
   const each = sized.map(({ gauge, reason }) => ({ gauge, reason }));
-  // Where all together ask too much, thicker wire is no cure either.
-  if (!raiseGauges(tree, able)) sized.forEach((branch, i) => Object.assign(branch, each[i]));
-  else leastCopper(tree, able);
+  if (raiseGauges(tree, able)) leastCopper(tree, able);
+  else {
+    // Where all together ask too much, thicker wire is no cure either: what each needs alone, and carries here.
+    sized.forEach((branch, i) => Object.assign(branch, each[i]));
+    while (raiseOnce(tree, able, roughly(tree)));
+  }
   for (const branch of live) if (!able.includes(branch)) sizeByCurrent(tree, branch);
   const { common } = tree;
   if (common && live.length) while (raiseCommon(tree, common, commonCarries(tree, live)));
@@ -56,8 +59,8 @@ function raiseCommon({ job }: Tree, common: CommonBranch, carries: number): bool
 
 function sizeByCurrent(tree: Tree, branch: Branch): void {
   if (!isOpen(branch)) return;
-  const amps = roughAmps(tree, branch);
-  const limit = limitOf(tree, branch, (b) => roughAmps(tree, b));
+  const { ampsOf, limited } = roughly(tree);
+  const [amps, limit] = [ampsOf(branch), limited(branch)];
   const sizes = sizesOf(tree.job.settings.conductors);
   const enough = sizes.find((gauge) => carriesEnough(tree.job, { ...branch, gauge }, amps, limit));
   branch.gauge = enough ?? sizes.at(-1)!;
@@ -112,6 +115,12 @@ interface Asked {
   readonly limited: (branch: Branch) => number;
   readonly sags: (branch: Branch) => boolean;
   readonly states: readonly Solved[] | undefined;
+}
+
+/** What is asked for where the volts collapse: that it carries its current and fuse. */
+function roughly(tree: Tree): Asked {
+  const ampsOf = (branch: Branch) => roughAmps(tree, branch);
+  return { ampsOf, limited: (branch) => limitOf(tree, branch, ampsOf), sags: () => false, states: [] };
 }
 
 /** One size up wherever it is asked for; false when nothing was raised. */
