@@ -34,7 +34,7 @@ import { signal } from './signal/index';
 import { speakers, type SpeakerPlan, type Splice } from './speakers/index';
 
 /** Written into every plan, so that a sealed one tells who planned it. */
-export const PLANNER_VERSION = '0.10.0';
+export const PLANNER_VERSION = '0.11.0';
 
 /** The chapters of a plan, in the order their findings are told. */
 export const CHAPTERS: readonly Chapter[] = [intake, mounting, signal, speakers, power, routing, harness, build];

@@ -102,6 +102,7 @@ const Feed = some({
 const Power = some({
   common: v.optional(some({ run: text, gear: text, gauge: text, backMm: number, ampacityA: number, carriesA: number })),
   feeds: entries(Feed),
+  circuits: entries(Feed),
   audioWatts: entries(number),
   battery: text,
   totalAmps: entries(number),

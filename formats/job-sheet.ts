@@ -9,13 +9,13 @@ import {
   toolsByPhase,
   type Step,
 } from '#core/build/index';
-import { RUN_KIND_NAMES, endName, type Run } from '#core/connections/runs';
+import { RUN_KIND_NAMES, endName, endPlace, type Run } from '#core/connections/runs';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { OVERRULES } from '#core/job/parts/overrules';
-import { CHEMISTRIES, ROLES } from '#core/job/supply';
+import { ACCESSES, CHEMISTRIES, ROLES } from '#core/job/supply';
 import type { Plan } from '#core/plan';
-import { fusePlace, mostDrawn, mostLost, powerFigures } from '#core/power/index';
+import { askedOf, fusePlace, mostDrawn, mostLost, powerFigures, spareAmps } from '#core/power/index';
 import { wholePlan } from '#core/shown';
 import { CAUTIONS } from '#core/tables/cautions';
 import { colourText } from '#core/tables/colours';
@@ -160,7 +160,7 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
         `${gaugeName(f.gauge, job.settings.conductors)}${f.gaugePinned ? ' *' : ''}`,
         f.fuseA === undefined
           ? f.above
-            ? `by ${plan.tags[f.above.gear] ?? ''}`
+            ? `by ${endName(job, f.above.gear, plan.tags, 'mark')}`
             : 'none'
           : `${f.fuseA} A${f.fusePinned ? ' *' : ''}`,
         fusePlace(job, f, plan.tags, (mm) => lengthShown(pen.units, mm)),
@@ -171,7 +171,33 @@ function feeds(pen: Pen, job: Job, plan: Plan): void {
     }),
   );
   if (plan.overrules.length) pen.line('* set by a person over the plan; see Overrules.');
+  existing(pen, job, plan);
   supply(pen, job, plan);
+}
+
+/** Circuits of the craft that something is fed from: where they are got at, and what they have for it. */
+function existing(pen: Pen, job: Job, plan: Plan): void {
+  const used = Object.values(plan.power.circuits);
+  if (!used.length) return;
+  pen.table(
+    ['Existing circuit', 'Reached at', 'By', 'Wire', 'Fuse', 'Asked', 'To spare'],
+    [2.2, 1.9, 1.9, 1.5, 0.8, 0.9, 1],
+    used.map((feed) => {
+      const circuit = job.craft.existing[feed.gear]!;
+      const spare = spareAmps(job, circuit);
+      return [
+        circuit.name,
+        job.craft.pattern.places[endPlace(job, feed.gear, feed.battery)!]!.name,
+        ACCESSES[circuit.access],
+        circuit.size === null
+          ? 'not known'
+          : `${circuit.size} AWG${circuit.lengthMm === null ? '' : `, ${lengthShown(pen.units, circuit.lengthMm)}`}`,
+        circuit.fuseA === null ? 'not known' : `${circuit.fuseA} A`,
+        `${figure(askedOf(job, feed).amps, 1)} A`,
+        spare === undefined ? 'not known' : `${figure(Math.max(0, spare), 1)} A`,
+      ];
+    }),
+  );
 }
 
 /** Batteries, what turns the gear on, how long the craft stands, and the ends of every power conductor. */

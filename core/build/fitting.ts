@@ -6,25 +6,18 @@ import { DRIVES } from '../tables/fasteners';
 import { MATERIAL_NAMES } from '../tables/materials';
 import { hangBoard, makeBoard } from './boards';
 import { enclosureLines, heldIn } from './enclosing';
+import { END_MINUTES, END_TOOLS, countEnds, endsOnly, pullsOf } from './ends';
 import { make } from './making';
-import { openedByRuns, type Draft, type Sized } from './draft';
+import { openedByRuns, type Draft } from './draft';
 import { giftLines, outBefore } from './removing';
-import type { StepEnd } from './step';
+import { tap } from './tapping';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
 const PULL_MINUTES = 4;
-const END_MINUTES = { crimp: 1, solder: 2, sleeve: 1.5 } as const;
-const TAP_MINUTES = 5;
 
 /** Gear that goes through a panel, not on to it. */
 const CUT_IN: readonly string[] = ['headUnit', 'speaker', 'zoneControl'];
 const MICROPHONE_MINUTES = { none: 0, screen: 12, gauges: 8 } as const;
-
-const END_TOOLS = {
-  crimp: 'ratchet crimper, heat gun',
-  solder: 'soldering iron, heat gun',
-  sleeve: 'hot-air gun',
-} as const;
 
 const SECURING = {
   ties: {
@@ -147,7 +140,9 @@ export function pull(d: Draft, safe: string): string[] {
     const along = [
       group[0]!.way!.legs.length
         ? `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`
-        : 'To bare metal beside it, paint off, star washer under the ring.',
+        : from === 'frame'
+          ? 'To bare metal beside it, paint off, star washer under the ring.'
+          : `At ${pattern.places[group[0]!.fromPlace!]!.name.toLowerCase()}, beside it.`,
       fromBattery
         ? 'Start at the battery; park the surplus at the gear.'
         : `Start at ${d.nameOf(to)}; trim at the other end.`,
@@ -199,10 +194,6 @@ function fromAbove({ pattern, job }: Draft, runs: readonly Run[], gear: string):
   });
 }
 
-const countEnds = (runs: readonly Run[]): number => runs.reduce((count, run) => count + run.conductors.length, 0);
-
-const endsOnly = (at: (sizes: Sized) => StepEnd[]) => (sizes: Sized) => ({ ends: at(sizes) });
-
 /** Every end of every conductor, where it is: at gear and the frame beside it, at the tap, at the batteries. */
 export function connect(d: Draft): string[] {
   const { pattern, job } = d;
@@ -210,7 +201,6 @@ export function connect(d: Draft): string[] {
   const connects: string[] = [];
   const late = new Set(d.configured().flatMap(({ speakers }) => speakers));
   const minutesOf = (ends: number) => Math.ceil(ends * END_MINUTES[joint]);
-  const pulls = (runs: readonly Run[]) => [...new Set(runs.map((run) => `pull:run/${run.from}-${run.to}`))];
   for (const [gear, { item, place, there }] of d.placed) {
     const ends = (run: Run) => run.from === gear || run.to === gear;
     const laid = d.laid.filter(ends);
@@ -251,38 +241,13 @@ export function connect(d: Draft): string[] {
           ...(late.has(gear) ? ['Leave it unplugged until the amplifier is configured.'] : []),
         ],
         checks: splices.length ? [{ id: 'polarity', text: 'Polarity tried with a cell: the cone moves out on +' }] : [],
-        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...pulls(laid)],
+        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...pullsOf(laid)],
       },
     );
     d.hide(id, [pattern.places[place!]!.covers]);
     connects.push(id);
   }
-  const tapped = d.laid.filter((run) => run.from === 'switched');
-  if (tapped.length) {
-    const source = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
-    const covers = [pattern.places[pattern.switchedPlace]!.covers];
-    const id = d.add(
-      'tap:switched',
-      'connect',
-      source ? `Tap ${source.name}` : `Tap the switched source: ${d.nameOf('switched')}`,
-      TAP_MINUTES + minutesOf(tapped.length),
-      d.whole,
-      {
-        tools: ['multimeter', END_TOOLS[joint]],
-        sized: endsOnly(d.endsAt('switched', tapped)),
-        lines: [
-          source
-            ? `${colourText(source.colour)}. Meter it at off, accessory and run before anything is cut.`
-            : 'Nobody has said which circuit: find one that is live with the key only, and meter it before anything is cut.',
-          'Wrap it again as it was found.',
-        ],
-        checks: [{ id: 'metered', text: 'Metered: dead with the key off, live at run' }],
-        after: [...pulls(tapped), ...d.openings(covers)],
-      },
-    );
-    d.hide(id, covers);
-    connects.push(id);
-  }
+  connects.push(...tap(d));
   for (const battery of Object.keys(job.craft.batteries)) {
     const own = d.laid.filter((run) => run.from === battery);
     const holders = d.fresh.flatMap(([gear]) =>
@@ -305,7 +270,7 @@ export function connect(d: Draft): string[] {
         lines: ['The craft’s own cable stays off and covered. Heaviest ring at the bottom of the stud.'],
         checks: [{ id: 'tight', text: 'Every ring tight, none turns by hand' }],
         cautions: ['battery'],
-        after: [...pulls(own), ...holders, ...d.openings(covers)],
+        after: [...pullsOf(own), ...holders, ...d.openings(covers)],
       },
     );
     d.hide(id, covers);

@@ -40,11 +40,18 @@ test('gear that is bypassed passes nothing on: what names it is fed from the bat
   expect([feederOf(job, 'head'), feedersAbove(job, 'head')]).toEqual(['battery', []]);
 });
 
-test('what may feed gear: batteries and what passes power on, but not itself nor what is fed through it', () => {
+test('what may feed gear: batteries, what passes power on and circuits of the craft, but not itself nor what is fed through it', () => {
   const job = chained({ op: 'setThere', id: 'main', there: 'kept' });
-  expect(mayFeed(job, 'head')).toEqual(['battery', 'main', 'second']);
-  expect(mayFeed(job, 'second')).toEqual(['battery', 'main']);
+  expect(mayFeed(job, 'head')).toEqual(['battery', 'main', 'second', 'accessory']);
+  expect(mayFeed(job, 'second')).toEqual(['battery', 'main', 'accessory']);
   // The second hangs on the main block: feeding the main from it would close a ring.
-  expect(mayFeed(job, 'main')).toEqual(['battery']);
-  expect(mayFeed(chained({ op: 'setThere', id: 'second', there: 'bypassed' }), 'head')).toEqual(['battery', 'main']);
+  expect(mayFeed(job, 'main')).toEqual(['battery', 'accessory']);
+  expect(mayFeed(chained({ op: 'setThere', id: 'second', there: 'bypassed' }), 'head')).toEqual([
+    'battery',
+    'main',
+    'accessory',
+  ]);
+  // A wire that is negative, or a lamp’s, feeds nothing.
+  for (const use of ['negative', 'lamp', 'speaker', 'dimmer'] as const)
+    expect(mayFeed(chained({ op: 'setExisting', id: 'accessory', circuit: { use } }), 'main')).toEqual(['battery']);
 });

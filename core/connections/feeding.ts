@@ -1,7 +1,7 @@
 import { isFed, passesOn, type FedGear, type GearItem } from '../gear/gear';
 import { taken } from '../job/choices';
 import type { Job } from '../job/job';
-import { FIRST_BATTERY, type Role } from '../job/supply';
+import { FIRST_BATTERY, isSupply, type Existing, type Role } from '../job/supply';
 import { inUse } from '../job/parts/gear';
 
 /** The batteries as an ordered job has them: the first the craft has before those that were added. */
@@ -23,11 +23,19 @@ export const soundBattery = (job: Job): string => inRole(job, ['house', 'both', 
 /** The battery that starts the engine: the alternator charges it straight unless the job says otherwise. */
 export const startBattery = (job: Job): string => inRole(job, ['start', 'both', 'house']);
 
+/** The circuit of the craft that feeds something, where that is one; what gear or a battery has as its id is that. */
+export const circuitOf = ({ gear, craft }: Job, id: string): Existing | undefined =>
+  Object.hasOwn(craft.existing, id) && !Object.hasOwn(gear, id) && !Object.hasOwn(craft.batteries, id)
+    ? craft.existing[id]
+    : undefined;
+
 /**
- * What a gear's feed comes from: a battery, or gear that passes power on. Gear that is bypassed or comes out
- * passes nothing on: what names it is fed from the battery.
+ * What a gear's feed comes from: a battery, gear that passes power on, or a circuit of the craft, whose own comes from
+ * its battery. Gear that is bypassed or comes out passes nothing on: what names it is fed from the battery.
  */
 export function feederOf(job: Job, gear: string): string {
+  const circuit = circuitOf(job, gear);
+  if (circuit) return circuit.battery ?? soundBattery(job);
   const from = job.feeds[gear]?.from ?? null;
   return from === null || (Object.hasOwn(job.gear, from) && !inUse(job.gear[from]!.there)) ? soundBattery(job) : from;
 }
@@ -55,11 +63,27 @@ export const mayFeed = (job: Job, gear: string): string[] => [
   ...Object.entries(job.gear).flatMap(([id, { item, there }]) =>
     passesOn(item) && inUse(there) && id !== gear && !feedersAbove(job, id).includes(gear) ? [id] : [],
   ),
+  ...Object.entries(job.craft.existing).flatMap(([id, circuit]) =>
+    circuitOf(job, id) && isSupply(circuit) ? [id] : [],
+  ),
 ];
 
-/** The nearest gear above whose returns come back to it: a converter, or a block with a return bus. */
+/** The circuits of the craft that gear of this job is fed from, and what each feeds straight. */
+export function circuitsUsed(job: Job): ReadonlyMap<string, readonly string[]> {
+  const used = new Map<string, string[]>();
+  for (const [id, { item, there }] of Object.entries(job.gear)) {
+    if (!isFed(item) || !inUse(there)) continue;
+    const from = feederOf(job, id);
+    if (circuitOf(job, from)) used.set(from, [...(used.get(from) ?? []), id]);
+  }
+  return used;
+}
+
+/** The nearest above whose returns come back to it: a converter, a block with a return bus, a circuit with a negative. */
 export function gathererOf(job: Job, gear: string): string | undefined {
-  return feedersAbove(job, gear).find((at) => gathersReturns(job.gear[at]?.item));
+  return feedersAbove(job, gear).find(
+    (at) => gathersReturns(job.gear[at]?.item) || circuitOf(job, at)?.negative === true,
+  );
 }
 
 /** Gear that gets a feed in this job: not what the craft has already. */

@@ -1,9 +1,10 @@
 import { isPowered } from '../gear/gear';
 import { speakersOf } from '../job/circuit';
 import { craftOf, type Job } from '../job/job';
+import { isPlug } from '../job/supply';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import type { Vec3 } from '../units/vectors';
-import { FRAME, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from './feeding';
+import { FRAME, circuitOf, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from './feeding';
 import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, turnedOnBy } from './signal';
 import { inUse } from '../job/parts/gear';
 
@@ -15,7 +16,7 @@ export interface Conductor {
 }
 
 export interface RunNeed {
-  /** kind:from>to, from and to being gear or battery ids, or `switched`, `frame`. */
+  /** kind:from>to, from and to being ids of gear, batteries or circuits of the craft, or `switched`, `frame`. */
   readonly id: string;
   readonly kind: RunKind;
   readonly from: string;
@@ -192,12 +193,20 @@ export function liesThere(job: Job): (kind: RunKind, from: string, to: string) =
     return placed?.there === null && out.has(`${placed.item.kind} ${placed.place}`);
   };
   return (kind, from, to) => {
+    if (goesIntoPlug(job, kind, from, to)) return true;
     if (!MAY_LIE.includes(kind)) return false;
     const said = `${kind}:${from}>${to}`;
     if (Object.hasOwn(leads, said)) return leads[said] === 'old';
     if (kind === 'speaker' && Object.hasOwn(speakers, to) && speakers[to]!.oldLeadOhm !== null) return true;
     return left(from) && left(to);
   };
+}
+
+/** Whether gear stands at a plug of the craft that this lead comes from: an adapter joins them, and no wire is cut. */
+function goesIntoPlug(job: Job, kind: RunKind, from: string, to: string): boolean {
+  const id = kind === 'switched' ? job.turnOn.source : kind === 'feed' || kind === 'return' ? from : null;
+  const circuit = id === null ? undefined : kind === 'switched' ? job.craft.existing[id] : circuitOf(job, id);
+  return circuit !== undefined && isPlug(circuit) && tappedPlace(job, id) === job.gear[to]?.place;
 }
 
 /** Old leads that something new drives, or that were metered: they may share a return. */
@@ -230,12 +239,17 @@ function pairOf(job: Job, output: string): Conductor[] {
 
 /** The place of a run's end; a frame return ends beside the gear it comes from. */
 export function endPlace(job: Job, end: string, other: string): string | undefined {
-  if (end === 'switched') return craftOf(job).switchedPlace;
+  if (end === 'switched') return tappedPlace(job, job.turnOn.source);
   if (end === FRAME) return endPlace(job, other, end);
   const battery = job.craft.batteries[end];
   if (battery) return battery.place ?? craftOf(job).batteryPlace;
+  if (circuitOf(job, end)) return tappedPlace(job, end);
   return job.gear[end]?.place ?? undefined;
 }
+
+/** Where a circuit of the craft is got at: where somebody found it, else where the pattern has its switched circuit. */
+const tappedPlace = (job: Job, circuit: string | null): string =>
+  (circuit === null ? undefined : job.craft.existing[circuit]?.place) ?? craftOf(job).switchedPlace;
 
 /** How an end is named: in full; in full within a sentence; within one by its mark on the drawing, where it has one. */
 export type EndWords = 'full' | 'within' | 'mark';
@@ -258,6 +272,9 @@ export function endName(
 function fixedName(job: Job, end: string, words: EndWords): string {
   const { batteries, pattern } = job.craft;
   if (end === FRAME) return 'Frame';
-  if (end === 'switched') return words === 'mark' ? 'Accessory' : pattern.places[pattern.switchedPlace]!.name;
+  if (end === 'switched')
+    return words === 'mark' ? 'Accessory' : pattern.places[tappedPlace(job, job.turnOn.source)]!.name;
+  const circuit = circuitOf(job, end);
+  if (circuit) return circuit.name;
   return Object.hasOwn(batteries, end) ? batteries[end]!.name : end;
 }

@@ -54,6 +54,8 @@ export const FACTS = {
   /** Readings of a circuit against negative. */
   readingVolts: [0, 32, 'V'],
   circuitA: [0, 200, 'A'],
+  /** Wire of a circuit that is there, from where it is got at to its battery. */
+  circuitMm: [0, 30000, 'mm'],
   /** The day the battery is judged by. */
   airCelsius: [-30, 60, '°C'],
   startPct: [10, 100, '%'],

@@ -35,7 +35,7 @@ export const SOUND: readonly JobPart[] = [
   'craft.existing',
 ];
 /** Who is wired to whom. */
-export const WIRED: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'leads'];
+export const WIRED: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'leads', 'craft.existing'];
 /** Where wires go. */
 export const LAID: readonly JobPart[] = [...WIRED, 'overrules.way'];
 export const POWER: readonly JobPart[] = [

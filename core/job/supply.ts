@@ -108,6 +108,21 @@ export const EXISTING_USES = {
   other: 'other',
 } as const;
 
+/** How a circuit that is there already is got at. */
+export const ACCESSES = {
+  bareWire: 'bare wire, spliced',
+  radioPlug: 'radio plug, by an adapter',
+  accessoryPlug: 'accessory plug',
+  lighterSocket: 'lighter socket, by a T-lead',
+  stud: 'stud or bus',
+  switchPanel: 'switch-panel way',
+  fuseTap: 'fuse block, by a fuse tap',
+} as const;
+export type Access = keyof typeof ACCESSES;
+
+/** Sizes that wiring of a craft is found in. */
+export const FOUND_SIZES = ['20', '18', '16', '14', '12', '10', '8', '6'] as const;
+
 /** A circuit the craft has already. Never believed by colour alone: `metered` says somebody measured it. */
 export const Existing = v.strictObject({
   name: Title,
@@ -124,9 +139,24 @@ export const Existing = v.strictObject({
   /** What else is connected to it. */
   shares: Text,
   /** Size of its wire, as found: what a splice on it must take. */
-  size: v.nullable(v.picklist(['20', '18', '16', '14', '12', '10'])),
+  size: v.nullable(v.picklist(FOUND_SIZES)),
+  /** Where it is got at: a place of the craft; null for where the pattern has its switched circuit. */
+  place: v.nullable(Id),
+  access: v.picklist(Object.keys(ACCESSES) as [Access, ...Access[]]),
+  /** The battery it comes from; null: the one that feeds the sound. */
+  battery: v.nullable(Id),
+  /** Of its wire, from there back to its battery; null: not known. */
+  lengthMm: v.nullable(fact('circuitMm')),
+  /** It brings a negative of its own, of the same size and length. */
+  negative: v.boolean(),
 });
 export type Existing = v.InferOutput<typeof Existing>;
+/** Whether a circuit of the craft has a + to feed anything from. */
+export const isSupply = ({ use }: Pick<Existing, 'use'>): boolean =>
+  use === 'constant' || use === 'switched' || use === 'other';
+/** Whether gear beside it goes into it by a plug, with no wire to cut. */
+export const isPlug = ({ access }: Pick<Existing, 'access'>): boolean =>
+  access === 'radioPlug' || access === 'accessoryPlug';
 export const UNMEASURED = {
   offVolts: null,
   accessoryVolts: null,
@@ -135,6 +165,11 @@ export const UNMEASURED = {
   drawsA: null,
   shares: '',
   size: null,
+  place: null,
+  access: 'bareWire',
+  battery: null,
+  lengthMm: null,
+  negative: false,
 } satisfies Partial<Existing>;
 
 /** How gear is turned on and kept on. */

@@ -2,6 +2,7 @@ import { batteryOf } from '../connections/feeding';
 import type { CommonRun, FeedRun } from '../connections/runs';
 import { isPowered, type FedGear } from '../gear/gear';
 import type { Job } from '../job/job';
+import type { Existing } from '../job/supply';
 import { NO_FEED_CHOICE, type FeedChoice } from '../job/parts/feeds';
 import { setOf } from '../job/parts/overrules';
 import type { Gauge } from '../tables/conductors';
@@ -33,6 +34,8 @@ export interface Branch {
   readonly feeder: string;
   /** Distribution the craft has and keeps: its own wires are not this job's, and count as losing nothing. */
   readonly there: boolean;
+  /** The circuit of the craft that it is: its wire's own length and size count. */
+  readonly circuit?: Existing;
   /** Of its conductor out, and of the nodes its gear sits between, in a network. */
   readonly names: { readonly out: string; readonly plus: string; readonly minus: string };
   /** Sizing sets these in place until the limits hold; everything else of a branch stays as it is. */
@@ -75,6 +78,7 @@ export function begin(tree: Tree, job: Figures): void {
   const { batteries } = job.craft;
   if (tree.job.craft.batteries !== batteries) tree.job = { ...tree.job, craft: { ...tree.job.craft, batteries } };
   for (const branch of branches.values()) {
+    if (branch.circuit) continue;
     const gauge = setOf(job, 'gauge', branch.gear) ?? null;
     const fuseA = setOf(job, 'fuse', branch.gear) ?? null;
     if (gauge !== branch.choice.gauge || fuseA !== branch.choice.fuseA)

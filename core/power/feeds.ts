@@ -1,3 +1,4 @@
+import { existingBranches } from './existing';
 import { feederOf, soundBattery } from '../connections/feeding';
 import { endName, type CommonRun, type FeedRun } from '../connections/runs';
 import { isFed, passesOn, type FedGear } from '../gear/gear';
@@ -118,6 +119,8 @@ export interface SourceState {
 }
 
 export interface PowerPlan {
+  /** Circuits of the craft that something is fed from, as the feeds they are. */
+  readonly circuits: Readonly<Record<string, Feed>>;
   /** Undefined where every feed has a return of its own. */
   readonly common: CommonReturn | undefined;
   readonly feeds: Readonly<Record<string, Feed>>;
@@ -177,6 +180,7 @@ export function feedTree(
       ...start,
     });
   }
+  for (const branch of existingBranches(job, start)) branches.set(branch.gear, branch);
   return { job, branches, common, kept, start };
 }
 
@@ -219,6 +223,15 @@ const solvedFor = ({ able, whole, spared }: Solutions, branch: Branch): InStates
 const commonOf = ({ tree, live, whole }: Solutions): CommonReturn | undefined =>
   tree.common && finishCommon(tree, tree.common, live, whole.full);
 
+/** The feeds of gear, not the circuits of the craft that some begin at. */
+const ownOf = (tree: Tree): Branch[] => [...tree.branches.values()].filter(({ circuit }) => !circuit);
+
+/** What is ahead of a feed: the feed of gear, or a circuit of the craft; undefined straight on a battery. */
+export const aheadOf = (
+  { feeds, circuits }: Pick<PowerPlan, 'feeds' | 'circuits'>,
+  { feeder }: Pick<Feed, 'feeder'>,
+) => (Object.hasOwn(feeds, feeder) ? feeds[feeder] : Object.hasOwn(circuits, feeder) ? circuits[feeder] : undefined);
+
 /** Size and fuse of a feed, and what they rest on. */
 export type FeedSize = Pick<Feed, 'gear' | 'choice' | 'run' | 'gauge' | 'fuseA' | 'fuseNeedA'>;
 export interface FeedSizes {
@@ -236,7 +249,7 @@ export function planSizes(tree: Tree, job: Figures): FeedSizes {
   return {
     common: commonOf(solved),
     feeds: Object.fromEntries(
-      [...tree.branches.values()].map((branch) => [
+      ownOf(tree).map((branch) => [
         branch.gear,
         sizeOf(tree, branch, solved.live.includes(branch), solvedFor(solved, branch).full),
       ]),
@@ -249,7 +262,15 @@ export function planPower(tree: Tree, figures: Figures): Powered {
   const solutions = sizeAndSolve(tree, figures, casesOf(tree.job));
   const { job } = tree;
   const { live, able, whole } = solutions;
-  const all = [...tree.branches.values()];
+  const all = ownOf(tree);
+  const circuits = [...tree.branches.values()].filter(({ circuit }) => circuit);
+  const finished = (branches: readonly Branch[]) =>
+    Object.fromEntries(
+      branches.map((branch) => [
+        branch.gear,
+        finish(tree, branch, live.includes(branch), solvedFor(solutions, branch), able.includes(branch)),
+      ]),
+    );
   const collect = <T>(of: (solved: Solved, id: FeedCase['id']) => T) => {
     const by: Partial<Record<FeedCase['id'], T>> = {};
     for (const [id, solved] of whole.in) if (solved) by[id] = of(solved, id);
@@ -259,12 +280,8 @@ export function planPower(tree: Tree, figures: Figures): Powered {
   const sources = collect((solved) => sourcesOf(job, solved));
   return {
     common: commonOf(solutions),
-    feeds: Object.fromEntries(
-      all.map((branch) => [
-        branch.gear,
-        finish(tree, branch, live.includes(branch), solvedFor(solutions, branch), able.includes(branch)),
-      ]),
-    ),
+    feeds: finished(all),
+    circuits: finished(circuits),
     audioWatts: Object.fromEntries([...all, ...tree.kept].map((drawn) => [drawn.gear, drawn.audioWatts])),
     battery,
     totalAmps: collect((_, id) => Object.values(sources[id]!).reduce((sum, { amps }) => sum + Math.max(0, amps), 0)),
@@ -309,7 +326,7 @@ export function treeFrom(job: Job, plan: PowerPlan): Tree {
   const runOf = (gear: string) => plan.feeds[gear]?.run;
   const tree = feedTree(job, runOf, plan.audioWatts, plan.common);
   begin(tree, job);
-  for (const branch of tree.branches.values()) branch.gauge = plan.feeds[branch.gear]!.gauge;
+  for (const branch of ownOf(tree)) branch.gauge = plan.feeds[branch.gear]!.gauge;
   if (tree.common) tree.common.gauge = plan.common!.gauge;
   return tree;
 }

@@ -28,7 +28,7 @@ export function feedFormulas(job: Job, power: PowerPlan, feed: Feed): Partial<Re
   const need = feed.fuseNeedA;
   const { family } = feed;
   const named = drawn !== undefined && need > fuseMargin(job) * drawn.amps + 1e-9;
-  const fault = shortAtFuse(job, power.feeds, feed);
+  const fault = shortAtFuse(job, power, feed);
   const below = Object.values(power.feeds).filter((f) => f.feeder === feed.gear && mostDrawn(f));
   return {
     ...(drawn && lost ? { amps: ampsFormula(feed, drawn, below), drop: dropFormula(feed, lost) } : {}),

@@ -10,6 +10,7 @@ import { planKeyOff, type KeyOff } from './keyoff';
 import { feedProposals } from './proposals';
 import { faultsIn, powerRules } from './rules';
 import { supplyRules } from './supply-rules';
+import { existingRules } from './existing-rules';
 import { turnOnRules } from './turn-on-rules';
 import { terminalsOf } from './terminals';
 import { planTurnOn, type TurnOnPlan } from './turn-on';
@@ -26,6 +27,7 @@ export { GIVES_UP_PART, meanSunA, planDay, type DayPlan, type DayPoint } from '.
 export { DRAW_PARTS, MUSIC_SOURCE, drawOf } from './demand';
 export { PEUKERT, PEUKERT_SOURCE, RATED_HOURS, RESERVE_SOURCE, hoursToReserve, reserveOf } from './endurance';
 export {
+  aheadOf,
   caseName,
   feedNetwork,
   feedTree,
@@ -66,7 +68,9 @@ export { proposeHolders, type HolderProposal } from './propose';
 export { shortAtFuse, shortAtPost } from './short';
 export { ringsOf } from './studs';
 export { otherJob, standIns, type Versus } from './versus';
-export { LIVE, SWITCHED_LEAD_A, turnOnAmps, type Candidate, type TurnOnPlan } from './turn-on';
+export { LIVE, spareAmps } from './existing';
+export { askedOf } from './existing-rules';
+export { SWITCHED_LEAD_A, turnOnAmps, type Candidate, type TurnOnPlan } from './turn-on';
 
 export { sourceVolts } from './handed-on';
 export type { KeyOff } from './keyoff';
@@ -80,7 +84,7 @@ export type FeedTree = () => Tree;
 export const power = chapter({
   id: 'power',
   station: 'power',
-  version: 4,
+  version: 5,
   /** Who feeds whom along which wires: the same tree, laid out once, while only sizes and batteries' figures change. */
   tree: made(POWER, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
     handOn(feedTree(job, (gear) => lengths[gear], watts, common)),
@@ -100,8 +104,13 @@ export const power = chapter({
   terminals: made(POWER, (job, runs: readonly Run[]) => handOn(terminalsOf(job, runs))),
   proposals: made(['settings'], feedProposals),
   findings: made(SIZED, (job, plan: PowerPlan, tags: Tags) => {
-    const seen = { job, power: plan, tags, faults: faultsIn(job, plan) };
-    return [...judge(powerRules, seen), ...judge(supplyRules, seen)];
+    // A circuit of the craft has no mark on the drawing: it is called by its name.
+    const called = {
+      ...tags,
+      ...Object.fromEntries(Object.values(plan.circuits).map(({ gear, item }) => [gear, item.name])),
+    };
+    const seen = { job, power: plan, tags: called, faults: faultsIn(job, plan) };
+    return [...judge(powerRules, seen), ...judge(supplyRules, seen), ...judge(existingRules, seen)];
   }),
   /** Of what no size moves. */
   turnOnFindings: made(POWER, (job, tags: Tags, turnOn: TurnOnPlan, keyOff: readonly KeyOff[]) =>

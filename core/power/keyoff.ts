@@ -5,6 +5,7 @@ import { leadHeadUnit, sourcesOf, turnedOnBy } from '../connections/signal';
 import { BEHAVIOUR } from '../tables/batteries';
 import { hoursToReserve, reserveOf } from './endurance';
 import { inUse } from '../job/parts/gear';
+import { isDeadKeyOff } from './existing';
 
 export interface Drain {
   /** Gear, or undefined for the craft itself. */
@@ -42,7 +43,7 @@ export function planKeyOff(job: Job): KeyOff[] {
     drains.get(startBattery(job))!.push({ gear: undefined, what: 'the craft itself', amps: keyOffMilliamp / 1000 });
   let leftOnA = 0;
   for (const [gear, { item, there }] of Object.entries(job.gear)) {
-    if (!inUse(there)) continue;
+    if (!inUse(there) || isDeadKeyOff(job, gear)) continue;
     const add = (what: string, amps: number) => amps > 0 && drains.get(from(gear))!.push({ gear, what, amps });
     if (item.kind === 'amplifier' && turnedOnBy(job, gear) === 'constant') add('never switched off', item.demand.idleA);
     else if (isPowered(item)) add('standby draw', item.demand.memoryA);

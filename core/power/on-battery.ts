@@ -1,7 +1,7 @@
 import { isPowered, passesOn } from '../gear/gear';
 import { chainOf, keptBehind, keptFrom, rootOf, type Branch, type Drawn, type Tree } from './branches';
 import { lumped, resistorsOf, sharedBy, sharedResistors, supplied, terminals, type Shared } from './resistances';
-import { supplyNetwork, type FeedCase, type OnBattery } from './cases';
+import { GROUND, supplyNetwork, type FeedCase, type OnBattery } from './cases';
 import { drawOf } from './demand';
 import { solveNetwork, type Load, type Network, type Resistor, type Solution } from './network';
 
@@ -16,6 +16,24 @@ function loadsOf(
   if (isPowered(item)) return [{ name: gear, ...ends, ...drawOf(item.demand, audioWatts, draw) }];
   const amps = item.idleA + (item.kind === 'relay' ? item.coilA : 0);
   return amps && item.kind !== 'converter' ? [{ name: gear, ...ends, watts: 0, amps, siemens: 0 }] : [];
+}
+
+/**
+ * What a circuit of the craft draws already: it goes through the circuit's wire, and is taken off again at the battery,
+ * since the craft's own needs are not the sound's to bring.
+ */
+function craftsOwn(
+  { gear, circuit }: Branch,
+  ends: { readonly plus: string; readonly minus: string },
+  post: string,
+): Load[] {
+  const amps = circuit?.drawsA ?? 0;
+  if (!amps) return [];
+  const load = { watts: 0, siemens: 0 };
+  return [
+    { name: `${gear}/draws`, ...ends, ...load, amps },
+    { name: `${gear}/own`, plus: post, minus: GROUND, ...load, amps: -amps },
+  ];
 }
 
 function drawnFrom(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw: DrawOf, whole: boolean): OnBattery {
@@ -34,7 +52,7 @@ function drawnFrom(tree: Tree, feeder: string, among: ReadonlySet<Branch>, draw:
     const ends = terminals(tree, branch);
     // A network that is kept has its ohms changed in place: it gets resistors of its own.
     drawn.resistors.push(...(whole ? parts : lumped(branch, parts).map((resistor) => ({ ...resistor }))));
-    drawn.loads.push(...loadsOf(branch, ends, draw));
+    drawn.loads.push(...loadsOf(branch, ends, draw), ...craftsOwn(branch, ends, plus));
     if (!passesOn(item)) continue;
     const below = drawnFrom(tree, gear, among, draw, whole);
     if (item.kind === 'converter') {

@@ -5,6 +5,7 @@ import type { FeedChoice } from '../job/parts/feeds';
 import { ampacity, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
 import { converterOf, once, rootOf, sum, type Branch, type CommonBranch, type Tree } from './branches';
 import { GROUND, postOf } from './cases';
+import { existingOhms } from './existing';
 import type { Resistor } from './network';
 
 /** Volts a sound contact loses at the current its wire carries at 105 °C (common practice: ten millivolts). */
@@ -32,7 +33,7 @@ const returnNode = once((tree: Tree, branch: Branch): string => {
     : returnEnd(job, branch.gear, common?.gear);
   if (common && (end === common.gear || branch.gear === common.gear)) return 'common';
   if (end === FRAME) return frameOf(rootOf(tree, branch));
-  const gatherer = job.gear[end]?.item;
+  const gatherer = tree.branches.get(end)?.item ?? job.gear[end]?.item;
   if (!gathersReturns(gatherer)) return GROUND;
   return gatherer!.kind === 'converter' ? `${end}/return` : `${end}/minus`;
 });
@@ -82,8 +83,9 @@ function strung(tree: Tree, branch: Branch): Resistor[] {
   };
   const [start] = supplied(tree, branch.feeder);
   if (branch.there) {
-    chain(start, name('plus'), [['out', LEAST_OHM]]);
-    if (hasReturn(branch)) chain(name('minus'), returnNode(tree, branch), [['back', LEAST_OHM]]);
+    const ohms = branch.circuit ? existingOhms(job, branch.circuit) : 0;
+    chain(start, name('plus'), [['out', ohms]]);
+    if (hasReturn(branch)) chain(name('minus'), returnNode(tree, branch), [['back', ohms]]);
     return series;
   }
   chain(start, name('plus'), [

@@ -11,7 +11,7 @@ import { passesOn } from '../gear/gear';
 import { FUSE_ALLOWANCE, fuseMargin } from './protection';
 import { fuseAtOf } from './resistances';
 import { leastSize } from './craft-rules';
-import { caseName, mostDrawn, mostLost, type Feed, type PowerPlan } from './feeds';
+import { aheadOf, caseName, mostDrawn, mostLost, type Feed, type PowerPlan } from './feeds';
 import { shortAtFuse, shortAtPost } from './short';
 
 export interface PowerSeen {
@@ -48,14 +48,14 @@ const INTERRUPT = {
 const isRoadLight = ({ job }: PowerSeen) =>
   job.craft.pattern.kind === 'motorcycle' || job.craft.pattern.kind === 'sideBySide';
 /** What a short at the fuse of each feed comes to where its fuse cannot break it: both rules of it look at the same. */
-export function faultsIn(job: Job, { feeds }: PowerPlan): PowerSeen['faults'] {
+export function faultsIn(job: Job, power: PowerPlan): PowerSeen['faults'] {
   const faults: Record<string, Fault> = {};
-  for (const feed of Object.values(feeds)) {
+  for (const feed of Object.values(power.feeds)) {
     if (!feed.run || !feed.family) continue;
     const breaksA = breaksAt(feed.family, job.craft.nominalVolts);
     // What lies between post and fuse only lowers it.
     if (shortAtPost(job, feed.battery).amps <= breaksA) continue;
-    const fault = shortAtFuse(job, feeds, feed);
+    const fault = shortAtFuse(job, power, feed);
     if (fault && fault.amps > breaksA) faults[feed.gear] = fault;
   }
   return faults;
@@ -136,7 +136,7 @@ export const powerRules = rulesAt<PowerRule>('power', [
     formula: 'the fuse ahead of distribution that is kept is read off it',
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
-        const from = seen.power.feeds[feed.feeder];
+        const from = aheadOf(seen.power, feed);
         return feed.family || feed.above || !from?.there
           ? undefined
           : {
@@ -369,7 +369,7 @@ export const powerRules = rulesAt<PowerRule>('power', [
     formula: 'branch fuse < fuse above it',
     look: (seen) =>
       eachFeed(seen, (feed, tag) => {
-        const main = seen.power.feeds[feed.feeder];
+        const main = aheadOf(seen.power, feed);
         // Through a converter the amperes are others.
         if (!main || main.item.kind === 'converter') return undefined;
         if (feed.fuseA === undefined || main.fuseA === undefined || feed.fuseA < main.fuseA) return undefined;

@@ -3,7 +3,7 @@ import type { Job } from '../job/job';
 import { ohmsPerMetre } from '../tables/conductors';
 import { breaksAt } from '../tables/fuses';
 import { contactOhm, fuseAtOf } from './resistances';
-import type { Feed } from './feeds';
+import { aheadOf, type Feed, type PowerPlan } from './feeds';
 
 /** What a battery pushes into a dead short at its posts, and what that rests on. */
 export interface ShortCircuit {
@@ -47,7 +47,7 @@ export function shortAtPost(job: Job, battery: string): ShortCircuit {
  */
 export function shortAtFuse(
   job: Job,
-  feeds: Readonly<Record<string, Feed>>,
+  power: Pick<PowerPlan, 'feeds' | 'circuits'>,
   feed: Feed,
 ): (ShortCircuit & { readonly ohm: number; readonly backedBy: string | undefined }) | undefined {
   if (!feed.family) return undefined;
@@ -57,9 +57,10 @@ export function shortAtFuse(
     2 * contactOhm(gauge, conductors) + (ohmsPerMetre(gauge, Math.min(20, conductorCelsius), conductors) * mm) / 1000;
   let ohm = feed.choice.holder ? wire(feed, fuseAtOf(feed.choice)) : 0;
   const above: Feed[] = [];
-  for (let at = feeds[feed.feeder]; at; at = feeds[at.feeder]) {
+  for (let at = aheadOf(power, feed); at; at = aheadOf(power, at)) {
     if (!passesOn(at.item) || at.item.kind === 'converter') return undefined;
-    // Of distribution that is there nobody has looked at the wires: nothing is taken off for them.
+    // Of distribution that is there nobody has looked at the wires, and a circuit's may be shorter than was thought:
+    // nothing is taken off for them.
     ohm += at.item.milliohm / 1000 + (at.run ? wire(at, at.run.outMm) : 0) + (at.choice.holder?.milliohm ?? 0) / 1000;
     above.push(at);
   }

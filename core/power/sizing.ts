@@ -103,11 +103,24 @@ function raiseGauges(tree: Tree, branches: readonly Branch[]): boolean {
   for (;;) {
     const states = solveDesign(tree, branches);
     const ampsOf = onceEach((branch) => mostThrough(states ?? [], branch) ?? roughAmps(tree, branch, branches));
-    const sags = (branch: Branch) => !states || states.some((solved) => dropPctOf(tree, solved, branch) > limitPct);
+    const sags = (branch: Branch) =>
+      !states ||
+      (states.some((solved) => dropPctOf(tree, solved, branch) > limitPct) &&
+        lostOnExisting(tree, branch, ampsOf) <= limitPct);
     const limited = (branch: Branch) => limitOf(tree, branch, ampsOf);
     if (!raiseOnce(tree, branches, { ampsOf, limited, sags, states })) return states !== undefined;
   }
 }
+
+/** What a branch loses on wire of the craft that no new wire makes thicker, % of the volts of its system. */
+const lostOnExisting = (tree: Tree, branch: Branch, ampsOf: (branch: Branch) => number): number =>
+  (100 *
+    sum(
+      voltsChain(tree, branch)
+        .filter(({ circuit }) => circuit)
+        .map((b) => ownOhms(tree, b) * ampsOf(b)),
+    )) /
+  nominalOf(tree, branch);
 
 /** What asks for thicker wire: currents, A, what they are limited to, and whether gear gets too few volts. */
 interface Asked {
@@ -190,7 +203,7 @@ function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
   const limitPct = tree.job.settings.dropLimitPct;
   const sags = (branch: Branch) => {
     const volts = voltsChain(tree, branch).reduce((sum, b) => sum + least(b) * ownOhms(tree, b), 0);
-    return (volts / nominalOf(tree, branch)) * 100 > limitPct;
+    return (volts / nominalOf(tree, branch)) * 100 > limitPct && lostOnExisting(tree, branch, least) <= limitPct;
   };
   // A common return is left to what is solved: who shares it is not known before.
   const own: Tree = { ...tree, common: tree.common && { ...tree.common, pinned: true } };

@@ -20,6 +20,8 @@ const STRETCH_NAMES: Record<string, string> = {
   frame: 'Frame',
 };
 
+const EXISTING_NAMES: Record<string, string> = { out: 'Existing wire out', back: 'Existing wire back' };
+
 /** Every stretch a feed's volts are lost on in one solution: its own conductors, those above it, what is shared. */
 export function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStretch[] {
   const chain = voltsChain(tree, branch).toReversed();
@@ -49,8 +51,9 @@ export function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStr
       amps: number,
       [fromMm, toMm]: readonly [number, number],
     ) => {
-      const words =
-        key === 'ring' && Object.hasOwn(tree.job.craft.batteries, part.feeder)
+      const words = part.circuit
+        ? EXISTING_NAMES[key]!
+        : key === 'ring' && Object.hasOwn(tree.job.craft.batteries, part.feeder)
           ? STRETCH_NAMES[key]!
           : nameOf(key, start);
       stretches.push({ gear, part: key, name: words, ohm, amps, lostVolts: ohm * amps, fromMm, toMm });
@@ -60,7 +63,7 @@ export function stretchesOf(tree: Tree, branch: Branch, solved: Solved): FeedStr
       const key = name.slice(name.indexOf('/') + 1);
       add(part.gear, key, ohm, amps, span[key] ?? [end, end]);
     }
-    if (part !== branch && passesOn(part.item))
+    if (part !== branch && passesOn(part.item) && !part.circuit)
       add(part.gear, 'pass', part.item.milliohm / 1000, solved.amps.get(`${part.gear}/pass`)!, [end, end]);
     if (shared)
       for (const { name, ohm } of sharedResistors(tree, shared, rootOf(tree, part)))

@@ -422,7 +422,7 @@ describe('the posts', () => {
   test('short circuit: E ÷ R at the posts, less at the fuse, more with what is joined', () => {
     expect(shortAtPost(TOURER_JOB, 'battery').amps).toBeCloseTo(12.7 / 0.009, 6);
     const { feeds } = planJob(TOURER_JOB).power;
-    const at = shortAtFuse(TOURER_JOB, feeds, feeds['amp']!)!;
+    const at = shortAtFuse(TOURER_JOB, { feeds, circuits: {} }, feeds['amp']!)!;
     expect(at.amps).toBeCloseTo(12.7 / (0.009 + at.ohm), 6);
     const launch = shortAtPost(LAUNCH, 'battery');
     expect(launch.batteries).toEqual(['battery', 'start']);

@@ -1,7 +1,8 @@
 import { isPowered } from '../gear/gear';
-import { FRAME } from '../connections/feeding';
+import { FRAME, circuitOf } from '../connections/feeding';
 import type { Run } from '../connections/runs';
 import type { Job } from '../job/job';
+import type { Existing } from '../job/supply';
 import type { Gauge } from '../tables/conductors';
 import { buttFor, ferruleFor, ringFor } from '../tables/terminals';
 
@@ -22,6 +23,26 @@ const SPEAKER_PIGTAIL: Gauge = '18';
 /** Screened leads end in what they were bought with. */
 const LINE_PLUG = 'line plug';
 
+/** What joins a new lead to a circuit of the craft, by how that is got at. */
+function tapEnd(tap: Existing | undefined, gauge: Gauge): string {
+  switch (tap?.access) {
+    case 'radioPlug':
+      return 'adapter for the radio plug';
+    case 'accessoryPlug':
+      return 'mating half of the accessory plug';
+    case 'lighterSocket':
+      return 'T-lead at the lighter socket';
+    case 'stud':
+      return ringFor(gauge);
+    case 'switchPanel':
+      return 'spade, insulated';
+    case 'fuseTap':
+      return 'fuse tap';
+    default:
+      return tap?.size ? buttFor(gauge, tap.size) : 'fuse tap or butt, by the size that is found';
+  }
+}
+
 /** What ends every conductor of every run, by the size of each. */
 export type Terminals = (gaugeOf: (run: Run) => Gauge | undefined) => readonly Termination[];
 
@@ -30,10 +51,11 @@ export type Terminals = (gaugeOf: (run: Run) => Gauge | undefined) => readonly T
  * a run that keeps its own has the very same ends.
  */
 export function terminalsOf(job: Job, runs: readonly Run[]): Terminals {
-  const tap = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
+  const source = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
   const end = (run: Run, at: string, gauge: Gauge): string => {
     if (Object.hasOwn(job.craft.batteries, at) || at === FRAME) return ringFor(gauge);
-    if (at === 'switched') return tap?.size ? buttFor(gauge, tap.size) : 'fuse tap or butt, by the size that is found';
+    const tap = at === 'switched' ? source : circuitOf(job, at);
+    if (at === 'switched' || tap) return tapEnd(tap, gauge);
     const item = job.gear[at]?.item;
     if (item?.kind === 'headUnit') return buttFor(gauge, PIGTAIL);
     if (item?.kind === 'speaker')

@@ -7,7 +7,8 @@ import { colourText } from '../tables/colours';
 import { short } from '../units/figures';
 import type { KeyOff } from './keyoff';
 import { amps, MAKER, type PowerSeen } from './rules';
-import { LIVE, type TurnOnPlan } from './turn-on';
+import { LIVE } from './existing';
+import type { TurnOnPlan } from './turn-on';
 
 /** Days a craft should stand and still start (common practice). */
 const STANDS_DAYS = 14;
@@ -27,8 +28,8 @@ export const turnOnRules = rulesAt<Rule<Seen, Operation>>('power', [
       each('feed', fedOf(job), (item, id) => {
         if (!isPowered(item)) return undefined;
         const dead = feedersAbove(job, id).find((at) => {
-          const above = job.gear[at]!;
-          if ((above.item.kind !== 'relay' && above.item.kind !== 'switchModule') || above.there === 'kept')
+          const above = job.gear[at];
+          if (!above || (above.item.kind !== 'relay' && above.item.kind !== 'switchModule') || above.there === 'kept')
             return false;
           const trigger = triggerOf(job, at);
           return trigger === undefined || (trigger === 'head' && id === head);

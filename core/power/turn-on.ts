@@ -2,7 +2,7 @@ import { leadHeadUnit, sourcesOf, triggerOf, turnedOnBy } from '../connections/s
 import type { TurnedOnBy } from '../job/circuit';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
-import { fuseMargin } from './protection';
+import { liveOf, spareAmps, type Live } from './existing';
 import { inUse } from '../job/parts/gear';
 
 /** What a head unit's switched lead draws from its source, A (common practice: a few tens of milliamperes). */
@@ -26,16 +26,6 @@ export interface TurnOnPlan {
   readonly source: Candidate | undefined;
 }
 
-/** When a circuit is live, as measured. */
-export const LIVE = {
-  key: 'live with the key, accessory too',
-  run: 'live at run only',
-  always: 'always live: gear would never switch off',
-  never: 'dead at run',
-  unknown: 'not measured at off and run',
-} as const;
-export type Live = keyof typeof LIVE;
-
 export interface Candidate {
   readonly id: string;
   readonly circuit: Existing;
@@ -45,28 +35,15 @@ export interface Candidate {
   readonly enough: boolean;
 }
 
-/** A circuit counts as live above this part of the system's volts, and as dead below the other (common practice). */
-const LIVE_PART = 0.8;
-const DEAD_PART = 0.1;
-
-function liveOf({ offVolts, accessoryVolts, runVolts }: Existing, nominal: number): Live {
-  if (offVolts === null || runVolts === null) return 'unknown';
-  if (runVolts < LIVE_PART * nominal) return 'never';
-  if (offVolts > DEAD_PART * nominal) return 'always';
-  return accessoryVolts !== null && accessoryVolts >= LIVE_PART * nominal ? 'key' : 'run';
-}
-
 const LIVE_ORDER: readonly Live[] = ['key', 'run', 'unknown', 'always', 'never'];
 
 /** The craft's circuits ranked as switched sources: live when they should be, then spare enough, then most spare. */
 export function switchedSources(job: Job, neededA: number): Candidate[] {
   const { existing, nominalVolts } = job.craft;
-  const margin = fuseMargin(job);
   return Object.entries(existing)
     .filter(([, { use }]) => use !== 'negative' && use !== 'speaker')
     .map(([id, circuit]): Candidate => {
-      const { fuseA, drawsA } = circuit;
-      const spareA = fuseA === null || drawsA === null ? undefined : fuseA / margin - drawsA;
+      const spareA = spareAmps(job, circuit);
       return {
         id,
         circuit,

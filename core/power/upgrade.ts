@@ -17,13 +17,15 @@ interface Made {
 
 /**
  * Version 1 knew one battery, and nothing between it and the gear; version 2 sized for the engine-off state alone;
- * version 3 had other words for what is turned on and for the ring where returns meet.
+ * version 3 had other words for what is turned on and for the ring where returns meet; version 4 fed nothing from
+ * circuits of the craft.
  */
 export function upgradePower(made: Made, from: number): Made {
   let now = made;
   if (from < 2) now = withSupply(now);
   if (from < 3) now = withWorstStates(now);
   if (from < 4) now = inTheseWords(now);
+  if (from < 5) now = { ...now, power: { ...now.power, circuits: {} } };
   return now;
 }
 
@@ -103,6 +105,7 @@ function withSupply({ power }: Made): Made {
     power: {
       ...power,
       common: power.common && { ...power.common, together: 1 },
+      circuits: {},
       feeds: Object.fromEntries(feeds.map((feed) => [feed.gear, feed])),
       audioWatts: Object.fromEntries(feeds.map(({ gear, audioWatts }) => [gear, audioWatts])),
       battery: FIRST_BATTERY,

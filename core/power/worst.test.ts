@@ -319,8 +319,8 @@ describe('behind a converter', () => {
 describe('a fuse must break the short that can come', () => {
   test('at a way of a block: the main’s wire, fuse and the block in series, cold', () => {
     const { feeds } = planJob(LAUNCH).power;
-    const main = shortAtFuse(LAUNCH, feeds, feeds['block']!)!;
-    const way = shortAtFuse(LAUNCH, feeds, feeds['amp']!)!;
+    const main = shortAtFuse(LAUNCH, { feeds, circuits: {} }, feeds['block']!)!;
+    const way = shortAtFuse(LAUNCH, { feeds, circuits: {} }, feeds['amp']!)!;
     expect(way.amps).toBeLessThan(main.amps);
     const { item, choice } = feeds['block']!;
     expect(way.ohm).toBeGreaterThan(((item.kind === 'block' ? item.milliohm : 0) + choice.holder!.milliohm) / 1000);

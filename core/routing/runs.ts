@@ -1,4 +1,5 @@
 import { setOf } from '../job/parts/overrules';
+import { circuitOf } from '../connections/feeding';
 import { endPlace, type Run, type RunNeed, type Way } from '../connections/runs';
 import { craftOf, type Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
@@ -33,6 +34,12 @@ function oldWay(
     cheapestRoute(access, fromPlace, toPlace, conductors.length, {})?.way
   );
 }
+
+/** Whether a run begins at a circuit somebody has found: it is spliced where that is, with nothing to lay aside there. */
+const isTapped = (job: Job, end: string): boolean =>
+  end === 'switched'
+    ? job.turnOn.source !== null && job.craft.existing[job.turnOn.source]!.place !== null
+    : circuitOf(job, end) !== undefined;
 
 /** The points of a way, its ends twice where a joint needs what it needs from there on. */
 function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly Vec3[] {
@@ -83,7 +90,7 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
     const along = pin !== undefined && way?.legs.join() === pin.join();
     const allowanceMm =
       way && !need.old
-        ? (places[fromPlace!]?.allowanceMm ?? 0) +
+        ? (isTapped(job, need.from) ? 0 : (places[fromPlace!]?.allowanceMm ?? 0)) +
           (places[toPlace!]?.allowanceMm ?? 0) +
           2 * job.settings.terminalAllowanceMm
         : 0;

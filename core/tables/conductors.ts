@@ -69,13 +69,16 @@ const GAUGE_NUMBER: Record<AwgSize, number> = {
 
 const isMetric = (gauge: Gauge): gauge is MetricSize => gauge.endsWith('mm2');
 
+/** Diameter of the solid of an AWG number, mm (ASTM B258). */
+const awgDiameter = (n: number): number => 0.127 * 92 ** ((36 - n) / 39);
+
 /** Diameter of the solid of this size, mm: d = 0.127·92^((36−n)/39) for a gauge (ASTM B258). */
 export const gaugeDiameter = (gauge: Gauge): number => DIAMETERS[gauge];
 // Asked of every wire by every rule, and dear to work out each time.
 const DIAMETERS = Object.fromEntries(
   GAUGES.map((gauge) => [
     gauge,
-    isMetric(gauge) ? Math.sqrt((4 / Math.PI) * parseFloat(gauge)) : 0.127 * 92 ** ((36 - GAUGE_NUMBER[gauge]) / 39),
+    isMetric(gauge) ? Math.sqrt((4 / Math.PI) * parseFloat(gauge)) : awgDiameter(GAUGE_NUMBER[gauge]),
   ]),
 ) as Record<Gauge, number>;
 
@@ -181,6 +184,11 @@ export function ohmsPerMetre(gauge: Gauge, celsius: number, standard: WireStanda
   const copper = ((COPPER_RHO_20 * STRAND_LAY) / gaugeArea(gauge, made)) * warm;
   return made === 'clad' ? copper * CLAD_RESISTS : copper;
 }
+
+/** The same of a wire that is found in a craft by its AWG number, thinner ones than are offered for runs too. */
+export const foundOhmsPerMetre = (awg: `${number}`, celsius: number): number =>
+  ((COPPER_RHO_20 * STRAND_LAY) / ((Math.PI / 4) * awgDiameter(Number(awg)) ** 2)) *
+  (1 + COPPER_ALPHA_20 * (celsius - 20));
 
 type Rated = Exclude<Insulation, 'unknown'>;
 const RATED: readonly Rated[] = ['60', '75', '80', '90', '105', '125'];

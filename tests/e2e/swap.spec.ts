@@ -1,8 +1,51 @@
+import type { Page } from '@playwright/test';
 import { planJob } from '#core/plan';
 import { documentOf, expect, saved, test } from './fixtures';
 
 const JOB = 'tourer-four-speakers';
 const THERE = 'On this craft it is';
+
+/** A circuit of the craft as the meter and the tape have it, written down at Intake. */
+async function circuit(
+  page: Page,
+  name: string,
+  says: {
+    readonly colour: string;
+    readonly use: string;
+    readonly volts: readonly [off: string, accessory: string, run: string];
+    readonly fuse: string;
+    readonly draws: string;
+    readonly wire: string;
+    readonly at: string;
+    readonly by: string;
+    readonly length: string;
+    readonly negative: boolean;
+  },
+): Promise<void> {
+  await page.getByRole('textbox', { name: 'Circuit' }).fill(name);
+  await page.getByLabel('Colour', { exact: true }).selectOption(says.colour);
+  await page.getByLabel('Function').selectOption(says.use);
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('button', { name: `Readings of ${name}`, exact: true }).click();
+  const [off, accessory, run] = says.volts;
+  const fields = [
+    ['Key off', off],
+    ['At accessory', accessory],
+    ['At run', run],
+    ['Its fuse', says.fuse],
+    ['Draws already', says.draws],
+    ['Length to battery', says.length],
+  ] as const;
+  for (const [label, value] of fields) {
+    await page.getByRole('textbox', { name: label, exact: true }).fill(value);
+    await page.getByRole('textbox', { name: label, exact: true }).blur();
+  }
+  await page.getByLabel('Its wire').selectOption({ label: says.wire });
+  await page.getByLabel('Reached at').selectOption({ label: says.at });
+  await page.getByLabel('Reached by').selectOption({ label: says.by });
+  if (says.negative) await page.getByLabel('brings its own negative').check();
+  await page.getByRole('button', { name: `Readings of ${name}`, exact: true }).click();
+}
 
 test('a radio swapped, all else kept: what stays is neither cut, pulled nor uncovered, and the old one comes out first', async ({
   board: page,
@@ -68,4 +111,54 @@ test('a radio swapped, all else kept: what stays is neither cut, pulled nor unco
   await expect(page.getByText('Unplugged and labelled: Radio plug, 16 pins', { exact: true })).toBeVisible();
   await expect(page.getByText(/Keep for H1.*bracket/)).toBeVisible();
   await expect(page.getByText('4 × M4 × 12')).toBeVisible();
+
+  // Fed from the old one’s plug: nothing is cut at all, and the tank stays on.
+  await page.getByRole('link', { name: /Intake/ }).click();
+  await page.locator('[data-part=wiring]').click();
+  const plug = { fuse: '15', draws: '0.5', at: 'Fairing dash', by: 'radio plug, by an adapter', length: '2200' };
+  await circuit(page, 'Radio plug, constant', {
+    ...plug,
+    colour: 'yellow',
+    use: 'constant',
+    volts: ['12.6', '12.6', '12.6'],
+    wire: '16 AWG',
+    negative: true,
+  });
+  await circuit(page, 'Radio plug, switched', {
+    ...plug,
+    colour: 'red',
+    use: 'switched',
+    volts: ['0', '12.5', '12.5'],
+    wire: '18 AWG',
+    negative: false,
+  });
+  await page.getByRole('link', { name: /Power/ }).click();
+  await page.locator(`[data-feed="${head}"]`).click();
+  await page.getByLabel('Fed from').selectOption({ label: 'Radio plug, constant' });
+  await expect(page.locator('[data-figure=circuit-spare]')).toContainText('11.5');
+  await expect(page.locator('[data-figure=circuit-asked]')).toContainText('0.90');
+  await page.locator('[data-part=turnOn]').click();
+  await page.locator('[data-candidate]', { hasText: 'Radio plug, switched' }).click();
+  await page.getByRole('button', { name: 'Tap this one' }).click();
+  await saved(page);
+  const fed = planJob(await documentOf(server.url, JOB));
+  expect(fed.runs.filter(({ old }) => !old)).toEqual([]);
+  expect(fed.cutList.wireM).toBe(0);
+  expect(fed.build.teardown.covers.map(({ cover }) => cover)).toEqual(['screen', 'cowl']);
+  // About 2.5 h (common practice).
+  expect(fed.ledger.hours).toBeGreaterThan(2);
+  expect(fed.ledger.hours).toBeLessThan(2.75);
+  expect(fed.findings.filter(({ severity }) => severity === 'stop')).toEqual([]);
+  // Asked for more than it spares it stops, and one press feeds it from the battery.
+  await page.locator('[data-part=feeds]').click();
+  await page.locator(`[data-feed="${head}"]`).click();
+  await page.getByRole('textbox', { name: 'Draws already', exact: true }).fill('11.2');
+  await page.getByRole('textbox', { name: 'Draws already', exact: true }).blur();
+  await expect(page.locator('[data-finding=existing-over-spare]')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-finding=existing-over-spare]')).toHaveCount(0);
+  await page.getByRole('link', { name: /Build/ }).click();
+  for (let i = 0; i < 30 && !(await page.getByRole('heading', { name: /^Tap Radio plug/ }).isVisible()); i++)
+    await page.getByRole('button', { name: 'Step after' }).click();
+  await expect(page.getByText('The adapter into the plug until it clicks', { exact: false })).toBeVisible();
 });

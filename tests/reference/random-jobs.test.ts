@@ -8,6 +8,7 @@ import { planJob } from '#core/plan';
 import { casesOf, feedNetwork, solveNetwork, type Network } from '#core/power/index';
 import { feedDeck } from '#formats/spice';
 import { anyJob } from '../support/any-job';
+import { ACCESSES } from '#core/job/supply';
 import { wholeFindings } from '#core/shown';
 
 /**
@@ -158,6 +159,7 @@ test('seeded random jobs, gear kept, bypassed and taken out and fed through ever
       for (const [id, option] of Object.entries(job.choices)) saw(`${id}: ${option}`);
       for (const [, { from }] of Object.entries(job.feeds))
         if (from && gear[from]) saw(`from ${gear[from].there ?? 'new'} ${gear[from].item.kind}`);
+      for (const id of Object.keys(plan.power.circuits)) saw(`from a circuit: ${craft.existing[id]!.access}`);
       if (jobs % JUDGE_EVERY) return;
 
       // Full output is where volts fall in; of the quieter states one will do.
@@ -248,6 +250,8 @@ test('seeded random jobs, gear kept, bypassed and taken out and fed through ever
   for (const kind of ['block', 'converter', 'relay', 'switchModule'])
     for (const there of ['new', 'kept', 'bypassed'])
       expect([kind, there, seen[`from ${there} ${kind}`]! > least(0.015)]).toEqual([kind, there, true]);
+  for (const access of Object.keys(ACCESSES))
+    expect([access, seen[`from a circuit: ${access}`]! > least(0.02)]).toEqual([access, true]);
   for (const access of ['aside', 'off', 'fished']) expect(seen[`access: ${access}`]).toBeGreaterThan(least(0.1));
   for (const what of ['24 V', 'house bank']) expect(seen[what]).toBeGreaterThan(least(0.2));
 }, 900000);

@@ -10,7 +10,7 @@ import { MAY_LIE, neededRuns } from '#core/connections/runs';
 import { fitOf } from '#core/mounting/index';
 import { newJob, type Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
-import { CHEMISTRY_IDS, ROLES, TIES, type Role, type TieKind } from '#core/job/supply';
+import { CHEMISTRY_IDS, ROLES, TIES, isSupply, type Role, type TieKind } from '#core/job/supply';
 import { apply, type Operation } from '#core/job/operations';
 import { contentHash } from '#core/document/hash';
 import { OperationError } from '#core/document/fault';
@@ -157,11 +157,40 @@ function madeJob(g: GeneratorValue): AnyJob {
     if (there !== null) make({ op: 'setThere', id, there });
   });
 
+  // Circuits of the craft, known and not: gear may be fed from those with a +.
+  const circuits: string[] = [];
+  for (const id of ['radio', 'aux', 'toString'].slice(0, one(0, 1, 2, 3))) {
+    make({
+      op: 'setExisting',
+      id,
+      circuit: {
+        name: `Circuit ${id}`,
+        colour: { body: one('red', 'yellow', 'black') },
+        use: one('constant', 'constant', 'switched', 'other', 'lamp'),
+        metered: sometimes(60),
+        offVolts: one(null, 0, half * 12.5),
+        runVolts: one(null, 0, half * 12.5, half * 12.5),
+        accessoryVolts: one(null, 0, half * 12.5),
+        fuseA: one(null, 5, 15, 30),
+        drawsA: one(null, 0, 2.5, 8),
+        size: one(null, '20', '16', '12'),
+        lengthMm: one(null, 0, 2500, 6000),
+        place: sometimes(70) ? one(...places) : null,
+        access: one('bareWire', 'radioPlug', 'accessoryPlug', 'lighterSocket', 'stud', 'switchPanel', 'fuseTap'),
+        battery: sometimes(30) ? one(...batteries) : null,
+        negative: sometimes(50),
+      },
+    });
+    if (isSupply(job.craft.existing[id]!)) circuits.push(id);
+  }
+  if (circuits.length && sometimes(50)) make({ op: 'setTurnOn', turnOn: { source: one(...circuits) } });
+
   const feeders = ids.filter((id) => (passing as readonly string[]).includes(job.gear[id]!.item.kind));
   const fed = ids.filter((id) => isFed(job.gear[id]!.item));
   for (const gear of fed) {
     const others = feeders.filter((id) => id !== gear);
-    if (sometimes(75)) make({ op: 'feedFrom', gear, from: one(...batteries, ...others, ...others, ...others) });
+    if (sometimes(75))
+      make({ op: 'feedFrom', gear, from: one(...batteries, ...circuits, ...others, ...others, ...others) });
     if (sometimes(60)) make({ op: 'chooseHolder', gear, holder: one(...HOLDERS) });
     if (sometimes(30)) make({ op: 'placeFuse', gear, atMm: between(0, 2000) });
     if (sometimes(10)) make({ op: 'overrule', kind: 'gauge', subject: gear, value: one('18', '12', '8', '2') });

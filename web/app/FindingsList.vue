@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, inject, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { feederOf } from '#core/connections/feeding';
 import { SEVERITIES, type Finding, type Station, type Subject } from '#core/findings/finding';
 import type { Operation } from '#core/job/operations';
 import { cite } from '#core/tables/source';
@@ -19,8 +20,12 @@ const opened = ref<string>();
 const chosen = computed(() =>
   job.selected && FACES[props.station].selects.includes(job.selected.kind) ? job.selected : undefined,
 );
+const isFed = (kind: Subject['kind']) => kind === 'feed' || kind === 'gear';
+/** The circuit of the craft that gear is fed from is judged with that gear's feed. */
 const about = ({ kind, id }: Subject, thing: Subject) =>
-  id === thing.id && (kind === thing.kind || [kind, thing.kind].every((k) => k === 'feed' || k === 'gear'));
+  id === thing.id
+    ? kind === thing.kind || (isFed(kind) && isFed(thing.kind))
+    : kind === 'existing' && isFed(thing.kind) && job.job !== undefined && feederOf(job.job, thing.id) === id;
 
 type Scope = 'selected' | 'station' | 'job';
 /** Asked for by hand. */

@@ -9,6 +9,7 @@ import type { Job } from '../job';
 import { DEEPEST_FEED, MOST_FED } from '../limits';
 import { gearOf } from './gear';
 import { gone } from './keys';
+import { isSupply } from '../supply';
 import { Id } from '../../text/scalars';
 
 export const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 4/0, or a size from 0.75mm2 to 120mm2');
@@ -17,7 +18,7 @@ export const GaugeChoice = v.picklist(GAUGES, 'expected a gauge from 18 to 4/0, 
 const FeedChoice = v.strictObject({
   holder: v.nullable(FuseHolder),
   fuseAtMm: fact('fuseAtMm'),
-  /** The battery or distributing gear it is fed from; null: the battery the sound is fed from. */
+  /** The battery, distributing gear or circuit of the craft it is fed from; null: the battery the sound is fed from. */
   from: v.nullable(Id),
   /** The boat standard's allowance is taken: a fuse up to 150 % of the ampacity. */
   allow150: v.boolean(),
@@ -120,7 +121,9 @@ export function faults(job: Job): Fault[] {
 function beginningFault(job: Job, id: string, from: string): string | undefined {
   if (Object.hasOwn(job.craft.batteries, from)) return undefined;
   const item = Object.hasOwn(job.gear, from) ? job.gear[from]!.item : undefined;
-  if (!item || !passesOn(item)) return 'expected a battery, or gear that passes power on';
+  if (!item && Object.hasOwn(job.craft.existing, from))
+    return isSupply(job.craft.existing[from]!) ? undefined : 'expected a circuit that has a + to feed from';
+  if (!item || !passesOn(item)) return 'expected a battery, gear that passes power on, or a circuit of the craft';
   const depth = depthOf(job, id);
   if (depth === undefined) return 'expected a feed that does not come round to itself';
   return depth > DEEPEST_FEED ? `expected ${DEEPEST_FEED} pieces at most between it and its battery` : undefined;
@@ -140,7 +143,8 @@ function depthOf(job: Job, gear: string): number | undefined {
 
 /** Feeds that came from what is gone come from the usual battery. */
 export function forget(job: Job, { kind, id }: Gone): Job {
-  if (kind !== 'gear' && kind !== 'battery') return job;
-  const left = without(job.feeds, (gear) => gear === id);
+  if (kind !== 'gear' && kind !== 'battery' && kind !== 'circuit') return job;
+  if (kind === 'circuit' && Object.hasOwn(job.gear, id)) return job;
+  const left = kind === 'circuit' ? job.feeds : without(job.feeds, (gear) => gear === id);
   return { ...job, feeds: mapped(left, (choice) => (choice.from === id ? { ...choice, from: null } : choice)) };
 }

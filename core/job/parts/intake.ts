@@ -66,7 +66,8 @@ export const edits = editsOf<Job>()({
       const next = whole('setExisting', Existing, existing[id] ?? UNMEASURED, circuit, id);
       return craft(job, { existing: entry(existing, id, next) });
     },
-    takes: ({ id, circuit }) => (circuit === null ? gone('circuit', id) : undefined),
+    takes: ({ id, circuit }) =>
+      circuit === null ? gone('circuit', id) : circuit.place === undefined ? undefined : gone('tap', id),
   },
   setLamp: {
     says: { id: Id, lamp: v.nullable(v.partial(HiddenLamp)) },
@@ -97,7 +98,7 @@ export const edits = editsOf<Job>()({
   },
 });
 
-export function faults({ choices, craft: { existing, lamps, memories }, gear }: Job): Fault[] {
+export function faults({ choices, craft: { existing, lamps, memories, pattern, batteries }, gear }: Job): Fault[] {
   const found = [
     ...tooMany('existing', existing, ['craft', 'existing']),
     ...tooMany('lamps', lamps, ['craft', 'lamps']),
@@ -108,13 +109,25 @@ export function faults({ choices, craft: { existing, lamps, memories }, gear }: 
     if (option === undefined || !options.includes(option))
       found.push({ path: ['choices', id], expected: `expected ${options.join(', ')}` });
   }
+  for (const [id, { place, battery }] of Object.entries(existing)) {
+    const need = (ok: boolean, member: string, expected: string) => {
+      if (!ok) found.push({ path: ['craft', 'existing', id, member], expected });
+    };
+    need(place === null || Object.hasOwn(pattern.places, place), 'place', 'expected a place of this craft');
+    need(battery === null || Object.hasOwn(batteries, battery), 'battery', 'expected a battery of this craft');
+  }
   for (const [id, { by }] of Object.entries(lamps))
     if (by !== null && !gear[by])
       found.push({ path: ['craft', 'lamps', id, 'by'], expected: 'expected gear of this job' });
   return found;
 }
 
-export const forget = (job: Job, { kind, id }: Gone): Job =>
-  kind === 'gear'
-    ? craft(job, { lamps: mapped(job.craft.lamps, (lamp) => (lamp.by === id ? { ...lamp, by: null } : lamp)) })
-    : job;
+export function forget(job: Job, { kind, id }: Gone): Job {
+  const { lamps, existing } = job.craft;
+  if (kind === 'gear')
+    return craft(job, { lamps: mapped(lamps, (lamp) => (lamp.by === id ? { ...lamp, by: null } : lamp)) });
+  // What came from a battery that is gone comes from the usual one.
+  if (kind === 'battery')
+    return craft(job, { existing: mapped(existing, (it) => (it.battery === id ? { ...it, battery: null } : it)) });
+  return job;
+}

@@ -17,6 +17,8 @@ export type GoneKind =
   | 'tie'
   /** Gear that is somewhere else now. */
   | 'ends'
+  /** A circuit of the craft that is got at somewhere else now. */
+  | 'tap'
   /** A feed that begins somewhere else now: the gear it feeds. */
   | 'feed';
 export const gone = (kind: GoneKind, id: string) => ({ kind, id });

@@ -132,9 +132,10 @@ export function forget(job: Job, { kind, id }: Gone): Job {
     kind === 'feed' ? /^(feed|return):/.test(run) && run.endsWith(`>${id}`) : keyNames(job, 'run', run, id);
   const drop = (of: OverruleKind, subject: string): boolean => {
     // A way leads between two places; when an end moves, or a feed begins elsewhere, it no longer leads there.
-    if (kind === 'ends' || kind === 'feed') return of === 'way' && ofRun(subject);
+    if (kind === 'ends' || kind === 'tap' || kind === 'feed') return of === 'way' && ofRun(subject);
     if (kind === 'memory') return of === 'minutes' && subject === `close:memory/${id}`;
-    return (kind === 'gear' || kind === 'battery') && keyNames(job, 'overrule', `${of}=${subject}`, id);
+    const named = kind === 'gear' || kind === 'battery' || (kind === 'circuit' && !Object.hasOwn(job.gear, id));
+    return named && keyNames(job, 'overrule', `${of}=${subject}`, id);
   };
   const next = mapped<Record<string, unknown>>(job.overrules, (of, key) =>
     without(of, (subject) => drop(key as OverruleKind, subject)),

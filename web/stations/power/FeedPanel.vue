@@ -2,6 +2,8 @@
 import { computed } from 'vue';
 import { isPowered, type FuseHolder } from '#core/gear/gear';
 import {
+  aheadOf,
+  askedOf,
   caseName,
   casesOf,
   feedFormulas,
@@ -12,6 +14,7 @@ import {
   proposeHolders,
   shortAtFuse,
   shortAtPost,
+  spareAmps,
   type Feed,
   type FeedCase,
   type GaugeReason,
@@ -21,6 +24,7 @@ import { gaugeName, INSULATIONS, sizesOf, ampacity, type Gauge } from '#core/tab
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { figure, short } from '#core/units/figures';
 import FigureField from '../../fields/FigureField.vue';
+import CircuitReadings from '../../app/CircuitReadings.vue';
 import OverruleNote from '../../app/OverruleNote.vue';
 import WireLine from '../../drawing/WireLine.vue';
 import { useSheet } from '../../app/sheet';
@@ -67,7 +71,7 @@ const holderOptions = computed(() => {
   const { family, choice, feeder } = props.feed;
   const own = choice.holder && !holders.value.some((h) => h.id === choice.holder!.id) ? [choice.holder] : [];
   return [
-    ['', family && !choice.holder ? `the way of ${tag(feeder)}` : 'none'] as const,
+    ['', family && !choice.holder ? `the way of ${endOf(feeder, 'mark')}` : 'none'] as const,
     ...[...holders.value, ...own].map(({ id, name }) => [id, name] as const),
   ];
 });
@@ -114,6 +118,10 @@ const ends = computed(() => {
   });
 });
 const kindOf = (run: string) => (run.startsWith('feed') ? '+' : '−');
+/** The circuit of the craft it is fed from, what is asked of that and what it has. */
+const circuit = computed(() => aheadOf({ feeds: {}, circuits: plan.value.power.circuits }, props.feed));
+const asked = computed(() => (circuit.value ? askedOf(job.value, circuit.value).amps : 0));
+const spare = computed(() => circuit.value && spareAmps(job.value, job.value.craft.existing[circuit.value.gear]!));
 const boat = computed(() => job.value.craft.pattern.kind === 'boat');
 /** Whether a battery switch stands at what it is fed from. */
 const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.batterySwitch === true);
@@ -128,7 +136,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       <FeederField :gear="feed.gear" />
       <PickField
         class="wide"
-        :label="fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${tag(feed.feeder)}`"
+        :label="fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${endOf(feed.feeder, 'mark')}`"
         :options="holderOptions"
         :model-value="feed.choice.holder?.id ?? ''"
         @update:model-value="setHolder"
@@ -220,9 +228,19 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       <FactRow v-if="feed.fuseA !== undefined" name="fuse" :label="FEED_FIGURES.fuse" :formula="formulas.fuse"
         >{{ short(feed.fuseA) }} A</FactRow
       >
-      <FactRow v-else-if="feed.above" :label="`Protected by ${tag(feed.above.gear)}`"
+      <FactRow v-else-if="feed.above" :label="`Protected by ${endOf(feed.above.gear, 'mark')}`"
         >{{ short(feed.above.amps) }} A</FactRow
       >
+      <template v-if="circuit">
+        <FactRow :label="`Asked of ${endOf(feed.feeder, 'mark')}`" name="circuit-asked"
+          >{{ figure(asked, 2) }} A</FactRow
+        >
+        <FactRow label="It has to spare" name="circuit-spare"
+          ><span :class="{ bad: spare !== undefined && asked > spare }">{{
+            spare === undefined ? 'not known' : `${figure(Math.max(0, spare), 2)} A`
+          }}</span></FactRow
+        >
+      </template>
       <FactRow
         v-if="lost"
         name="drop"
@@ -234,7 +252,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         >{{ figure((feed.run.outMm + feed.run.backMm) / 1000, 2) }} m</FactRow
       >
       <FactRow v-if="formulas.short" name="short" :label="FEED_FIGURES.short" :formula="formulas.short"
-        >{{ short(Math.round(shortAtFuse(job, plan.power.feeds, feed)!.amps)) }} A</FactRow
+        >{{ short(Math.round(shortAtFuse(job, plan.power, feed)!.amps)) }} A</FactRow
       >
       <FactRow label="Max. fuse (maker)">{{ short(feed.item.makerMaxFuseA) }} A</FactRow>
       <FactRow
@@ -244,6 +262,10 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       >
       <FactRow v-if="isPowered(feed.item)" label="Sound at full output">{{ figure(feed.audioWatts, 1) }} W</FactRow>
     </dl>
+    <template v-if="circuit">
+      <h3>{{ circuit.item.name }}</h3>
+      <CircuitReadings :id="feed.feeder" :key="feed.feeder" />
+    </template>
     <FeedStates :feed="feed" />
     <template v-if="near.length">
       <h3>Other sizes</h3>

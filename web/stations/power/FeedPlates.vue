@@ -18,7 +18,7 @@ const props = defineProps<{
   y: number;
   noFeed: (gear: string) => string;
 }>();
-const { store, job, tag } = useSheet();
+const { store, job, plan, tag } = useSheet();
 const shown = computed((): (Feed | string)[] => [
   ...props.feeds.filter(({ gear }) => !props.kept.includes(gear)),
   ...props.kept,
@@ -49,7 +49,9 @@ const plates = computed(() =>
         : f.family
           ? 'none fits'
           : f.above
-            ? `by ${tag(f.above.gear)}`
+            ? Object.hasOwn(plan.value.power.circuits, f.above.gear)
+              ? `${short(f.above.amps)} A there`
+              : `by ${tag(f.above.gear)}`
             : 'no fuse';
     const full = mostLost(f);
     return {

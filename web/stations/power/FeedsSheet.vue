@@ -16,7 +16,7 @@ import VoltChart from './VoltChart.vue';
 
 /** Every feed along the craft, and the volts falling along the one that is looked at. */
 const emit = defineEmits<{ part: [part: Part] }>();
-const { job, plan, tag } = useSheet();
+const { job, plan, tag, endOf } = useSheet();
 const { feeds, kept, keptShown, feed, chain, isOn, noFeed } = useFeeds();
 const profile = computed(() => (feed.value ? voltProfile(feed.value) : []));
 const marks = computed(() => (feed.value ? profileMarks(feed.value, profile.value) : []));
@@ -110,7 +110,7 @@ const isSelected = (gear: string) => feed.value?.gear === gear;
       :profile="profile"
       :marks="marks"
       :tag="tag(feed.gear)"
-      :tag-of="tag"
+      :tag-of="(gear) => endOf(gear, 'mark')"
       :limit-pct="job.settings.dropLimitPct"
       :nominal="feed.nominalVolts"
     />
