@@ -291,7 +291,7 @@ const OVERRULED = made(
     }),
 );
 
-const FINDINGS = made(['accepted'], withAccepted<Operation>);
+const FINDINGS = made(['accepted', 'gear'], withAccepted<Operation>);
 
 const LEDGER = made(
   [],

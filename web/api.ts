@@ -112,6 +112,9 @@ export const api = {
       body: file,
     })) as ImportPreview,
   shelf: () => call<GearItem[]>('GET', '/shelf'),
+  /** `over`: hash of the item it takes the place of; null: it is new. */
+  putItem: (item: GearItem, over: string | null) => call<GearItem>('PUT', `/shelf/${item.id}`, { item, over }),
+  dropItem: (id: string, over: string) => call<undefined>('DELETE', `/shelf/${id}`, { over }),
   patterns: () => call<{ pattern: Pattern; hash: string }[]>('GET', '/patterns'),
 };
 

@@ -14,6 +14,47 @@ const Name = name(80);
 
 const Millimetres = ranged(0, 20000, 'mm');
 
+const WaterDigits = v.array(v.picklist([0, 1, 2, 3, 4, 5, 6, 7, 8, 9], 'expected an IEC 60529 second digit, 0 to 9'));
+
+/** What a maker's sheet may leave out, by where it stands in an item. */
+export const ASSUMABLE = [
+  'massKg',
+  'water',
+  'bank.minOhm',
+  'bank.bridge.minOhm',
+  'demand.class',
+  'demand.efficiency',
+  'demand.idleA',
+  'demand.memoryA',
+  'demand.regulated',
+  'demand.ratedVolts',
+  'linePairs',
+  'remoteOutA',
+  'remoteInA',
+  'makerMaxFuseA',
+  'coils',
+  'sensitivity',
+  'maxA',
+  'maxWatts',
+  'milliohm',
+  'idleA',
+  'wayMaxA',
+  'triggerA',
+  'coilA',
+  'efficiency',
+] as const;
+export type Assumable = (typeof ASSUMABLE)[number];
+
+/** The maker's sheet, label or listing that figures were read off. */
+const Sheet = v.strictObject({
+  from: Text,
+  /** Day it was read, as 2026-11-29; empty: not said. */
+  on: v.pipe(v.string(), v.regex(/^(\d{4}-\d{2}-\d{2})?$/, 'expected a day as 2026-11-29, or nothing')),
+  /** Photograph of it, by its hash; null: none. */
+  photo: v.nullable(v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'expected a photograph of this workshop'))),
+});
+export type Sheet = v.InferOutput<typeof Sheet>;
+
 const common = {
   id: Id,
   name: Name,
@@ -21,7 +62,7 @@ const common = {
   size: v.strictObject({ w: Millimetres, h: Millimetres, d: Millimetres }),
   massKg: ranged(0, 200, 'kg'),
   /** IEC 60529 second digits it is proven for. They are sets, not a scale: 7 does not imply 5. */
-  water: v.array(v.picklist([0, 1, 2, 3, 4, 5, 6, 7, 8, 9], 'expected an IEC 60529 second digit, 0 to 9')),
+  water: WaterDigits,
   /** IEC 60529 first digit it is proven for: 5 and 6 keep dust out. Null: not known. */
   dust: v.optional(v.nullable(v.picklist([0, 1, 2, 3, 4, 5, 6], 'expected an IEC 60529 first digit, 0 to 6')), null),
   /** Ignition-protected (SAE J1171, ISO 8846): may stand where petrol vapour can be. */
@@ -38,6 +79,14 @@ const common = {
     null,
   ),
   cutoutMm: v.optional(v.nullable(ranged(5, 1000, 'mm')), null),
+  /** Second digits its body is proven for where that is another set than its face's; absent: not said apart. */
+  bodyWater: v.optional(WaterDigits),
+  /** Figures that its sheet does not say: what is usual of its kind stands there (common practice). */
+  assumed: v.optional(v.pipe(v.array(v.picklist(ASSUMABLE)), v.minLength(1, 'expected a figure, or nothing at all'))),
+  /** Where its figures are from. */
+  sheet: v.optional(Sheet),
+  /** Not to be taken for new jobs; those that have it keep it. */
+  retired: v.optional(v.literal(true)),
   /** How it sits in its panel; absent: as is usual of its form factor. */
   mount: v.optional(Mount),
   /** Minutes to fit once its place is open (common practice of this workshop). */

@@ -23,7 +23,7 @@ export const mounting = chapter({
   /** Where all new gear is on its panel. */
   mounts: made(PANELS, (job, boards: Readonly<Record<string, BoardPlan>>) => planMounts(job, boards)),
   findings: made(
-    [...LAID, 'id'],
+    [...LAID, 'id', 'takeOut'],
     (job, tags: Readonly<Record<string, string>>, boards: Readonly<Record<string, BoardPlan>>) =>
       judge(gearRules, { job, tags, boards }),
   ),

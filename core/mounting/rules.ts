@@ -7,7 +7,9 @@ import { mountOf } from '../gear/usual-mount';
 import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
+import { REASONS, type TakeOut } from '../job/parts/take-out';
 import { feederOf } from '../connections/feeding';
+import { endPlace } from '../connections/runs';
 import { memory, published } from '../tables/source';
 import { fitOf, rankPlaces } from './fit';
 
@@ -86,6 +88,51 @@ const unproven = (seen: GearSeen) =>
     }),
   );
 
+const withWater = (job: Job, id: string, water: GearItem['water']): Job => ({
+  ...job,
+  gear: { ...job.gear, [id]: { ...job.gear[id]!, item: { ...job.gear[id]!.item, water } } },
+});
+
+/** How loud at most: of a speaker its level at 1 m, dB; of what drives others its watts in all. */
+function loudness(item: GearItem): { readonly value: number; readonly unit: string } | undefined {
+  if (item.kind === 'speaker') return { value: item.sensitivity + 10 * Math.log10(item.rmsWatts), unit: 'dB' };
+  if (!('bank' in item)) return undefined;
+  return { value: item.bank.channels.length * Math.max(...item.bank.power.map(({ watts }) => watts)), unit: 'W' };
+}
+
+/** In what a new piece is no better than the one that failed in it. */
+function weaknessOf(
+  reason: TakeOut['reason'],
+  old: GearItem,
+  item: GearItem,
+): { readonly words: string; readonly old: number; readonly now: number; readonly unit: string } | undefined {
+  const digits = ({ water, bodyWater = water }: GearItem) => water.filter((digit) => bodyWater.includes(digit));
+  if (reason === 'water') {
+    const [then, now] = [digits(old), digits(item)];
+    return now.some((digit) => !then.includes(digit))
+      ? undefined
+      : {
+          words: `is proven for ${now.length ? `IPX${now.join(', ')}` : 'none'}, no more than it was: choose one that is, or keep the water off it.`,
+          old: then.length,
+          now: now.length,
+          unit: 'digits',
+        };
+  }
+  if (reason === 'sun')
+    return /cover/i.test(item.note)
+      ? undefined
+      : {
+          words: 'comes with no cover against the sun that its note names: keep one with it.',
+          old: 0,
+          now: 0,
+          unit: 'covers',
+        };
+  const [then, now] = [loudness(old), loudness(item)];
+  return reason === 'weak' && then && now && now.value <= then.value
+    ? { words: 'is no louder than it was.', old: then.value, now: now.value, unit: now.unit }
+    : undefined;
+}
+
 export const gearRules = rulesAt<GearRule>('gear', [
   {
     id: 'no-place',
@@ -147,6 +194,54 @@ export const gearRules = rulesAt<GearRule>('gear', [
     look: (seen) => (taken(seen.job.choices, 'rating') === 'accepted' ? unproven(seen) : []),
   },
   {
+    ...WATER,
+    id: 'body-not-proven',
+    title: 'Its face is proven, its body is not',
+    formula: 'behind its panel too one of the digits the place asks for, or a dry back',
+    look: (seen) =>
+      each(
+        'gear',
+        eachPlaced(seen).filter(
+          ({ item, fit, place }) =>
+            item.bodyWater !== undefined &&
+            fit.waterAsked.length === 0 &&
+            fitOf({ ...item, water: item.bodyWater }, place).waterAsked.length > 0,
+        ),
+        ({ item, tag, place, id }) => ({
+          reason: `“${place.name}” gets ${EXPOSED[place.exposure]}. The face of ${tag} is proven for IPX${item.water.join(', ')}, its body for ${item.bodyWater!.length ? `IPX${item.bodyWater!.join(', ')}` : 'none'}: keep its back dry, seal all round, leads from below.`,
+          figures: [{ name: 'digits of its body that answer', value: 0, unit: '' }],
+          ...betterPlace({ ...seen, job: withWater(seen.job, id, item.bodyWater!) }, id),
+        }),
+      ),
+  },
+  {
+    id: 'same-weakness',
+    station: 'gear',
+    title: 'Same weakness as the one it replaces',
+    formula: 'what takes the place of gear that failed is better where that failed',
+    look: (seen) =>
+      each(
+        'gear',
+        eachPlaced(seen).filter(({ id }) => seen.job.gear[id]!.there === null),
+        ({ item, tag, placeId }) => {
+          const before = Object.entries(seen.job.gear).find(
+            ([, old]) => old.there === 'out' && old.place === placeId && old.item.kind === item.kind,
+          );
+          if (!before) return undefined;
+          const [oldId, { item: old }] = before;
+          const weakness = weaknessOf(seen.job.takeOut[oldId]?.reason ?? 'none', old, item);
+          if (!weakness) return undefined;
+          return {
+            reason: `${seen.tags[oldId] ?? old.name} goes because of this: ${REASONS[seen.job.takeOut[oldId]!.reason]}. ${tag} ${weakness.words}`,
+            figures: [
+              { name: 'the old one', value: weakness.old, unit: weakness.unit },
+              { name: 'the new one', value: weakness.now, unit: weakness.unit },
+            ],
+          };
+        },
+      ),
+  },
+  {
     id: 'petrol-space',
     severity: 'stop',
     title: 'Not ignition-protected in a petrol space',
@@ -165,11 +260,7 @@ export const gearRules = rulesAt<GearRule>('gear', [
       ),
       ...each('feed', seen.job.feeds, ({ holder }, id) => {
         if (!Object.hasOwn(seen.job.gear, id)) return undefined;
-        const { batteries, pattern } = seen.job.craft;
-        const feeder = feederOf(seen.job, id);
-        const at = Object.hasOwn(batteries, feeder)
-          ? (batteries[feeder]!.place ?? pattern.batteryPlace)
-          : seen.job.gear[feeder]?.place;
+        const at = endPlace(seen.job, feederOf(seen.job, id), id);
         const place = at ? craftOf(seen.job).places[at] : undefined;
         return holder && place?.petrol && !holder.ignitionProtected && seen.job.gear[id]?.there === null
           ? {

@@ -23,7 +23,9 @@ export function gaugeAlternatives(job: Job, power: PowerPlan, feed: Feed): Alter
   const tree = treeFrom(job, power);
   const branch = tree.branches.get(feed.gear);
   if (!branch || !feed.run || !isLive(tree, branch)) return [];
-  const live = [...tree.branches.values()].filter((b) => isLive(tree, b) && !(power.feeds[b.gear] ?? power.circuits[b.gear])!.collapsedAlone);
+  const live = [...tree.branches.values()].filter(
+    (b) => isLive(tree, b) && !(power.feeds[b.gear] ?? power.circuits[b.gear])!.collapsedAlone,
+  );
   const among = live.includes(branch) ? live : chainOf(tree, branch);
   const limitA = feed.fuseA ?? feed.above?.amps ?? 0;
   const amps = mostDrawn(feed)?.amps ?? 0;

@@ -5,7 +5,8 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import request from 'supertest';
 import { PATTERNS, TOURER_JOB } from '#demo/jobs';
-import { SHELF } from '#demo/shelf';
+import { contentHash } from '#core/document/hash';
+import { SHELF, shelfItem } from '#demo/shelf';
 import { buildState, stepHash } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
@@ -236,6 +237,48 @@ test('every answer carries the security headers, and none says what serves it', 
   expect(headers['x-content-type-options']).toBe('nosniff');
   expect(headers['x-powered-by']).toBeUndefined();
   expect(headers['cache-control']).toBe('no-store');
+});
+
+describe('one item of the shelf', () => {
+  const own = { ...shelfItem('kingcup-3'), id: 'own-radio', name: 'Own radio' };
+  const hash = (item: object) => contentHash(item);
+  const shelf = async () =>
+    ((await call().get('/api/shelf')).body as { id: string; name: string }[]).map(({ id }) => id);
+  const put = (item: object, over: string | null, id = 'own-radio') =>
+    call().put(`/api/shelf/${id}`).send({ item, over });
+
+  test('put, corrected, refused where another stands there by now, and taken off again', async () => {
+    await put(own, null).expect(200);
+    expect((await shelf()).at(-1)).toBe('own-radio');
+    const said = await put({ ...own, name: 'Other' }, null).expect(409);
+    expect(said.body).toMatchObject({ item: { name: 'Own radio' } });
+    await put({ ...own, name: 'Better' }, hash({ ...own, name: 'stale' })).expect(409);
+    await put({ ...own, name: 'Better', retired: true }, hash(own)).expect(200);
+    const now = ((await call().get('/api/shelf')).body as { id: string }[]).find(({ id }) => id === 'own-radio')!;
+    expect(now).toMatchObject({ name: 'Better', retired: true });
+    await call()
+      .delete('/api/shelf/own-radio')
+      .send({ over: hash(own) })
+      .expect(409);
+    await call()
+      .delete('/api/shelf/own-radio')
+      .send({ over: hash(now) })
+      .expect(204);
+    await call()
+      .delete('/api/shelf/own-radio')
+      .send({ over: hash(now) })
+      .expect(404);
+    expect(await shelf()).not.toContain('own-radio');
+  });
+
+  test('what is no item is refused by name, and nothing is written', async () => {
+    const before = (await call().get('/api/shelf')).body as unknown;
+    const bad = await put({ ...own, massKg: -1 }, null).expect(422);
+    expect(JSON.stringify(bad.body)).toContain('massKg');
+    await put(own, null, 'otherwise').expect(422);
+    await put({ ...own, assumed: [] }, null).expect(422);
+    expect((await call().get('/api/shelf')).body).toEqual(before);
+  });
 });
 
 test('shelf and patterns are served as stocked', async () => {

@@ -9,6 +9,7 @@ import * as v from 'valibot';
 import { borderFault } from '#core/text/border';
 import { readJob } from '#core/read-job';
 import { BayEvent } from '#core/job/events';
+import { GearItem } from '#core/gear/gear';
 import { Operation, upgradeEdit } from '#core/job/operations';
 import type { Changes } from '../store/changes';
 import type { JobStore } from '../store/jobs';
@@ -23,6 +24,8 @@ import { Problem, sendProblem } from './problems';
 import { Id } from '#core/text/scalars';
 import { problemsOf } from '#core/document/fault';
 
+/** An item for the shelf, and the hash of the one it takes the place of; null: it is new. */
+const ItemBody = v.strictObject({ item: GearItem, over: v.nullable(v.string()) });
 const SaveBody = v.strictObject({
   base: v.pipe(v.number(), v.integer(), v.minValue(1)),
   saveId: Id,
@@ -175,6 +178,25 @@ export function makeApp({ jobs, library, photos, changes, log, web, run = runHer
   });
   api.get('/shelf', async (_req, res) => {
     res.json(await library.shelf());
+  });
+  api.put('/shelf/:id', express.json({ limit: '1mb' }), async (req, res) => {
+    const { item, over } = checked(ItemBody, req.body);
+    if (item.id !== req.params.id)
+      throw new Problem(422, 'The item is not taken', 'item.id: expected the id it is put under', {
+        problems: [{ path: 'item.id', expected: 'expected the id it is put under' }],
+      });
+    const there = await library.put(item, over);
+    if (there)
+      throw new Problem(409, 'Changed meanwhile', `“${there.name}” is on the shelf otherwise by now`, { item: there });
+    res.json(item);
+  });
+  api.delete('/shelf/:id', express.json({ limit: '1mb' }), async (req, res) => {
+    const { over } = checked(v.strictObject({ over: v.string() }), req.body);
+    const there = await library.drop(req.params.id, over);
+    if (there === 'gone') throw new Problem(404, 'No such item', `no item ${req.params.id} on the shelf`);
+    if (there)
+      throw new Problem(409, 'Changed meanwhile', `“${there.name}” is on the shelf otherwise by now`, { item: there });
+    res.status(204).end();
   });
   api.get('/patterns', async (_req, res) => {
     res.json(await library.patterns());

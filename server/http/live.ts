@@ -29,6 +29,8 @@ function told(entry: JournalEntry): string | undefined {
     case 'delete':
       return tell({ kind: 'delete', job: entry.job });
     case 'shelf':
+    case 'item':
+    case 'itemGone':
       return tell({ kind: 'shelf' });
     case 'journal':
     case 'pattern':

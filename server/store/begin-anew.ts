@@ -22,7 +22,7 @@ export async function beginAnew(changes: Changes, keep?: string): Promise<void> 
   const draft = journal.draft();
   changes.touched = new Set();
   try {
-    await changes.alone(async () => draft.write({ kind: 'shelf', ...(await readShelf(db)) }));
+    await changes.alone(async () => draft.write({ kind: 'shelf', whole: true, ...(await readShelf(db)) }));
     for (const id of await jobIds(db)) {
       await changes.alone(() => writeState(changes, draft, id));
       // The database answers without ever letting go of the thread.
@@ -31,7 +31,7 @@ export async function beginAnew(changes: Changes, keep?: string): Promise<void> 
     await changes.alone(async () => {
       draft.last = Math.max(draft.last, journal.last);
       for (const id of changes.touched!) await writeState(changes, draft, id);
-      if (changes.shelfTouched) draft.write({ kind: 'shelf', ...(await readShelf(db)) });
+      if (changes.shelfTouched) draft.write({ kind: 'shelf', whole: true, ...(await readShelf(db)) });
       journal.replaceBy(draft, keep);
       await setMark(db, { generation: journal.generation!, n: journal.last, at: journal.size });
     });

@@ -8,6 +8,8 @@ export interface Mark {
   readonly at: number;
 }
 
+const ON_SHELF: readonly JournalEntry['kind'][] = ['shelf', 'item', 'itemGone'];
+
 /** Saves between two times the database is tidied: each leaves the row before it behind. */
 const TIDY_AFTER = 1000;
 
@@ -62,7 +64,7 @@ export class Changes {
     }
     for (const entry of entries)
       if ('job' in entry) this.touched?.add(entry.job);
-      else if (entry.kind === 'shelf') this.shelfTouched = true;
+      else if (ON_SHELF.includes(entry.kind)) this.shelfTouched = true;
     for (const entry of entries) for (const tell of this.#listeners) tell(entry);
     if (++this.#untidied >= TIDY_AFTER) await this.#tidy();
   }

@@ -2,6 +2,7 @@ import { appendFileSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmS
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
+import { contentHash } from '#core/document/hash';
 import { HIRE_JOB, PATTERNS, TOURER_JOB } from '#demo/jobs';
 import { SHELF, shelfItem } from '#demo/shelf';
 import type { BayEvent } from '#core/job/events';
@@ -212,6 +213,26 @@ describe('what the database has lost', () => {
     expect(shelf.map((item) => item.id)).toEqual(SHELF.map((item) => item.id));
     expect(shelf.find((item) => item.id === 'kingcup-3')!.note).toBe('changed');
     expect(await again.library.patterns()).toHaveLength(PATTERNS.length);
+  });
+
+  test('one item put and one taken off come back, also where the journal was begun anew meanwhile', async () => {
+    const { library, changes } = await opened(await newDatabase());
+    await library.stock(SHELF, PATTERNS);
+    const own = { ...shelfItem('kingcup-3'), id: 'own-radio', name: 'Own radio' };
+    expect(await library.put(own, null)).toBeUndefined();
+    expect(await library.put(own, null)).toEqual(own);
+    expect(await library.drop('kingcup-bar', contentHash(shelfItem('kingcup-bar')))).toBeUndefined();
+    const kept = SHELF.map(({ id: item }) => item).filter((item) => item !== 'kingcup-bar');
+    const shelf = async (store: { library: { shelf: () => Promise<readonly { id: string }[]> } }) =>
+      (await store.library.shelf()).map((item) => item.id);
+    expect(await shelf(await opened(await newDatabase()))).toEqual([...kept, 'own-radio']);
+    const anew = beginAnew(changes);
+    await library.drop('own-radio', contentHash(own));
+    await anew;
+    // Into a database that was stocked as a new one is: what was taken off is not there again.
+    const stocked = await newDatabase();
+    await new Library(new Changes(stocked, undefined)).stock(SHELF, PATTERNS);
+    expect(await shelf(await opened(stocked))).toEqual(kept);
   });
 
   test('an earlier job of the same id does not pass for the later one', async () => {

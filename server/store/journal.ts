@@ -34,8 +34,11 @@ export type JournalEntry =
   | { kind: 'delete'; job: string; revision: number }
   /** State of one job when the journal was begun anew, or when a person took it as it stands. */
   | { kind: 'state'; job: string; revision: number; document: KeptDocument; pattern?: string; trouble?: string }
-  /** Items and patterns put on the shelf. */
-  | { kind: 'shelf'; items: readonly GearItem[]; patterns: readonly Pattern[] };
+  /** Items and patterns put on the shelf; `whole`: they are all there is of items. */
+  | { kind: 'shelf'; items: readonly GearItem[]; patterns: readonly Pattern[]; whole?: true }
+  /** One item put on the shelf, and one taken off it for good. */
+  | { kind: 'item'; item: GearItem }
+  | { kind: 'itemGone'; id: string };
 
 /** What a line of the file turned out to be. */
 export type JournalLine =

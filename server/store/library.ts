@@ -32,12 +32,49 @@ export class Library {
     };
   }
 
+  /**
+   * Puts one item on the shelf. `over` is the hash of the one it takes the place of, null for a new one: where another
+   * stands there by now nothing is written, and that one is given back.
+   */
+  put(item: GearItem, over: string | null): Promise<GearItem | undefined> {
+    return this.changes.alone(async () => {
+      const there = (await this.shelf()).find(({ id }) => id === item.id);
+      if ((there ? contentHash(there) : null) !== over) return there ?? item;
+      await this.changes.write([{ kind: 'item', item }], (tx) => putItem(tx, item));
+      return undefined;
+    });
+  }
+
+  /** Takes one item off the shelf; jobs keep theirs. The same of one that is another by now, or gone. */
+  drop(id: string, over: string): Promise<GearItem | 'gone' | undefined> {
+    return this.changes.alone(async () => {
+      const there = (await this.shelf()).find((item) => item.id === id);
+      if (!there) return 'gone';
+      if (contentHash(there) !== over) return there;
+      await this.changes.write([{ kind: 'itemGone', id }], (tx) => dropItem(tx, id));
+      return undefined;
+    });
+  }
+
   /** Puts items and patterns on the shelf; one with the same id is replaced when it differs. */
   stock(items: readonly GearItem[], patterns: readonly Pattern[]): Promise<void> {
     return this.changes.alone(() =>
       this.changes.write([{ kind: 'shelf', items, patterns }], (tx) => stockRows(tx, items, patterns)),
     );
   }
+}
+
+/** One item at the end of the shelf, or where one of its id stands. */
+export async function putItem(tx: Transaction, item: GearItem): Promise<void> {
+  await tx.query(
+    `insert into shelf (id, position, hash, item)
+     values ($1, (select coalesce(max(position), -1) + 1 from shelf), $2, $3)
+     on conflict (id) do update set hash = $2, item = $3`,
+    [item.id, contentHash(item), JSON.stringify(item)],
+  );
+}
+export async function dropItem(tx: Transaction, id: string): Promise<void> {
+  await tx.query('delete from shelf where id = $1', [id]);
 }
 
 /** Everything on the shelf, in its order, as this version writes it. */
@@ -55,7 +92,9 @@ export async function stockRows(
   tx: Transaction,
   items: readonly GearItem[],
   patterns: readonly Pattern[],
+  whole = false,
 ): Promise<void> {
+  if (whole) await tx.query('delete from shelf where id <> all($1)', [items.map(({ id }) => id)]);
   for (const [position, item] of items.entries())
     await tx.query(
       `insert into shelf (id, position, hash, item) values ($1, $2, $3, $4)

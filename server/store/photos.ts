@@ -82,13 +82,16 @@ export class PhotoStore {
   }
 
   /**
-   * Drops pictures that no event of any job names any more. Those kept within the last `hours` stay: the event that
+   * Drops pictures that no event of any job and no item, on the shelf or in a job, names any more. Those kept within the last `hours` stay: the event that
    * names one comes after it, and the line may have been down between the two. One goes only when that time has passed
    * twice, as the machine's clock may have jumped once. Returns how many went.
    */
   async sweep(hours: number): Promise<number> {
     const unnamed = `kept_at <= now() - make_interval(hours => $1) and not exists
-      (select 1 from events where event->>'kind' = 'photo' and event->>'photo' = photographs.hash)`;
+      (select 1 from events where event->>'kind' = 'photo' and event->>'photo' = photographs.hash)
+      and not exists (select 1 from shelf where item->'sheet'->>'photo' = photographs.hash)
+      and not exists (select 1 from jobs, jsonb_each(document->'gear') as placed
+        where placed.value->'item'->'sheet'->>'photo' = photographs.hash)`;
     const { rows } = await this.db.query<{ hash: string }>(
       `delete from photographs where passed_by and ${unnamed} returning hash`,
       [hours],

@@ -5,7 +5,7 @@ import { readJob } from '#core/read-job';
 import { beginAnew } from './begin-anew';
 import { readMark, setMark, type Changes } from './changes';
 import { setAside, type JournalEntry, type JournalLine } from './journal';
-import { stockRows } from './library';
+import { dropItem, putItem, stockRows } from './library';
 import { whole } from './document';
 import { putPattern, selectPattern } from './tables/crafts';
 import { eventCount, insertEvents } from './tables/events';
@@ -185,7 +185,13 @@ class Replay {
         return putPattern(tx, entry.hash, entry.pattern);
       case 'shelf':
         this.count++;
-        return stockRows(tx, entry.items, entry.patterns);
+        return stockRows(tx, entry.items, entry.patterns, entry.whole);
+      case 'item':
+        this.count++;
+        return putItem(tx, entry.item);
+      case 'itemGone':
+        this.count++;
+        return dropItem(tx, entry.id);
       case 'create':
       case 'state':
         return this.#state(tx, entry);

@@ -1,15 +1,7 @@
 import fc from 'fast-check';
 import { FACTS } from '#core/job/facts';
-import {
-  inUnits,
-  lengthUnit,
-  readNumber,
-  shownFigure,
-  shownLength,
-  shownUnit,
-  toggleUnits,
-  typedFigure,
-} from './units';
+import { readNumber } from '#core/units/typed';
+import { inUnits, lengthUnit, shownFigure, shownLength, shownUnit, toggleUnits, typedFigure } from './units';
 
 const typedLength = (shown: number) => typedFigure(String(shown), 'mm');
 afterEach(() => {

@@ -1,5 +1,3 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
@@ -9,6 +7,7 @@ import { cleanedAll } from '#core/text/text';
 import { AwayError, RefusedError, api, isForNow, newId } from '../api';
 import { add as addTo, del, get, set, setLater, takeOut } from './device';
 import { onLanded, type Landed } from './live';
+import { hashOf } from './picture';
 import { shrink } from './shrink';
 import { useJob } from './job';
 
@@ -210,7 +209,7 @@ export const useBay = defineStore('bay', () => {
   /** Shrinks a picture, keeps it here, and says of what it is. Throws with words for a person when it is none. */
   async function addPhoto(file: Blob, subject: Extract<BayEvent, { kind: 'photo' }>['subject'], caption: string) {
     const picture = await shrink(file);
-    const hash = bytesToHex(sha256(new Uint8Array(await picture.arrayBuffer())));
+    const hash = await hashOf(picture);
     await setLater(photoKey(hash), picture);
     here.value = { ...here.value, [hash]: URL.createObjectURL(picture) };
     await add({ kind: 'photo', subject, photo: hash, caption, kept: true });

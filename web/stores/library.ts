@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
-import { ref, shallowRef, type ShallowRef } from 'vue';
+import { computed, ref, shallowRef, type ShallowRef } from 'vue';
+import { contentHash } from '#core/document/hash';
 import type { Pattern } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
 import { api, type JobRow } from '../api';
@@ -57,6 +58,19 @@ export const useLibrary = defineStore('library', () => {
   };
   const loadShelf = () =>
     attempt(shelfFailure, async () => void (shelf.value.length || (shelf.value = await api.shelf())));
+  /** The shelf as it is by now, whoever changed it. */
+  const reloadShelf = () => attempt(shelfFailure, async () => void (shelf.value = await api.shelf()));
+  /** What new jobs take from. */
+  const offered = computed(() => shelf.value.filter(({ retired }) => !retired));
+  /** Puts an item on the shelf, in the place of another or as a new one. */
+  async function putItem(item: GearItem, over?: GearItem): Promise<void> {
+    await api.putItem(item, over ? contentHash(over) : null);
+    await reloadShelf();
+  }
+  async function dropItem(item: GearItem): Promise<void> {
+    await api.dropItem(item.id, contentHash(item));
+    await reloadShelf();
+  }
   const loadPatterns = () =>
     attempt(patternsFailure, async () => void (patterns.value.length || (patterns.value = await api.patterns())));
 
@@ -73,6 +87,10 @@ export const useLibrary = defineStore('library', () => {
     patternsFailure,
     loadJobs,
     loadShelf,
+    reloadShelf,
+    offered,
+    putItem,
+    dropItem,
     loadPatterns,
   };
 });

@@ -11,6 +11,7 @@ import { fitAt, fits } from '#core/panels/fitted';
 import SeverityMark from '../../app/SeverityMark.vue';
 import { useDrag } from '../../app/dragging';
 import { fitLine } from '../../app/fit-words';
+import GearDialog from '../../app/GearDialog.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import PickStrip from '../../fields/PickStrip.vue';
@@ -48,7 +49,14 @@ const KIND_NAMES = Object.fromEntries(KINDS.map((k) => [k, `${GEAR_KIND_NAMES[k]
   string
 >;
 const kind = ref<(typeof KINDS)[number]>('headUnit');
-const offered = computed(() => library.shelf.filter((item) => item.kind === kind.value));
+const offered = computed(() => library.offered.filter((item) => item.kind === kind.value));
+/** Gear that is not on the shelf yet is typed in here, and is in the hand at once. */
+const typing = ref(false);
+const likeIt = shallowRef<GearItem>();
+function type(from?: GearItem): void {
+  likeIt.value = from;
+  typing.value = true;
+}
 
 /** What is being put somewhere: a new item off the shelf, or one that moves. */
 const hand = shallowRef<{ item: GearItem; moving?: string }>();
@@ -286,6 +294,7 @@ useEventListener(window, 'keydown', (event) => {
         />
         <div class="ends">
           <BButton variant="primary" @click="take(selectedGear.item, selectedGear.id)">Move it</BButton>
+          <BButton @click="type(selectedGear.item)">One like it</BButton>
           <BButton @click="store.edit([{ op: 'removeGear', id: selectedGear.id }])">Delete from the job</BButton>
           <BButton @click="store.select(undefined)">Done</BButton>
         </div>
@@ -333,10 +342,12 @@ useEventListener(window, 'keydown', (event) => {
             </button>
           </li>
         </ul>
+        <div class="ends"><BButton @click="type()">Not here: type it in</BButton></div>
         <p class="teach">Fuse holders are chosen at Power, with the feed they protect.</p>
       </section>
     </template>
   </StationLayout>
+  <GearDialog v-model="typing" :kind="kind" :from="likeIt" verb="Put on the shelf and place it" @made="take" />
 </template>
 
 <style scoped>
