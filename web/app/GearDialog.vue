@@ -81,10 +81,11 @@ const wrongAt = (key: string) => {
   return problems.value.some((p) => p.key === key) ? now.find((p) => p.key === key)?.expected : undefined;
 };
 const doubtAt = (key: string) => doubts.value.find((doubt) => doubt.key === key)?.words;
-function hint({ key, like, empty }: Blank): string {
+function hint({ key, like, empty, unit }: Blank): string {
   const stands = usual.value[key];
   if (stands !== undefined && stands !== '') return `${stands}, usual`;
-  return like ?? (empty === 'nothing' ? 'not said' : '');
+  // A bare figure that is only an example could be taken for one that stands there.
+  return empty === 'nothing' && unit ? 'not said' : (like ?? (empty === 'nothing' ? 'not said' : ''));
 }
 function options({ key, options: all = {} }: Blank): [string, string][] {
   const stands = usual.value[key];
