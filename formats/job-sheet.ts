@@ -20,7 +20,7 @@ import { wholePlan } from '#core/shown';
 import { CAUTIONS } from '#core/tables/cautions';
 import { colourText } from '#core/tables/colours';
 import { gaugeName } from '#core/tables/conductors';
-import { DRIVES } from '#core/tables/fasteners';
+import { DRIVES, notThose } from '#core/tables/fasteners';
 import { cite } from '#core/tables/source';
 import { figure, short } from '#core/units/figures';
 import { LEAST_IN_STEPS, MM_PER_INCH, figureShown, lengthShown, unitShown, type UnitSystem } from '#core/units/shown';
@@ -366,7 +366,7 @@ function wholeStep(step: Step): string[] {
     ...step.lines,
     ...step.fasteners.map(
       (f) =>
-        `${f.count} × ${f.size}, ${f.where}: ${DRIVES[f.drive].tool}${f.torqueNm === null || step.direction === 'out' ? '' : `, ${f.torqueNm} N·m`}${f.single && step.direction === 'in' ? ', new' : ''}.`,
+        `${f.count} × ${f.size}, ${f.where}: ${DRIVES[f.drive].tool}${notThose(f.drive) && `, ${notThose(f.drive)}`}${f.torqueNm === null || step.direction === 'out' ? '' : `, ${f.torqueNm} N·m`}${f.single && step.direction === 'in' ? ', new' : ''}.`,
     ),
     ...step.ends.map((end) => `${colourText(end.colour)}, ${end.wire}: ${end.use}. To ${end.to}: ${end.with}.`),
     ...step.checks.map(({ text }) => `[  ] ${text}`),

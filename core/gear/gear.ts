@@ -53,7 +53,6 @@ const Sheet = v.strictObject({
   /** Photograph of it, by its hash; null: none. */
   photo: v.nullable(v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'expected a photograph of this workshop'))),
 });
-export type Sheet = v.InferOutput<typeof Sheet>;
 
 const common = {
   id: Id,

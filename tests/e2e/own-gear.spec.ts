@@ -254,3 +254,22 @@ test('an amplifier typed from its sheet is on the craft in under sixty keys besi
   console.log(`an amplifier typed in: ${keys} keys beside its figures`);
   expect(keys).toBeLessThan(60);
 });
+
+test('a job like one that was done: its choices, not its readings; a title is asked for', async ({
+  board: page,
+  server,
+}) => {
+  await page.getByRole('button', { name: 'New job like Adventure tourer, four speakers' }).click();
+  await page.getByRole('button', { name: 'Create job' }).click();
+  await expect(page.getByText('Title: a job needs one', { exact: false })).toBeVisible();
+  await page.getByLabel('Title').fill('The second tourer');
+  await page.getByLabel('Customer').fill('Her brother');
+  await page.getByRole('button', { name: 'Create job' }).click();
+  await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]{36}\/intake/);
+  const id = /jobs\/([^/]+)/.exec(page.url())![1]!;
+  const [job, first] = [await documentOf(server.url, id), await documentOf(server.url, 'tourer-four-speakers')];
+  expect([job.title, job.customer]).toEqual(['The second tourer', 'Her brother']);
+  expect(job.gear).toEqual(first.gear);
+  expect(Object.values(job.craft.existing).every(({ metered, runVolts }) => !metered && runVolts === null)).toBe(true);
+  await expect(page.locator('[data-finding=existing-not-metered]')).toBeVisible();
+});

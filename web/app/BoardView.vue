@@ -57,6 +57,12 @@ async function taken({ kind, id }: ImportPreview): Promise<void> {
 const quarters = (hours: number) => figure(Math.ceil(hours * 4) / 4, 2);
 
 const making = ref(false);
+/** The job a new one is made like. */
+const like = ref<JobRow>();
+function makeLike(row?: JobRow): void {
+  like.value = row;
+  making.value = true;
+}
 const error = ref('');
 
 /** A job that was set aside takes edits again, as it stands. */
@@ -104,7 +110,7 @@ async function drop(): Promise<void> {
       }}</BButton>
       <RouterLink class="btn btn-outline-secondary" to="/shelf">Shelf</RouterLink>
       <BButton @click="importing = true">Import</BButton>
-      <BButton variant="primary" @click="making = true">New job</BButton>
+      <BButton variant="primary" @click="makeLike()">New job</BButton>
     </header>
     <main>
       <h2 class="visually-hidden">Jobs</h2>
@@ -128,7 +134,7 @@ async function drop(): Promise<void> {
       <p v-if="!library.jobs && !library.jobsFailure" class="say" role="status">Fetching jobs…</p>
       <div v-else-if="library.jobs && !library.jobs.length && !library.find.trim()" class="say">
         <p>No jobs yet. A job is one craft, one customer, one piece of work.</p>
-        <BButton variant="primary" @click="making = true">Start your first job</BButton>
+        <BButton variant="primary" @click="makeLike()">Start your first job</BButton>
       </div>
       <p v-else-if="library.jobs && !library.jobs.length" class="say" role="status">
         Nothing matches “{{ library.find }}”.
@@ -177,9 +183,10 @@ async function drop(): Promise<void> {
               >
             </span>
           </RouterLink>
-          <button type="button" class="delete" :aria-label="`Delete ${row.title}`" @click="dropping = row">
-            Delete
-          </button>
+          <span class="acts">
+            <button type="button" :aria-label="`New job like ${row.title}`" @click="makeLike(row)">One like it</button>
+            <button type="button" :aria-label="`Delete ${row.title}`" @click="dropping = row">Delete</button>
+          </span>
         </li>
       </ol>
       <p v-if="library.more" class="say">
@@ -188,7 +195,7 @@ async function drop(): Promise<void> {
     </main>
 
     <ImportDialog v-model="importing" @taken="taken" />
-    <NewJobDialog v-model="making" />
+    <NewJobDialog v-model="making" :like="like" />
     <BModal :model-value="dropping !== undefined" title="Delete this job" no-footer @hidden="dropping = undefined">
       <p>“{{ dropping?.title }}” and every revision of it will be gone. This cannot be undone.</p>
       <div class="ends">
@@ -284,12 +291,15 @@ main {
 .n.alarm {
   color: var(--stop);
 }
-.delete {
+.acts {
   position: absolute;
   right: 8px;
   bottom: 14px;
   width: 190px;
-  text-align: left;
+  display: flex;
+  gap: var(--space-6);
+}
+.acts button {
   border: 0;
   background: none;
   padding: 0;

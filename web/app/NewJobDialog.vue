@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, newId } from '../api';
+import { api, newId, type JobRow } from '../api';
 import { useLibrary } from '../stores/library';
 import CraftSilhouette from './CraftSilhouette.vue';
 
 /** A job begun: what it is called, whose it is, and the craft it is done on. */
 const open = defineModel<boolean>({ required: true });
+/** The job it is made like: the craft is of that one's kind. */
+const props = defineProps<{ like?: JobRow | undefined }>();
 const library = useLibrary();
 const router = useRouter();
 const title = ref('');
@@ -30,15 +32,20 @@ async function make(event: Event): Promise<void> {
   if (!wanted) titleError.value = 'Title: a job needs one, for example the craft and what it gets.';
   else if (wanted.length > 120) titleError.value = `Title: 120 characters at most, these are ${wanted.length}.`;
   if (titleError.value) return titleField.value?.focus();
+  const { like } = props;
   const chosen = library.patterns.find((p) => p.pattern.id === patternId.value);
-  if (!chosen) {
+  if (!chosen && !like) {
     error.value = 'Craft: choose a pattern.';
     return;
   }
   busy.value = true;
   try {
-    const { newJob } = await import('#core/job/job');
-    const job = { ...newJob(newId(), wanted, chosen.pattern, chosen.hash), customer: customer.value.trim() };
+    const job = like
+      ? (await import('#core/job/like')).jobLike((await api.job(like.id)).job, newId(), wanted, customer.value.trim())
+      : {
+          ...(await import('#core/job/job')).newJob(newId(), wanted, chosen!.pattern, chosen!.hash),
+          customer: customer.value.trim(),
+        };
     await api.create(job, newId());
     await router.push(`/jobs/${job.id}/intake`);
   } catch (reason) {
@@ -54,7 +61,14 @@ function forget(): void {
 </script>
 
 <template>
-  <BModal v-model="open" title="New job" no-footer size="lg" @shown="titleField?.focus()" @hidden="forget">
+  <BModal
+    v-model="open"
+    :title="like ? `New job like “${like.title}”` : 'New job'"
+    no-footer
+    size="lg"
+    @shown="titleField?.focus()"
+    @hidden="forget"
+  >
     <form class="form" novalidate @submit="make">
       <div>
         <label class="form-label" for="new-title">Title</label>
@@ -74,7 +88,11 @@ function forget(): void {
         <label class="form-label" for="new-customer">Customer</label>
         <input id="new-customer" v-model="customer" class="form-control" maxlength="400" />
       </div>
-      <fieldset>
+      <p v-if="like">
+        Gear, wiring, feeds, routes and shop methods as in “{{ like.title }}”. What was metered there has to be metered
+        on this craft too.
+      </p>
+      <fieldset v-else>
         <legend class="form-label">Craft</legend>
         <p v-if="library.patternsFailure" class="field-error" role="alert">
           The crafts cannot be shown: {{ library.patternsFailure }}.

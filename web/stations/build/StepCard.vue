@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { PHASES, type StepState } from '#core/build/index';
 import { CAUTIONS } from '#core/tables/cautions';
 import { colourText } from '#core/tables/colours';
-import { DRIVES } from '#core/tables/fasteners';
+import { DRIVES, notThose } from '#core/tables/fasteners';
 import NumberField from '../../fields/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import { LEAST_IN_STEPS } from '#core/units/shown';
@@ -128,6 +128,7 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
           <b>{{ f.count }} × {{ f.size }}</b
           >, {{ f.where }}
           <span class="soft">{{ DRIVES[f.drive].name }}<template v-if="f.single">, single use</template></span>
+          <span v-if="notThose(f.drive)" class="strips">{{ notThose(f.drive) }}</span>
         </p>
         <div class="counts">
           <div v-for="part in parts" :key="part" class="count">
@@ -236,6 +237,11 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
 </template>
 
 <style scoped>
+.strips {
+  display: block;
+  color: var(--caution);
+  font-size: var(--type-2);
+}
 .where {
   color: var(--ink-soft);
 }

@@ -1,0 +1,31 @@
+import { mapped } from '../document/edits';
+import type { Job } from './job';
+import { numbered } from './order';
+
+/**
+ * A new job on another craft of its kind, with all that one has chosen: gear, wiring, feeds, routes, schools. What was
+ * measured of that one craft nobody has measured of this one: circuits are not metered, old leads not tested.
+ */
+export function jobLike(job: Job, id: string, title: string, customer: string): Job {
+  const { craft } = job;
+  return numbered({
+    ...job,
+    id,
+    title,
+    customer,
+    seal: null,
+    accepted: {},
+    speakers: mapped(job.speakers, (choice) => ({ ...choice, oldLeadOhm: null })),
+    craft: {
+      ...craft,
+      oldReturns: 'notTested',
+      existing: mapped(craft.existing, (circuit) => ({
+        ...circuit,
+        metered: false,
+        offVolts: null,
+        accessoryVolts: null,
+        runVolts: null,
+      })),
+    },
+  });
+}
