@@ -160,7 +160,9 @@ test('seeded random jobs, gear kept, bypassed and taken out and fed through ever
       for (const [, { from }] of Object.entries(job.feeds))
         if (from && gear[from]) saw(`from ${gear[from].there ?? 'new'} ${gear[from].item.kind}`);
       for (const id of Object.keys(plan.power.circuits)) saw(`from a circuit: ${craft.existing[id]!.access}`);
-      if (jobs % JUDGE_EVERY) return;
+      // What we say collapses is always judged.
+      const collapses = casesOf(job).some(({ id }) => plan.power.totalAmps[id] === undefined);
+      if (jobs % JUDGE_EVERY && !collapses) return;
 
       // Full output is where volts fall in; of the quieter states one will do.
       const cases = casesOf(job).filter(({ id, draw }) => draw === 'full' || id === 'restMusic');
@@ -236,12 +238,13 @@ test('seeded random jobs, gear kept, bypassed and taken out and fed through ever
     }),
     { seed: 20261127, numRuns: JOBS, endOnFailure: true },
   );
+  if (process.env['SAY']) console.log(seen);
   // Nothing of what is said above was missing, and next to nothing was refused.
   const least = (share: number) => Math.floor(share * JOBS);
   expect(seen['jobs']).toBe(JOBS);
   expect(seen['refused']! / seen['applied']!).toBeLessThan(0.01);
   expect(seen['states']).toBeGreaterThan(least(4 / JUDGE_EVERY));
-  expect(seen['collapsed']).toBeGreaterThan(least(0.01 / JUDGE_EVERY));
+  expect(seen['collapsed']).toBeGreaterThan(least(0.01));
   expect(seen['free']! / seen['states']!).toBeGreaterThan(0.8);
   expect(seen['two states'] ?? 0).toBeLessThan(Math.max(2, least(0.005 / JUDGE_EVERY)));
   for (const kind of FED_KINDS)
