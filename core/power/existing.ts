@@ -41,13 +41,12 @@ export const existingOhms = ({ settings }: Job, { size, lengthMm }: Existing): n
 export const existingBranches = (job: Job, start: Pick<Branch, 'gauge' | 'reason'>): Branch[] =>
   [...circuitsUsed(job).keys()].map((id) => {
     const circuit = circuitOf(job, id)!;
-    const mm = circuit.lengthMm ?? 0;
     return {
       gear: id,
       item: asBlock(circuit),
       choice: { ...NO_FEED_CHOICE, gauge: null, fuseA: circuit.fuseA },
       audioWatts: 0,
-      run: { outMm: mm, backMm: circuit.negative ? mm : 0, engineSpace: false, together: 1 },
+      run: { outMm: circuit.lengthMm ?? 0, backMm: 0, engineSpace: false, together: 1 },
       feeder: feederOf(job, id),
       there: true,
       circuit,
