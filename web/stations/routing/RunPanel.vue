@@ -76,7 +76,10 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
       :model-value="job.leads[run.id] ?? ''"
       @update:model-value="store.edit([{ op: 'setLead', run: run.id, lies: ($event || null) as 'old' | 'new' | null }])"
     />
-    <p v-if="run.old" class="small">
+    <p v-if="run.old && !MAY_LIE.includes(run.kind)" class="small">
+      It goes into the plug that is there, by an adapter: no wire is cut or pulled.
+    </p>
+    <p v-else-if="run.old" class="small">
       Nothing of it is cut or pulled, and it opens no cover: only what is new at its ends is joined to it. Where it runs
       is not known; it is drawn as it would be laid.
     </p>
