@@ -64,6 +64,7 @@ test('a boat’s unit swapped, its two amplifiers kept: the new one typed in fro
 
   await page.locator('.kinds label', { hasText: 'Head units' }).click();
   await page.getByRole('button', { name: 'Not here: type it in' }).click();
+  await expect(blank(page, 'name')).toBeFocused();
   await page.getByRole('button', { name: 'Put on the shelf and place it' }).click();
   // What is missing is named, and nothing is lost or made.
   await expect(page.getByText('Name: expected words: it is needed.')).toBeVisible();
@@ -135,6 +136,7 @@ test('a boat’s unit swapped, its two amplifiers kept: the new one typed in fro
   await expect(page.getByRole('row', { name: /RMS watts/ })).toContainText('25 W at 4 Ω');
   await page.getByRole('button', { name: 'Correct Eddy Single' }).click();
   await expect(blank(page, 'bank.power')).toHaveValue('25 W at 4 Ω');
+  await expect(blank(page, 'name')).toBeFocused();
   await blank(page, 'massKg').fill('2 lb');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Eddy Single is corrected', { exact: false })).toBeVisible();
@@ -162,6 +164,7 @@ test('a van’s unit with a dead channel and a plug of its own: the new one spli
   await page.getByRole('button', { name: 'Add plug' }).click();
   // One like it, but for what is other.
   await page.getByRole('button', { name: 'One like it' }).click();
+  await expect(blank(page, 'name')).toBeFocused();
   await blank(page, 'name').fill('Backwater Single');
   await blank(page, 'bank.power').fill('30/4');
   await page.getByRole('button', { name: 'Put on the shelf and place it' }).click();

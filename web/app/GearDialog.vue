@@ -53,10 +53,13 @@ function begin(): void {
   photo.value = props.corrects ? (from?.sheet?.photo ?? null) : null;
   problems.value = [];
   failure.value = '';
+  began = undefined;
 }
-/** Once it can be seen, and nobody is typing in it yet. */
+/** Where somebody began to type while the dialog was still opening: it takes the focus to itself once it is open. */
+let began: HTMLElement | undefined;
 function focusFirst(): void {
-  if (!form.value?.contains(document.activeElement)) form.value?.querySelector<HTMLElement>('input')?.focus();
+  if (form.value?.contains(document.activeElement)) return;
+  (began ?? form.value?.querySelector<HTMLElement>('input'))?.focus();
 }
 watch(open, (now) => {
   if (now) begin();
@@ -150,7 +153,7 @@ const title = computed(() =>
 
 <template>
   <BModal v-model="open" :title="title" no-footer size="xl" no-autofocus @shown="focusFirst">
-    <form ref="form" novalidate class="blanks" @submit.prevent="save">
+    <form ref="form" novalidate class="blanks" @focusin="began = $event.target as HTMLElement" @submit.prevent="save">
       <div v-if="!from" class="kind">
         <label class="form-label" :for="`${formId}-kind`">Kind</label>
         <select :id="`${formId}-kind`" v-model="kind" class="form-select">

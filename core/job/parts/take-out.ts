@@ -58,7 +58,7 @@ export const REASONS = {
 /** Where it goes. */
 export const GOES_TO = {
   owner: 'to the owner',
-  proven: 'kept until all is proven',
+  proven: 'kept until proven',
   scrap: 'scrap',
 } as const;
 
