@@ -262,7 +262,7 @@ test('a job like one that was done: its choices, not its readings; a title is as
   board: page,
   server,
 }) => {
-  await page.getByRole('button', { name: 'New job like Adventure tourer, four speakers' }).click();
+  await page.getByRole('button', { name: 'One like it: Adventure tourer, four speakers' }).click();
   await page.getByRole('button', { name: 'Create job' }).click();
   await expect(page.getByText('Title: a job needs one', { exact: false })).toBeVisible();
   await page.getByLabel('Title').fill('The second tourer');

@@ -184,7 +184,7 @@ async function drop(): Promise<void> {
             </span>
           </RouterLink>
           <span class="acts">
-            <button type="button" :aria-label="`New job like ${row.title}`" @click="makeLike(row)">One like it</button>
+            <button type="button" :aria-label="`One like it: ${row.title}`" @click="makeLike(row)">One like it</button>
             <button type="button" :aria-label="`Delete ${row.title}`" @click="dropping = row">Delete</button>
           </span>
         </li>
