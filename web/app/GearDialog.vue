@@ -76,7 +76,13 @@ const id = computed(() =>
     ? props.from.id
     : idFor(typed['name'] ?? '', new Set(library.shelf.map((item) => item.id))),
 );
-const made = computed(() => readGear(kind.value, typed, units.value, id.value, props.from));
+/** What no blank says is taken over; that it is retired only where it is that item itself. */
+const base = computed(() => {
+  if (!props.from || props.corrects) return props.from;
+  const { retired: _, ...like } = props.from;
+  return like as GearItem;
+});
+const made = computed(() => readGear(kind.value, typed, units.value, id.value, base.value));
 const doubts = computed(() => ('item' in made.value ? doubtsOf(made.value.item) : []));
 /** What is wrong is said once it was tried, and no longer once it is mended. */
 const wrongAt = (key: string) => {

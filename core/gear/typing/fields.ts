@@ -485,7 +485,14 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     pick({ key: 'form', label: 'It is a', part: 'sound', options: ENCLOSURE_FORMS }),
     figure({ key: 'litres', label: 'Inside it', part: 'sound', unit: 'l', like: 'empty: not known' }),
     yesNo({ key: 'ported', label: 'Ported', part: 'sound' }),
-    figure({ key: 'openings', label: 'Openings for speakers', part: 'sound', unit: 'openings', empty: 'needed' }),
+    {
+      ...figure({ key: 'openings', label: 'Openings for speakers', part: 'sound', unit: 'openings', empty: 'needed' }),
+      expected: 'expected 1 to 4 openings',
+      read: (text) => {
+        const count = readNumber(text);
+        return Number.isInteger(count) && count >= 1 && count <= 4 ? count : undefined;
+      },
+    },
     figure({ key: 'opening', label: 'Each opening, across', part: 'sound', unit: 'mm', empty: 'needed' }),
     figure({ key: 'thickness', label: 'Front is thick', part: 'sound', unit: 'mm' }),
     pick({ key: 'material', label: 'Front is of', part: 'sound', options: MATERIAL_NAMES }),

@@ -79,7 +79,7 @@ function drafted(kind: GearKind, typed: Typed, system: UnitSystem, from?: GearIt
 }
 
 /** What of an item no blank says, to be kept beside what is typed. */
-function unsaid(kind: GearKind, from: GearItem, sameFront: boolean): Draft {
+function unsaid(kind: GearKind, from: GearItem, sameFront: boolean, sameSize: boolean): Draft {
   const kept = JSON.parse(JSON.stringify(from)) as Draft;
   for (const { key } of FIELDS[kind])
     for (const path of placesOf(key)) {
@@ -89,7 +89,10 @@ function unsaid(kind: GearKind, from: GearItem, sameFront: boolean): Draft {
       if (part && typeof part === 'object') delete (part as Draft)[last];
     }
   delete kept['assumed'];
+  delete kept['sheet'];
   if (!sameFront) delete kept['front'];
+  // How it sits was measured at that size: at another it is what is usual.
+  if (!sameSize) delete kept['mount'];
   return kept;
 }
 const isMap = (value: unknown): value is Draft => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -124,7 +127,7 @@ export function readGear(
       fitMinutes: FIT_MINUTES[kind],
       note: '',
       ...(kind === 'enclosure' ? { stops: [] } : {}),
-      ...(from?.kind === kind ? unsaid(kind, from, sameFront) : {}),
+      ...(from?.kind === kind ? unsaid(kind, from, sameFront, typed['size']?.trim() === before['size']) : {}),
     },
     { ...draft, id, kind, ...(known.length ? { assumed: known } : {}) },
   );
@@ -150,7 +153,7 @@ const OF_SEVERAL: Readonly<Record<string, string>> = {
 /** What follows from several blanks, or from none. */
 function finish(kind: GearKind, draft: Draft, from: GearItem | undefined, sameFront: boolean): void {
   const sheet = draft['sheet'] as Draft | undefined;
-  if (sheet) draft['sheet'] = { from: '', on: '', photo: null, ...sheet };
+  if (sheet) draft['sheet'] = { from: '', on: '', photo: from?.sheet?.photo ?? null, ...sheet };
   const bridge = at(draft, 'bank.bridge') as Draft | undefined;
   if (bridge) {
     const channels = at(draft, 'bank.channels') as { id: string }[];

@@ -204,6 +204,21 @@ test('corrected in one blank an item keeps all it said else; cleared, a blank sa
   });
 });
 
+test('one like another takes over no source that is cleared, and no mount of another size', () => {
+  const weir = { ...shelfItem('weir-4-45'), sheet: { from: 'label', on: '', photo: null } };
+  const { 'sheet.from': _, ...typed } = typedOf(weir, 'metric');
+  const like = (part: Typed) => {
+    const made = readGear('amplifier', { ...typed, name: 'Rill', ...part }, 'metric', 'rill', weir);
+    if (!('item' in made)) throw new Error(JSON.stringify(made.problems));
+    return made.item;
+  };
+  expect([like({}).sheet, like({}).mount]).toEqual([undefined, weir.mount]);
+  expect(like({ size: '150 x 40 x 100' }).mount).toBeUndefined();
+  expect(like({ 'sheet.on': '2026-11-29' }).sheet).toEqual({ from: '', on: '2026-11-29', photo: null });
+  for (const openings of ['0', '5', '1.5', '1000000000'])
+    expect(wrong('enclosure', { name: 'B', size: '600 x 300 x 250', opening: '142', openings })).toEqual(['openings']);
+});
+
 test('what a sheet hardly says is doubted, and nothing of the shelf is', () => {
   const doubts = (kind: GearKind, typed: Typed) => doubtsOf(read(kind, typed)).map(({ key }) => key);
   expect(doubts('amplifier', AMP)).toEqual([]);
