@@ -4,7 +4,8 @@ import type { Input } from './connections/signal';
 import { mapped } from './document/edits';
 import type { Finding } from './findings/finding';
 import { tagGear } from './gear/tags';
-import { gaugeWords, gaugesOf, harness, type CutList, type FeedGauges } from './harness/index';
+import { gaugeWords, gaugesOf, harness, type CutList, type FeedGauges, type LinkPlan } from './harness/index';
+import type { PinTable } from './connections/pins';
 import { intake } from './intake/index';
 import { withAccepted } from './job/accepted';
 import { keeper, made, type Chapter, type Keeper } from './job/chapter';
@@ -34,7 +35,7 @@ import { signal } from './signal/index';
 import { speakers, type SpeakerPlan, type Splice } from './speakers/index';
 
 /** Written into every plan, so that a sealed one tells who planned it. */
-export const PLANNER_VERSION = '0.11.0';
+export const PLANNER_VERSION = '0.12.0';
 
 /** The chapters of a plan, in the order their findings are told. */
 export const CHAPTERS: readonly Chapter[] = [intake, mounting, signal, speakers, power, routing, harness, build];
@@ -67,6 +68,9 @@ export interface Plan {
   readonly terminals: readonly Termination[];
   readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
   readonly cutList: CutList;
+  /** What becomes of every lead of plugs and pigtails, new and old. */
+  readonly pins: readonly PinTable[];
+  readonly links: readonly LinkPlan[];
   readonly minutes: Minutes;
   readonly findings: readonly Finding<Operation>[];
   readonly ledger: Ledger;
@@ -108,9 +112,23 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const isolation = make(power.isolation, wired);
     const gauges = make(power.gauges, job, powered);
     const cutList = make(harness.cutList, placed, runs, gauges);
+    const pins = make(harness.pins, placed, needs);
+    const links = make(harness.links, job, runs);
     const terminals = make(TERMINALS, placed, make(power.terminals, placed, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
-    const work = make(build.work, wired, runs, splices, tags, make(FUSED, job, fuses), isolation, mounts, boards);
+    const work = make(
+      build.work,
+      wired,
+      runs,
+      splices,
+      tags,
+      make(FUSED, job, fuses),
+      isolation,
+      mounts,
+      boards,
+      pins,
+      links,
+    );
     const built = make(STEPS, job, work, gauges, terminals, fuses);
     const minutes = make(build.minutes, job, built);
 
@@ -136,6 +154,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(power.findings, job, lasting, tags),
       make(power.turnOnFindings, held, tags, turnOn, keyOff),
       make(routing.findings, wired, runs, tags),
+      make(harness.findings, placed, runs, tags, pins, links),
       make(build.findings, wired, built, overrules),
     );
     const ledger = make(
@@ -163,6 +182,8 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       terminals,
       isolation,
       cutList,
+      pins,
+      links,
       build: built,
       minutes,
       proposals,
@@ -259,7 +280,7 @@ const STEPS = made(
     return planBuild(work, {
       minutesOf: (step) => setOf(job, 'minutes', step),
       fuses,
-      wireOf: (run) => gaugeWords(job, gaugeOf(run)),
+      wireOf: (run) => (run.kind === 'link' ? 'made lead' : gaugeWords(job, gaugeOf(run))),
       endsOf,
     });
   },

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { GearItem } from '#core/gear/gear';
+import { readPins, readPorts } from '#core/gear/typing/leads';
 import type { ChannelSeat } from '#core/tables/colours';
 import { MOUNTS } from './mounts';
 
@@ -34,6 +35,8 @@ const bridging = (own: ReturnType<typeof bank>, ...power: [ohm: number, watts: n
   },
 });
 
+const ports = (text: string) => readPorts(text, 'metric')!;
+const pins = (text: string) => readPins(text)!;
 const headUnit = { kind: 'headUnit', fitMinutes: 35, bassPair: 'none' } as const;
 const amplifier = { kind: 'amplifier', fitMinutes: 30, note: '', inputs: 'line', configureFirst: false } as const;
 const speaker = {
@@ -49,6 +52,8 @@ const noPositions = { positions: [] };
 const control = { kind: 'zoneControl', fitMinutes: 15, massKg: 0.12 } as const;
 const passing = { fitMinutes: 15 } as const;
 const enclosure = { kind: 'enclosure', fitMinutes: 20 } as const;
+const accessory = { kind: 'accessory', fitMinutes: 10 } as const;
+const device = { kind: 'device', fitMinutes: 15 } as const;
 const holder = { kind: 'fuseHolder', fitMinutes: 8, note: '' } as const;
 const classAb = { class: 'AB', efficiency: 0.55, ratedVolts: 14.4, memoryA: 0.006 } as const;
 const classD = { class: 'D', efficiency: 0.8, regulated: true, ratedVolts: 14.4, memoryA: 0.001 } as const;
@@ -67,6 +72,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     linePairs: 2,
     remoteOutA: 0.3,
     makerMaxFuseA: 15,
+    ports: ports('antenna, USB lead 900 mm, auxiliary, microphone, satellite tuner, data bus'),
     note: 'Round, 3 inch gauge hole.',
     maxWire: '12',
     usualFuseA: 10,
@@ -85,6 +91,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     linePairs: 1,
     remoteOutA: 0.2,
     makerMaxFuseA: 7.5,
+    ports: ports('antenna, USB'),
     note: 'Clamps on the bar.',
     maxWire: '14',
     usualFuseA: 5,
@@ -103,6 +110,10 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     bassPair: 'switchable',
     remoteOutA: 0.5,
     makerMaxFuseA: 15,
+    ports: ports('antenna, USB, auxiliary, microphone, camera, television, 2 x trigger out + 0.1 A'),
+    pins: pins(
+      'tail: yellow constant 16, red switched 18, black ground 16, blue/white turn-on 20, blue antenna 20, orange illumination 20, brown mute 20, white FL + 18, white/black FL −, grey FR + 18, grey/black FR −, green RL + 18, green/black RL −, violet RR + 18, violet/black RR −',
+    ),
     note: 'Single DIN opening, 182 × 53 mm.',
     maxWire: '12',
     usualFuseA: 10,
@@ -580,10 +591,85 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     family: 'terminal',
     milliohm: 0.35,
   },
+  {
+    ...accessory,
+    id: 'reed-whip',
+    name: 'Reed Whip',
+    form: 'antenna',
+    size: { w: 40, h: 40, d: 30 },
+    massKg: 0.15,
+    water: [6, 7],
+    ports: ports('antenna out lead 2400 mm'),
+    note: 'Stick-on aerial with its lead.',
+  },
+  {
+    ...accessory,
+    id: 'reed-socket',
+    name: 'Reed Socket',
+    form: 'socket',
+    size: { w: 38, h: 38, d: 55 },
+    massKg: 0.06,
+    water: [4, 5],
+    cutoutMm: 29,
+    ports: ports('USB lead 1000 mm, auxiliary out lead 1000 mm'),
+    note: 'USB and auxiliary behind one cap.',
+  },
+  {
+    ...accessory,
+    id: 'rush-mic',
+    name: 'Rush Microphone',
+    form: 'microphone',
+    size: { w: 14, h: 14, d: 20 },
+    massKg: 0.03,
+    water: [4],
+    ports: ports('microphone out lead 3000 mm'),
+    note: '',
+  },
+  {
+    ...accessory,
+    id: 'glow-ring-165',
+    name: 'Glow Ring 165',
+    form: 'other',
+    size: { w: 180, h: 180, d: 8 },
+    massKg: 0.08,
+    water: [6, 7],
+    ports: ports('lamp ring in 0.4 A lead 500 mm'),
+    note: 'Lies under a 6½ inch speaker.',
+  },
+  {
+    ...device,
+    id: 'glow-hub',
+    name: 'Glow Hub',
+    form: 'lampController',
+    size: { w: 80, h: 50, d: 22 },
+    massKg: 0.12,
+    water: [6],
+    demand: { ...classD, idleA: 1.6, memoryA: 0.004 },
+    makerMaxFuseA: 5,
+    usualFuseA: 3,
+    ports: ports('4 x lamp ring 0.5 A'),
+    note: 'Four rings, dimmed by telephone.',
+  },
+  {
+    ...device,
+    id: 'thwart-link',
+    name: 'Thwart Link',
+    form: 'module',
+    size: { w: 95, h: 65, d: 24 },
+    massKg: 0.14,
+    water: [4],
+    demand: { ...classD, idleA: 0.15, memoryA: 0.003 },
+    makerMaxFuseA: 3,
+    usualFuseA: 2,
+    ports: ports('data bus terminated, hand controls both, trigger out − 0.2 A'),
+    note: 'Lets the craft’s own buttons turn the sound.',
+  },
 ];
 
 /** The workshop's shelf. Every item is invented. */
-export const SHELF: readonly GearItem[] = ITEMS.map((item) => v.parse(GearItem, { ...item, mount: MOUNTS[item.id] }));
+export const SHELF: readonly GearItem[] = ITEMS.map((item) =>
+  v.parse(GearItem, { ...item, ...(MOUNTS[item.id] ? { mount: MOUNTS[item.id] } : {}) }),
+);
 
 /** One item of the shelf by its id. Throws when the shelf has none. */
 export function shelfItem(id: string): GearItem {

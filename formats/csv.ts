@@ -1,7 +1,11 @@
 import Papa from 'papaparse';
 import * as v from 'valibot';
 import { buildState, fastenedWords, fastenerLedger } from '#core/build/index';
-import { GearItem, type GearKind } from '#core/gear/gear';
+import { GearItem, type Fits, type GearKind } from '#core/gear/gear';
+import type { Pin } from '#core/gear/pins';
+import type { Port } from '#core/gear/ports';
+import { readFits, writeFits } from '#core/gear/typing/fits';
+import { readPins, readPorts, writePins, writePorts } from '#core/gear/typing/leads';
 import type { BayEvent } from '#core/job/events';
 import { type Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
@@ -82,9 +86,12 @@ const ALL: readonly GearKind[] = [
   'zoneControl',
   ...PASSING,
   'enclosure',
+  'accessory',
+  'device',
 ];
 const SPLITS: readonly GearKind[] = ['block', 'switchModule', 'converter'];
 const POWERED: readonly GearKind[] = ['headUnit', 'amplifier'];
+const DRAWING: readonly GearKind[] = [...POWERED, 'device'];
 
 const text = (name: string, path: string, kinds = ALL): Column => ({
   name,
@@ -131,6 +138,28 @@ const pair = (a: string, b: string) => (part: string) => {
 const toNumber = (part: string | undefined): unknown =>
   part !== undefined && /^-?\d+(?:\.\d+)?(?:e-?\d+)?$/i.test(part) ? Number(part) : part;
 
+/** What a sheet lists in words: read back the same, or written as it is kept. */
+function asOnSheet<T extends object>(
+  name: string,
+  path: 'pins' | 'ports' | 'fits',
+  written: (value: T) => string,
+  understood: (cell: string) => unknown,
+): Column {
+  return later({
+    name,
+    path,
+    kinds: ALL,
+    verbatim: true,
+    write: (value: T | undefined) => {
+      if (!value) return '';
+      const words = written(value);
+      const isSame = words !== '' && JSON.stringify(understood(words)) === JSON.stringify(value);
+      return isSame ? words : JSON.stringify(value);
+    },
+    read: (cell) => (/^\s*[[{]/.test(cell) ? jsonIn(cell) : (understood(cell) ?? cell)),
+  });
+}
+
 const COLUMNS: readonly Column[] = [
   text('kind', 'kind'),
   text('id', 'id'),
@@ -169,16 +198,16 @@ const COLUMNS: readonly Column[] = [
     read: (cell) => list(cell).map(pair('watts', 'ohm')),
   },
   number('min_ohm', 'bank.minOhm', POWERED),
-  text('class', 'demand.class', POWERED),
-  number('efficiency', 'demand.efficiency', POWERED),
-  number('idle_a', 'demand.idleA', POWERED),
-  later(number('memory_a', 'demand.memoryA', POWERED)),
-  yesNo('regulated', 'demand.regulated', POWERED),
-  number('rated_v', 'demand.ratedVolts', POWERED),
+  text('class', 'demand.class', DRAWING),
+  number('efficiency', 'demand.efficiency', DRAWING),
+  number('idle_a', 'demand.idleA', DRAWING),
+  later(number('memory_a', 'demand.memoryA', DRAWING)),
+  yesNo('regulated', 'demand.regulated', DRAWING),
+  number('rated_v', 'demand.ratedVolts', DRAWING),
   number('line_pairs', 'linePairs', ['headUnit']),
   number('remote_out_a', 'remoteOutA', ['headUnit']),
   number('remote_in_a', 'remoteInA', ['amplifier']),
-  number('maker_max_fuse_a', 'makerMaxFuseA', [...POWERED, ...PASSING]),
+  number('maker_max_fuse_a', 'makerMaxFuseA', [...DRAWING, ...PASSING]),
   number('onboard_fuse_a', 'onboardFuseA', ['amplifier']),
   {
     name: 'coils_ohm',
@@ -262,7 +291,7 @@ const COLUMNS: readonly Column[] = [
   number('coil_a', 'coilA', ['relay']),
   number('out_v', 'outVolts', ['converter']),
   number('conversion', 'efficiency', ['converter']),
-  text('form', 'form', ['enclosure']),
+  text('form', 'form', ['enclosure', 'accessory', 'device']),
   number('litres', 'litres', ['enclosure']),
   yesNo('ported', 'ported', ['enclosure']),
   { name: 'stops', path: 'stops', kinds: ['enclosure'], write: (x: string[]) => x.join(' '), read: list },
@@ -313,9 +342,20 @@ const COLUMNS: readonly Column[] = [
     write: (x: true | undefined) => (x ? 'yes' : ''),
     read: (cell) => (/^yes$/i.test(cell) ? true : cell),
   }),
-  later(number('socket_a', 'demand.socketA', POWERED)),
-  later(text('thickest_wire', 'maxWire', [...POWERED, ...PASSING])),
-  later(number('usual_fuse_a', 'usualFuseA', [...POWERED, ...PASSING])),
+  // As on a sheet, where that says all of it; else as in a job's file.
+  asOnSheet('leads', 'pins', (pins: Pin[]) => writePins(pins), readPins),
+  asOnSheet(
+    'ports',
+    'ports',
+    (ports: Port[]) => writePorts(ports, 'metric'),
+    (cell) => readPorts(cell, 'metric'),
+  ),
+  asOnSheet('made_for', 'fits', (fits: Fits) => writeFits(fits), readFits),
+  later(number('price', 'price')),
+  later({ ...text('programmed_for', 'programmedFor', ['device']), verbatim: true }),
+  later(number('socket_a', 'demand.socketA', DRAWING)),
+  later(text('thickest_wire', 'maxWire', [...DRAWING, ...PASSING])),
+  later(number('usual_fuse_a', 'usualFuseA', [...DRAWING, ...PASSING])),
   later(number('fuse_max_a', 'maxA', ['fuseHolder'])),
   later(number('fuse_max_v', 'maxVolts', ['fuseHolder'])),
   later({

@@ -12,7 +12,12 @@ import {
 import { RUN_KIND_NAMES, endName, endPlace, type Run } from '#core/connections/runs';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
+import { inUse } from '#core/job/parts/gear';
 import { OVERRULES } from '#core/job/parts/overrules';
+import { PIN_FATES } from '#core/job/parts/pins';
+import { leadWords, pinEnd, type PinRow } from '#core/connections/pins';
+import { pinsOf } from '#core/gear/pins';
+import { PORT_KINDS } from '#core/gear/ports';
 import { ACCESSES, CHEMISTRIES, ROLES } from '#core/job/supply';
 import type { Plan } from '#core/plan';
 import { askedOf, fusePlace, mostDrawn, mostLost, powerFigures, spareAmps } from '#core/power/index';
@@ -59,6 +64,8 @@ export async function jobSheetPdf(
   circuits(pen, job, plan);
   feeds(pen, job, plan);
   cuts(pen, job, plan);
+  leads(pen, job, plan);
+  links(pen, job, plan);
   overrules(pen, plan);
   findings(pen, plan);
   ready(pen, job, plan);
@@ -258,6 +265,63 @@ function cuts(pen: Pen, job: Job, plan: Plan): void {
         cutText(pen, run.cutMm),
       ];
     }),
+  );
+}
+
+/** What becomes of every lead of plugs and pigtails: old beside new, and what ends each. */
+function leads(pen: Pen, job: Job, plan: Plan): void {
+  for (const { gear: id, told, rows } of plan.pins) {
+    pen.heading(`${inUse(job.gear[id]!.there) ? 'Leads of' : 'Plug left by'} ${endName(job, id, plan.tags)}`);
+    if (!told) pen.line('Usual leads of its kind; not read off its label.');
+    pen.table(
+      ['Lead', 'Wire', 'Becomes', 'Joined to', 'End'],
+      [2.6, 0.9, 1.3, 3, 2.2],
+      rows.map((row) => {
+        const { pin, fate, far } = row;
+        const run = plan.runs.find((one) => one.id === far?.run);
+        const gauge = run && plan.cutList.cuts.find((cut) => cut.run === run.id)?.gauge;
+        return [
+          `${pin.plug ? `${pin.plug} ` : ''}${leadWords(pin, colourText)}`,
+          pin.size ? `${pin.size} AWG` : '–',
+          `${PIN_FATES[fate]}${row.said ? ' *' : ''}`,
+          farWords(job, plan, id, row),
+          inUse(job.gear[id]!.there) || !far ? pinEnd(job, row, gauge, !inUse(job.gear[id]!.there)) : 'see there',
+        ];
+      }),
+    );
+  }
+  if (plan.pins.some(({ rows }) => rows.some(({ said }) => said))) pen.line('* as a person said.');
+}
+
+/** What a lead is joined to, in words. */
+function farWords(job: Job, plan: Plan, gear: string, { far, fate }: PinRow): string {
+  if (!far || fate === 'capped' || fate === 'cut') return '–';
+  if (far.circuit !== undefined) return job.craft.existing[far.circuit]?.name ?? '–';
+  if (far.old) {
+    const { gear: other, pin: id } = far.old;
+    const pin = pinsOf(job.gear[other]!.item).pins.find((one) => one.id === id);
+    return `${pin ? leadWords(pin, colourText) : 'lead'} of ${endName(job, other, plan.tags, 'within')}${pin?.metered ? ', metered' : ''}`;
+  }
+  const run = plan.runs.find(({ id }) => id === far.run);
+  if (!run) return '–';
+  const end = endName(job, run.from === gear ? run.to : run.from, plan.tags, 'within');
+  return `${far.colour ? colourText(far.colour) : 'the lead there'}, ${end}`;
+}
+
+/** Made leads that are neither power nor speaker, and whether they reach. */
+function links(pen: Pen, job: Job, plan: Plan): void {
+  if (!plan.links.length) return;
+  pen.heading('Links');
+  pen.table(
+    ['Link', 'From', 'To', 'Needed', 'There'],
+    [1.8, 3, 3, 1.1, 1.1],
+    plan.links.map((link) => [
+      PORT_KINDS[link.kind],
+      endName(job, link.from, plan.tags),
+      endName(job, link.to, plan.tags),
+      link.neededMm === undefined ? (link.old ? 'lies there' : 'no route') : lengthShown(pen.units, link.neededMm),
+      link.haveMm === undefined ? 'to be ordered' : lengthShown(pen.units, link.haveMm),
+    ]),
   );
 }
 

@@ -1,6 +1,9 @@
 import { endName, type Run } from '../connections/runs';
+import type { PinTable } from '../connections/pins';
+import type { PortKind } from '../gear/ports';
 import type { Opened, Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
+import { colourText } from '../tables/colours';
 import { craftOf, type Job } from '../job/job';
 import type { BoardPlan } from '../panels/board';
 import type { Fitted } from '../panels/fitted';
@@ -16,6 +19,8 @@ export interface BuildSeen {
   readonly runs: readonly Run[];
   readonly splices: readonly BuildSplice[];
   readonly tags: Readonly<Record<string, string>>;
+  readonly pins: readonly PinTable[];
+  readonly links: readonly { readonly id: string; readonly kind: PortKind; readonly run: string }[];
   /** Gear that a fuse is fitted for. */
   readonly fused: readonly string[];
   /** What is taken off power first, and put back last, in order. */
@@ -164,6 +169,8 @@ export class Draft {
       const splice = this.seen.splices.find(({ speaker }) => speaker === at);
       return splice ? (i % 2 === 0 ? splice.speakerPlus : splice.speakerMinus) : use;
     }
+    const lead = this.leadFor(at, run, i);
+    if (lead) return lead;
     const way =
       run.kind === 'feed' && run.from === at
         ? 'a way'
@@ -171,6 +178,17 @@ export class Draft {
           ? 'return bus'
           : undefined;
     return way ?? (run.kind === 'return' ? '− terminal' : run.kind === 'feed' ? '+ terminal' : use);
+  }
+
+  /** The lead of gear that a conductor is joined to, in words. */
+  private leadFor(at: string, run: Run, i: number): string | undefined {
+    const rows = this.seen.pins.find(({ gear }) => gear === at)?.rows ?? [];
+    const row = rows.find(
+      ({ far, pin }) =>
+        far?.run === run.id && (typeof pin.does === 'string' || (pin.does.side === 'plus') === (i % 2 === 0)),
+    );
+    if (!row?.pin.colour) return undefined;
+    return `its ${row.pin.at ? `${row.pin.at}, ` : ''}${colourText(row.pin.colour)} lead`;
   }
 
   /** Amplifiers to configure before their speakers are plugged in, and those speakers: all of them by a stored set-up. */

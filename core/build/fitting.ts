@@ -10,6 +10,7 @@ import { END_MINUTES, END_TOOLS, countEnds, endsOnly, pullsOf } from './ends';
 import { make } from './making';
 import { openedByRuns, type Draft } from './draft';
 import { giftLines, outBefore } from './removing';
+import { leadLines } from './leads';
 import { tap } from './tapping';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
@@ -238,6 +239,7 @@ export function connect(d: Draft): string[] {
           ...(fromAbove(d, laid, gear)
             ? ['Its lead comes from above: a drip loop below the plugs, so that water does not follow it in.']
             : []),
+          ...leadLines(d, gear),
           ...(late.has(gear) ? ['Leave it unplugged until the amplifier is configured.'] : []),
         ],
         checks: splices.length ? [{ id: 'polarity', text: 'Polarity tried with a cell: the cone moves out on +' }] : [],

@@ -49,7 +49,9 @@ export const build = chapter({
       isolation: Seen['isolation'],
       mounts: Seen['mounts'],
       boards: Seen['boards'],
-    ) => planWork({ job, runs, splices, tags, fused, isolation, mounts, boards }),
+      pins: Seen['pins'],
+      links: Seen['links'],
+    ) => planWork({ job, runs, splices, tags, fused, isolation, mounts, boards, pins, links }),
     // Steps and proposals are made of it, and those are compared.
     false,
   ),

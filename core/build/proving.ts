@@ -1,5 +1,6 @@
-import { isPowered } from '../gear/gear';
+import { draws } from '../gear/gear';
 import type { Draft } from './draft';
+import { bareChecks, linkChecks } from './leads';
 import { ISOLATE_MINUTES } from './opening';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
@@ -31,12 +32,13 @@ export interface Tested {
 export function test(d: Draft, pulled: readonly string[], connects: readonly string[]): Tested {
   const { pattern } = d;
   const isolation = d.pick('isolation');
-  const powered = d.fresh.filter(([, { item }]) => isPowered(item)).map(([id]) => id);
+  const powered = d.fresh.filter(([, { item }]) => draws(item)).map(([id]) => id);
   const done = [...pulled, ...connects, ...d.fresh.map(([id]) => `fit:gear/${id}`)];
   const shorts = d.add('test:shorts', 'test', 'Meter: shorts and continuity, power still off', 5, d.whole, {
     tools: ['multimeter'],
     checks: [
       { id: 'plus-minus', text: 'No short from + to − on any feed' },
+      ...bareChecks(d),
       ...d.laid
         .filter((run) => run.kind === 'speaker')
         .map((run) => ({ id: `lead-${run.to}`, text: `${d.nameOf(run.to)}: both leads through, neither to ground` })),
@@ -107,7 +109,10 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
   });
   const speakers = d.placed.filter(([, { item }]) => item.kind === 'speaker').map(([id]) => id);
   const sound = d.add('test:sound', 'test', 'Every source, every speaker', Math.max(2, speakers.length), d.whole, {
-    checks: speakers.map((id) => ({ id: `plays-${id}`, text: `${d.nameOf(id)} plays, clean and alone` })),
+    checks: [
+      ...speakers.map((id) => ({ id: `plays-${id}`, text: `${d.nameOf(id)} plays, clean and alone` })),
+      ...linkChecks(d),
+    ],
     after: [power, ...plugged],
     cautions: ['hearing'],
   });

@@ -1,4 +1,5 @@
 import { isPowered } from '../gear/gear';
+import { PORT_KINDS } from '../gear/ports';
 import { speakersOf } from '../job/circuit';
 import { craftOf, type Job } from '../job/job';
 import { isPlug } from '../job/supply';
@@ -8,7 +9,7 @@ import { FRAME, circuitOf, commonPoint, fedOf, feederOf, gathersReturns, returnR
 import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, turnedOnBy } from './signal';
 import { inUse } from '../job/parts/gear';
 
-export type RunKind = 'feed' | 'return' | 'switched' | 'turnOn' | 'line' | 'speaker';
+export type RunKind = 'feed' | 'return' | 'switched' | 'turnOn' | 'line' | 'speaker' | 'link';
 
 export interface Conductor {
   readonly colour: Insulated;
@@ -92,6 +93,7 @@ export const RUN_KIND_NAMES: Record<RunKind, string> = {
   turnOn: 'Turn-on lead',
   line: 'Line lead',
   speaker: 'Speaker lead',
+  link: 'Link',
 };
 
 /** Every run this job's gear and circuits call for. */
@@ -170,11 +172,18 @@ export function neededRuns(job: Job): RunNeed[] {
       add('speaker', control ?? source, speaker, pair);
     }
   }
+  for (const { kind, from, to } of Object.values(job.links))
+    if (isThere(job, from.of) && isThere(job, to.of))
+      add('link', from.of, to.of, [{ colour: LINK_COLOUR, use: `${PORT_KINDS[kind]} lead` }]);
   return [...needs.values()];
 }
+/** Made leads have a jacket, not a colour that says what they do. */
+const LINK_COLOUR: Insulated = { body: 'grey' };
+/** Whether the end of a link is used once the job is done: gear that is, or something of the craft. */
+const isThere = ({ gear }: Job, end: string): boolean => !Object.hasOwn(gear, end) || inUse(gear[end]!.there);
 
 /** What carries sound and signals from gear to gear: of feeds and what is tapped nobody knows what lies there. */
-export const MAY_LIE: readonly RunKind[] = ['speaker', 'line', 'turnOn'];
+export const MAY_LIE: readonly RunKind[] = ['speaker', 'line', 'turnOn', 'link'];
 
 /**
  * Whether a lead lies there already: as a person says; else where an old lead was metered, or leads end at both ends of
@@ -244,7 +253,9 @@ export function endPlace(job: Job, end: string, other: string): string | undefin
   const battery = job.craft.batteries[end];
   if (battery) return battery.place ?? craftOf(job).batteryPlace;
   if (circuitOf(job, end)) return tappedPlace(job, end);
-  return job.gear[end]?.place ?? undefined;
+  if (Object.hasOwn(job.gear, end)) return job.gear[end]!.place ?? undefined;
+  // A link goes to where the craft has its own plug.
+  return Object.hasOwn(job.craft.pattern.places, end) ? end : undefined;
 }
 
 /** Where a circuit of the craft is got at: where somebody found it, else where the pattern has its switched circuit. */
@@ -276,5 +287,6 @@ function fixedName(job: Job, end: string, words: EndWords): string {
     return words === 'mark' ? 'Accessory' : pattern.places[tappedPlace(job, job.turnOn.source)]!.name;
   const circuit = circuitOf(job, end);
   if (circuit) return circuit.name;
-  return Object.hasOwn(batteries, end) ? batteries[end]!.name : end;
+  if (Object.hasOwn(batteries, end)) return batteries[end]!.name;
+  return Object.hasOwn(pattern.places, end) ? pattern.places[end]!.name : end;
 }

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { GearItem } from '../gear/gear';
+import { CRAFT_KINDS, GearItem } from '../gear/gear';
 import { Panel, panelFaults } from './panel';
 import { CAUTION_IDS } from '../tables/cautions';
 import { DRIVE_IDS } from '../tables/fasteners';
@@ -181,7 +181,7 @@ export const Pattern = v.strictObject({
   version: v.literal(PATTERN_VERSION, `expected ${PATTERN_VERSION}`),
   id: Id,
   name: Text,
-  kind: v.picklist(['motorcycle', 'sideBySide', 'boat', 'recreationalVehicle']),
+  kind: v.picklist(CRAFT_KINDS),
   bodies: entriesOf(20, 'bodies', v.strictObject({ name: Text })),
   places: entriesOf(150, 'places', Place),
   junctions: entriesOf(200, 'junctions', Junction),

@@ -21,6 +21,7 @@ export interface Subject {
     | 'cover'
     | 'lamp'
     | 'existing'
+    | 'link'
     | 'overrule'
     | 'step';
   readonly id: string;

@@ -9,6 +9,8 @@ import { CUE_IDS, OUTPUT_MARK_IDS } from '../tables/polarity';
 import { At, Outline } from '../plane/outline';
 import { MATERIAL_IDS } from '../tables/materials';
 import { Mount } from './mount';
+import { Pins } from './pins';
+import { Ports } from './ports';
 
 const Name = name(80);
 
@@ -54,6 +56,27 @@ const Sheet = v.strictObject({
   photo: v.nullable(v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'expected a photograph of this workshop'))),
 });
 
+/** Kinds of craft, and years of them, that something is made for. */
+export const CRAFT_KINDS = ['motorcycle', 'sideBySide', 'boat', 'recreationalVehicle'] as const;
+export const KIND_NAMES: Record<(typeof CRAFT_KINDS)[number], string> = {
+  motorcycle: 'motorcycle',
+  sideBySide: 'side-by-side',
+  boat: 'boat',
+  recreationalVehicle: 'recreational vehicle',
+};
+export const Year = v.pipe(v.number(), v.integer('expected a year'), ranged(1900, 2100, '(year)'));
+export const Fits = v.pipe(
+  v.strictObject({
+    kind: v.nullable(v.picklist(CRAFT_KINDS)),
+    from: v.nullable(Year),
+    to: v.nullable(Year),
+    /** Trims or variants, as they are called; none: all. */
+    trims: v.pipe(v.array(Text), v.maxLength(20, 'expected 20 trims at most')),
+  }),
+  v.check(({ from, to }) => from === null || to === null || from <= to, 'expected the first year before the last'),
+);
+export type Fits = v.InferOutput<typeof Fits>;
+
 const common = {
   id: Id,
   name: Name,
@@ -84,8 +107,16 @@ const common = {
   assumed: v.optional(v.pipe(v.array(v.picklist(ASSUMABLE)), v.minLength(1, 'expected a figure, or nothing at all'))),
   /** Where its figures are from. */
   sheet: v.optional(Sheet),
+  /** The craft it is made for; absent: for any. */
+  fits: v.optional(Fits),
+  /** What it costs, in the workshop's money; absent: not known. */
+  price: v.optional(ranged(0, 100000, 'in money')),
   /** Not to be taken for new jobs; those that have it keep it. */
   retired: v.optional(v.literal(true)),
+  /** Its leads, plug by plug; absent: as is usual of its kind. */
+  pins: v.optional(Pins),
+  /** What goes to it that is neither power nor speaker; absent: nobody has said. */
+  ports: v.optional(Ports),
   /** How it sits in its panel; absent: as is usual of its form factor. */
   mount: v.optional(Mount),
   /** Minutes to fit once its place is open (common practice of this workshop). */
@@ -243,6 +274,42 @@ export const ZoneControl = v.strictObject({
   maxWatts: v.nullable(ranged(0.5, 1000, 'W')),
 });
 
+export const ACCESSORY_FORMS = {
+  antenna: 'antenna',
+  microphone: 'microphone',
+  socket: 'socket',
+  controls: 'hand controls',
+  splitter: 'passive crossover box',
+  harness: 'adapter or dash kit',
+  other: 'other',
+} as const;
+export const DEVICE_FORMS = {
+  module: 'interface module',
+  controls: 'hand controls',
+  tuner: 'tuner',
+  screen: 'screen',
+  camera: 'camera',
+  lampController: 'lamp controller',
+  other: 'other',
+} as const;
+const formOf = <T extends string>(forms: Readonly<Record<T, string>>) => v.picklist(Object.keys(forms) as [T, ...T[]]);
+
+/** What belongs to the sound and has no feed: its leads come with it. */
+export const Accessory = v.strictObject({ ...common, kind: v.literal('accessory'), form: formOf(ACCESSORY_FORMS) });
+
+/** What belongs to the sound, has a feed of its own and drives no speaker. */
+export const Device = v.strictObject({
+  ...common,
+  ...feedTerminals,
+  kind: v.literal('device'),
+  form: formOf(DEVICE_FORMS),
+  /** Its watts are none: what it draws is `idleA`, and `memoryA` while it is off. */
+  demand: Demand,
+  makerMaxFuseA: ranged(0.5, 400, 'A'),
+  /** The craft a module was programmed for, as it was ordered; empty: it is not programmed. */
+  programmedFor: v.optional(Text, ''),
+});
+
 /** What every piece that passes power on has to say. */
 const passing = {
   ...common,
@@ -351,6 +418,8 @@ export const GearItem = v.variant('kind', [
   Relay,
   Converter,
   Enclosure,
+  Accessory,
+  Device,
 ]);
 export type GearItem = v.InferOutput<typeof GearItem>;
 export type HeadUnit = v.InferOutput<typeof HeadUnit>;
@@ -363,6 +432,8 @@ export type SwitchModule = v.InferOutput<typeof SwitchModule>;
 export type Relay = v.InferOutput<typeof Relay>;
 export type Converter = v.InferOutput<typeof Converter>;
 export type Enclosure = v.InferOutput<typeof Enclosure>;
+export type Accessory = v.InferOutput<typeof Accessory>;
+export type Device = v.InferOutput<typeof Device>;
 export type GearKind = GearItem['kind'];
 
 /** Gear that has loudspeaker outputs and draws from a feed. */
@@ -378,9 +449,13 @@ export function passesOn(item: GearItem): item is PassingGear {
   return item.kind === 'block' || item.kind === 'switchModule' || item.kind === 'relay' || item.kind === 'converter';
 }
 
+/** Gear that draws power for itself. */
+export type DrawingGear = PoweredGear | Device;
+export const draws = (item: GearItem): item is DrawingGear => isPowered(item) || item.kind === 'device';
+
 /** Gear that has a feed: it draws power, or passes it on. */
-export type FedGear = PoweredGear | PassingGear;
-export const isFed = (item: GearItem): item is FedGear => isPowered(item) || passesOn(item);
+export type FedGear = DrawingGear | PassingGear;
+export const isFed = (item: GearItem): item is FedGear => draws(item) || passesOn(item);
 
 export const GEAR_KIND_NAMES: Record<GearKind, string> = {
   headUnit: 'Head unit',
@@ -393,6 +468,8 @@ export const GEAR_KIND_NAMES: Record<GearKind, string> = {
   relay: 'Relay',
   converter: 'Converter',
   enclosure: 'Enclosure',
+  accessory: 'Accessory',
+  device: 'Powered accessory',
 };
 
 /** An item as this version knows it: what an older one could not say is as it always was. */

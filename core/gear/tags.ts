@@ -11,6 +11,8 @@ const TAG_LETTERS: Record<GearKind, string> = {
   relay: 'R',
   converter: 'C',
   enclosure: 'E',
+  accessory: 'X',
+  device: 'P',
 };
 
 /** Short marks for gear, counted by kind in the order it is given, what comes out after the rest: H1, A1, A2, S1 … */

@@ -34,7 +34,8 @@ export interface CutList {
 export function planCuts(job: Job, runs: readonly Run[], sizes: FeedGauges): CutList {
   const gaugeOf = gaugesOf(job, sizes);
   const cuts = runs
-    .filter((run) => run.cutMm > 0)
+    // A made lead is not cut.
+    .filter((run) => run.cutMm > 0 && run.kind !== 'link')
     .flatMap((run) =>
       run.conductors.map(({ colour, use }): Cut => ({
         run: run.id,

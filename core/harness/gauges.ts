@@ -30,6 +30,7 @@ export function gaugesOf(job: Job, { common, feeds }: FeedGauges = NONE): (run: 
       case 'speaker':
         return setOf(job, 'lead', id) ?? speakerLead(job);
       case 'line':
+      case 'link':
         return undefined;
       case 'switched':
       case 'turnOn':

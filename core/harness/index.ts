@@ -1,6 +1,11 @@
 import type { Run } from '../connections/runs';
 import { chapter, made } from '../job/chapter';
-import { LAID, SOUND } from '../job/reads';
+import { pinTables, type PinTable } from '../connections/pins';
+import type { RunNeed } from '../connections/runs';
+import { judge } from '../findings/finding';
+import { LAID, SOUND, WIRED } from '../job/reads';
+import { planLinks, type LinkPlan } from './links';
+import { harnessRules } from './rules';
 import { planCuts, type CutList } from './cuts';
 import { commonRun, feedRuns } from './feed-runs';
 import type { FeedGauges } from './gauges';
@@ -11,16 +16,33 @@ export { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
 export { leadResistance } from './leads';
 
 export type { Cut, CutList, Reel } from './cuts';
+export { extensionFor, freePorts, portAt, type LinkPlan } from './links';
 
 /** What the wires are: lengths, sizes, ohms, cuts. */
 export const harness = chapter({
   id: 'harness',
   station: 'routing',
-  version: 1,
+  version: 2,
   leads: made(SOUND, leadResistance),
   lengths: made(LAID, feedRuns),
   common: made(LAID, commonRun),
   cutList: made(SOUND, (job, runs: readonly Run[], sizes: FeedGauges) => planCuts(job, runs, sizes)),
+  /** What becomes of every lead of plugs and pigtails. */
+  pins: made([...WIRED, 'pins'], (job, needs: readonly RunNeed[]): readonly PinTable[] => pinTables(job, needs)),
+  /** Made leads, and whether they reach. */
+  links: made(['gear', 'links'], (job, runs: readonly Run[]) => planLinks(job, runs)),
+  findings: made(
+    [...WIRED, 'pins'],
+    (
+      job,
+      runs: readonly Run[],
+      tags: Readonly<Record<string, string>>,
+      pins: readonly PinTable[],
+      links: readonly LinkPlan[],
+    ) => judge(harnessRules, { job, runs, tags, pins, links }),
+  ),
+  // The first knew no leads of gear, and no links.
+  upgrade: () => ({ pins: [], links: [] }),
   proposals: made(['settings'], leadProposals),
   ledger: made([], (_, { wireM }: CutList) => ({ wireM })),
 });

@@ -12,8 +12,10 @@ import * as feeds from './parts/feeds';
 import * as gear from './parts/gear';
 import * as intake from './parts/intake';
 import * as leads from './parts/leads';
+import * as links from './parts/links';
 import * as mounting from './parts/mounting';
 import * as overrules from './parts/overrules';
+import * as pins from './parts/pins';
 import * as seal from './parts/seal';
 import * as settings from './parts/settings';
 import * as sheet from './parts/sheet';
@@ -41,6 +43,8 @@ const Shape = v.strictObject({
   ...mounting.shape,
   ...circuits.shape,
   ...leads.shape,
+  ...links.shape,
+  ...pins.shape,
   ...feeds.shape,
   ...turnOn.shape,
   ...day.shape,
@@ -64,6 +68,8 @@ export const PARTS: readonly Part<Job>[] = [
   mounting,
   circuits,
   leads,
+  links,
+  pins,
   settings,
   workMinutes,
   day,
@@ -82,6 +88,8 @@ export type Edits = typeof sheet.edits &
   typeof mounting.edits &
   typeof circuits.edits &
   typeof leads.edits &
+  typeof links.edits &
+  typeof pins.edits &
   typeof settings.edits &
   typeof workMinutes.edits &
   typeof day.edits &
@@ -117,6 +125,8 @@ export const EMPTY = {
   ...mounting.empty,
   ...circuits.empty,
   ...leads.empty,
+  ...links.empty,
+  ...pins.empty,
   ...feeds.empty,
   ...turnOn.empty,
   ...day.empty,

@@ -15,6 +15,7 @@ export const LIMITS = {
   memories: [100, 'settings'],
   zones: [20, 'zones'],
   panels: [150, 'panels'],
+  links: [60, 'links'],
   fasteners: [20, 'kinds of fastener'],
   plugs: [20, 'plugs'],
   gives: [20, 'parts'],

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { TOURER_JOB } from '#demo/jobs';
 import { anyJob } from '../../tests/support/any-job';
-import { asVersion6, asVersion7, asVersion8, asVersion9 } from '../../tests/support/older-job';
+import { asOf11, asVersion11, asVersion6, asVersion7, asVersion8, asVersion9 } from '../../tests/support/older-job';
 import { changesBetween, type Patch } from '../document/patches';
 import { OperationError } from '../document/fault';
 import type { Job } from './job';
@@ -10,7 +10,7 @@ import { parseJob } from './upgrade';
 
 /** A job as far as versions before 9 could say it. */
 const onNoPanels = (job: Job): Job => ({
-  ...job,
+  ...asOf11(job),
   mounts: {},
   workMinutes: {},
   takeOut: {},
@@ -58,7 +58,16 @@ test('whatever job version 8 wrote comes up the same job, on panels nobody has m
 test('whatever job version 9 wrote comes up the same job, nothing said of what comes out', () => {
   fc.assert(
     fc.property(anyJob, ({ job }) => {
-      expect(parseJob(JSON.parse(JSON.stringify(asVersion9(job))))).toEqual({ ...job, takeOut: {}, leads: {} });
+      expect(parseJob(JSON.parse(JSON.stringify(asVersion9(job))))).toEqual({ ...asOf11(job), takeOut: {}, leads: {} });
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('whatever job version 11 wrote comes up the same job, nothing said of leads and links', () => {
+  fc.assert(
+    fc.property(anyJob, ({ job }) => {
+      expect(parseJob(JSON.parse(JSON.stringify(asVersion11(job))))).toEqual(asOf11(job));
     }),
     { numRuns: 40 },
   );

@@ -13,6 +13,7 @@ const LISTS = {
   memory: (job: Job) => job.craft.memories,
   battery: (job: Job) => job.craft.batteries,
   tie: (job: Job) => job.craft.ties,
+  link: (job: Job) => job.links,
 } satisfies Record<string, (job: Job) => Readonly<Record<string, unknown>>>;
 type ListName = keyof typeof LISTS;
 const LIST_NAMES = Object.keys(LISTS) as ListName[];
@@ -118,6 +119,8 @@ export function ordered(job: Job): Job {
     sources: inOrder(job.sources, byGear, gear),
     feeds: inOrder(job.feeds, byGear, gear),
     mounts: inOrder(job.mounts, byGear, gear),
+    links: inOrder(job.links, byAdded('link'), added),
+    pins: inOrder(job.pins, byGear, gear),
     overrules: mapped<Record<string, unknown>>(job.overrules, (sets) =>
       inOrder(sets as Readonly<Record<string, unknown>>, byKey),
     ) as Job['overrules'],

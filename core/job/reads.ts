@@ -35,7 +35,7 @@ export const SOUND: readonly JobPart[] = [
   'craft.existing',
 ];
 /** Who is wired to whom. */
-export const WIRED: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'leads', 'craft.existing'];
+export const WIRED: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'leads', 'links', 'craft.existing'];
 /** Where wires go. */
 export const LAID: readonly JobPart[] = [...WIRED, 'overrules.way'];
 export const POWER: readonly JobPart[] = [
@@ -63,6 +63,8 @@ export const WORK: readonly JobPart[] = [
   'mounts',
   'workMinutes',
   'leads',
+  'links',
+  'pins',
   'takeOut',
   'craft.panels',
   'craft.lamps',

@@ -22,7 +22,8 @@ import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
  * speaker, source or channel; version 3 one battery, and nothing between it and the gear; version 4 no order of
  * what was added, and every finding was taken as it came; version 5 took text that some format cannot hold; version 6
  * had a place of its own for every kind of overrule; version 7 called some things otherwise; version 8 knew no panels;
- * version 9 nothing that comes out, and no lead that lies there; version 10 no place of a circuit that is there.
+ * version 9 nothing that comes out, and no lead that lies there; version 10 no place of a circuit that is there;
+ * version 11 no lead of gear and no link, no year of a craft nor what differs on it, no kit, and wishes in prose alone.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -35,6 +36,7 @@ export function upgradeJob(input: unknown): unknown {
   if (version < 9) job = withPanels(job);
   if (version < 10) job = withOld(job);
   if (version < 11) job = withPlacedCircuits(job);
+  if (version < 12) job = withLeads(job);
   const craft = job['craft'];
   if (typeof craft !== 'object' || craft === null) return job;
   const pattern = upgradePattern((craft as Loose)['pattern']);
@@ -99,6 +101,12 @@ function withPlacedCircuits(job: Loose): Loose {
   const { craft } = job;
   if (versionOf(job)! < 5 || !isMap(craft)) return job;
   return { ...job, version: JOB_VERSION, craft: { ...craft, existing: fill(craft['existing'], UNMEASURED) } };
+}
+
+/** With nothing said of leads, links, kits and wishes; what is raised further says so itself. */
+function withLeads(job: Loose): Loose {
+  if (versionOf(job)! < 5) return job;
+  return { ...job, version: JOB_VERSION, pins: {}, links: {} };
 }
 
 /** With the names of this version; what is raised further says so itself. */

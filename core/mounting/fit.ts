@@ -24,10 +24,14 @@ const ORDERS = [
   ['d', 'h', 'w'],
 ] as const;
 
+/** Antennas, sockets, modules and the like: no pattern keeps a place for them, and each goes where there is room. */
+const belongsToIt = ({ kind }: GearItem): boolean => kind === 'accessory' || kind === 'device';
+
 /** Amplifiers, boxes and fuse holders have no face that must be seen: they lie any way round. */
 export const liesFreely = (item: GearItem): boolean =>
   item.kind === 'amplifier' ||
   item.kind === 'fuseHolder' ||
+  belongsToIt(item) ||
   (item.kind === 'enclosure' && item.form === 'box') ||
   passesOn(item);
 
@@ -53,6 +57,7 @@ export function fitOf(item: GearItem, place: Place, inside = false): Fit {
   const accepted =
     inside ||
     place.accepts.includes(item.kind) ||
+    (belongsToIt(item) && place.accepts.length > 0) ||
     (passesOn(item) && place.accepts.includes('amplifier')) ||
     (item.kind === 'enclosure' && place.accepts.includes('speaker'));
   return { accepted, over, as, worstMm, waterAsked, good: accepted && worstMm === 0 && waterAsked.length === 0 };

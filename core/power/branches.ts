@@ -1,6 +1,6 @@
 import { batteryOf } from '../connections/feeding';
 import type { CommonRun, FeedRun } from '../connections/runs';
-import { isPowered, type FedGear } from '../gear/gear';
+import { draws, type FedGear } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
 import { NO_FEED_CHOICE, type FeedChoice } from '../job/parts/feeds';
@@ -160,7 +160,7 @@ export const keptFrom = (tree: Tree, kept: Drawn): string =>
 export function roughAmps(tree: Tree, branch: Drawn, among?: readonly Branch[]): number {
   const { item, gear } = branch;
   const volts = converterOf(tree, branch)?.item.outVolts ?? restVoltsOf(tree, branch);
-  if (isPowered(item)) {
+  if (draws(item)) {
     const { watts, amps, siemens } = drawOf(item.demand, branch.audioWatts, 'full');
     return watts / volts + amps + siemens * volts;
   }

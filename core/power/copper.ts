@@ -1,4 +1,4 @@
-import { isPowered } from '../gear/gear';
+import { draws } from '../gear/gear';
 import { gaugeArea, isThinner, sizesOf, thicker, thinner, type Gauge } from '../tables/conductors';
 import { leastSize } from './craft-rules';
 import { isOpen, nominalOf, rootOf, voltsChain, type Branch, type CommonBranch, type Tree } from './branches';
@@ -85,7 +85,7 @@ function settleGroup(tree: Tree, all: readonly Branch[], group: readonly Branch[
     const { gauge } = end;
     const found = sizes.find((size) => {
       end.gauge = size;
-      return carriesAmps(job, size, end.run) >= amps.get(end)! && (!isPowered(end.item) || lost(end) <= left);
+      return carriesAmps(job, size, end.run) >= amps.get(end)! && (!draws(end.item) || lost(end) <= left);
     });
     end.gauge = gauge;
     return found ?? sizes.at(-1)!;
@@ -148,7 +148,7 @@ function failings(tree: Tree, all: readonly Branch[], group: readonly Branch[]):
     const amps = ampsOf(branch);
     if (isOpen(branch) && !carriesEnough(job, branch, amps, limitOf(tree, branch, ampsOf)))
       found.push({ branch, amps, missing: 0 });
-    else if (isPowered(branch.item)) {
+    else if (draws(branch.item)) {
       const over = Math.max(...states.map((solved) => dropPctOf(tree, solved, branch))) - job.settings.dropLimitPct;
       if (over > 0) found.push({ branch, amps, missing: (over / 100) * nominalOf(tree, branch) });
     }
@@ -211,7 +211,7 @@ const raise = (branch: Branch): boolean => {
 function climb(tree: Tree, branch: Branch, amps: number, missingVolts: number): boolean {
   const ohms = () => ownOhms(tree, branch);
   const before = ohms();
-  const steady = isPowered(branch.item) && branch.item.demand.regulated;
+  const steady = draws(branch.item) && branch.item.demand.regulated;
   do {
     if (!raise(branch)) return false;
   } while (steady && (before - ohms()) * amps < missingVolts / 2);

@@ -1,5 +1,5 @@
 import { circuitsUsed, feederOf, circuitOf, feedersAbove } from '../connections/feeding';
-import { isPowered, type PassingGear } from '../gear/gear';
+import { draws, type PassingGear } from '../gear/gear';
 import type { Job } from '../job/job';
 import { NO_FEED_CHOICE } from '../job/parts/feeds';
 import type { Existing } from '../job/supply';
@@ -102,5 +102,5 @@ export const wireCarries = ({ settings }: Job, { size }: Existing): number | und
 /** Gear that forgets its clock and stations when a circuit is dead. */
 export const forgetsWith = (job: Job, circuit: string): string[] =>
   Object.entries(job.gear).flatMap(([id, { item, there }]) =>
-    isPowered(item) && there === null && item.demand.memoryA > 0 && circuitAbove(job, id) === circuit ? [id] : [],
+    draws(item) && there === null && item.demand.memoryA > 0 && circuitAbove(job, id) === circuit ? [id] : [],
   );

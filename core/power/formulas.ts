@@ -1,4 +1,4 @@
-import { isPowered } from '../gear/gear';
+import { draws } from '../gear/gear';
 import type { Job } from '../job/job';
 import { AMPACITY_SOURCE, BUNDLE_SOURCE, COPPER_ALPHA_20, ohmsPerMetre } from '../tables/conductors';
 import { FUSE_FAMILIES, FUSE_SOURCE, INTERRUPT_SOURCE, breaksAt } from '../tables/fuses';
@@ -82,7 +82,7 @@ export function stateFormula(feed: Feed, feedCase: FeedCase): Formula | undefine
   const state = feed.states[feedCase.id];
   if (!state) return undefined;
   const lost = `U = ${figure(state.postVolts, 2)} V − ${figure(state.dropVolts, 3)} V = ${figure(state.deviceVolts, 2)} V`;
-  if (!isPowered(feed.item))
+  if (!draws(feed.item))
     return {
       formula: 'U = U posts − Σ I·R; I = Σ of what it feeds',
       numbers: `${lost}; I = ${figure(state.amps, 2)} A`,
@@ -119,7 +119,7 @@ type Design = FeedState;
 function ampsFormula(feed: Feed, { amps, deviceVolts }: Design, below: readonly Feed[]): Formula {
   const { item, audioWatts } = feed;
   const equals = `= ${figure(amps, 2)} A`;
-  if (!isPowered(item)) {
+  if (!draws(item)) {
     const parts = below.map((f) => `${figure(mostDrawn(f)!.amps, 2)} A`).join(' + ') || '0 A';
     return item.kind === 'converter'
       ? {

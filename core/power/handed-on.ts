@@ -1,4 +1,4 @@
-import { isPowered } from '../gear/gear';
+import { draws } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { Gauge } from '../tables/conductors';
 import { hasReturn } from './resistances';
@@ -35,7 +35,7 @@ export const sourceVolts = ({
   Object.fromEntries(
     Object.entries(feeds).flatMap(([source, feed]) => {
       const { item } = feed;
-      const most = isPowered(item) && !item.demand.regulated ? highest(feed) : undefined;
+      const most = draws(item) && !item.demand.regulated ? highest(feed) : undefined;
       return most ? [[source, { volts: feed.states.restFull!.deviceVolts, most: most.volts, mostIn: most.in }]] : [];
     }),
   );

@@ -1,4 +1,4 @@
-import { isPowered } from '../gear/gear';
+import { draws } from '../gear/gear';
 import { batteryIds, batteryOf, isAheadOfSwitch, soundBattery, startBattery } from '../connections/feeding';
 import type { Job } from '../job/job';
 import { leadHeadUnit, sourcesOf, turnedOnBy } from '../connections/signal';
@@ -37,7 +37,7 @@ export function planKeyOff(job: Job): KeyOff[] {
   const head = leadHeadUnit(job);
   // Powered gear that is there keeps its own feed, taken to be the sound's battery; distribution says what feeds it.
   const from = (gear: string) =>
-    job.gear[gear]!.there === null || !isPowered(job.gear[gear]!.item) ? batteryOf(job, gear) : soundBattery(job);
+    job.gear[gear]!.there === null || !draws(job.gear[gear]!.item) ? batteryOf(job, gear) : soundBattery(job);
   const drains = new Map<string, Drain[]>(batteryIds(job).map((id) => [id, []]));
   if (keyOffMilliamp)
     drains.get(startBattery(job))!.push({ gear: undefined, what: 'the craft itself', amps: keyOffMilliamp / 1000 });
@@ -46,7 +46,7 @@ export function planKeyOff(job: Job): KeyOff[] {
     if (!inUse(there) || isDeadKeyOff(job, gear)) continue;
     const add = (what: string, amps: number) => amps > 0 && drains.get(from(gear))!.push({ gear, what, amps });
     if (item.kind === 'amplifier' && turnedOnBy(job, gear) === 'constant') add('never switched off', item.demand.idleA);
-    else if (isPowered(item)) add('standby draw', item.demand.memoryA);
+    else if (draws(item)) add('standby draw', item.demand.memoryA);
     else if (item.kind === 'switchModule' || item.kind === 'converter') add('idle', item.idleA);
   }
   if (job.turnOn.joined && head !== undefined)

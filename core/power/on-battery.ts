@@ -1,4 +1,4 @@
-import { isPowered, passesOn } from '../gear/gear';
+import { draws, passesOn } from '../gear/gear';
 import { chainOf, keptBehind, keptFrom, rootOf, type Branch, type Drawn, type Tree } from './branches';
 import { lumped, resistorsOf, sharedBy, sharedResistors, supplied, terminals, type Shared } from './resistances';
 import { GROUND, supplyNetwork, type FeedCase, type OnBattery } from './cases';
@@ -13,7 +13,7 @@ function loadsOf(
   ends: { readonly plus: string; readonly minus: string },
   draw: DrawOf,
 ): Load[] {
-  if (isPowered(item)) return [{ name: gear, ...ends, ...drawOf(item.demand, audioWatts, draw) }];
+  if (draws(item)) return [{ name: gear, ...ends, ...drawOf(item.demand, audioWatts, draw) }];
   const amps = item.idleA + (item.kind === 'relay' ? item.coilA : 0);
   return amps && item.kind !== 'converter' ? [{ name: gear, ...ends, watts: 0, amps, siemens: 0 }] : [];
 }

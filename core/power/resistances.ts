@@ -1,5 +1,5 @@
 import { FRAME, gathererOf, gathersReturns, returnEnd } from '../connections/feeding';
-import { isPowered, type FedGear } from '../gear/gear';
+import { draws, type FedGear } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { FeedChoice } from '../job/parts/feeds';
 import { ampacity, ohmsPerMetre, type Gauge, type WireStandard } from '../tables/conductors';
@@ -47,7 +47,7 @@ export function supplied(tree: Tree, feeder: string): [plus: string, minus: stri
 }
 
 /** Whether a branch has a return conductor of its own that carries what it feeds. */
-export const hasReturn = ({ item }: { readonly item: FedGear }): boolean => isPowered(item) || gathersReturns(item);
+export const hasReturn = ({ item }: { readonly item: FedGear }): boolean => draws(item) || gathersReturns(item);
 
 /** The two nodes a branch's gear sits between; a coil without a return of its own goes to the ground of its volts. */
 export function terminals(tree: Tree, branch: Branch) {

@@ -1,4 +1,4 @@
-import { isPowered } from '../gear/gear';
+import { draws } from '../gear/gear';
 import { sizesOf, thicker, type Gauge } from '../tables/conductors';
 import {
   chainOf,
@@ -33,9 +33,9 @@ import { commonCarries, dropPctOf, limitOf, mostThrough, onceEach, solveDesign, 
 export function sizeBranches(tree: Tree, live: readonly Branch[]): readonly Branch[] {
   raiseToFloor(tree, live);
   // Alone first: none needs less beside others than alone.
-  const ends = live.filter(({ item }) => isPowered(item));
+  const ends = live.filter(({ item }) => draws(item));
   const ableEnds = ends.filter((branch) => raiseAlone(tree, branch));
-  const able = live.filter((b) => !isPowered(b.item) || ableEnds.includes(b));
+  const able = live.filter((b) => !draws(b.item) || ableEnds.includes(b));
   const sized: { gauge: Branch['gauge']; reason: Branch['reason'] }[] = tree.common
     ? [...able, tree.common]
     : [...able];
@@ -145,7 +145,7 @@ function raiseOnce(tree: Tree, branches: readonly Branch[], { ampsOf, limited, s
       if (thicken(branch, 'ampacity')) raised.add(branch);
   if (common && raiseCommon(tree, common, commonCarries(tree, branches, states))) raised.add(common);
   for (const branch of branches) {
-    if (!isPowered(branch.item) || !sags(branch)) continue;
+    if (!draws(branch.item) || !sags(branch)) continue;
     const loser = worstLoser(tree, branch, branches, ampsOf);
     if (loser && !raised.has(loser) && thicken(loser, 'drop')) raised.add(loser);
   }
@@ -193,8 +193,7 @@ function thicken(branch: Branch | CommonBranch, reason: 'ampacity' | 'drop'): bo
 function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
   const least = onceEach((branch): number => {
     const { item } = branch;
-    if (isPowered(item))
-      return item.demand.regulated ? roughAmps(tree, branch) : item.demand.idleA + item.demand.socketA;
+    if (draws(item)) return item.demand.regulated ? roughAmps(tree, branch) : item.demand.idleA + item.demand.socketA;
     const below = fedFrom(tree, branch).reduce((sum, b) => sum + (isLive(tree, b) ? least(b) : 0), 0);
     return item.kind === 'converter'
       ? (below * item.outVolts) / item.efficiency / restVoltsOf(tree, branch)
@@ -209,5 +208,5 @@ function raiseToFloor(tree: Tree, live: readonly Branch[]): void {
   const own: Tree = { ...tree, common: tree.common && { ...tree.common, pinned: true } };
   const limited = onceEach((branch) => limitOf(own, branch, least));
   const asked: Asked = { ampsOf: least, limited, sags, states: undefined };
-  for (const branch of live) if (isPowered(branch.item)) while (raiseOnce(own, chainOf(tree, branch), asked));
+  for (const branch of live) if (draws(branch.item)) while (raiseOnce(own, chainOf(tree, branch), asked));
 }

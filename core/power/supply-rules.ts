@@ -1,6 +1,6 @@
 import { each, rulesAt } from '../findings/finding';
 import { taken } from '../job/choices';
-import { isFed, isPowered } from '../gear/gear';
+import { isFed, draws } from '../gear/gear';
 import { batteryIds, fedOf, feederOf, isAheadOfSwitch, soundBattery, startBattery } from '../connections/feeding';
 import type { Job } from '../job/job';
 import { TIES, USUAL_TIE } from '../job/supply';
@@ -224,7 +224,7 @@ export const supplyRules = rulesAt<PowerRule>('power', [
         const feeds = ([other, { item: fed, there }]: [string, Job['gear'][string]]) =>
           isFed(fed) && inUse(there) && feederOf(job, other) === id;
         const used = Object.entries(job.gear).some(feeds) || job.turnOn.through === id;
-        if (isPowered(item) || used || job.gear[id]!.place === null) return undefined;
+        if (draws(item) || used || job.gear[id]!.place === null) return undefined;
         return {
           reason: `${tags[id] ?? id} ${item.name} is fed and feeds nothing: choose it as what feeds other gear, at that gear’s feed.`,
           figures: [{ name: 'feeds', value: 0, unit: '' }],

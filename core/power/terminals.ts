@@ -1,10 +1,11 @@
-import { isPowered } from '../gear/gear';
+import { draws, type GearItem } from '../gear/gear';
 import { FRAME, circuitOf } from '../connections/feeding';
 import type { Run } from '../connections/runs';
+import type { Pin } from '../gear/pins';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
 import type { Gauge } from '../tables/conductors';
-import { buttFor, ferruleFor, ringFor } from '../tables/terminals';
+import { PIGTAIL, buttFor, ferruleFor, ringFor, type SpliceSize } from '../tables/terminals';
 
 /** One end of a conductor, and what it is ended with. */
 export interface Termination {
@@ -15,16 +16,30 @@ export interface Termination {
   readonly with: string;
 }
 
-/** Pigtail of a head unit’s power plug (common practice). */
-const PIGTAIL: Gauge = '16';
 /** Leads of a speaker that has leads of its own (common practice). */
 const SPEAKER_PIGTAIL: Gauge = '18';
 
 /** Screened leads end in what they were bought with. */
 const LINE_PLUG = 'line plug';
+/** Made leads bring theirs. */
+const LINK_PLUG = 'its plug';
+
+const DOES = {
+  feed: 'constant',
+  return: 'ground',
+  switched: 'switched',
+  turnOn: 'turnOn',
+  speaker: 'speaker',
+} as const;
+/** Size of the lead of gear that a run is joined to, where its sheet has one. */
+function pigtailOf({ pins }: GearItem, { kind }: Run): SpliceSize | undefined {
+  if (!pins || kind === 'line' || kind === 'link') return undefined;
+  const isIts = ({ does }: Pin) => (kind === 'speaker' ? typeof does !== 'string' : does === DOES[kind]);
+  return pins.find((pin) => isIts(pin) && pin.size !== null)?.size ?? undefined;
+}
 
 /** What joins a new lead to a circuit of the craft, by how that is got at. */
-function tapEnd(tap: Existing | undefined, gauge: Gauge): string {
+function tapEnd(tap: Existing | undefined, gauge: Gauge, onBoat: boolean): string {
   switch (tap?.access) {
     case 'radioPlug':
       return 'adapter for the radio plug';
@@ -39,7 +54,7 @@ function tapEnd(tap: Existing | undefined, gauge: Gauge): string {
     case 'fuseTap':
       return 'fuse tap';
     default:
-      return tap?.size ? buttFor(gauge, tap.size) : 'fuse tap or butt, by the size that is found';
+      return tap?.size ? buttFor(gauge, tap.size, onBoat) : 'fuse tap or butt, by the size that is found';
   }
 }
 
@@ -51,18 +66,24 @@ export type Terminals = (gaugeOf: (run: Run) => Gauge | undefined) => readonly T
  * a run that keeps its own has the very same ends.
  */
 export function terminalsOf(job: Job, runs: readonly Run[]): Terminals {
+  const onBoat = job.craft.pattern.kind === 'boat';
   const source = job.turnOn.source === null ? undefined : job.craft.existing[job.turnOn.source];
   const end = (run: Run, at: string, gauge: Gauge): string => {
     if (Object.hasOwn(job.craft.batteries, at) || at === FRAME) return ringFor(gauge);
     const tap = at === 'switched' ? source : circuitOf(job, at);
-    if (at === 'switched' || tap) return tapEnd(tap, gauge);
+    if (at === 'switched' || tap) return tapEnd(tap, gauge, onBoat);
     const item = job.gear[at]?.item;
-    if (item?.kind === 'headUnit') return buttFor(gauge, PIGTAIL);
+    const lead = item && pigtailOf(item, run);
+    if (item?.kind === 'headUnit' || lead) return buttFor(gauge, lead ?? PIGTAIL, onBoat);
     if (item?.kind === 'speaker')
-      return item.keyed ? 'its plug' : item.leads ? buttFor(gauge, SPEAKER_PIGTAIL) : 'spade, pinched to its tab';
+      return item.keyed
+        ? 'its plug'
+        : item.leads
+          ? buttFor(gauge, SPEAKER_PIGTAIL, onBoat)
+          : 'spade, pinched to its tab';
     if (item?.kind === 'zoneControl') return ferruleFor(gauge);
     if (item?.kind === 'relay' && run.kind !== 'feed' && run.kind !== 'return') return 'spade, insulated';
-    return item && isPowered(item) ? ferruleFor(gauge) : ringFor(gauge);
+    return item && draws(item) ? ferruleFor(gauge) : ringFor(gauge);
   };
   // Of a lead that lies there only what is new at its ends is joined.
   const isEnded = (run: Run, at: string) => !run.old || job.gear[at]?.there === null;
@@ -74,7 +95,7 @@ export function terminalsOf(job: Job, runs: readonly Run[]): Terminals {
           run: run.id,
           at,
           use,
-          with: gauge === undefined ? LINE_PLUG : end(run, at, gauge),
+          with: run.kind === 'link' ? LINK_PLUG : gauge === undefined ? LINE_PLUG : end(run, at, gauge),
         })),
     );
   const known = runs.map(() => new Map<Gauge | undefined, readonly Termination[]>());

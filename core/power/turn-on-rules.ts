@@ -1,5 +1,5 @@
 import { each, rulesAt, type Rule } from '../findings/finding';
-import { isPowered } from '../gear/gear';
+import { draws } from '../gear/gear';
 import type { Operation } from '../job/operations';
 import { batteryOf, fedOf, feedersAbove, startBattery } from '../connections/feeding';
 import { triggerOf, turnedOnBy } from '../connections/signal';
@@ -26,7 +26,7 @@ export const turnOnRules = rulesAt<Rule<Seen, Operation>>('power', [
     formula: 'what feeds gear is switched on by something that is on before it',
     look: ({ job, tags, turnOn: { head } }) =>
       each('feed', fedOf(job), (item, id) => {
-        if (!isPowered(item)) return undefined;
+        if (!draws(item)) return undefined;
         const dead = feedersAbove(job, id).find((at) => {
           const above = job.gear[at];
           if (!above || (above.item.kind !== 'relay' && above.item.kind !== 'switchModule') || above.there === 'kept')

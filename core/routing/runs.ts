@@ -41,6 +41,10 @@ const isTapped = (job: Job, end: string): boolean =>
     ? job.turnOn.source !== null && job.craft.existing[job.turnOn.source]!.place !== null
     : circuitOf(job, end) !== undefined;
 
+/** Whether a link ends where the craft has its own plug, which stays where it is. */
+const isPlugOf = ({ gear, craft }: Job, end: string): boolean =>
+  !Object.hasOwn(gear, end) && Object.hasOwn(craft.pattern.places, end);
+
 /** The points of a way, its ends twice where a joint needs what it needs from there on. */
 function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly Vec3[] {
   const isJoint = (leg: string | undefined) => leg !== undefined && legs[leg]!.need !== undefined;
@@ -90,9 +94,10 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
     const along = pin !== undefined && way?.legs.join() === pin.join();
     const allowanceMm =
       way && !need.old
-        ? (isTapped(job, need.from) ? 0 : (places[fromPlace!]?.allowanceMm ?? 0)) +
-          (places[toPlace!]?.allowanceMm ?? 0) +
-          2 * job.settings.terminalAllowanceMm
+        ? (isTapped(job, need.from) || isPlugOf(job, need.from) ? 0 : (places[fromPlace!]?.allowanceMm ?? 0)) +
+          (isPlugOf(job, need.to) ? 0 : (places[toPlace!]?.allowanceMm ?? 0)) +
+          // A made lead needs nothing for its terminals.
+          (need.kind === 'link' ? 0 : 2 * job.settings.terminalAllowanceMm)
         : 0;
     const points = way ? wayPoints(map, way) : [];
     const plugsMm = way && !need.old ? endsMm(fixed(map, way, points), ends.get(need.from), ends.get(need.to)) : 0;

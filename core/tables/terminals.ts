@@ -22,10 +22,19 @@ export function ringFor(gauge: Gauge): string {
 /** What ends a wire in a screw terminal of gear, in words. */
 export const ferruleFor = (gauge: Gauge): string => `ferrule, ${round(gaugeArea(gauge))} mm²`;
 
-/** What joins two wires end to end, chosen by both their sizes. */
-export function buttFor(a: Gauge | OldSize, b: Gauge | OldSize): string {
-  const sizes = [areaOf(a), areaOf(b)].sort((x, y) => x - y);
-  const [thin, thick] = sizes as [number, number];
+/**
+ * What joins two wires end to end, chosen by both their sizes and the craft. A lead too thin for any crimp is soldered
+ * under shrink; on a boat solder never holds a joint, so its strands are folded back to fill one (common practice).
+ */
+export function buttFor(a: Gauge | SpliceSize, b: Gauge | SpliceSize, onBoat = false): string {
+  const [thin, thick] = [areaOf(a), areaOf(b)].sort((x, y) => x - y) as [number, number];
+  if (thin < CRIMPS[0].least - 1e-9) {
+    if (!onBoat) return 'solder, shrink over it: too thin to crimp';
+    const large = CRIMPS.find((crimp) => takes(crimp, Math.max(thick, CRIMPS[0].least)));
+    return large
+      ? `${large.colour} butt, ${large.words}, the thin strands folded back`
+      : 'lug to lug on an insulated stud';
+  }
   const both = CRIMPS.find((crimp) => takes(crimp, thin) && takes(crimp, thick));
   if (both) return `${both.colour} butt, ${both.words}`;
   const small = CRIMPS.findIndex((crimp) => takes(crimp, thin));
@@ -35,7 +44,12 @@ export function buttFor(a: Gauge | OldSize, b: Gauge | OldSize): string {
   return 'lug to lug on an insulated stud';
 }
 
-/** A wire found on the craft may be thinner than any laid here. */
-export type OldSize = '20' | '18' | '16' | '14' | '12' | '10';
-const areaOf = (size: Gauge | OldSize): number => (size === '20' ? 0.52 : gaugeArea(size));
+/** Leads of gear where its sheet says no size (common practice). */
+export const PIGTAIL: SpliceSize = '16';
+/** Sizes that leads of gear and wires of a craft are found in, AWG: some thinner than any laid here. */
+export const SPLICE_SIZES = ['26', '24', '22', '20', '18', '16', '14', '12', '10', '8', '6'] as const;
+export type SpliceSize = (typeof SPLICE_SIZES)[number];
+/** ASTM B258 areas of those that are never laid, mm². */
+const THIN: Partial<Record<string, number>> = { 26: 0.129, 24: 0.205, 22: 0.326, 20: 0.518 };
+const areaOf = (size: Gauge | SpliceSize): number => THIN[size] ?? gaugeArea(size as Gauge);
 const round = (mm2: number) => Math.round(mm2 * 100) / 100;

@@ -4,6 +4,8 @@ import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
 import { NARROW_VAN } from '#core/craft/patterns/narrow-van';
 import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
+import { pinsOf } from '#core/gear/pins';
+import { readPins } from '#core/gear/typing/leads';
 import { isFed, type FuseHolder, type GearItem } from '#core/gear/gear';
 import { CHOICES, CHOICE_IDS } from '#core/job/choices';
 import { MAY_LIE, neededRuns } from '#core/connections/runs';
@@ -279,6 +281,36 @@ function madeJob(g: GeneratorValue): AnyJob {
     if (sometimes(50)) make({ op: 'setOutPlug', gear: id, id: 'radio', plug: { name: 'Radio plug' } });
     const to = one(null, ...ids.filter((other) => other !== id));
     if (sometimes(50)) make({ op: 'setGift', gear: id, id: 'bolts', gift: { what: 'bolts', to } });
+  }
+  // What is neither power nor speaker, and what became of leads: whatever the ports are, and whoever has none.
+  for (const [id, place] of [
+    ['zz', one(...places)],
+    ['nn', one(null, ...places)],
+  ] as const) {
+    if (!sometimes(25) || Object.hasOwn(job.gear, id)) continue;
+    make({ op: 'addGear', id, item: one(...kinds.get('device')!, ...kinds.get('accessory')!), place });
+  }
+  for (const id of ['l1', 'l2', 'l3']) {
+    if (!sometimes(20)) continue;
+    const [from, to] = [one(...Object.keys(job.gear)), one(...Object.keys(job.gear), ...places)];
+    const ported = job.gear[from]!.item.ports ?? [];
+    const port = ported.length ? one(...ported) : undefined;
+    const kind = port && sometimes(85) ? port.kind : one('antenna', 'usb', 'bus', 'trigger', 'lamps');
+    const link = { kind, from: { of: from, port: port?.id ?? null }, to: { of: to, port: null } } as const;
+    make({ op: 'setLink', id, link: { ...link, ended: sometimes(30), leadMm: one(null, 900, 6000) } });
+  }
+  for (const id of Object.keys(job.gear)) {
+    if (!sometimes(20)) continue;
+    if (sometimes(60))
+      make({
+        op: 'setPinOut',
+        gear: id,
+        pins: readPins('plug: 1 yellow constant 18, 2 ?, 3 orange dimmer, 4 white FL +')!,
+      });
+    const { pins } = pinsOf(job.gear[id]!.item);
+    if (!pins.length) continue;
+    const fate = one('capped', 'cut', 'bare', 'joined', 'adapter');
+    make({ op: 'setPin', gear: id, pin: one(...pins).id, choice: { fate, to: one(null, ...circuits) } });
   }
   for (const { id, kind } of neededRuns(job))
     if (MAY_LIE.includes(kind) && sometimes(15)) make({ op: 'setLead', run: id, lies: one('old', 'new') });

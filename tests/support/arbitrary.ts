@@ -119,15 +119,22 @@ function build(part: Part, depth = 0): fc.Arbitrary<unknown> {
       return fc.option(build(base.wrapped!, depth), { nil: null });
     case 'optional':
       return build(base.wrapped!, depth);
-    case 'array':
-      return fc.array(build(base.item!, depth), {
+    case 'array': {
+      const length = {
         minLength: requirement<number>(part, 'min_length') ?? 0,
         maxLength: Math.min(requirement<number>(part, 'max_length') ?? 4, 6),
-      });
+      };
+      const item = build(base.item!, depth);
+      // What knows its id is listed once.
+      return base.item!.entries && 'id' in base.item!.entries
+        ? fc.uniqueArray(item, { ...length, selector: (one) => (one as { id: string }).id })
+        : fc.array(item, length);
+    }
     case 'tuple':
       return fc.tuple(...base.items!.map((item) => build(item, depth)));
     case 'record':
       return fc.dictionary(build(base.key!) as fc.Arbitrary<string>, build(base.value!, depth), { maxKeys: 4 });
+    case 'union':
     case 'variant':
       return fc.oneof(
         ...(base.options as readonly Part[])

@@ -1,8 +1,25 @@
 import type { SetValue, Why } from '#core/document/overrule';
 import type { Job } from '#core/job/job';
 
-/** A job as version 9 wrote it: nothing of what comes out, nor of leads that lie there. */
-export const asVersion9 = ({ takeOut: _takeOut, leads: _leads, ...job }: Job) => ({ ...job, version: 9 });
+/** What version 11 could say of a job: nothing of leads and links. */
+export const asOf11 = (job: Job): Job => ({
+  ...job,
+  pins: {},
+  links: {},
+  leads: Object.fromEntries(Object.entries(job.leads).filter(([run]) => !run.startsWith('link:'))),
+  added: Object.fromEntries(Object.entries(job.added).filter(([key]) => !key.startsWith('link/'))),
+});
+/** A job as version 11 wrote it. */
+export function asVersion11(of: Job) {
+  const { pins: _pins, links: _links, ...job } = asOf11(of);
+  return { ...job, version: 11 };
+}
+
+/** A job as version 9 wrote it: nothing that comes out, and no lead that lies there. */
+export function asVersion9(of: Job) {
+  const { takeOut: _takeOut, leads: _leads, ...job } = asVersion11(of);
+  return { ...job, version: 9 };
+}
 
 /** A job as version 8 wrote it: nothing of panels, nor of what is set on them. */
 export function asVersion8(of: Job) {

@@ -21,11 +21,14 @@ const chosen = computed(() =>
   job.selected && FACES[props.station].selects.includes(job.selected.kind) ? job.selected : undefined,
 );
 const isFed = (kind: Subject['kind']) => kind === 'feed' || kind === 'gear';
-/** The circuit of the craft that gear is fed from is judged with that gear's feed. */
-const about = ({ kind, id }: Subject, thing: Subject) =>
-  id === thing.id
-    ? kind === thing.kind || (isFed(kind) && isFed(thing.kind))
-    : kind === 'existing' && isFed(thing.kind) && job.job !== undefined && feederOf(job.job, thing.id) === id;
+/** The circuit of the craft that gear is fed from is judged with that gear's feed, a link with the gear at its ends. */
+function about({ kind, id }: Subject, thing: Subject): boolean {
+  if (id === thing.id) return kind === thing.kind || (isFed(kind) && isFed(thing.kind));
+  if (!job.job || !isFed(thing.kind)) return false;
+  if (kind === 'existing') return feederOf(job.job, thing.id) === id;
+  const link = kind === 'link' && Object.hasOwn(job.job.links, id) ? job.job.links[id] : undefined;
+  return link !== undefined && (link.from.of === thing.id || link.to.of === thing.id);
+}
 
 type Scope = 'selected' | 'station' | 'job';
 /** Asked for by hand. */

@@ -172,7 +172,7 @@ const title = computed(() =>
           v-for="blank in p.blanks"
           :key="blank.key"
           class="blank"
-          :class="{ wide: ['bank.power', 'bank.bridge.power', 'note', 'name'].includes(blank.key) }"
+          :class="{ wide: blank.long || ['bank.power', 'bank.bridge.power', 'note', 'name'].includes(blank.key) }"
         >
           <label class="form-label" :for="`${formId}-${blank.key}`">{{ blank.label }}</label>
           <select
@@ -185,6 +185,18 @@ const title = computed(() =>
           >
             <option v-for="[value, name] in options(blank)" :key="value" :value="value">{{ name }}</option>
           </select>
+          <textarea
+            v-else-if="blank.long"
+            :id="`${formId}-${blank.key}`"
+            v-model="typed[blank.key]"
+            class="form-control"
+            rows="2"
+            maxlength="3000"
+            :placeholder="hint(blank)"
+            :aria-invalid="wrongAt(blank.key) !== undefined"
+            :aria-describedby="wrongAt(blank.key) ? `${formId}-${blank.key}-wrong` : undefined"
+            :data-blank="blank.key"
+          />
           <span v-else class="pair">
             <input
               :id="`${formId}-${blank.key}`"

@@ -5,7 +5,11 @@ import { MATERIAL_NAMES } from '../../tables/materials';
 import { CUES } from '../../tables/polarity';
 import { figureShown, type UnitSystem } from '../../units/shown';
 import { readFigure, readNumber } from '../../units/typed';
-import { BANDS, ENCLOSURE_FORMS, type GearKind } from '../gear';
+import { ACCESSORY_FORMS, BANDS, DEVICE_FORMS, ENCLOSURE_FORMS, type Fits, type GearKind } from '../gear';
+import type { Pin } from '../pins';
+import type { Port } from '../ports';
+import { readFits, writeFits } from './fits';
+import { readPins, readPorts, writePins, writePorts } from './leads';
 import { readCoils, readIngress, readRows, readSize, writeIngress, writeRows } from './reading';
 
 // Gear typed in from its maker's sheet, blank by blank: what each takes, how it is written, what is usual of it.
@@ -25,6 +29,8 @@ export interface Blank {
   readonly options?: Readonly<Record<string, string>>;
   /** What an empty one says: it must be filled; the usual figure is taken and marked; nothing. */
   readonly empty: 'needed' | 'usual' | 'nothing';
+  /** Takes several lines. */
+  readonly long?: true;
 }
 export const PARTS = {
   name: 'What it is',
@@ -34,6 +40,7 @@ export const PARTS = {
   turnOn: 'Turn-on and inputs',
   size: 'Size and weight',
   place: 'Where it may go',
+  leads: 'Leads and ports',
   sheet: 'Read off',
 } as const;
 export type Part = keyof typeof PARTS;
@@ -200,6 +207,44 @@ const SHEET: readonly Field[] = [
 ];
 const placed = [FACE_WATER, BODY_WATER, IGNITION] as const;
 
+const PINS: Field = {
+  key: 'pins',
+  label: 'Leads',
+  part: 'leads',
+  empty: 'nothing',
+  long: true,
+  like: 'yellow constant 16, black ground 16, white FL +; radio plug: 1 red switched, 2 ?',
+  expected:
+    'expected leads one after another, each as “yellow constant 16”, “white/black FL −” or “3 orange ?”, a plug’s name and a colon before its own',
+  read: readPins,
+  write: (value) => writePins(value as Pin[] | undefined),
+};
+const PORTS: Field = {
+  key: 'ports',
+  label: 'Ports',
+  part: 'leads',
+  empty: 'nothing',
+  long: true,
+  like: 'antenna, USB lead 900 mm, 2 x trigger out − 0.2 A, data bus terminated',
+  expected:
+    'expected ports one after another, each as “antenna”, “USB lead 900 mm”, “2 x lamp ring 1.5 A” or “trigger out − 0.2 A”',
+  read: readPorts,
+  write: (value, system) => writePorts(value as Port[] | undefined, system),
+};
+const FITS: Field = {
+  key: 'fits',
+  label: 'Made for',
+  part: 'place',
+  empty: 'nothing',
+  like: 'motorcycle 2014–2019, wide screen',
+  expected: 'expected a kind of craft, years or both, as “boat”, “2014–2019” or “motorcycle 2014–, touring trim”',
+  read: readFits,
+  write: (value) => writeFits(value as Fits | undefined),
+};
+const PRICE = figure({ key: 'price', label: 'Price', part: 'sheet', unit: '', like: 'empty: not known' });
+/** What everything may say at its end. */
+const LAST: readonly Field[] = [FITS, NOTE, ...SHEET, PRICE];
+
 const bank: readonly Field[] = [
   {
     key: 'channels',
@@ -318,6 +363,8 @@ export const FIT_MINUTES: Record<GearKind, number> = {
   relay: 10,
   converter: 15,
   enclosure: 20,
+  accessory: 10,
+  device: 15,
 };
 
 export const FIELDS: Record<GearKind, readonly Field[]> = {
@@ -336,9 +383,10 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     CUTOUT,
     mass(0.8),
+    PINS,
+    PORTS,
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
   amplifier: [
     NAME,
@@ -357,9 +405,10 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     yesNo({ key: 'configureFirst', label: 'Set up before speakers are plugged in', part: 'turnOn' }),
     size('Width × height × depth'),
     mass(1.5),
+    PINS,
+    PORTS,
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
   speaker: [
     NAME,
@@ -394,8 +443,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     CUTOUT,
     mass(1),
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
   zoneControl: [
     NAME,
@@ -409,9 +457,9 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     CUTOUT,
     mass(0.1),
+    PORTS,
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
   block: [
     NAME,
@@ -421,8 +469,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     mass(0.2),
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
   switchModule: [
     NAME,
@@ -442,9 +489,9 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     },
     size('Width × height × depth'),
     mass(0.3),
+    PORTS,
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
   relay: [
     NAME,
@@ -453,8 +500,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     mass(0.05),
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
   converter: [
     NAME,
@@ -465,8 +511,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     mass(0.4),
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
   fuseHolder: [
     NAME,
@@ -477,8 +522,38 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     mass(0.05),
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
+  ],
+  accessory: [
+    NAME,
+    pick({ key: 'form', label: 'It is a', part: 'name', options: ACCESSORY_FORMS }),
+    PORTS,
+    size('Width × height × depth'),
+    CUTOUT,
+    mass(0.1),
+    ...placed,
+    ...LAST,
+  ],
+  device: [
+    NAME,
+    pick({ key: 'form', label: 'It is a', part: 'name', options: DEVICE_FORMS }),
+    words({ key: 'programmedFor', label: 'Programmed for', part: 'name', like: 'empty: it is not programmed' }),
+    PORTS,
+    PINS,
+    figure({ key: 'demand.idleA', label: 'Draws, on', part: 'feed', unit: 'A', empty: 'needed' }),
+    figure({ key: 'demand.memoryA', label: 'Draws off (standby)', part: 'feed', unit: 'A', usual: () => 0.001 }),
+    figure({
+      key: 'makerMaxFuseA',
+      label: 'Largest fuse allowed',
+      part: 'feed',
+      unit: 'A',
+      usual: (draft) => Math.max(2, Math.ceil(2 * (at(draft, 'demand.idleA') as number))),
+    }),
+    figure({ key: 'usualFuseA', label: 'Fuse it comes with', part: 'feed', unit: 'A' }),
+    size('Width × height × depth'),
+    mass(0.2),
+    ...placed,
+    ...LAST,
   ],
   enclosure: [
     NAME,
@@ -499,7 +574,6 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     mass(4),
     ...placed,
-    NOTE,
-    ...SHEET,
+    ...LAST,
   ],
 };

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { figureShown, unitShown, type UnitSystem } from '../../units/shown';
-import { ASSUMABLE, GearItem, type Assumable, type GearKind } from '../gear';
+import { ACCESSORY_FORMS, ASSUMABLE, DEVICE_FORMS, GearItem, type Assumable, type GearKind } from '../gear';
 import { FIELDS, FIT_MINUTES, at, channelsFor, put, type Blank, type Draft, type Field } from './fields';
 
 export { PARTS, type Blank, type Part } from './fields';
@@ -174,9 +174,17 @@ function finish(kind: GearKind, draft: Draft, from: GearItem | undefined, sameFr
   if ('ways' in draft) draft['fused'] ??= null;
   if (kind === 'switchModule') draft['triggers'] ??= ['plus'];
   if (kind === 'fuseHolder') draft['family'] ??= 'blade';
+  if (kind === 'accessory' || kind === 'device') draft['form'] ??= Object.keys(FORMS[kind])[0];
+  if (kind === 'device') {
+    const demand = draft['demand'] as Draft;
+    // It drives no speaker: the law by which watts are drawn does not matter.
+    draft['demand'] = { class: 'D', efficiency: 0.8, regulated: true, ratedVolts: 14.4, ...demand };
+  }
   if (kind === 'enclosure' && sameFront) for (const key of FRONT) delete draft[key];
   else if (kind === 'enclosure') finishEnclosure(draft);
 }
+
+const FORMS = { accessory: ACCESSORY_FORMS, device: DEVICE_FORMS };
 
 function finishEnclosure(draft: Draft): void {
   const {

@@ -154,6 +154,8 @@ test('every kind can be typed in, by what it must have', () => {
     relay: { maxA: '30' },
     converter: { ways: '1', maxA: '20', outVolts: '12' },
     enclosure: { openings: '2', opening: '142' },
+    accessory: {},
+    device: { 'demand.idleA': '0.4' },
   };
   for (const kind of Object.keys(least) as GearKind[]) {
     const item = read(kind, { name: 'Own', size, ...least[kind] });

@@ -15,6 +15,8 @@ export type GoneKind =
   | 'lamp'
   | 'memory'
   | 'tie'
+  /** A link that has other ends now. */
+  | 'link'
   /** Gear that is somewhere else now. */
   | 'ends'
   /** A circuit of the craft that is got at somewhere else now. */

@@ -4,7 +4,10 @@ import type { Job } from '../job';
 import { RunId, keyNames } from './keys';
 
 /** What carries sound and signals: of feeds, returns and what is tapped nobody knows what lies there. */
-const LeadId = v.pipe(RunId, v.regex(/^(speaker|line|turnOn):/, 'expected a speaker, line-level or turn-on lead'));
+const LeadId = v.pipe(
+  RunId,
+  v.regex(/^(speaker|line|turnOn|link):/, 'expected a speaker, line-level or turn-on lead, or a link'),
+);
 /** Whether a lead is pulled anew, or one that lies there already serves. */
 const Lies = v.picklist(['new', 'old']);
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef } from 'vue';
-import { GEAR_KIND_NAMES, type GearItem, type GearKind } from '#core/gear/gear';
+import { GEAR_KIND_NAMES, isFed, type GearItem, type GearKind } from '#core/gear/gear';
+import { pinsOf } from '#core/gear/pins';
 import { clampHolds } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
 import { panelOf } from '#core/job/parts/mounting';
@@ -26,6 +27,8 @@ import { LABELS_END, LABEL_W, SHEET, twoViews } from '#core/drawing/sheet';
 import { lengthText } from '../../app/units';
 import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
+import LeadsPanel from './LeadsPanel.vue';
+import LinksPanel from './LinksPanel.vue';
 import TakeOutPanel from './TakeOutPanel.vue';
 import { figuresOf, fitMark, fitWords, sizeOf } from './words';
 
@@ -43,8 +46,11 @@ const KINDS = [
   'switchModule',
   'relay',
   'converter',
+  'device',
+  'accessory',
 ] as const satisfies readonly GearKind[];
-const KIND_NAMES = Object.fromEntries(KINDS.map((k) => [k, `${GEAR_KIND_NAMES[k]}s`])) as Record<
+const pluralOf = (name: string) => (/y$/.test(name) ? name.replace(/y$/, 'ies') : `${name}s`);
+const KIND_NAMES = Object.fromEntries(KINDS.map((k) => [k, pluralOf(GEAR_KIND_NAMES[k])])) as Record<
   (typeof KINDS)[number],
   string
 >;
@@ -135,9 +141,17 @@ const callouts = computed(() => {
 const insides = computed(() => insideOf(ordered(job.value)));
 type PlaceLabel = (typeof callouts.value)[number];
 
-const isSelected = (id: string) => store.selected?.kind === 'gear' && store.selected.id === id;
+/** The gear that is selected; of a link that at its first end. */
+const selectedId = computed(() => {
+  const { selected } = store;
+  if (selected?.kind === 'gear') return selected.id;
+  const link =
+    selected?.kind === 'link' && Object.hasOwn(job.value.links, selected.id) ? job.value.links[selected.id] : undefined;
+  return link && [link.from.of, link.to.of].find((end) => Object.hasOwn(job.value.gear, end));
+});
+const isSelected = (id: string) => selectedId.value === id;
 const selectedGear = computed(() => {
-  const id = store.selected?.kind === 'gear' ? store.selected.id : undefined;
+  const id = selectedId.value;
   const placed = id === undefined ? undefined : job.value.gear[id];
   return id !== undefined && placed ? { id, ...placed, tag: plan.value.tags[id] ?? '' } : undefined;
 });
@@ -287,6 +301,16 @@ useEventListener(window, 'keydown', (event) => {
         </p>
         <ThereField :gear="selectedGear.id" />
         <TakeOutPanel v-if="selectedGear.there === 'out'" :key="selectedGear.id" :gear="selectedGear.id" />
+        <LeadsPanel
+          v-if="pinsOf(selectedGear.item).pins.length || selectedGear.there === 'out' || isFed(selectedGear.item)"
+          :key="`leads-${selectedGear.id}`"
+          :gear="selectedGear.id"
+        />
+        <LinksPanel
+          v-if="selectedGear.there !== 'out' && selectedGear.item.kind !== 'speaker'"
+          :key="`links-${selectedGear.id}`"
+          :gear="selectedGear.id"
+        />
         <PhotoStrip
           v-if="selectedGear.place !== null"
           :key="selectedGear.place"

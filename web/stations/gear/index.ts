@@ -4,6 +4,6 @@ export const gear: StationFace = {
   name: 'Gear',
   number: 2,
   view: () => import('./GearStation.vue'),
-  selects: ['gear'],
+  selects: ['gear', 'link'],
   isBegun: ({ job }) => Object.keys(job.gear).length > 0,
 };

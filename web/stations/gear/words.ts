@@ -1,8 +1,9 @@
-import { ENCLOSURE_FORMS, type GearItem } from '#core/gear/gear';
+import { ACCESSORY_FORMS, DEVICE_FORMS, ENCLOSURE_FORMS, type GearItem } from '#core/gear/gear';
+import { writePorts } from '#core/gear/typing/leads';
 import type { Fit } from '#core/mounting/index';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { short } from '#core/units/figures';
-import { lengthText, lengthUnit, shownLength } from '../../app/units';
+import { lengthText, lengthUnit, shownLength, units } from '../../app/units';
 
 const water = (item: GearItem) => (item.water.length ? `IPX${item.water.join(', ')}` : 'no water rating');
 
@@ -33,6 +34,13 @@ export function figuresOf(item: GearItem): string {
       return `${short(item.outVolts)} V out, ${short(item.maxA)} A · ${short(item.efficiency * 100)} % · ${water(item)}`;
     case 'enclosure':
       return `${ENCLOSURE_FORMS[item.form]}, ${item.front.seats.length} ${item.front.seats.length === 1 ? 'opening' : 'openings'} · ${item.litres === null ? 'volume not known' : `${short(item.litres)} l`}, ${item.ported ? 'ported' : 'closed'} · ${water(item)}`;
+    case 'accessory':
+    case 'device': {
+      const form = item.kind === 'device' ? DEVICE_FORMS[item.form] : ACCESSORY_FORMS[item.form];
+      const takes = item.kind === 'device' ? [`${short(item.demand.idleA)} A`] : [];
+      const ports = item.ports ? [writePorts(item.ports, units.value)] : [];
+      return [form, ...takes, ...ports, water(item)].join(' · ');
+    }
     case 'fuseHolder':
       return `${short(item.milliohm)} mΩ · ${water(item)}`;
   }

@@ -5,6 +5,7 @@ import { HAZARDS } from '#core/craft/pattern';
 import { setOf } from '#core/job/parts/overrules';
 import { craftMap, type RouteProposals } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
+import { PORT_KINDS } from '#core/gear/ports';
 import { gaugeName, GAUGES } from '#core/tables/conductors';
 import { short as shortFigure } from '#core/units/figures';
 import OverruleNote from '../../app/OverruleNote.vue';
@@ -57,6 +58,15 @@ const wireMinutes = computed(() => (60 * job.value.settings.wireAMetre) / job.va
 const sameWay = (way: Way) => way.legs.join() === props.run.way?.legs.join();
 
 const cuts = computed(() => plan.value.cutList.cuts.filter((cut) => cut.run === props.run.id));
+/** Made leads that lie along it. */
+const links = computed(() => plan.value.links.filter(({ run }) => run === props.run.id));
+function reachText({ kind, neededMm, haveMm }: (typeof links.value)[number]): string {
+  const name = `${PORT_KINDS[kind]} lead`;
+  if (haveMm === undefined || neededMm === undefined) return `${name}: nobody has said how long it is.`;
+  return haveMm < neededMm
+    ? `${name}: ${lengthText(haveMm)}, ${lengthText(neededMm - haveMm)} short.`
+    : `${name}: ${lengthText(haveMm)}, ${lengthText(haveMm - neededMm)} to park.`;
+}
 const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0, 6) : GAUGES));
 </script>
 
@@ -97,14 +107,16 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
           <dd data-figure="plugs">{{ run.plugsMm < 0 ? '−' : '' }}{{ lengthText(Math.abs(run.plugsMm)) }}</dd>
         </div>
         <div>
-          <dt>Service loops and terminals</dt>
+          <dt>{{ run.kind === 'link' ? 'Service loops' : 'Service loops and terminals' }}</dt>
           <dd>{{ lengthText(run.allowanceMm) }}</dd>
         </div>
         <div class="sum">
-          <dt>Cut, in steps of {{ lengthText(job.settings.cutStepMm) }}</dt>
+          <dt v-if="run.kind === 'link'">From plug to plug; it is made, not cut</dt>
+          <dt v-else>Cut, in steps of {{ lengthText(job.settings.cutStepMm) }}</dt>
           <dd data-figure="cut">{{ lengthText(run.cutMm) }}</dd>
         </div>
       </dl>
+      <p v-for="link in links" :key="link.id" class="cut">{{ reachText(link) }}</p>
       <p v-for="cut in cuts" :key="cut.use" class="cut">
         {{ cut.gauge ? `${gaugeText(cut.gauge, job.settings.conductors)} ` : '' }}{{ colourText(cut.colour) }}:
         {{ cut.use }}
