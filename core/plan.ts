@@ -4,7 +4,15 @@ import type { Input } from './connections/signal';
 import { mapped } from './document/edits';
 import type { Finding } from './findings/finding';
 import { tagGear } from './gear/tags';
-import { gaugeWords, gaugesOf, harness, type CutList, type FeedGauges, type LinkPlan } from './harness/index';
+import {
+  gaugeWords,
+  gaugesOf,
+  harness,
+  type CutList,
+  type FeedGauges,
+  type LinkPlan,
+  type PartLine,
+} from './harness/index';
 import type { PinTable } from './connections/pins';
 import { intake } from './intake/index';
 import { withAccepted } from './job/accepted';
@@ -71,6 +79,8 @@ export interface Plan {
   /** What becomes of every lead of plugs and pigtails, new and old. */
   readonly pins: readonly PinTable[];
   readonly links: readonly LinkPlan[];
+  /** What the job takes, and where that comes from. */
+  readonly parts: readonly PartLine[];
   readonly minutes: Minutes;
   readonly findings: readonly Finding<Operation>[];
   readonly ledger: Ledger;
@@ -116,6 +126,8 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const links = make(harness.links, job, runs);
     const terminals = make(TERMINALS, placed, make(power.terminals, placed, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
+    const supplies = make(mounting.supplies, job, mounts, boards);
+    const parts = make(harness.parts, placed, runs, cutList, terminals, pins, links, inputs, fuses, supplies);
     const work = make(
       build.work,
       wired,
@@ -155,6 +167,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(power.turnOnFindings, held, tags, turnOn, keyOff),
       make(routing.findings, wired, runs, tags),
       make(harness.findings, placed, runs, tags, pins, links),
+      make(harness.waiting, job, parts),
       make(build.findings, wired, built, overrules),
     );
     const ledger = make(
@@ -184,6 +197,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       cutList,
       pins,
       links,
+      parts,
       build: built,
       minutes,
       proposals,

@@ -4,7 +4,12 @@ import { PHASES } from './build/index';
 import { SEVERITIES, STATIONS } from './findings/finding';
 import { Wiring } from './job/circuit';
 import { OVERRULE_KINDS } from './job/parts/overrules';
+import { PIN_USE_IDS } from './gear/pins';
+import { PORT_KIND_IDS } from './gear/ports';
 import { type Job } from './job/job';
+import { PIN_FATES, type PinFate } from './job/parts/pins';
+import { CHANNEL_SEATS } from './tables/colours';
+import { SPLICE_SIZES } from './tables/terminals';
 import { upgradePlan } from './plan-upgrade';
 import type { Plan } from './plan';
 import { problemsOf } from './document/fault';
@@ -23,7 +28,7 @@ const vector = v.tuple([number, number, number]);
 
 const Run = some({
   id: text,
-  kind: v.picklist(['feed', 'return', 'switched', 'turnOn', 'line', 'speaker']),
+  kind: v.picklist(['feed', 'return', 'switched', 'turnOn', 'line', 'speaker', 'link']),
   from: text,
   to: text,
   conductors,
@@ -158,6 +163,28 @@ const Finding = some({
 
 const Cut = some({ run: text, from: text, to: text, use: text, colour, gauge: v.optional(text), lengthMm: number });
 
+const PinRow = some({
+  pin: some({
+    id: text,
+    plug: text,
+    at: text,
+    colour: v.nullable(colour),
+    does: v.union([v.picklist(PIN_USE_IDS), some({ seat: v.picklist(CHANNEL_SEATS), side: text })]),
+    size: v.nullable(v.picklist(SPLICE_SIZES)),
+  }),
+  fate: v.picklist(Object.keys(PIN_FATES) as [PinFate, ...PinFate[]]),
+  said: flag,
+  far: v.optional(
+    some({
+      run: v.optional(text),
+      old: v.optional(some({ gear: text, pin: text })),
+      circuit: v.optional(text),
+      colour: v.optional(colour),
+      size: v.optional(v.picklist(SPLICE_SIZES)),
+    }),
+  ),
+});
+
 /** What every reader of a plan takes for granted, of this planner's plans and of older ones brought up to it. */
 const SealedPlan = some({
   planner: text,
@@ -187,6 +214,32 @@ const SealedPlan = some({
     reels: v.array(some({ what: text, gauge: v.optional(text), colour, pieces: number, totalMm: number })),
     wireM: number,
   }),
+  pins: v.array(some({ gear: text, told: flag, rows: v.array(PinRow) })),
+  links: v.array(
+    some({
+      id: text,
+      kind: v.picklist(PORT_KIND_IDS),
+      run: text,
+      from: text,
+      to: text,
+      neededMm: v.optional(number),
+      haveMm: v.optional(number),
+      old: flag,
+    }),
+  ),
+  parts: v.array(
+    some({
+      key: text,
+      what: text,
+      needed: number,
+      unit: v.picklist(['', 'mm']),
+      inKit: number,
+      have: number,
+      order: number,
+      arrived: number,
+      for: texts,
+    }),
+  ),
   minutes: entries(number),
   overrules: v.optional(v.array(some({ key: text, kind: v.picklist(OVERRULE_KINDS), about: text, value: text }))),
   mounts: entries(
@@ -228,7 +281,7 @@ export function sealFaults({ seal, gear, craft }: Job): { path: string; expected
   const at = (path: string) => `seal.plan.${path}`;
   if (!parsed.success)
     return problemsOf(parsed.issues, '(the plan)').map(({ path, expected }) => ({ path: at(path), expected }));
-  const { power, speakers, runs, build } = parsed.output;
+  const { power, speakers, runs, build, pins } = parsed.output;
   const { pattern } = craft;
   type Named = [path: string, id: string, of: object, what: string];
   const named: Named[] = [
@@ -236,6 +289,14 @@ export function sealFaults({ seal, gear, craft }: Job): { path: string; expected
     ...Object.entries(speakers.circuits).flatMap(([key, circuit]) =>
       [circuit.source, ...circuit.speakers.map((share) => share.gear)].map((id): Named => [
         `speakers.circuits.${key}`,
+        id,
+        gear,
+        'gear of this job',
+      ]),
+    ),
+    ...pins.flatMap(({ gear: own, rows }, i) =>
+      [own, ...rows.flatMap(({ far }) => far?.old?.gear ?? [])].map((id): Named => [
+        `pins.${i}`,
         id,
         gear,
         'gear of this job',

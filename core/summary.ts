@@ -1,5 +1,6 @@
 import { buildState } from './build/index';
 import type { Station } from './findings/finding';
+import { waitsFor } from './harness/index';
 import type { BayEvent } from './job/events';
 import type { Job } from './job/job';
 import { wholePlan } from './shown';
@@ -11,6 +12,8 @@ export interface JobSummary {
   readonly gear: number;
   readonly stops: number;
   readonly cautions: number;
+  /** Lines of the order list that are not here yet. */
+  readonly waits: number;
   readonly hours: number;
   /** Steps done of all. */
   readonly done: number;
@@ -28,10 +31,13 @@ export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
   const items = Object.values(job.gear);
   const first = plan.findings.find((f) => f.severity !== 'note' && f.accepted === undefined);
   const state = buildState(plan.build, events);
+  const waits = job.seal ? 0 : plan.parts.filter(waitsFor).length;
   const begun = state.done > 0 || events.length > 0;
   const [next, nextAt] = ((): [string, Station] => {
     if (job.seal) return ['Handed over', 'handover'];
     if (!items.length) return ['Choose gear and put it on the craft', 'gear'];
+    if (waits && !begun && first?.severity !== 'stop')
+      return [`Waits for parts: ${waits === 1 ? 'one line' : `${waits} lines`} not here yet`, 'gear'];
     if (first?.severity === 'stop' || (first && !begun)) return [`${first.title}: ${first.reason}`, first.station];
     return state.next ? [state.next.step.title, 'build'] : ['Hand over: seal the job', 'handover'];
   })();
@@ -41,6 +47,7 @@ export function summarise(job: Job, events: readonly BayEvent[]): JobSummary {
     gear: items.length,
     stops: plan.ledger.stops,
     cautions: plan.findings.filter((f) => f.severity === 'caution' && f.accepted === undefined).length,
+    waits,
     hours: state.minutesLeft / 60,
     done: state.done,
     steps: state.steps.length,

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { GearItem } from '#core/gear/gear';
+import { readContents } from '#core/gear/typing/contents';
 import { readPins, readPorts } from '#core/gear/typing/leads';
 import type { ChannelSeat } from '#core/tables/colours';
 import { MOUNTS } from './mounts';
@@ -37,6 +38,7 @@ const bridging = (own: ReturnType<typeof bank>, ...power: [ohm: number, watts: n
 
 const ports = (text: string) => readPorts(text, 'metric')!;
 const pins = (text: string) => readPins(text)!;
+const contents = (text: string) => readContents(text)!;
 const headUnit = { kind: 'headUnit', fitMinutes: 35, bassPair: 'none' } as const;
 const amplifier = { kind: 'amplifier', fitMinutes: 30, note: '', inputs: 'line', configureFirst: false } as const;
 const speaker = {
@@ -663,6 +665,20 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     usualFuseA: 2,
     ports: ports('data bus terminated, hand controls both, trigger out − 0.2 A'),
     note: 'Lets the craft’s own buttons turn the sound.',
+  },
+  {
+    kind: 'kit',
+    fitMinutes: 0,
+    id: 'vineyard-stage-2',
+    name: 'Vineyard Stage 2',
+    size: { w: 0, h: 0, d: 0 },
+    massKg: 0,
+    water: [],
+    contents: contents(
+      '1 × Kingcup 3, 1 × Weir 4×45, 4 × Coot 165, 1 × Maxi holder, 16 × M5 × 20 with washer, 1 × dash template, option: Rush Microphone',
+    ),
+    fits: { kind: 'sideBySide', from: 2018, to: 2024, trims: [] },
+    note: 'Unit, amplifier and four cage speakers for two rows.',
   },
 ];
 

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
 import * as v from 'valibot';
 import { buildState, fastenedWords, fastenerLedger } from '#core/build/index';
-import { GearItem, type Fits, type GearKind } from '#core/gear/gear';
+import { GearItem, type Content, type Fits, type GearKind } from '#core/gear/gear';
+import { readContents, writeContents } from '#core/gear/typing/contents';
 import type { Pin } from '#core/gear/pins';
 import type { Port } from '#core/gear/ports';
 import { readFits, writeFits } from '#core/gear/typing/fits';
@@ -88,6 +89,7 @@ const ALL: readonly GearKind[] = [
   'enclosure',
   'accessory',
   'device',
+  'kit',
 ];
 const SPLITS: readonly GearKind[] = ['block', 'switchModule', 'converter'];
 const POWERED: readonly GearKind[] = ['headUnit', 'amplifier'];
@@ -141,7 +143,7 @@ const toNumber = (part: string | undefined): unknown =>
 /** What a sheet lists in words: read back the same, or written as it is kept. */
 function asOnSheet<T extends object>(
   name: string,
-  path: 'pins' | 'ports' | 'fits',
+  path: 'pins' | 'ports' | 'fits' | 'contents',
   written: (value: T) => string,
   understood: (cell: string) => unknown,
 ): Column {
@@ -350,6 +352,7 @@ const COLUMNS: readonly Column[] = [
     (ports: Port[]) => writePorts(ports, 'metric'),
     (cell) => readPorts(cell, 'metric'),
   ),
+  asOnSheet('contents', 'contents', (contents: Content[]) => writeContents(contents), readContents),
   asOnSheet('made_for', 'fits', (fits: Fits) => writeFits(fits), readFits),
   later(number('price', 'price')),
   later({ ...text('programmed_for', 'programmedFor', ['device']), verbatim: true }),

@@ -7,6 +7,7 @@ import type { StepFastener } from './step';
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
 export const ISOLATE_MINUTES = { negative: 2, both: 4, switch: 1, mainFuse: 2 } as const;
 const RETURNS_MINUTES = 2;
+const BOX_MINUTES = 5;
 
 const ISOLATE_TITLES = {
   negative: 'Battery: negative off',
@@ -21,6 +22,14 @@ export function makeSafe(d: Draft): string {
   const { job, pattern } = d;
   const isolation = d.pick('isolation');
   const memories = Object.entries(job.craft.memories);
+  // A part that lacks is found before the craft is open.
+  for (const [id, { name, lines }] of Object.entries(job.kits))
+    d.add(`box:kit/${id}`, 'isolate', `Open the box of ${name}`, BOX_MINUTES, d.whole, {
+      lines: ['Count what is in it against its list; what lacks is ordered before anything comes off.'],
+      checks: Object.entries(lines)
+        .filter(([, { option }]) => !option)
+        .map(([line, one]) => ({ id: `line-${line}`, text: `${one.count} × ${one.name}` })),
+    });
   const safe = d.add('isolate:battery', 'isolate', ISOLATE_TITLES[isolation], ISOLATE_MINUTES[isolation], d.whole, {
     tools: [isolation === 'switch' ? 'tag' : isolation === 'mainFuse' ? 'fuse puller' : '10 mm socket, terminal cover'],
     lines: [

@@ -310,6 +310,25 @@ export const Device = v.strictObject({
   programmedFor: v.optional(Text, ''),
 });
 
+/** What lies in a box together: told by name, as its list has it. */
+const Content = v.strictObject({
+  id: Id,
+  name: Name,
+  count: v.pipe(v.number(), v.integer('expected a whole number'), ranged(1, 400, 'pieces')),
+  /** Bought apart. */
+  option: v.boolean(),
+});
+export type Content = v.InferOutput<typeof Content>;
+export const Kit = v.strictObject({
+  ...common,
+  kind: v.literal('kit'),
+  contents: v.pipe(
+    v.array(Content),
+    v.minLength(1, 'expected one line at least'),
+    v.maxLength(80, 'expected 80 lines at most'),
+  ),
+});
+
 /** What every piece that passes power on has to say. */
 const passing = {
   ...common,
@@ -420,6 +439,7 @@ export const GearItem = v.variant('kind', [
   Enclosure,
   Accessory,
   Device,
+  Kit,
 ]);
 export type GearItem = v.InferOutput<typeof GearItem>;
 export type HeadUnit = v.InferOutput<typeof HeadUnit>;
@@ -434,6 +454,7 @@ export type Converter = v.InferOutput<typeof Converter>;
 export type Enclosure = v.InferOutput<typeof Enclosure>;
 export type Accessory = v.InferOutput<typeof Accessory>;
 export type Device = v.InferOutput<typeof Device>;
+export type Kit = v.InferOutput<typeof Kit>;
 export type GearKind = GearItem['kind'];
 
 /** Gear that has loudspeaker outputs and draws from a feed. */
@@ -470,6 +491,7 @@ export const GEAR_KIND_NAMES: Record<GearKind, string> = {
   enclosure: 'Enclosure',
   accessory: 'Accessory',
   device: 'Powered accessory',
+  kit: 'Kit',
 };
 
 /** An item as this version knows it: what an older one could not say is as it always was. */

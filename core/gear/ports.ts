@@ -47,4 +47,3 @@ export const Ports = v.pipe(
   v.maxLength(MOST_PORTS, `expected ${MOST_PORTS} ports at most`),
   v.check((list) => new Set(list.map(({ id }) => id)).size === list.length, 'expected ports with ids that differ'),
 );
-export const NO_PORTS: readonly Port[] = [];

@@ -13,6 +13,7 @@ const TAG_LETTERS: Record<GearKind, string> = {
   enclosure: 'E',
   accessory: 'X',
   device: 'P',
+  kit: 'K',
 };
 
 /** Short marks for gear, counted by kind in the order it is given, what comes out after the rest: H1, A1, A2, S1 … */

@@ -1,11 +1,16 @@
 import type { Run } from '../connections/runs';
 import { chapter, made } from '../job/chapter';
+import type { Job } from '../job/job';
 import { pinTables, type PinTable } from '../connections/pins';
 import type { RunNeed } from '../connections/runs';
 import { judge } from '../findings/finding';
 import { LAID, SOUND, WIRED } from '../job/reads';
 import { planLinks, type LinkPlan } from './links';
+import { partRules } from './part-rules';
+import { planParts, type PartLine } from './parts';
 import { harnessRules } from './rules';
+
+type ParametersOf<F> = F extends (job: Job, ...of: infer Of) => unknown ? Of : never;
 import { planCuts, type CutList } from './cuts';
 import { commonRun, feedRuns } from './feed-runs';
 import type { FeedGauges } from './gauges';
@@ -16,6 +21,7 @@ export { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
 export { leadResistance } from './leads';
 
 export type { Cut, CutList, Reel } from './cuts';
+export { unusedOf, waitsFor, type PartLine } from './parts';
 export { extensionFor, freePorts, portAt, type LinkPlan } from './links';
 
 /** What the wires are: lengths, sizes, ohms, cuts. */
@@ -31,6 +37,12 @@ export const harness = chapter({
   pins: made([...WIRED, 'pins'], (job, needs: readonly RunNeed[]): readonly PinTable[] => pinTables(job, needs)),
   /** Made leads, and whether they reach. */
   links: made(['gear', 'links'], (job, runs: readonly Run[]) => planLinks(job, runs)),
+  /** What the job takes, and where that comes from. */
+  parts: made(
+    ['gear', 'links', 'kits', 'parts', 'feeds', 'turnOn', 'craft.existing', 'craft.pattern', 'craft.measures'],
+    (job, ...of: ParametersOf<typeof planParts>): readonly PartLine[] => planParts(job, ...of),
+  ),
+  waiting: made(['id', 'kits', 'gear'], (job, parts: readonly PartLine[]) => judge(partRules, { job, parts })),
   findings: made(
     [...WIRED, 'pins'],
     (
@@ -42,7 +54,7 @@ export const harness = chapter({
     ) => judge(harnessRules, { job, runs, tags, pins, links }),
   ),
   // The first knew no leads of gear, and no links.
-  upgrade: () => ({ pins: [], links: [] }),
+  upgrade: () => ({ pins: [], links: [], parts: [] }),
   proposals: made(['settings'], leadProposals),
   ledger: made([], (_, { wireM }: CutList) => ({ wireM })),
 });

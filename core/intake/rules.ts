@@ -7,7 +7,7 @@ import { LAMP_ANSWERS } from '../job/parts/intake';
 import { EXISTING_USES, type Existing } from '../job/supply';
 import { colourText, type Insulated } from '../tables/colours';
 
-interface IntakeSeen {
+export interface IntakeSeen {
   readonly job: Job;
   readonly runs: readonly Run[];
 }
@@ -21,7 +21,9 @@ const USE_OF_RUN: Partial<Record<string, Existing['use']>> = {
   speaker: 'speaker',
 };
 
-export const intakeRules = rulesAt<Rule<IntakeSeen, Operation>>('intake', [
+export type IntakeRule = Rule<IntakeSeen, Operation>;
+
+export const intakeRules = rulesAt<IntakeRule>('intake', [
   {
     id: 'lamp-hidden',
     title: 'A lamp or switch is hidden and nobody has settled it',

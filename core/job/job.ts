@@ -11,6 +11,7 @@ import * as day from './parts/day';
 import * as feeds from './parts/feeds';
 import * as gear from './parts/gear';
 import * as intake from './parts/intake';
+import * as kits from './parts/kits';
 import * as leads from './parts/leads';
 import * as links from './parts/links';
 import * as mounting from './parts/mounting';
@@ -42,6 +43,7 @@ const Shape = v.strictObject({
   ...takeOut.shape,
   ...mounting.shape,
   ...circuits.shape,
+  ...kits.shape,
   ...leads.shape,
   ...links.shape,
   ...pins.shape,
@@ -67,6 +69,7 @@ export const PARTS: readonly Part<Job>[] = [
   takeOut,
   mounting,
   circuits,
+  kits,
   leads,
   links,
   pins,
@@ -87,6 +90,7 @@ export type Edits = typeof sheet.edits &
   typeof takeOut.edits &
   typeof mounting.edits &
   typeof circuits.edits &
+  typeof kits.edits &
   typeof leads.edits &
   typeof links.edits &
   typeof pins.edits &
@@ -124,6 +128,7 @@ export const EMPTY = {
   ...takeOut.empty,
   ...mounting.empty,
   ...circuits.empty,
+  ...kits.empty,
   ...leads.empty,
   ...links.empty,
   ...pins.empty,

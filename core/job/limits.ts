@@ -16,6 +16,8 @@ export const LIMITS = {
   zones: [20, 'zones'],
   panels: [150, 'panels'],
   links: [60, 'links'],
+  kits: [12, 'kits'],
+  kitLines: [80, 'lines of a kit'],
   fasteners: [20, 'kinds of fastener'],
   plugs: [20, 'plugs'],
   gives: [20, 'parts'],

@@ -15,7 +15,7 @@ const onNoPanels = (job: Job): Job => ({
   workMinutes: {},
   takeOut: {},
   leads: {},
-  craft: { ...job.craft, panels: {} },
+  craft: { ...asOf11(job).craft, panels: {} },
 });
 const why = { reason: 'It is what I had', then: '6 AWG', basis: 'b' };
 

@@ -14,6 +14,7 @@ const LISTS = {
   battery: (job: Job) => job.craft.batteries,
   tie: (job: Job) => job.craft.ties,
   link: (job: Job) => job.links,
+  kit: (job: Job) => job.kits,
 } satisfies Record<string, (job: Job) => Readonly<Record<string, unknown>>>;
 type ListName = keyof typeof LISTS;
 const LIST_NAMES = Object.keys(LISTS) as ListName[];
@@ -119,6 +120,8 @@ export function ordered(job: Job): Job {
     sources: inOrder(job.sources, byGear, gear),
     feeds: inOrder(job.feeds, byGear, gear),
     mounts: inOrder(job.mounts, byGear, gear),
+    kits: inOrder(job.kits, byAdded('kit'), added),
+    parts: inOrder(job.parts, byKey),
     links: inOrder(job.links, byAdded('link'), added),
     pins: inOrder(job.pins, byGear, gear),
     overrules: mapped<Record<string, unknown>>(job.overrules, (sets) =>

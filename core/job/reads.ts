@@ -65,6 +65,7 @@ export const WORK: readonly JobPart[] = [
   'leads',
   'links',
   'pins',
+  'kits',
   'takeOut',
   'craft.panels',
   'craft.lamps',

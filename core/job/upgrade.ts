@@ -105,8 +105,17 @@ function withPlacedCircuits(job: Loose): Loose {
 
 /** With nothing said of leads, links, kits and wishes; what is raised further says so itself. */
 function withLeads(job: Loose): Loose {
-  if (versionOf(job)! < 5) return job;
-  return { ...job, version: JOB_VERSION, pins: {}, links: {} };
+  const { craft } = job;
+  if (versionOf(job)! < 5 || !isMap(craft)) return job;
+  return {
+    ...job,
+    version: JOB_VERSION,
+    pins: {},
+    links: {},
+    kits: {},
+    parts: {},
+    craft: { ...craft, year: null, trim: '' },
+  };
 }
 
 /** With the names of this version; what is raised further says so itself. */

@@ -4,6 +4,7 @@ import type { RunNeed } from '../connections/runs';
 import { LAID, PANELS, WIRED } from '../job/reads';
 import { planBoards, type BoardPlan } from '../panels/board';
 import { planMounts, type Fitted } from '../panels/fitted';
+import { suppliesOf, type Supply } from '../panels/supplies';
 import { holdingRules } from './holding-rules';
 import { roomRules } from './room-rules';
 import { gearRules } from './rules';
@@ -20,6 +21,12 @@ export const mounting = chapter({
   upgrade: () => ({ mounts: {}, boards: {} }),
   /** How gear lies on the boards it shares. */
   boards: made([...PANELS, ...WIRED], (job, needs: readonly RunNeed[]) => planBoards(job, needs)),
+  /** What is cut, sealed and stuck with. */
+  supplies: made(
+    PANELS,
+    (job, mounts: Readonly<Record<string, Fitted>>, boards: Readonly<Record<string, BoardPlan>>): readonly Supply[] =>
+      suppliesOf(job, mounts, boards, (gear) => gear),
+  ),
   /** Where all new gear is on its panel. */
   mounts: made(PANELS, (job, boards: Readonly<Record<string, BoardPlan>>) => planMounts(job, boards)),
   findings: made(

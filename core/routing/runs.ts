@@ -42,8 +42,8 @@ const isTapped = (job: Job, end: string): boolean =>
     : circuitOf(job, end) !== undefined;
 
 /** Whether a link ends where the craft has its own plug, which stays where it is. */
-const isPlugOf = ({ gear, craft }: Job, end: string): boolean =>
-  !Object.hasOwn(gear, end) && Object.hasOwn(craft.pattern.places, end);
+const isPlugOf = ({ gear, craft }: Job, { kind }: RunNeed, end: string): boolean =>
+  kind === 'link' && !Object.hasOwn(gear, end) && Object.hasOwn(craft.pattern.places, end);
 
 /** The points of a way, its ends twice where a joint needs what it needs from there on. */
 function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly Vec3[] {
@@ -94,8 +94,8 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
     const along = pin !== undefined && way?.legs.join() === pin.join();
     const allowanceMm =
       way && !need.old
-        ? (isTapped(job, need.from) || isPlugOf(job, need.from) ? 0 : (places[fromPlace!]?.allowanceMm ?? 0)) +
-          (isPlugOf(job, need.to) ? 0 : (places[toPlace!]?.allowanceMm ?? 0)) +
+        ? (isTapped(job, need.from) || isPlugOf(job, need, need.from) ? 0 : (places[fromPlace!]?.allowanceMm ?? 0)) +
+          (isPlugOf(job, need, need.to) ? 0 : (places[toPlace!]?.allowanceMm ?? 0)) +
           // A made lead needs nothing for its terminals.
           (need.kind === 'link' ? 0 : 2 * job.settings.terminalAllowanceMm)
         : 0;

@@ -107,6 +107,7 @@ const JUST_CHANGED: JobSummary = {
   gear: 0,
   stops: 0,
   cautions: 0,
+  waits: 0,
   hours: 0,
   done: 0,
   steps: 0,

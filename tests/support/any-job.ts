@@ -19,7 +19,7 @@ import { OperationError } from '#core/document/fault';
 
 const PATTERNS = [ADVENTURE_TOURER, SIDE_BY_SIDE, RIVER_LAUNCH, NARROW_VAN];
 const HOLDERS = SHELF.filter((item): item is FuseHolder => item.kind === 'fuseHolder');
-const MOUNTED = SHELF.filter((item) => item.kind !== 'fuseHolder');
+const MOUNTED = SHELF.filter(({ kind }) => kind !== 'fuseHolder' && kind !== 'kit');
 /** Ids as the interface makes them, in no order. */
 const IDS = ['length', 'g-7f', 'name', 'a', 'keys', 'zz', 'g-10', 'g-9', '00b2', 'm', '9-head', 'c', 'f3', 'e1'];
 
@@ -311,6 +311,23 @@ function madeJob(g: GeneratorValue): AnyJob {
     if (!pins.length) continue;
     const fate = one('capped', 'cut', 'bare', 'joined', 'adapter');
     make({ op: 'setPin', gear: id, pin: one(...pins).id, choice: { fate, to: one(null, ...circuits) } });
+  }
+  if (sometimes(20)) {
+    const item = one(...Object.values(job.gear)).item;
+    const line = (name: string, id: string | null) => ({
+      name,
+      count: 2,
+      item: id,
+      option: false,
+      has: one(null, 0, 1, 3),
+    });
+    make({
+      op: 'setKit',
+      id: 'k',
+      kit: { name: 'Kit', fits: null, lines: { a: line('Piece', item.id), length: line('Screw', null) } },
+    });
+    make({ op: 'setPart', part: `gear/${item.id}`, said: { have: one(0, 1), arrived: one(0, 2) } });
+    make({ op: 'setYear', year: one(null, 2016) });
   }
   for (const { id, kind } of neededRuns(job))
     if (MAY_LIE.includes(kind) && sometimes(15)) make({ op: 'setLead', run: id, lies: one('old', 'new') });

@@ -5,9 +5,10 @@ import { MATERIAL_NAMES } from '../../tables/materials';
 import { CUES } from '../../tables/polarity';
 import { figureShown, type UnitSystem } from '../../units/shown';
 import { readFigure, readNumber } from '../../units/typed';
-import { ACCESSORY_FORMS, BANDS, DEVICE_FORMS, ENCLOSURE_FORMS, type Fits, type GearKind } from '../gear';
+import { ACCESSORY_FORMS, BANDS, DEVICE_FORMS, ENCLOSURE_FORMS, type Content, type Fits, type GearKind } from '../gear';
 import type { Pin } from '../pins';
 import type { Port } from '../ports';
+import { readContents, writeContents } from './contents';
 import { readFits, writeFits } from './fits';
 import { readPins, readPorts, writePins, writePorts } from './leads';
 import { readCoils, readIngress, readRows, readSize, writeIngress, writeRows } from './reading';
@@ -365,6 +366,7 @@ export const FIT_MINUTES: Record<GearKind, number> = {
   enclosure: 20,
   accessory: 10,
   device: 15,
+  kit: 0,
 };
 
 export const FIELDS: Record<GearKind, readonly Field[]> = {
@@ -522,6 +524,21 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     mass(0.05),
     ...placed,
+    ...LAST,
+  ],
+  kit: [
+    NAME,
+    {
+      key: 'contents',
+      label: 'What is in it',
+      part: 'name',
+      empty: 'needed',
+      long: true,
+      like: '1 × Kingcup 3, 4 × Bittern 165, 12 × M4 × 20, option: Rush Microphone',
+      expected: 'expected pieces one after another, each as “4 × Bittern 165” or “option: Rush Microphone”',
+      read: readContents,
+      write: (value) => writeContents(value as Content[] | undefined),
+    },
     ...LAST,
   ],
   accessory: [

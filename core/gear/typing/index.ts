@@ -175,6 +175,8 @@ function finish(kind: GearKind, draft: Draft, from: GearItem | undefined, sameFr
   if (kind === 'switchModule') draft['triggers'] ??= ['plus'];
   if (kind === 'fuseHolder') draft['family'] ??= 'blade';
   if (kind === 'accessory' || kind === 'device') draft['form'] ??= Object.keys(FORMS[kind])[0];
+  // A box is as large as it is: nobody asks.
+  if (kind === 'kit') Object.assign(draft, { size: { w: 0, h: 0, d: 0 }, massKg: 0, water: [] });
   if (kind === 'device') {
     const demand = draft['demand'] as Draft;
     // It drives no speaker: the law by which watts are drawn does not matter.

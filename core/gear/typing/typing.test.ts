@@ -156,6 +156,7 @@ test('every kind can be typed in, by what it must have', () => {
     enclosure: { openings: '2', opening: '142' },
     accessory: {},
     device: { 'demand.idleA': '0.4' },
+    kit: { contents: '2 × Own, option: 12 × M4 × 20' },
   };
   for (const kind of Object.keys(least) as GearKind[]) {
     const item = read(kind, { name: 'Own', size, ...least[kind] });

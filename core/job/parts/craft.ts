@@ -7,7 +7,8 @@ import type { Job } from '../job';
 import { Hash } from '../../document/overrule';
 import { MATERIAL_IDS } from '../../tables/materials';
 import { craft } from './keys';
-import { Id, ranged } from '../../text/scalars';
+import { Year } from '../../gear/gear';
+import { Id, Text, ranged } from '../../text/scalars';
 
 const CraftNote = lines(400);
 const Hull = v.nullable(v.picklist(MATERIAL_IDS));
@@ -16,18 +17,32 @@ export const craftShape = {
   pattern: PatternOnce,
   patternHash: Hash,
   note: CraftNote,
+  /** Model year; null: not known. */
+  year: v.nullable(Year),
+  /** Trim or variant, as it is called; empty: not known. */
+  trim: Text,
   /** This craft's own measures, mm; one that is missing is the pattern's. */
   measures: v.record(Id, ranged(1, 30000, 'mm')),
   /** What this one's hull or body is made of, where it is not as the pattern says; null: as the pattern says. */
   hull: Hull,
 };
-export const craftEmpty = { note: '', measures: {}, hull: null };
+export const craftEmpty = { note: '', year: null, trim: '', measures: {}, hull: null };
 
 export const edits = editsOf<Job>()({
   setCraftNote: {
     says: { note: CraftNote },
     words: 'change note',
     change: (job, { note }) => craft(job, { note }),
+  },
+  setYear: {
+    says: { year: v.nullable(Year) },
+    words: 'change year',
+    change: (job, { year }) => craft(job, { year }),
+  },
+  setTrim: {
+    says: { trim: Text },
+    words: 'change trim',
+    change: (job, { trim }) => craft(job, { trim }),
   },
   /** Null takes the pattern's own measure back. */
   setMeasure: {

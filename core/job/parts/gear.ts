@@ -48,6 +48,7 @@ export const edits = editsOf<Job>()({
     says: { id: Id, item: GearItem, place: v.nullable(Id) },
     words: ({ item }) => `add ${item.name}`,
     change(job, { id, item, place }) {
+      if (item.kind === 'kit') throw new OperationError('addGear', 'a kit is not put on a craft: what is in it is');
       if (Object.hasOwn(job.gear, id)) throw new OperationError('addGear', `gear ${id} is already in the job`);
       return { ...job, gear: { ...job.gear, [id]: { item, itemHash: contentHash(item), place, there: null } } };
     },
@@ -90,6 +91,9 @@ export const olderEdits = {
 
 export function faults({ gear, craft }: Job): Fault[] {
   const found = tooMany('gear', gear, ['gear']);
+  for (const [key, placed] of Object.entries(gear))
+    if (placed.item.kind === 'kit')
+      found.push({ path: ['gear', key, 'item', 'kind'], expected: 'expected gear, not a kit' });
   for (const [key, placed] of Object.entries(gear))
     if (placed.place !== null && !Object.hasOwn(craft.pattern.places, placed.place))
       found.push({ path: ['gear', key, 'place'], expected: 'expected a place of this craft' });

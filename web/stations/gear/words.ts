@@ -1,4 +1,5 @@
 import { ACCESSORY_FORMS, DEVICE_FORMS, ENCLOSURE_FORMS, type GearItem } from '#core/gear/gear';
+import { writeContents } from '#core/gear/typing/contents';
 import { writePorts } from '#core/gear/typing/leads';
 import type { Fit } from '#core/mounting/index';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
@@ -41,6 +42,8 @@ export function figuresOf(item: GearItem): string {
       const ports = item.ports ? [writePorts(item.ports, units.value)] : [];
       return [form, ...takes, ...ports, water(item)].join(' · ');
     }
+    case 'kit':
+      return writeContents(item.contents);
     case 'fuseHolder':
       return `${short(item.milliohm)} mΩ · ${water(item)}`;
   }
