@@ -12,7 +12,7 @@ import { upgradePlan } from './plan-upgrade';
 
 /** What of a plan each chapter makes, as it is sealed. */
 const MADE: Readonly<Record<string, readonly (keyof Plan)[]>> = {
-  intake: [],
+  intake: ['wishes'],
   mounting: ['mounts', 'boards'],
   signal: ['inputs'],
   speakers: ['speakers', 'splices'],

@@ -4,10 +4,10 @@ type Versions = Readonly<Record<string, number>>;
 
 /** The chapters of planners that did not write them into their plans. */
 const OF_PLANNERS: Readonly<Record<string, Versions>> = {
-  '0.2.0': { mounting: 1, speakers: 1, signal: 1, power: 1, routing: 1, harness: 1, build: 1 },
-  '0.3.0': { mounting: 1, speakers: 2, signal: 2, power: 1, routing: 1, harness: 1, build: 1 },
-  '0.4.0': { mounting: 1, speakers: 2, signal: 2, power: 2, routing: 1, harness: 1, build: 1 },
-  '0.5.0': { mounting: 1, speakers: 3, signal: 2, power: 3, routing: 2, harness: 1, build: 2 },
+  '0.2.0': { intake: 1, mounting: 1, speakers: 1, signal: 1, power: 1, routing: 1, harness: 1, build: 1 },
+  '0.3.0': { intake: 1, mounting: 1, speakers: 2, signal: 2, power: 1, routing: 1, harness: 1, build: 1 },
+  '0.4.0': { intake: 1, mounting: 1, speakers: 2, signal: 2, power: 2, routing: 1, harness: 1, build: 1 },
+  '0.5.0': { intake: 1, mounting: 1, speakers: 3, signal: 2, power: 3, routing: 2, harness: 1, build: 2 },
 };
 
 function versionsOf(plan: Plan): Versions {

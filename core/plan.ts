@@ -14,7 +14,7 @@ import {
   type PartLine,
 } from './harness/index';
 import type { PinTable } from './connections/pins';
-import { intake } from './intake/index';
+import { intake, type WishAnswer } from './intake/index';
 import { withAccepted } from './job/accepted';
 import { keeper, made, type Chapter, type Keeper } from './job/chapter';
 import type { Job } from './job/job';
@@ -79,6 +79,8 @@ export interface Plan {
   /** What becomes of every lead of plugs and pigtails, new and old. */
   readonly pins: readonly PinTable[];
   readonly links: readonly LinkPlan[];
+  /** What the owner wishes, and how the job answers it. */
+  readonly wishes: readonly WishAnswer[];
   /** What the job takes, and where that comes from. */
   readonly parts: readonly PartLine[];
   readonly minutes: Minutes;
@@ -126,6 +128,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const links = make(harness.links, job, runs);
     const terminals = make(TERMINALS, placed, make(power.terminals, placed, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
+    const wishes = make(intake.wishes, job, heard.zones, links, lasting.musicHours);
     const supplies = make(mounting.supplies, job, mounts, boards);
     const parts = make(harness.parts, placed, runs, cutList, terminals, pins, links, inputs, fuses, supplies);
     const work = make(
@@ -159,6 +162,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       FINDINGS,
       job,
       make(intake.findings, wired, runs),
+      make(intake.unanswered, job, wishes),
       make(mounting.findings, wired, tags, boards),
       make(mounting.panelFindings, job, tags, mounts, boards),
       make(signal.findings, job, inputs, tags),
@@ -198,6 +202,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       pins,
       links,
       parts,
+      wishes,
       build: built,
       minutes,
       proposals,

@@ -7,6 +7,7 @@ import { OVERRULE_KINDS } from './job/parts/overrules';
 import { PIN_USE_IDS } from './gear/pins';
 import { PORT_KIND_IDS } from './gear/ports';
 import { type Job } from './job/job';
+import { WISH_IDS } from './job/parts/asked';
 import { PIN_FATES, type PinFate } from './job/parts/pins';
 import { CHANNEL_SEATS } from './tables/colours';
 import { SPLICE_SIZES } from './tables/terminals';
@@ -227,6 +228,7 @@ const SealedPlan = some({
       old: flag,
     }),
   ),
+  wishes: v.array(some({ wish: v.picklist(WISH_IDS), answered: flag, words: text })),
   parts: v.array(
     some({
       key: text,

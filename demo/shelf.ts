@@ -675,7 +675,7 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     massKg: 0,
     water: [],
     contents: contents(
-      '1 × Kingcup 3, 1 × Weir 4×45, 4 × Coot 165, 1 × Maxi holder, 16 × M5 × 20 with washer, 1 × dash template, option: Rush Microphone',
+      '1 × Kingcup 3, 1 × Weir 4×45, 4 × Coot 165, 1 × Sealed large-blade holder, 16 × M5 × 20 with washer, 1 × dash template, option: Rush Microphone',
     ),
     fits: { kind: 'sideBySide', from: 2018, to: 2024, trims: [] },
     note: 'Unit, amplifier and four cage speakers for two rows.',

@@ -58,6 +58,23 @@ export function fastenersCsv(job: Job, plan: Plan, events: readonly BayEvent[] =
   );
 }
 
+/** The order list, a row a line: what is needed, what of it the kit and the shelf have, what is ordered and has come. */
+export function partsCsv({ parts }: Plan): string {
+  return write(
+    ['part', 'what', 'unit', 'needed', 'in_kit', 'on_shelf', 'order', 'arrived'],
+    parts.map(({ key, what, unit, needed, inKit, have, order, arrived }) => [
+      key,
+      what,
+      unit || 'pieces',
+      needed,
+      inKit,
+      have,
+      order,
+      arrived,
+    ]),
+  );
+}
+
 // ── Shelf ───────────────────────────────────────────────────────────────────────────────────────
 
 type Cells = Record<string, string>;

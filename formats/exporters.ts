@@ -6,7 +6,7 @@ import { FEED_CASES, casesOf, type FeedCase } from '#core/power/index';
 import { planOf } from '#core/shown';
 import type { UnitSystem } from '#core/units/shown';
 import { writeBundle } from './bundle';
-import { cutListCsv, fastenersCsv } from './csv';
+import { cutListCsv, fastenersCsv, partsCsv } from './csv';
 import { drawingSvg } from './drawing';
 import type { ExportFile } from './exports';
 import { writeJobFile } from './job-file';
@@ -56,6 +56,7 @@ const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   'whole.zip': ({ job, events, photos }) => writeBundle({ job, events, photos }),
   'job.json': ({ job }) => writeJobFile(job),
   'cut-list.csv': ({ job }) => cutListCsv(job, planOf(job)),
+  'parts.csv': ({ job }) => partsCsv(planOf(job)),
   'fasteners.csv': ({ job, events }) => fastenersCsv(job, planOf(job), events),
   'drawing.svg': ({ job }) => drawingSvg(job, planOf(job)),
   'templates-a4.pdf': pages('a4'),

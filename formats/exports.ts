@@ -35,6 +35,7 @@ export const EXPORTS = [
   { file: 'job.json', name: 'Job', format: 'JSON', type: 'application/json', alone: '.json' },
   { file: 'cut-list.csv', name: 'Cut list', ...TABLE },
   { file: 'fasteners.csv', name: 'Fasteners', ...TABLE },
+  { file: 'parts.csv', name: 'Parts and order list', ...TABLE },
   { file: 'drawing.svg', name: 'Drawing', format: 'SVG', type: 'image/svg+xml', alone: '.svg' },
   {
     file: 'templates-a4.pdf',

@@ -13,6 +13,8 @@ import { RUN_KIND_NAMES, endName, endPlace, type Run } from '#core/connections/r
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { inUse } from '#core/job/parts/gear';
+import { unusedOf } from '#core/harness/index';
+import { WISHES } from '#core/job/parts/asked';
 import { OVERRULES } from '#core/job/parts/overrules';
 import { PIN_FATES } from '#core/job/parts/pins';
 import { leadWords, pinEnd, type PinRow } from '#core/connections/pins';
@@ -60,12 +62,14 @@ export async function jobSheetPdf(
   const pen = new Pen(doc, units);
   pen.titleBlock(job, plan);
   pen.drawing(job, plan);
+  wishes(pen, job, plan);
   gear(pen, job, plan);
   circuits(pen, job, plan);
   feeds(pen, job, plan);
   cuts(pen, job, plan);
   leads(pen, job, plan);
   links(pen, job, plan);
+  parts(pen, job, plan);
   overrules(pen, plan);
   findings(pen, plan);
   ready(pen, job, plan);
@@ -85,6 +89,23 @@ async function drawable(photos: readonly SheetPhoto[]): Promise<SheetPhoto[]> {
   const made: SheetPhoto[] = [];
   for (const { bytes, caption } of photos) made.push({ caption, bytes: bytes && (await forSheet(Buffer.from(bytes))) });
   return made;
+}
+
+/** What was wished, and how the job answers it. */
+function wishes(pen: Pen, job: Job, plan: Plan): void {
+  if (!job.wishes && !plan.wishes.length) return;
+  pen.heading('What was wished');
+  if (job.wishes) pen.line(job.wishes);
+  if (!plan.wishes.length) return;
+  pen.table(
+    ['Wish', 'Answered', 'By'],
+    [3.4, 1, 5],
+    plan.wishes.map(({ wish, wants, unit, answered, words }) => [
+      `${WISHES[wish].name}${wants === undefined ? '' : ` ${short(wants)} ${unit}`}`,
+      answered ? 'yes' : 'no',
+      words,
+    ]),
+  );
 }
 
 function gear(pen: Pen, job: Job, plan: Plan): void {
@@ -306,6 +327,27 @@ function farWords(job: Job, plan: Plan, gear: string, { far, fate }: PinRow): st
   if (!run) return '–';
   const end = endName(job, run.from === gear ? run.to : run.from, plan.tags, 'within');
   return `${far.colour ? colourText(far.colour) : 'the lead there'}, ${end}`;
+}
+
+/** What the job takes beyond what is cut: from the kit, from the shelf, ordered. */
+function parts(pen: Pen, job: Job, plan: Plan): void {
+  if (!plan.parts.length) return;
+  pen.heading('Parts');
+  const amount = (n: number, unit: string) => (unit === 'mm' ? lengthShown(pen.units, n) : String(n));
+  pen.table(
+    ['Part', 'Needed', 'Kit', 'Shelf', 'Order', 'Arrived'],
+    [4.6, 1.2, 1, 1.2, 1, 1],
+    plan.parts.map(({ what, unit, needed, inKit, have, order, arrived }) => [
+      pen.told(what),
+      amount(needed, unit),
+      inKit ? amount(inKit, unit) : '–',
+      have ? amount(have, unit) : '–',
+      order ? amount(order, unit) : '–',
+      arrived ? amount(arrived, unit) : '–',
+    ]),
+  );
+  const unused = unusedOf(job);
+  if (unused.length) pen.line(`Not used: ${unused.map(({ what, count }) => `${count} × ${what}`).join(', ')}.`);
 }
 
 /** Made leads that are neither power nor speaker, and whether they reach. */

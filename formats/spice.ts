@@ -63,7 +63,7 @@ export function feedDeck(network: Network): { deck: string; node: (name: string)
       else
         lines.push(
           `V${i} src${i} 0 ${s.volts}`,
-          `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-9)} ${said(s.name)}`,
+          `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-6)} ${said(s.name)}`,
         );
     }
     for (const r of net.resistors) {

@@ -22,6 +22,7 @@ export interface Subject {
     | 'lamp'
     | 'existing'
     | 'link'
+    | 'wish'
     | 'overrule'
     | 'step';
   readonly id: string;

@@ -61,6 +61,9 @@ const BY_PLUG = /^(adapter|mating half|T-lead)/;
 /** Ends that nobody buys. */
 const NO_PART_AT_ALL = /^(its plug|line plug|by the size|fuse tap or butt)/;
 
+/** What of a line was in the box; until somebody looks all of it, and of what is bought apart nothing. */
+const inBox = ({ has, count, option }: KitLine): number => has ?? (option ? 0 : count);
+
 /** Everything the job takes: gear, holders and fuses, made leads, wire, ends, ties and sleeve, what is cut with. */
 export function planParts(
   job: Job,
@@ -166,7 +169,6 @@ export function planParts(
   const lines = Object.entries(job.kits).flatMap(([kit, { lines: all }]) =>
     Object.entries(all).map(([id, line]) => ({ key: `${kit}-${id}`, line })),
   );
-  const inBox = ({ has, count }: KitLine) => has ?? count;
   for (const { key, line } of lines) if (line.item === null && !line.option) add('kit', key, line.name, line.count, []);
   const kitOf = (key: string, item: string | undefined): number =>
     lines.reduce(
@@ -209,9 +211,9 @@ export function unusedOf(job: Job): { readonly kit: string; readonly what: strin
   return Object.values(job.kits).flatMap(({ name, lines }) =>
     Object.values(lines).flatMap((line) => {
       if (line.item === null) return [];
-      const taken = Math.min(used.get(line.item) ?? 0, line.has ?? line.count);
+      const taken = Math.min(used.get(line.item) ?? 0, inBox(line));
       used.set(line.item, (used.get(line.item) ?? 0) - taken);
-      const count = (line.has ?? line.count) - taken;
+      const count = inBox(line) - taken;
       return count > 0 ? [{ kit: name, what: line.name, count }] : [];
     }),
   );

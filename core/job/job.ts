@@ -5,6 +5,7 @@ import type { Part } from '../document/document';
 import { withFaults, type Fault } from '../document/fault';
 import { numbered } from './order';
 import * as accepted from './parts/accepted';
+import * as asked from './parts/asked';
 import * as circuits from './parts/circuits';
 import * as craft from './parts/craft';
 import * as day from './parts/day';
@@ -30,6 +31,7 @@ import { usualSupply } from './usual-supply';
 const Shape = v.strictObject({
   ...sheet.shape,
   ...intake.shape,
+  ...asked.shape,
   craft: v.strictObject({
     ...craft.craftShape,
     ...intake.craftShape,
@@ -62,6 +64,7 @@ export const PARTS: readonly Part<Job>[] = [
   craft,
   seal,
   intake,
+  asked,
   supply,
   turnOn,
   feeds,
@@ -83,6 +86,7 @@ export type Edits = typeof sheet.edits &
   typeof craft.edits &
   typeof seal.edits &
   typeof intake.edits &
+  typeof asked.edits &
   typeof supply.edits &
   typeof turnOn.edits &
   typeof feeds.edits &
@@ -122,6 +126,7 @@ export const craftOf = ({ craft: { pattern, measures } }: Job): Pattern => fitCr
 export const EMPTY = {
   ...sheet.empty,
   ...intake.empty,
+  ...asked.empty,
   ...settings.empty,
   ...workMinutes.empty,
   ...gear.empty,

@@ -114,6 +114,7 @@ function withLeads(job: Loose): Loose {
     links: {},
     kits: {},
     parts: {},
+    asked: {},
     craft: { ...craft, year: null, trim: '' },
   };
 }

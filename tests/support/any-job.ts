@@ -328,6 +328,9 @@ function madeJob(g: GeneratorValue): AnyJob {
     });
     make({ op: 'setPart', part: `gear/${item.id}`, said: { have: one(0, 1), arrived: one(0, 2) } });
     make({ op: 'setYear', year: one(null, 2016) });
+    make({ op: 'setWish', wish: 'calls', said: { value: null } });
+    make({ op: 'setWish', wish: 'speed', said: { value: one(40, 120) } });
+    make({ op: 'setWish', wish: one('usb', 'bass', 'washDown', 'television'), said: { value: null } });
   }
   for (const { id, kind } of neededRuns(job))
     if (MAY_LIE.includes(kind) && sometimes(15)) make({ op: 'setLead', run: id, lies: one('old', 'new') });

@@ -8,13 +8,14 @@ export const asOf11 = (job: Job): Job => ({
   links: {},
   kits: {},
   parts: {},
+  asked: {},
   craft: { ...job.craft, year: null, trim: '' },
   leads: Object.fromEntries(Object.entries(job.leads).filter(([run]) => !run.startsWith('link:'))),
   added: Object.fromEntries(Object.entries(job.added).filter(([key]) => !/^(link|kit)\//.test(key))),
 });
 /** A job as version 11 wrote it. */
 export function asVersion11(of: Job) {
-  const { pins: _pins, links: _links, kits: _kits, parts: _parts, craft, ...job } = asOf11(of);
+  const { pins: _pins, links: _links, kits: _kits, parts: _parts, asked: _asked, craft, ...job } = asOf11(of);
   const { year: _year, trim: _trim, ...rest } = craft;
   return { ...job, version: 11, craft: rest };
 }

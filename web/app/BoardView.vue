@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core';
-import { onUnmounted, ref, watch } from 'vue';
+import { defineAsyncComponent, onUnmounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { figure } from '#core/units/figures';
 import { api, type ImportPreview, type JobRow } from '../api';
@@ -56,6 +56,15 @@ async function taken({ kind, id }: ImportPreview): Promise<void> {
 }
 const quarters = (hours: number) => figure(Math.ceil(hours * 4) / 4, 2);
 
+/** It plans whole jobs: fetched when it is asked for. */
+const BesideDialog = defineAsyncComponent(() => import('./BesideDialog.vue'));
+const MOST_BESIDE = 3;
+/** Jobs to be held against each other, in the order they were ticked. */
+const beside = ref<string[]>([]);
+const comparing = ref(false);
+function tickBeside(id: string): void {
+  beside.value = beside.value.includes(id) ? beside.value.filter((other) => other !== id) : [...beside.value, id];
+}
 const making = ref(false);
 /** The job a new one is made like. */
 const like = ref<JobRow>();
@@ -109,6 +118,9 @@ async function drop(): Promise<void> {
         theme === 'yard' ? 'Yard' : 'Bay'
       }}</BButton>
       <RouterLink class="btn btn-outline-secondary" to="/shelf">Shelf</RouterLink>
+      <BButton v-if="beside.length" :disabled="beside.length < 2" @click="comparing = true"
+        >Compare {{ beside.length }}</BButton
+      >
       <BButton @click="importing = true">Import</BButton>
       <BButton variant="primary" @click="makeLike()">New job</BButton>
     </header>
@@ -181,9 +193,23 @@ async function drop(): Promise<void> {
               <span class="n"
                 ><b>{{ row.cautions }}</b> {{ row.cautions === 1 ? 'caution' : 'cautions' }}</span
               >
+              <span v-if="row.waits" class="n waits"
+                >waits for <b>{{ row.waits }}</b> {{ row.waits === 1 ? 'part' : 'parts' }}</span
+              >
             </span>
           </RouterLink>
           <span class="acts">
+            <label class="beside">
+              <input
+                type="checkbox"
+                class="form-check-input"
+                :checked="beside.includes(row.id)"
+                :disabled="!beside.includes(row.id) && beside.length >= MOST_BESIDE"
+                :aria-label="`Compare ${row.title}`"
+                @change="tickBeside(row.id)"
+              />
+              Compare
+            </label>
             <button type="button" :aria-label="`One like it: ${row.title}`" @click="makeLike(row)">One like it</button>
             <button type="button" :aria-label="`Delete ${row.title}`" @click="dropping = row">Delete</button>
           </span>
@@ -194,6 +220,7 @@ async function drop(): Promise<void> {
       </p>
     </main>
 
+    <BesideDialog v-if="beside.length > 1" v-model="comparing" :jobs="beside" />
     <ImportDialog v-model="importing" @taken="taken" />
     <NewJobDialog v-model="making" :like="like" />
     <BModal :model-value="dropping !== undefined" title="Delete this job" no-footer @hidden="dropping = undefined">
@@ -298,6 +325,13 @@ main {
   width: 190px;
   display: flex;
   gap: var(--space-6);
+}
+.beside {
+  display: flex;
+  align-items: center;
+  gap: var(--space-2);
+  min-height: 24px;
+  color: var(--ink-soft);
 }
 .acts button {
   border: 0;

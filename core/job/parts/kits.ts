@@ -20,7 +20,7 @@ const KitLine = v.strictObject({
   has: v.nullable(Count),
 });
 const Kit = v.strictObject({ name: Title, fits: v.nullable(Fits), lines: few('kitLines', KitLine) });
-export type Kit = v.InferOutput<typeof Kit>;
+
 export type KitLine = v.InferOutput<typeof KitLine>;
 
 /** A line of the order list: what it is of, and which. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef } from 'vue';
-import { GEAR_KIND_NAMES, isFed, type GearItem, type GearKind } from '#core/gear/gear';
+import { GEAR_KIND_NAMES, isFed, type GearItem, type GearKind, type Kit } from '#core/gear/gear';
 import { pinsOf } from '#core/gear/pins';
 import { clampHolds } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
@@ -29,6 +29,7 @@ import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
 import LeadsPanel from './LeadsPanel.vue';
 import LinksPanel from './LinksPanel.vue';
+import PartsPanel from './PartsPanel.vue';
 import TakeOutPanel from './TakeOutPanel.vue';
 import { figuresOf, fitMark, fitWords, sizeOf } from './words';
 
@@ -48,12 +49,16 @@ const KINDS = [
   'converter',
   'device',
   'accessory',
+  'kit',
 ] as const satisfies readonly GearKind[];
 const pluralOf = (name: string) => (/y$/.test(name) ? name.replace(/y$/, 'ies') : `${name}s`);
 const KIND_NAMES = Object.fromEntries(KINDS.map((k) => [k, pluralOf(GEAR_KIND_NAMES[k])])) as Record<
   (typeof KINDS)[number],
   string
 >;
+/** What stands beside the drawing while nothing is selected. */
+const SIDES = { shelf: 'Shelf', parts: 'Kit and parts' } as const;
+const side = ref<keyof typeof SIDES>('shelf');
 const kind = ref<(typeof KINDS)[number]>('headUnit');
 const offered = computed(() => library.offered.filter((item) => item.kind === kind.value));
 /** Gear that is not on the shelf yet is typed in here, and is in the hand at once. */
@@ -171,7 +176,41 @@ const ranked = computed(() => {
 
 const newGearId = (k: GearKind) => `${k.toLowerCase()}-${crypto.randomUUID().slice(0, 6)}`;
 
+/** A kit is not put down: its list goes into the job, and what of it is on the shelf waits for its place. */
+async function takeKit(kit: Kit): Promise<void> {
+  const known = new Map(library.shelf.map((item) => [item.name.toLowerCase(), item]));
+  const lines = kit.contents.map((content) => ({ content, item: known.get(content.name.toLowerCase()) }));
+  const placed = lines.filter(({ content, item }) => item && item.kind !== 'fuseHolder' && !content.option);
+  const wrong = store.edit([
+    {
+      op: 'setKit',
+      id: `kit-${crypto.randomUUID().slice(0, 6)}`,
+      kit: {
+        name: kit.name,
+        fits: kit.fits ?? null,
+        lines: Object.fromEntries(
+          lines.map(({ content: { id, name, count, option }, item }) => [
+            id,
+            { name, count, option, item: item?.id ?? null, has: null },
+          ]),
+        ),
+      },
+    },
+    ...placed.flatMap(({ content, item }) =>
+      Array.from({ length: content.count }, () => ({
+        op: 'addGear' as const,
+        id: newGearId(item!.kind),
+        item: item!,
+        place: null,
+      })),
+    ),
+  ]);
+  if (!wrong) side.value = 'parts';
+  await nextTick();
+}
+
 async function take(item: GearItem, moving?: string): Promise<void> {
+  if (item.kind === 'kit') return takeKit(item);
   hand.value = moving === undefined ? { item } : { item, moving };
   await nextTick();
   document.querySelector<HTMLElement>('[data-best-place]')?.focus();
@@ -339,7 +378,16 @@ useEventListener(window, 'keydown', (event) => {
         </button>
       </section>
 
-      <section v-if="!hand" class="shelf">
+      <PickStrip
+        v-if="!hand && !selectedGear"
+        v-model="side"
+        class="kinds"
+        label="Beside the drawing"
+        :options="SIDES"
+        :columns="2"
+      />
+      <PartsPanel v-if="!hand && !selectedGear && side === 'parts'" />
+      <section v-else-if="!hand" class="shelf">
         <h2>Shelf</h2>
         <PickStrip v-model="kind" class="kinds" label="Kind of gear" :options="KIND_NAMES" :columns="4" />
         <p v-if="!Object.keys(job.gear).length" class="teach">
@@ -356,11 +404,11 @@ useEventListener(window, 'keydown', (event) => {
               class="item"
               :data-shelf="item.id"
               @click="take(item)"
-              @pointerdown="begin($event, { item })"
+              @pointerdown="item.kind === 'kit' || begin($event, { item })"
             >
               <span class="name">{{ item.name }}</span>
               <span>{{ figuresOf(item) }}</span>
-              <span
+              <span v-if="item.kind !== 'kit'"
                 >{{ sizeOf(item) }}<template v-if="item.note"> · {{ item.note }}</template></span
               >
             </button>
