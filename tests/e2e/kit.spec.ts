@@ -35,7 +35,7 @@ test('a side-by-side kit from its list: the box counted, one part missing, the o
     ['dash template', 1, 1],
     ['Rush Microphone', 1, null],
   ]);
-  const csv = await (await fetch(`${server.url}/api/jobs/${JOB}/parts.csv`)).text();
+  const csv = await (await fetch(`${server.url}/api/jobs/${JOB}/export/parts.csv`)).text();
   expect(csv.split('\n').find((row) => row.startsWith('gear/coot-165,'))).toBe(
     'gear/coot-165,Coot 165,pieces,4,3,0,1,0',
   );
@@ -97,6 +97,6 @@ test('a unit’s leads and ports: the old plug typed off its label, a bare lead 
   expect(job.pins[fresh]).toEqual({ mute: { fate: 'cut', to: null } });
   // What becomes of every lead is on the connect card, and nothing is bare before first power.
   await page.getByRole('link', { name: /Build/ }).click();
-  const plan = await (await fetch(`${server.url}/api/jobs/river-launch/sheet.pdf`)).arrayBuffer();
+  const plan = await (await fetch(`${server.url}/api/jobs/river-launch/export/sheet.pdf`)).arrayBuffer();
   expect(plan.byteLength).toBeGreaterThan(10_000);
 });
