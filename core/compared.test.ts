@@ -15,10 +15,10 @@ test('the figures are those of the plan, and money is told only where every new 
   const plan = planJob(TOURER);
   expect(value(TOURER, 'Bench time')).toBe(plan.ledger.hours);
   expect(value(TOURER, 'Wire')).toBe(plan.ledger.wireM);
-  expect(value(TOURER, 'Watts, all together')).toBeCloseTo(
-    Object.values(plan.speakers.audioWatts).reduce((sum, watts) => sum + watts, 0),
-    6,
-  );
+  // What the amplifier puts out, less what is lost in the leads: under 0.5 dB, which is 11 %.
+  const out = Object.values(plan.speakers.audioWatts).reduce((sum, watts) => sum + watts, 0);
+  expect(value(TOURER, 'Watts, all together')!).toBeLessThan(out);
+  expect(value(TOURER, 'Watts, all together')!).toBeGreaterThan(0.89 * out);
   expect(value(TOURER, 'Gear')).toBeUndefined();
   const job = priced(120);
   const count = Object.keys(job.gear).length;

@@ -130,7 +130,19 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const fuses = make(power.fuses, fed, powered);
     const wishes = make(intake.wishes, job, heard.zones, links, lasting.musicHours);
     const supplies = make(mounting.supplies, job, mounts, boards);
-    const parts = make(harness.parts, placed, runs, cutList, terminals, pins, links, inputs, fuses, supplies);
+    const parts = make(
+      harness.parts,
+      placed,
+      runs,
+      cutList,
+      terminals,
+      pins,
+      links,
+      inputs,
+      fuses,
+      supplies,
+      make(routing.secured, placed, runs),
+    );
     const work = make(
       build.work,
       wired,

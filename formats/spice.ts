@@ -63,7 +63,7 @@ export function feedDeck(network: Network): { deck: string; node: (name: string)
       else
         lines.push(
           `V${i} src${i} 0 ${s.volts}`,
-          `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-6)} ${said(s.name)}`,
+          `RS${i} src${i} ${at(s.node)} ${Math.max(s.ohm, 1e-9)} ${said(s.name)}`,
         );
     }
     for (const r of net.resistors) {
@@ -71,7 +71,11 @@ export function feedDeck(network: Network): { deck: string; node: (name: string)
       const [a, b] = [at(r.a), at(r.b)];
       if (r.diodeVolts === undefined) lines.push(`RR${i} ${a} ${b} ${r.ohm} ${said(r.name)}`);
       else if (opens(r.name)) lines.push(remark(`${r.name} does not conduct`));
-      else lines.push(`VD${i} ${a} drop${i} ${r.diodeVolts} ${said(r.name)}`, `RR${i} drop${i} ${b} ${r.ohm}`);
+      else {
+        // A node between that starts at nothing leaves ngspice with what it has there.
+        starts.set(`drop${i}`, high - r.diodeVolts);
+        lines.push(`VD${i} ${a} drop${i} ${r.diodeVolts} ${said(r.name)}`, `RR${i} drop${i} ${b} ${r.ohm}`);
+      }
     }
     for (const l of net.loads) {
       const u = `V(${at(l.plus)},${at(l.minus)})`;

@@ -1,9 +1,8 @@
 import type { PinTable } from '../connections/pins';
 import type { Run } from '../connections/runs';
 import type { Input } from '../connections/signal';
-import { craftMap } from '../routing/graph';
 import { PORT_KINDS } from '../gear/ports';
-import { craftOf, type Job } from '../job/job';
+import type { Job } from '../job/job';
 import { inUse } from '../job/parts/gear';
 import { NO_PART, type KitLine } from '../job/parts/kits';
 import type { Supply } from '../panels/supplies';
@@ -37,8 +36,6 @@ type Group = keyof typeof GROUPS;
 const BOUGHT: readonly Group[] = ['made', 'kit'];
 /** Ends, ties and wire get lost, cut off and spoilt (common practice). */
 const SPARE = 1.1;
-/** Of ties along a way: boats 18 in (ABYC E-11, from memory), else common practice. */
-const TIE_EVERY_MM = { boat: 450, other: 300 } as const;
 
 const slug = (text: string): string =>
   text
@@ -75,6 +72,7 @@ export function planParts(
   inputs: readonly Input[],
   fuses: Readonly<Record<string, number | undefined>>,
   supplies: readonly Supply[],
+  secured: { readonly ties: number; readonly sleeveMm: number },
 ): PartLine[] {
   const found = new Map<string, Needed>();
   const add = (
@@ -148,18 +146,9 @@ export function planParts(
   );
   if (caps.length) add('end', 'cap', 'insulating cap with shrink', Math.ceil(caps.length * SPARE), caps);
 
-  const { legs } = craftMap(craftOf(job));
-  const used = new Set(runs.flatMap((run) => (run.old ? [] : (run.way?.legs ?? []))));
-  const every = job.craft.pattern.kind === 'boat' ? TIE_EVERY_MM.boat : TIE_EVERY_MM.other;
-  let ties = 0;
-  let sleeve = 0;
-  for (const id of used) {
-    const { lengthMm, leg } = legs[id]!;
-    ties += Math.ceil(lengthMm / every) + 1;
-    if (leg.hazards.length) sleeve += lengthMm;
-  }
+  const { ties, sleeveMm } = secured;
   if (ties) add('fix', 'tie', 'tie, or what it is secured with', Math.ceil(ties * SPARE), []);
-  if (sleeve) add('fix', 'sleeve', 'sleeve over edges and warm places', Math.ceil(sleeve * SPARE), [], 'mm');
+  if (sleeveMm) add('fix', 'sleeve', 'sleeve over edges and warm places', Math.ceil(sleeveMm * SPARE), [], 'mm');
   for (const { what, amount } of supplies) {
     const count = Number(amount);
     const pieces = Number.isFinite(count) ? count : amount.split(', ').length;

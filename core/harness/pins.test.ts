@@ -144,7 +144,17 @@ test('fed from the radio plug, the pigtail goes into the adapter and the old pin
     lengthMm: 1500,
     negative: true,
   } as const;
-  const job = swap({ op: 'setExisting', id: 'radio', circuit: radio }, { op: 'feedFrom', gear: 'next', from: 'radio' });
+  const fedBy = (access: 'radioPlug' | 'bareWire') =>
+    swap(
+      { op: 'setExisting', id: 'radio', circuit: { ...radio, access } },
+      { op: 'feedFrom', gear: 'next', from: 'radio' },
+    );
+  const job = fedBy('radioPlug');
+  // A bare wire at the same place is spliced, whatever hung there before.
+  expect(rowOf(fedBy('bareWire'), 'next', 'constant +')).toMatchObject({
+    fate: 'joined',
+    far: { run: 'feed:radio>next' },
+  });
   const fates = (gear: string) => Object.fromEntries(rowsOf(job, gear).map(({ pin, fate }) => [pinWords(pin), fate]));
   expect(fates('next')).toMatchObject({ 'constant +': 'adapter', 'ground −': 'adapter', 'switched +': 'joined' });
   expect(fates(HEAD)).toMatchObject({ 'constant +': 'adapter', 'ground −': 'adapter', 'FL +': 'capped' });

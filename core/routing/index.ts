@@ -6,6 +6,7 @@ import { wayProposals } from './proposals';
 import { routingRules } from './rules';
 import type { Fitted } from '../panels/fitted';
 import { planRuns } from './runs';
+import { securedBy } from './secure';
 
 export { axisDistance, jointNeed, jointPath, turned, type JointNeed } from './joint';
 export { craftMap, wayAlong, wayPoints, type CraftMap, type MapLeg } from './graph';
@@ -24,6 +25,8 @@ export const routing = chapter({
   runs: made(LAID, (job, needs: readonly RunNeed[], mounts: Readonly<Record<string, Fitted>>) =>
     planRuns(job, needs, mounts),
   ),
+  /** Ties and sleeve along all ways. */
+  secured: made(['craft.pattern', 'craft.measures'], (job, runs: readonly Run[]) => securedBy(job, runs)),
   proposals: made(['craft.pattern'], wayProposals),
   findings: made([...LAID, 'id'], (job, runs: readonly Run[], tags: Readonly<Record<string, string>>) =>
     judge(routingRules, { job, runs: runs.filter(({ old }) => !old), tags }),

@@ -60,6 +60,18 @@ function text(value: number | undefined, unit: string): string {
 </template>
 
 <style scoped>
+table {
+  width: 100%;
+}
+th,
+td {
+  padding: var(--space-2) 0 var(--space-2) var(--space-6);
+  border-top: 1px solid var(--rule-soft);
+}
+tbody th {
+  padding-left: 0;
+  font-weight: 400;
+}
 td {
   text-align: right;
   font-variant-numeric: tabular-nums;

@@ -322,9 +322,9 @@ main {
   position: absolute;
   right: 8px;
   bottom: 14px;
-  width: 190px;
+  width: 216px;
   display: flex;
-  gap: var(--space-6);
+  gap: var(--space-4);
 }
 .beside {
   display: flex;
@@ -334,6 +334,7 @@ main {
   color: var(--ink-soft);
 }
 .acts button {
+  white-space: nowrap;
   border: 0;
   background: none;
   padding: 0;
