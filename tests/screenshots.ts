@@ -27,6 +27,11 @@ async function picture(
 await picture('board', '/', (page) => page.locator('.job svg').first().waitFor());
 await picture('intake', '/jobs/river-launch/intake', (page) => page.locator('[data-part=wiring]').click());
 await picture('build', `${TOURER}/build`, (page) => page.locator('[data-step="off:cover/cowl"]').click());
+await picture('gear-leads', '/jobs/river-launch/gear', async (page) => {
+  await page.locator('[data-place="console"]').click();
+  await page.locator('.leads').evaluate((node) => node.scrollIntoView({ block: 'nearest' }));
+  await page.locator('.links').scrollIntoViewIfNeeded();
+});
 await picture(
   'build-phone',
   '/jobs/tourer-handed-over/build',
