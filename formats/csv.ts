@@ -369,7 +369,10 @@ const COLUMNS: readonly Column[] = [
     (ports: Port[]) => writePorts(ports, 'metric'),
     (cell) => readPorts(cell, 'metric'),
   ),
-  asOnSheet('contents', 'contents', (contents: Content[]) => writeContents(contents), readContents),
+  {
+    ...asOnSheet('contents', 'contents', (contents: Content[]) => writeContents(contents), readContents),
+    kinds: ['kit'],
+  },
   asOnSheet('made_for', 'fits', (fits: Fits) => writeFits(fits), readFits),
   later(number('price', 'price')),
   later({ ...text('programmed_for', 'programmedFor', ['device']), verbatim: true }),

@@ -71,11 +71,7 @@ export function feedDeck(network: Network): { deck: string; node: (name: string)
       const [a, b] = [at(r.a), at(r.b)];
       if (r.diodeVolts === undefined) lines.push(`RR${i} ${a} ${b} ${r.ohm} ${said(r.name)}`);
       else if (opens(r.name)) lines.push(remark(`${r.name} does not conduct`));
-      else {
-        // A node between that starts at nothing leaves ngspice with what it has there.
-        starts.set(`drop${i}`, high - r.diodeVolts);
-        lines.push(`VD${i} ${a} drop${i} ${r.diodeVolts} ${said(r.name)}`, `RR${i} drop${i} ${b} ${r.ohm}`);
-      }
+      else lines.push(`VD${i} ${a} drop${i} ${r.diodeVolts} ${said(r.name)}`, `RR${i} drop${i} ${b} ${r.ohm}`);
     }
     for (const l of net.loads) {
       const u = `V(${at(l.plus)},${at(l.minus)})`;
@@ -99,7 +95,11 @@ export function feedDeck(network: Network): { deck: string; node: (name: string)
     }
   };
   write(network);
-  return { deck: `${lines.join('\n')}\n.nodeset ${[...starts].map(([s, v]) => `V(${s})=${v}`).join(' ')}`, node };
+  // Where nothing draws constant watts there is one solution, and no start is wanted: given one, ngspice may take it for the answer.
+  const bends = (net: Network): boolean =>
+    net.loads.some(({ watts }) => watts > 0) || (net.conversions ?? []).length > 0;
+  const start = [...starts].map(([s, v]) => `V(${s})=${v}`).join(' ');
+  return { deck: `${lines.join('\n')}${bends(network) ? `\n.nodeset ${start}` : ''}`, node };
 }
 
 /** One coil of a deck: the resistor that stands for it. */
