@@ -51,7 +51,7 @@ const KINDS = [
   'accessory',
   'kit',
 ] as const satisfies readonly GearKind[];
-const pluralOf = (name: string) => (/y$/.test(name) ? name.replace(/y$/, 'ies') : `${name}s`);
+const pluralOf = (name: string) => (/[^aeiou]y$/.test(name) ? name.replace(/y$/, 'ies') : `${name}s`);
 const KIND_NAMES = Object.fromEntries(KINDS.map((k) => [k, pluralOf(GEAR_KIND_NAMES[k])])) as Record<
   (typeof KINDS)[number],
   string
