@@ -333,6 +333,11 @@ main {
   min-height: 24px;
   color: var(--ink-soft);
 }
+.beside input {
+  width: 24px;
+  height: 24px;
+  margin: 0;
+}
 .acts button {
   white-space: nowrap;
   border: 0;
