@@ -9,7 +9,7 @@ import {
   toolsByPhase,
   type Step,
 } from '#core/build/index';
-import { RUN_KIND_NAMES, endName, endPlace, type Run } from '#core/connections/runs';
+import { endName, endPlace, runWords, type Run } from '#core/connections/runs';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import { inUse } from '#core/job/parts/gear';
@@ -17,8 +17,7 @@ import { unusedOf } from '#core/harness/index';
 import { WISHES } from '#core/job/parts/asked';
 import { OVERRULES } from '#core/job/parts/overrules';
 import { PIN_FATES } from '#core/job/parts/pins';
-import { leadWords, pinEnd, type PinRow } from '#core/connections/pins';
-import { pinsOf } from '#core/gear/pins';
+import { farWords, leadWords, pinEnd } from '#core/connections/pins';
 import { PORT_KINDS } from '#core/gear/ports';
 import { ACCESSES, CHEMISTRIES, ROLES } from '#core/job/supply';
 import type { Plan } from '#core/plan';
@@ -267,7 +266,7 @@ function cuts(pen: Pen, job: Job, plan: Plan): void {
   const laid = plan.runs.filter((run) => run.way && !run.old);
   const old = plan.runs.filter((run) => run.old);
   const nameOf = (run: Run) =>
-    `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, plan.tags)} → ${endName(job, run.to, plan.tags)}`;
+    `${runWords(run)} ${endName(job, run.from, plan.tags)} → ${endName(job, run.to, plan.tags)}`;
   if (old.length) {
     pen.heading('Leads that lie there already');
     for (const run of old) pen.line(`${nameOf(run)}: nothing is cut or pulled.`);
@@ -302,31 +301,16 @@ function leads(pen: Pen, job: Job, plan: Plan): void {
         const run = plan.runs.find((one) => one.id === far?.run);
         const gauge = run && plan.cutList.cuts.find((cut) => cut.run === run.id)?.gauge;
         return [
-          `${pin.plug ? `${pin.plug} ` : ''}${leadWords(pin, colourText)}`,
+          `${pin.plug ? `${pin.plug} ` : ''}${leadWords(pin)}`,
           pin.size ? `${pin.size} AWG` : '–',
           `${PIN_FATES[fate]}${row.said ? ' *' : ''}`,
-          farWords(job, plan, id, row),
+          farWords(job, id, row, plan.runs, plan.tags) || '–',
           inUse(job.gear[id]!.there) || !far ? pinEnd(job, row, gauge, !inUse(job.gear[id]!.there)) : 'see there',
         ];
       }),
     );
   }
   if (plan.pins.some(({ rows }) => rows.some(({ said }) => said))) pen.line('* as a person said.');
-}
-
-/** What a lead is joined to, in words. */
-function farWords(job: Job, plan: Plan, gear: string, { far, fate }: PinRow): string {
-  if (!far || fate === 'capped' || fate === 'cut') return '–';
-  if (far.circuit !== undefined) return job.craft.existing[far.circuit]?.name ?? '–';
-  if (far.old) {
-    const { gear: other, pin: id } = far.old;
-    const pin = pinsOf(job.gear[other]!.item).pins.find((one) => one.id === id);
-    return `${pin ? leadWords(pin, colourText) : 'lead'} of ${endName(job, other, plan.tags, 'within')}${pin?.metered ? ', metered' : ''}`;
-  }
-  const run = plan.runs.find(({ id }) => id === far.run);
-  if (!run) return '–';
-  const end = endName(job, run.from === gear ? run.to : run.from, plan.tags, 'within');
-  return `${far.colour ? colourText(far.colour) : 'the lead there'}, ${end}`;
 }
 
 /** What the job takes beyond what is cut: from the kit, from the shelf, ordered. */

@@ -1,11 +1,10 @@
-import { leadWords, pinEnd, type PinRow } from '../connections/pins';
+import { farWords, leadWords, pinEnd, type PinRow } from '../connections/pins';
 import { PORT_KINDS, type PortKind } from '../gear/ports';
 import { inUse } from '../job/parts/gear';
-import { colourText } from '../tables/colours';
 import type { Draft } from './draft';
 import type { StepCheck } from './step';
 
-const words = (rows: readonly PinRow[]) => rows.map(({ pin }) => leadWords(pin, colourText)).join(', ');
+const words = (rows: readonly PinRow[]) => rows.map(({ pin }) => leadWords(pin)).join(', ');
 
 /** What to do with the leads of gear that no new wire goes to: a line for each way they end. */
 export function leadLines(d: Draft, gear: string): string[] {
@@ -14,19 +13,14 @@ export function leadLines(d: Draft, gear: string): string[] {
   const [capped, cut, adapter] = [by('capped'), by('cut'), by('adapter')];
   const old = by('joined').filter(({ far }) => far && far.run === undefined);
   return [
-    ...old.map((row) => `${leadWords(row.pin, colourText)} to ${farWords(d, row)}: ${pinEnd(d.job, row, undefined)}.`),
+    ...old.map(
+      (row) =>
+        `${leadWords(row.pin)} to ${farWords(d.job, gear, row, [], d.seen.tags)}: ${pinEnd(d.job, row, undefined)}.`,
+    ),
     ...(adapter.length ? [`By the adapter: ${words(adapter)}.`] : []),
     ...(capped.length ? [`Cap ${capped.length === 1 ? 'it' : 'one by one'}: ${words(capped)}.`] : []),
     ...(cut.length ? [`Cut off and shrink over the end: ${words(cut)}.`] : []),
   ];
-}
-
-/** What a lead is joined to, in words. */
-function farWords(d: Draft, { far }: PinRow): string {
-  if (far?.circuit !== undefined) return d.job.craft.existing[far.circuit]!.name;
-  const { gear, pin: id } = far!.old!;
-  const pin = d.job.gear[gear]!.item.pins?.find((one) => one.id === id);
-  return `${pin ? leadWords(pin, colourText) : 'the old lead'} of ${d.nameOf(gear)}`;
 }
 
 /** Before first power: every end is covered, the old plugs’ too. */

@@ -4,12 +4,12 @@ import type { Job } from '../job/job';
 import { inUse } from '../job/parts/gear';
 import { pinChoice, type PinFate } from '../job/parts/pins';
 import { isPlug, type Existing } from '../job/supply';
-import type { ChannelSeat, Insulated } from '../tables/colours';
+import { colourText, type ChannelSeat, type Insulated } from '../tables/colours';
 import type { Gauge } from '../tables/conductors';
 import { PIGTAIL, buttFor, type SpliceSize } from '../tables/terminals';
 import { circuitOf } from './feeding';
-import { inputsOf, controlOf } from './signal';
-import { endPlace, type RunNeed } from './runs';
+import { endName, endPlace, type RunNeed } from './runs';
+import { controlOf, inputsOf } from './signal';
 
 /** What a lead is joined to. */
 export interface PinFar {
@@ -42,7 +42,6 @@ export interface PinTable {
   readonly rows: readonly PinRow[];
 }
 
-const ADAPTER: PinFate = 'adapter';
 const FROM_RUN = { feed: 'constant', return: 'ground', switched: 'switched', turnOn: 'turnOn' } as const;
 const ofSpeaker = (seat: ChannelSeat, side: 'plus' | 'minus') => useOf({ seat, side });
 
@@ -153,7 +152,7 @@ function tableOf(job: Job, gear: string, runs: readonly RunNeed[]): PinTable {
       const plugged = existing && isPlug(existing) && endPlace(job, run.from, run.to) === place;
       if (plugged)
         return {
-          fate: ADAPTER,
+          fate: 'adapter',
           far: was
             ? farOld(before!, was)
             : run.kind === 'return'
@@ -237,8 +236,29 @@ export const mayBeLive = (old: boolean, { does }: Pin): boolean =>
   !(old && (typeof does !== 'string' || does === 'mute' || does === 'turnOn' || does === 'antenna'));
 
 /** A lead in words: “3 yellow/red constant +”. */
-export const leadWords = (pin: Pin, colourWords: (colour: Insulated) => string): string =>
-  [pin.at, pin.colour && colourWords(pin.colour), pinWords(pin)].filter(Boolean).join(' ');
+export const leadWords = ({ at, colour, does }: Pick<Pin, 'at' | 'colour' | 'does'>): string =>
+  [at, colour && colourText(colour), pinWords({ does })].filter(Boolean).join(' ');
+
+/** What a lead is joined to, in words; nothing where that is nothing. */
+export function farWords(
+  job: Job,
+  gear: string,
+  { far, fate }: PinRow,
+  runs: readonly RunNeed[],
+  tags: Readonly<Record<string, string>>,
+): string {
+  if (!far || fate === 'capped' || fate === 'cut') return '';
+  if (far.circuit !== undefined) return job.craft.existing[far.circuit]?.name ?? '';
+  if (far.old) {
+    const { gear: other, pin: id } = far.old;
+    const pin = pinsOf(job.gear[other]!.item).pins.find((one) => one.id === id);
+    return `${pin ? leadWords(pin) : 'the lead'} of ${endName(job, other, tags, 'within')}`;
+  }
+  const run = runs.find(({ id }) => id === far.run);
+  if (!run) return '';
+  const end = endName(job, run.from === gear ? run.to : run.from, tags, 'within');
+  return `${far.colour ? colourText(far.colour) : 'the lead that lies there'}, ${end}`;
+}
 
 /** What ends a lead, in words; `gauge` is the size of the new wire it is joined to. `old`: of a plug that is left behind. */
 export function pinEnd(job: Job, { pin, fate, far }: PinRow, gauge: Gauge | undefined, old = false): string {

@@ -86,7 +86,7 @@ export const shownColour = ({ conductors }: Pick<Run, 'conductors'>): Insulated 
   stripe: conductors.find(({ colour }) => colour.stripe)?.colour.stripe,
 });
 
-export const RUN_KIND_NAMES: Record<RunKind, string> = {
+const RUN_KIND_NAMES: Record<RunKind, string> = {
   feed: 'Feed',
   return: 'Return',
   switched: 'Switched lead',
@@ -95,6 +95,13 @@ export const RUN_KIND_NAMES: Record<RunKind, string> = {
   speaker: 'Speaker lead',
   link: 'Link',
 };
+
+/** What a run is, in words: of made leads what they carry. */
+export function runWords({ kind, conductors }: Pick<RunNeed, 'kind' | 'conductors'>): string {
+  if (kind !== 'link') return RUN_KIND_NAMES[kind];
+  const words = [...new Set(conductors.map(({ use }) => use))].join(', ');
+  return words[0]!.toUpperCase() + words.slice(1);
+}
 
 /** Every run this job's gear and circuits call for. */
 export function neededRuns(job: Job): RunNeed[] {

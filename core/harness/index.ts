@@ -39,10 +39,10 @@ export const harness = chapter({
   links: made(['gear', 'links'], (job, runs: readonly Run[]) => planLinks(job, runs)),
   /** What the job takes, and where that comes from. */
   parts: made(
-    ['gear', 'links', 'kits', 'parts', 'feeds', 'turnOn', 'craft.existing', 'craft.pattern', 'craft.measures'],
+    ['gear', 'links', 'kits', 'parts', 'feeds', 'turnOn', 'craft.existing'],
     (job, ...of: ParametersOf<typeof planParts>): readonly PartLine[] => planParts(job, ...of),
   ),
-  waiting: made(['id', 'kits', 'gear'], (job, parts: readonly PartLine[]) => judge(partRules, { job, parts })),
+  waiting: made(['id'], (job, parts: readonly PartLine[]) => judge(partRules, { job, parts })),
   findings: made(
     [...WIRED, 'pins'],
     (

@@ -150,7 +150,7 @@ test('fed from the radio plug, the pigtail goes into the adapter and the old pin
       { op: 'feedFrom', gear: 'next', from: 'radio' },
     );
   const job = fedBy('radioPlug');
-  // A bare wire at the same place is spliced, whatever hung there before.
+  // A bare wire at the same place is spliced, whatever was there before.
   expect(rowOf(fedBy('bareWire'), 'next', 'constant +')).toMatchObject({
     fate: 'joined',
     far: { run: 'feed:radio>next' },

@@ -1,12 +1,12 @@
 import { leadWords, mayBeLive, type PinTable } from '../connections/pins';
 import { endName, type Run } from '../connections/runs';
-import { each, rulesAt, type Rule } from '../findings/finding';
+import { each, rulesAt, type Rule, type Said } from '../findings/finding';
 import { PORT_KINDS } from '../gear/ports';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { inUse } from '../job/parts/gear';
-import { pinsOf, useOf } from '../gear/pins';
-import { colourText, type Insulated } from '../tables/colours';
+import { pinWords, pinsOf, useOf } from '../gear/pins';
+import { colourText, sameColour } from '../tables/colours';
 import { short } from '../units/figures';
 import { extensionFor, portAt, type LinkPlan } from './links';
 
@@ -23,10 +23,20 @@ const mm = (name: string, value: number) => ({ name, value, unit: 'mm' });
 const count = (name: string, value: number) => ({ name, value, unit: '' });
 const listed = (words: readonly string[]) =>
   words.length > 3 ? `${words.slice(0, 3).join(', ')} and ${words.length - 3} more` : words.join(', ');
-const sameColour = (a: Insulated, b: Insulated) => a.body === b.body && (a.stripe ?? '') === (b.stripe ?? '');
 const tagOf = ({ tags }: HarnessSeen, gear: string) => tags[gear] ?? gear;
 const linkName = ({ job, tags }: HarnessSeen, { kind, from, to }: LinkPlan) =>
   `${PORT_KINDS[kind]} lead ${endName(job, from, tags, 'mark')} → ${endName(job, to, tags, 'mark')}`;
+
+/** Every table of leads: what is said of it, and whether it is of a plug that is left behind. */
+const eachTable = (
+  { job, pins }: HarnessSeen,
+  look: (rows: PinTable['rows'], gear: string, old: boolean) => Said<Operation> | undefined,
+) =>
+  each(
+    'gear',
+    pins.map((table): [string, PinTable] => [table.gear, table]),
+    ({ rows }, gear) => look(rows, gear, !inUse(job.gear[gear]!.there)),
+  );
 
 /** Leads of plugs and pigtails: none bare, none by its colour alone. */
 const pinRules: readonly Partial<HarnessRule>[] = [
@@ -36,28 +46,23 @@ const pinRules: readonly Partial<HarnessRule>[] = [
     title: 'A lead that may be live is left bare',
     formula: 'every lead is joined, capped or cut off and covered before first power',
     look: (seen) =>
-      each(
-        'gear',
-        seen.pins.map((table): [string, PinTable] => [table.gear, table]),
-        ({ rows }, gear) => {
-          const old = !inUse(seen.job.gear[gear]!.there);
-          const bare = rows.filter(({ pin, fate }) => fate === 'bare' && mayBeLive(old, pin));
-          if (!bare.length) return undefined;
-          return {
-            reason: `${endName(seen.job, gear, seen.tags)}: ${listed(bare.map(({ pin }) => leadWords(pin, colourText)))}. Find out what it does, or cap it.`,
-            figures: [count('leads', bare.length)],
-            cure: {
-              label: bare.length === 1 ? 'Cap it' : `Cap all ${bare.length}`,
-              operations: bare.map(({ pin }) => ({
-                op: 'setPin' as const,
-                gear,
-                pin: pin.id,
-                choice: { fate: 'capped' as const, to: null },
-              })),
-            },
-          };
-        },
-      ),
+      eachTable(seen, (rows, gear, old) => {
+        const bare = rows.filter(({ pin, fate }) => fate === 'bare' && mayBeLive(old, pin));
+        if (!bare.length) return undefined;
+        return {
+          reason: `${endName(seen.job, gear, seen.tags)}: ${listed(bare.map(({ pin }) => leadWords(pin)))}. Find out what it does, or cap it.`,
+          figures: [count('leads', bare.length)],
+          cure: {
+            label: bare.length === 1 ? 'Cap it' : `Cap all ${bare.length}`,
+            operations: bare.map(({ pin }) => ({
+              op: 'setPin' as const,
+              gear,
+              pin: pin.id,
+              choice: { fate: 'capped' as const, to: null },
+            })),
+          },
+        };
+      }),
   },
   {
     id: 'old-lead-not-metered',
@@ -65,61 +70,51 @@ const pinRules: readonly Partial<HarnessRule>[] = [
     title: 'An old lead known by its label only',
     formula: 'what an old lead does is measured before anything is joined to it',
     look: (seen) =>
-      each(
-        'gear',
-        seen.pins.map((table): [string, PinTable] => [table.gear, table]),
-        ({ rows }, gear) => {
-          if (inUse(seen.job.gear[gear]!.there)) return undefined;
-          const joined = rows.filter(({ pin, far }) => far?.old && !pin.metered);
-          if (!joined.length) return undefined;
-          return {
-            reason: `${endName(seen.job, gear, seen.tags)}: ${listed(joined.map(({ pin }) => leadWords(pin, colourText)))}. Meter each at its plug, key off and on.`,
-            figures: [count('leads', joined.length)],
-            cure: {
-              label: joined.length === 1 ? 'It has been metered' : 'They have been metered',
-              operations: joined.map(({ pin }) => ({ op: 'meterPin' as const, gear, pin: pin.id, metered: true })),
-            },
-          };
-        },
-      ),
+      eachTable(seen, (rows, gear, old) => {
+        if (!old) return undefined;
+        const joined = rows.filter(({ pin, far }) => far?.old && !pin.metered);
+        if (!joined.length) return undefined;
+        return {
+          reason: `${endName(seen.job, gear, seen.tags)}: ${listed(joined.map(({ pin }) => leadWords(pin)))}. Meter each at its plug, key off and on.`,
+          figures: [count('leads', joined.length)],
+          cure: {
+            label: joined.length === 1 ? 'It has been metered' : 'They have been metered',
+            operations: joined.map(({ pin }) => ({ op: 'meterPin' as const, gear, pin: pin.id, metered: true })),
+          },
+        };
+      }),
   },
   {
     id: 'splice-colours',
     title: 'One colour, two meanings at a splice',
     formula: 'no lead has the colour of one on the other side that does something else',
     look: (seen) =>
-      each(
-        'gear',
-        seen.pins.map((table): [string, PinTable] => [table.gear, table]),
-        ({ rows }, gear) => {
-          const before = new Set(
-            rows.flatMap(({ far }) => (far?.old && inUse(seen.job.gear[gear]!.there) ? [far.old.gear] : [])),
-          );
-          const clashes = [...before].flatMap((old) =>
-            pinsOf(seen.job.gear[old]!.item).pins.flatMap((theirs) => {
-              const mine = rows.find(
-                ({ pin, fate }) =>
-                  fate !== 'capped' &&
-                  pin.colour &&
-                  theirs.colour &&
-                  sameColour(pin.colour, theirs.colour) &&
-                  useOf(pin.does) !== useOf(theirs.does) &&
-                  theirs.does !== 'unknown',
-              );
-              return mine
-                ? [
-                    `${colourText(theirs.colour!)} is ${leadWords({ ...mine.pin, at: '', colour: null }, colourText)} on ${tagOf(seen, gear)} and ${leadWords({ ...theirs, at: '', colour: null }, colourText)} on ${tagOf(seen, old)}`,
-                  ]
-                : [];
-            }),
-          );
-          if (!clashes.length) return undefined;
-          return {
-            reason: `${listed(clashes)}. Go by the pin, never by the colour; meter before every splice.`,
-            figures: [count('colours', clashes.length)],
-          };
-        },
-      ),
+      eachTable(seen, (rows, gear, isOld) => {
+        const before = new Set(rows.flatMap(({ far }) => (far?.old && !isOld ? [far.old.gear] : [])));
+        const clashes = [...before].flatMap((old) =>
+          pinsOf(seen.job.gear[old]!.item).pins.flatMap((theirs) => {
+            const mine = rows.find(
+              ({ pin, fate }) =>
+                fate !== 'capped' &&
+                pin.colour &&
+                theirs.colour &&
+                sameColour(pin.colour, theirs.colour) &&
+                useOf(pin.does) !== useOf(theirs.does) &&
+                theirs.does !== 'unknown',
+            );
+            return mine
+              ? [
+                  `${colourText(theirs.colour!)} is ${pinWords(mine.pin)} on ${tagOf(seen, gear)} and ${pinWords(theirs)} on ${tagOf(seen, old)}`,
+                ]
+              : [];
+          }),
+        );
+        if (!clashes.length) return undefined;
+        return {
+          reason: `${listed(clashes)}. Go by the pin, never by the colour; meter before every splice.`,
+          figures: [count('colours', clashes.length)],
+        };
+      }),
   },
 ];
 

@@ -34,7 +34,7 @@ export interface AnsweredBy {
 /** Noise at the ears, dB: inside a helmet about 90 at 60 km/h and 110 at 160; behind a screen or in a hull 10 less. */
 const AT_60: Record<Pattern['kind'], number> = { motorcycle: 90, sideBySide: 85, boat: 80, recreationalVehicle: 70 };
 export const noiseAt = (kind: Pattern['kind'], kmh: number): number => AT_60[kind] + 0.2 * (kmh - 60);
-export const NOISE_SOURCE = memory('noise at the ears by speed');
+const NOISE_SOURCE = memory('noise at the ears by speed');
 
 type Answer = Pick<WishAnswer, 'answered' | 'words'> & Partial<Pick<WishAnswer, 'has'>>;
 
@@ -181,29 +181,35 @@ export const answersOf = (job: Job, by: AnsweredBy): WishAnswer[] =>
     ];
   });
 
+/** Wishes that are not answered, those that one source stands behind. */
+const unanswered = (answers: readonly WishAnswer[], isOne: (wish: WishId) => boolean) =>
+  each(
+    'wish',
+    answers
+      .filter(({ wish, answered }) => !answered && isOne(wish))
+      .map((one): [string, WishAnswer] => [one.wish, one]),
+    ({ wish, words, has, wants, unit }) => ({
+      reason: `${WISHES[wish].name}${wants === undefined ? '' : ` ${short(wants)} ${unit}`}: ${words}.`,
+      figures: [
+        ...(has === undefined ? [] : [{ name: 'there is', value: has, unit: wish === 'speed' ? 'dB' : unit }]),
+        ...(wants === undefined ? [] : [{ name: 'wished', value: wants, unit }]),
+      ],
+      cure: { label: 'It is no longer wished', operations: [{ op: 'setWish' as const, wish, said: null }] },
+    }),
+  );
+
 export const wishRules = rulesAt<Rule<{ readonly answers: readonly WishAnswer[] }, Operation>>('intake', [
   {
     id: 'wish-unanswered',
     title: 'A wish the job does not answer',
     formula: 'everything the owner wishes is answered, or taken back',
+    look: ({ answers }) => unanswered(answers, (wish) => wish !== 'speed'),
+  },
+  {
+    id: 'wish-not-heard',
+    title: 'Not heard at the speed that is wished',
+    formula: 'level of the loudest zone ≥ noise at the ears',
     source: NOISE_SOURCE,
-    look: ({ answers }) =>
-      each(
-        'wish',
-        answers.map((one): [string, WishAnswer] => [one.wish, one]),
-        ({ wish, answered, words, has, wants, unit }) =>
-          answered
-            ? undefined
-            : {
-                reason: `${WISHES[wish].name}${wants === undefined ? '' : ` ${short(wants)} ${unit}`}: ${words}.`,
-                figures: [
-                  ...(has === undefined || wish === 'speed'
-                    ? []
-                    : [{ name: 'there is', value: has, unit: wish === 'washDown' ? '' : unit }]),
-                  { name: 'wished', value: wants ?? 1, unit },
-                ],
-                cure: { label: 'It is no longer wished', operations: [{ op: 'setWish' as const, wish, said: null }] },
-              },
-      ),
+    look: ({ answers }) => unanswered(answers, (wish) => wish === 'speed'),
   },
 ]);

@@ -5,7 +5,7 @@ import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { LAMP_ANSWERS } from '../job/parts/intake';
 import { EXISTING_USES, type Existing } from '../job/supply';
-import { colourText, type Insulated } from '../tables/colours';
+import { colourText, sameColour } from '../tables/colours';
 
 export interface IntakeSeen {
   readonly job: Job;
@@ -74,5 +74,3 @@ export const intakeRules = rulesAt<IntakeRule>('intake', [
         })),
   },
 ]);
-
-const sameColour = (a: Insulated, b: Insulated) => a.body === b.body && (a.stripe ?? '') === (b.stripe ?? '');

@@ -2,7 +2,8 @@ import { DEMO_JOBS, TOURER_JOB as TOURER } from '#demo/jobs';
 import { planJob } from '../plan';
 import { jobFaults } from './job';
 import { jobLike } from './like';
-import { apply } from './operations';
+import { readPins } from '../gear/typing/leads';
+import { apply, applyAll } from './operations';
 
 test('a job like another plans alike, under its own name, with nothing of the first craft’s metering', () => {
   for (const job of DEMO_JOBS) {
@@ -28,6 +29,21 @@ test('what was measured or accepted on the first is asked again on the second', 
     op: 'setOldReturns',
     returns: 'own',
   });
+  const head = Object.keys(first.gear).find((id) => first.gear[id]!.item.kind === 'headUnit')!;
+  const counted = applyAll(first, [
+    { op: 'setYear', year: 2016 },
+    { op: 'setThere', id: head, there: 'out' },
+    { op: 'setPinOut', gear: head, pins: readPins('plug: 1 red constant metered, 2 black ground')! },
+    { op: 'setPart', part: 'made/y-lead', said: { arrived: 1 } },
+    {
+      op: 'setKit',
+      id: 'k',
+      kit: { name: 'Kit', fits: null, lines: { a: { name: 'Bolt', count: 4, item: null, option: false, has: 3 } } },
+    },
+  ]);
+  const other = jobLike(counted, 'third', 'Three', '');
+  expect([other.craft.year, other.parts, other.kits['k']!.lines['a']!.has]).toEqual([null, {}, null]);
+  expect(other.gear[head]!.item.pins!.map(({ metered }) => metered)).toEqual([false, false]);
   const like = jobLike(first, 'second', 'Two', '');
   expect(like.speakers[gear]!.oldLeadOhm).toBeNull();
   expect(like.craft.oldReturns).toBe('notTested');

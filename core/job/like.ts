@@ -15,9 +15,20 @@ export function jobLike(job: Job, id: string, title: string, customer: string): 
     customer,
     seal: null,
     accepted: {},
+    // Another box, another craft: what was counted, has come and was metered there is not so here.
+    parts: {},
+    kits: mapped(job.kits, (kit) => ({ ...kit, lines: mapped(kit.lines, (line) => ({ ...line, has: null })) })),
+    gear: mapped(job.gear, (placed) => {
+      const { pins } = placed.item;
+      return placed.there !== null && pins?.some(({ metered }) => metered)
+        ? { ...placed, item: { ...placed.item, pins: pins.map((pin) => ({ ...pin, metered: false })) } }
+        : placed;
+    }),
     speakers: mapped(job.speakers, (choice) => ({ ...choice, oldLeadOhm: null })),
     craft: {
       ...craft,
+      year: null,
+      trim: '',
       oldReturns: 'notTested',
       existing: mapped(craft.existing, (circuit) => ({
         ...circuit,

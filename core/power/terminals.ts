@@ -32,8 +32,10 @@ const DOES = {
   speaker: 'speaker',
 } as const;
 /** Size of the lead of gear that a run is joined to, where its sheet has one. */
-function pigtailOf({ pins }: GearItem, { kind }: Run): SpliceSize | undefined {
-  if (!pins || kind === 'line' || kind === 'link') return undefined;
+function pigtailOf({ pins }: GearItem, { kind, to }: Run, at: string): SpliceSize | undefined {
+  // What passes power on has its own leads towards its feed, and ways for what it feeds.
+  const isPassedOn = (kind === 'feed' || kind === 'return') && to !== at;
+  if (!pins || kind === 'line' || kind === 'link' || isPassedOn) return undefined;
   const isIts = ({ does }: Pin) => (kind === 'speaker' ? typeof does !== 'string' : does === DOES[kind]);
   return pins.find((pin) => isIts(pin) && pin.size !== null)?.size ?? undefined;
 }
@@ -73,7 +75,7 @@ export function terminalsOf(job: Job, runs: readonly Run[]): Terminals {
     const tap = at === 'switched' ? source : circuitOf(job, at);
     if (at === 'switched' || tap) return tapEnd(tap, gauge, onBoat);
     const item = job.gear[at]?.item;
-    const lead = item && pigtailOf(item, run);
+    const lead = item && pigtailOf(item, run, at);
     if (item?.kind === 'headUnit' || lead) return buttFor(gauge, lead ?? PIGTAIL, onBoat);
     if (item?.kind === 'speaker')
       return item.keyed

@@ -4,7 +4,7 @@ import { each, rulesAt, type Rule } from '../findings/finding';
 import { craftOf, type Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { craftMap } from './graph';
-import { RUN_KIND_NAMES, endName, type Run } from '../connections/runs';
+import { endName, runWords, type Run } from '../connections/runs';
 
 export interface RoutingSeen {
   readonly job: Job;
@@ -14,7 +14,7 @@ export interface RoutingSeen {
 type RoutingRule = Rule<RoutingSeen, Operation>;
 
 const nameOf = ({ job, tags }: RoutingSeen, run: Run) =>
-  `${RUN_KIND_NAMES[run.kind]} ${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
+  `${runWords(run)} ${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
 
 export const routingRules = rulesAt<RoutingRule>('routing', [
   {

@@ -111,7 +111,11 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
       layMm: way?.lengthMm ?? 0,
       plugsMm,
       allowanceMm,
-      cutMm: way && !need.old ? roundUpTo(way.lengthMm + plugsMm + allowanceMm, job.settings.cutStepMm) : 0,
+      // A made lead is as long as it is: nothing is cut in steps.
+      cutMm:
+        way && !need.old
+          ? roundUpTo(way.lengthMm + plugsMm + allowanceMm, need.kind === 'link' ? 1 : job.settings.cutStepMm)
+          : 0,
     };
   });
 }

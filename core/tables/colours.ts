@@ -49,6 +49,10 @@ const Name = v.picklist(COLOUR_NAMES, 'expected a colour of insulation');
 /** Insulation as a document says it. */
 export const Insulation = v.strictObject({ body: Name, stripe: v.optional(Name) });
 
+/** Whether two wires look the same. */
+export const sameColour = (a: Insulated, b: Insulated): boolean =>
+  a.body === b.body && (a.stripe ?? '') === (b.stripe ?? '');
+
 /** "green/black" for a striped wire, "green" for a plain one. */
 export function colourText(wire: Insulated): string {
   return wire.stripe ? `${wire.body}/${wire.stripe}` : wire.body;

@@ -97,6 +97,9 @@ test('a unit’s leads and ports: the old plug typed off its label, a bare lead 
   expect(job.pins[fresh]).toEqual({ mute: { fate: 'cut', to: null } });
   // What becomes of every lead is on the connect card, and nothing is bare before first power.
   await page.getByRole('link', { name: /Build/ }).click();
-  const plan = await (await fetch(`${server.url}/api/jobs/river-launch/export/sheet.pdf`)).arrayBuffer();
-  expect(plan.byteLength).toBeGreaterThan(10_000);
+  await page.locator(`[data-step="connect:gear/${fresh}"]`).click();
+  await expect(page.locator('.step').first()).toContainText('Cut off and shrink over the end: brown mute.');
+  await expect(page.locator('.step').first()).toContainText('orange illumination to 3 orange illumination of');
+  await page.locator('[data-step="test:shorts"]').click();
+  await expect(page.locator('.step').first()).toContainText('No bare end anywhere');
 });

@@ -277,7 +277,7 @@ main {
 }
 .link {
   display: grid;
-  grid-template-columns: 300px minmax(0, 1fr) 190px;
+  grid-template-columns: 300px minmax(0, 1fr) 216px;
   gap: var(--space-8);
   align-items: center;
   padding: var(--space-7) var(--space-4) var(--space-7) 0;

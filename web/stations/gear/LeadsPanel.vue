@@ -1,12 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { leadWords, pinEnd, type PinRow } from '#core/connections/pins';
+import { farWords, leadWords, pinEnd, type PinRow } from '#core/connections/pins';
 import { pinsOf } from '#core/gear/pins';
 import { readPins, writePins } from '#core/gear/typing/leads';
 import { inUse } from '#core/job/parts/gear';
 import { PIN_FATES, type PinFate } from '#core/job/parts/pins';
-import { colourText } from '#core/tables/colours';
-import { gaugesOf } from '#core/harness/index';
 import { useSheet } from '../../app/sheet';
 import TextField from '../../fields/TextField.vue';
 import PlugFace from './PlugFace.vue';
@@ -20,39 +18,19 @@ const old = computed(() => !inUse(placed.value.there));
 const table = computed(() => plan.value.pins.find(({ gear }) => gear === props.gear));
 const told = computed(() => pinsOf(placed.value.item).said);
 
-const gaugeOf = computed(() =>
-  gaugesOf(job.value, {
-    common: undefined,
-    feeds: Object.fromEntries(
-      Object.entries(plan.value.power.feeds).map(([id, feed]) => [id, { gauge: feed.gauge, returns: true }]),
-    ),
-  }),
-);
-const pinOf = (gear: string, pin: string) => pinsOf(job.value.gear[gear]!.item).pins.find(({ id }) => id === pin);
-/** Where a lead goes, in words. */
-function farWords({ far, fate }: PinRow): string {
-  if (!far || fate === 'capped' || fate === 'cut') return '';
-  if (far.circuit !== undefined) return job.value.craft.existing[far.circuit]?.name ?? '';
-  if (far.old) {
-    const pin = pinOf(far.old.gear, far.old.pin);
-    return pin ? `${leadWords(pin, colourText)}, ${endOf(far.old.gear, 'mark')}` : '';
-  }
-  const run = plan.value.runs.find(({ id }) => id === far.run);
-  if (!run) return '';
-  const other = run.from === props.gear ? run.to : run.from;
-  return `${far.colour ? `${colourText(far.colour)}, ` : run.old ? 'the lead that lies there, ' : ''}${endOf(other, 'within')}`;
-}
+const goesTo = (row: PinRow): string => farWords(job.value, props.gear, row, plan.value.runs, plan.value.tags);
+/** What ends it; of an old lead that something takes over that is told there. */
 function endWords(row: PinRow): string {
   if (old.value && row.far) return '';
-  const run = plan.value.runs.find(({ id }) => id === row.far?.run);
-  return pinEnd(job.value, row, run && gaugeOf.value(run), old.value);
+  const cut = plan.value.cutList.cuts.find(({ run }) => run === row.far?.run);
+  return pinEnd(job.value, row, cut?.gauge, old.value);
 }
 
 /** Every lead that is there already and every circuit, for a lead that goes elsewhere than it would by itself. */
 const others = computed((): [string, string][] => [
   ...Object.entries(job.value.gear).flatMap(([id, { item, there }]): [string, string][] =>
     there === 'out' || there === 'bypassed'
-      ? (item.pins ?? []).map((pin) => [`${id}/${pin.id}`, `${leadWords(pin, colourText)}, ${endOf(id, 'mark')}`])
+      ? (item.pins ?? []).map((pin) => [`${id}/${pin.id}`, `${leadWords(pin)}, ${endOf(id, 'mark')}`])
       : [],
   ),
   ...Object.entries(job.value.craft.existing).map(([id, { name }]): [string, string] => [id, name]),
@@ -107,16 +85,16 @@ const open = ref(false);
         <WireSwatch :colour="row.pin.colour" />
         <span class="what">
           <span
-            >{{ leadWords(row.pin, colourText) }}<i v-if="row.pin.size">{{ row.pin.size }} AWG</i></span
+            >{{ leadWords(row.pin) }}<i v-if="row.pin.size">{{ row.pin.size }} AWG</i></span
           >
-          <small v-if="farWords(row)">to {{ farWords(row) }}</small>
+          <small v-if="goesTo(row)">to {{ goesTo(row) }}</small>
           <small v-if="endWords(row)">{{ endWords(row) }}</small>
         </span>
         <span class="does">
           <select
             class="form-select"
             :value="chosen(row)"
-            :aria-label="`What becomes of ${leadWords(row.pin, colourText)}`"
+            :aria-label="`What becomes of ${leadWords(row.pin)}`"
             :disabled="old && row.far !== undefined"
             @change="choose(row.pin.id, ($event.target as HTMLSelectElement).value)"
           >

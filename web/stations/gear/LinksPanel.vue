@@ -33,7 +33,7 @@ function reachWords({ plan: found }: (typeof links.value)[number]): string {
   if (!found) return 'an end is not used';
   if (found.old) return 'lies there already';
   if (found.neededMm === undefined) return 'no route yet';
-  if (found.haveMm === undefined) return `needs ${lengthText(found.neededMm)}`;
+  if (found.haveMm === undefined) return `needs ${lengthText(Math.ceil(found.neededMm))}`;
   const over = found.haveMm - found.neededMm;
   return over < 0 ? `${lengthText(-over)} short` : `reaches, ${lengthText(over)} to park`;
 }

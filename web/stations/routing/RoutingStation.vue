@@ -15,7 +15,7 @@ import { steady } from '../../app/steady';
 import { lengthText } from '../../app/units';
 import CutListPanel from './CutListPanel.vue';
 import RunPanel from './RunPanel.vue';
-import { RUN_KIND_NAMES, shownColour, type Run } from '#core/connections/runs';
+import { runWords, shownColour, type Run } from '#core/connections/runs';
 
 const { store, job, plan, gear, pattern, endOf } = useSheet();
 const router = useRouter();
@@ -36,7 +36,7 @@ const isLit = (run: Run) =>
   selected.value
     ? selected.value.id === run.id
     : litLeg.value === undefined || (run.way?.legs.includes(litLeg.value) ?? false);
-const names = (run: Run) => `${RUN_KIND_NAMES[run.kind].replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
+const names = (run: Run) => `${runWords(run).replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
 const lengthOf = (run: Run) => (run.old ? 'lies there' : lengthText(run.cutMm));
 const short = (end: string) => endOf(end, 'mark');
 /** Places that are marked though no gear sits there: every battery's, and the switched source. */

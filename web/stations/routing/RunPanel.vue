@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
-import { MAY_LIE, RUN_KIND_NAMES, type Run, type Way } from '#core/connections/runs';
+import { MAY_LIE, runWords, type Run, type Way } from '#core/connections/runs';
 import { HAZARDS } from '#core/craft/pattern';
 import { setOf } from '#core/job/parts/overrules';
 import { craftMap, type RouteProposals } from '#core/routing/index';
@@ -72,7 +72,7 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
 
 <template>
   <section>
-    <h2>{{ RUN_KIND_NAMES[run.kind] }}</h2>
+    <h2>{{ runWords(run) }}</h2>
     <p>{{ endOf(run.from) }} → {{ endOf(run.to) }}</p>
     <PickField
       v-if="MAY_LIE.includes(run.kind)"
