@@ -14,5 +14,5 @@ export default {
   transform: { '^.+\\.ts$': bound, '/(jsts|fast-check|pure-rand|valibot|@noble)/.+\\.m?js$': bound },
   transformIgnorePatterns: ['/node_modules/(?!(jsts|fast-check|pure-rand|valibot|@noble)/)'],
   maxWorkers: 2,
-  testTimeout: 60000,
+  testTimeout: 600000,
 };

@@ -29,14 +29,14 @@ const problems = (input: unknown): string[] => {
   }
 };
 
-test('a plan that was made here is taken sealed: of every demo job, and of 60 random jobs', () => {
+test('a plan that was made here is taken sealed: of every demo job, and of 25 random jobs', () => {
   for (const job of DEMO_JOBS) expect(problems(sealed(job))).toEqual([]);
   expect(problems(finishedJob(3))).toEqual([]);
   fc.assert(
     fc.property(anyJob, ({ job }) => {
       expect(problems(sealed(job))).toEqual([]);
     }),
-    { numRuns: 60, seed: 12 },
+    { numRuns: 25, seed: 12 },
   );
 });
 
@@ -112,7 +112,7 @@ test('whatever one thing in a sealed plan is made into: it is refused, or everyt
   let taken = 0;
   let refused = 0;
   const failed: string[] = [];
-  for (let n = 0; n < 160; n++) {
+  for (let n = 0; n < 80; n++) {
     // Spread over the whole plan by a step that shares no factor with its length.
     const path = all[(n * 7919) % all.length]!;
     const put = wrong[n % wrong.length];
@@ -140,6 +140,6 @@ test('whatever one thing in a sealed plan is made into: it is refused, or everyt
     }
   }
   expect(failed).toEqual([]);
-  expect(taken).toBeGreaterThan(20);
-  expect(refused).toBeGreaterThan(40);
-}, 120_000);
+  expect(taken).toBeGreaterThan(10);
+  expect(refused).toBeGreaterThan(20);
+});

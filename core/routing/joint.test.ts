@@ -93,7 +93,7 @@ test('need equals brute-force rotation with paths found by a graph library', () 
     ),
     { numRuns: 12, seed: 20261124 },
   );
-}, 120000);
+});
 
 test('a straight wire clear of the neck needs its straight length', () => {
   const need = jointNeed(upright(10, [0, 0]), [100, 0, 0], [100, 40, 30]);

@@ -1,4 +1,4 @@
-import { readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { cpSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { TOURER_JOB } from '#demo/jobs';
@@ -24,7 +24,7 @@ test('a second server on the same folder is refused and the first goes on', asyn
   const next = await startServer(folder.path);
   await next.stop();
   folder.drop();
-}, 60000);
+});
 
 test('a save acknowledged but missing from the database comes back from the journal', async () => {
   const folder = tempFolder();
@@ -49,7 +49,7 @@ test('a save acknowledged but missing from the database comes back from the jour
   expect(await read(again)).toMatchObject({ revision: 2, job: { title: 'Kept by the journal' } });
   await again.stop();
   folder.drop();
-}, 60000);
+});
 
 test('a folder of a newer schema is refused with a message and left as it is', async () => {
   const folder = tempFolder();
@@ -61,7 +61,7 @@ test('a folder of a newer schema is refused with a message and left as it is', a
   await expect(startServer(folder.path)).rejects.toThrow(/newer Haltrik \(schema 99/);
   expect(readFileSync(join(folder.path, 'journal.ndjson'))).toEqual(journal);
   folder.drop();
-}, 60000);
+});
 
 test('an empty start has no jobs; a port that is taken or wrong is said so', async () => {
   const folder = tempFolder();
@@ -73,7 +73,7 @@ test('an empty start has no jobs; a port that is taken or wrong is said so', asy
   await server.stop();
   folder.drop();
   other.drop();
-}, 60000);
+});
 
 describe('a folder that cannot be used', () => {
   const failure = async (path: string): Promise<string> => {
@@ -84,15 +84,18 @@ describe('a folder that cannot be used', () => {
       return (error as Error).message;
     }
   };
-  /** A folder that has been used once, and everything in its database as bytes. */
-  async function used(): Promise<{ path: string; drop: () => void }> {
+  const once = tempFolder();
+  beforeAll(async () => void (await (await startServer(once.path)).stop()));
+  afterAll(once.drop);
+  /** A folder that has been used once. */
+  function used(): { path: string; drop: () => void } {
     const folder = tempFolder();
-    await (await startServer(folder.path)).stop();
+    cpSync(once.path, folder.path, { recursive: true });
     return folder;
   }
 
   test('damaged: says so, changes nothing, and the journal is still there', async () => {
-    const folder = await used();
+    const folder = used();
     const control = join(folder.path, 'db', 'global', 'pg_control');
     writeFileSync(control, 'this is not a control file');
     const journal = readFileSync(join(folder.path, 'journal.ndjson'));
@@ -102,10 +105,10 @@ describe('a folder that cannot be used', () => {
     expect(await failure(folder.path)).toMatch(/version mark is missing/);
     expect(readFileSync(join(folder.path, 'journal.ndjson'))).toEqual(journal);
     folder.drop();
-  }, 60000);
+  });
 
   test('a journal damaged in its middle, the database whole: it starts, and keeps starting', async () => {
-    const folder = await used();
+    const folder = used();
     const path = join(folder.path, 'journal.ndjson');
     const bytes = readFileSync(path);
     for (const part of [0.2, 0.5, 0.8]) bytes[Math.floor(bytes.length * part)]! ^= 0x80;
@@ -125,10 +128,10 @@ describe('a folder that cannot be used', () => {
       await server.stop();
     }
     folder.drop();
-  }, 60000);
+  });
 
   test('the database damaged: --rebuild makes it anew from the journal and keeps the old one beside', async () => {
-    const folder = await used();
+    const folder = used();
     const server = await startServer(folder.path);
     await post(server, `/jobs/${id}/saves`, {
       base: 1,
@@ -145,14 +148,12 @@ describe('a folder that cannot be used', () => {
     await again.stop();
     expect(readdirSync(folder.path).filter((name) => name.startsWith('db.damaged-'))).toHaveLength(1);
     folder.drop();
-  }, 60000);
+  });
 
   test('is its owner’s alone to read', async () => {
-    const folder = await used();
     for (const name of ['', 'db', 'journal.ndjson', 'photographs'])
-      expect([name, statSync(join(folder.path, name)).mode & 0o077]).toEqual([name, 0]);
-    folder.drop();
-  }, 60000);
+      expect([name, statSync(join(once.path, name)).mode & 0o077]).toEqual([name, 0]);
+  });
 
   test('in use, or a file: each in words', async () => {
     const folder = tempFolder();
@@ -163,7 +164,7 @@ describe('a folder that cannot be used', () => {
     writeFileSync(file, '');
     expect(await failure(file)).toMatch(/is a file, not a folder/);
     folder.drop();
-  }, 60000);
+  });
 
   test.each([
     ['EACCES', /cannot be made or written: give this user leave/],

@@ -17,7 +17,6 @@ for (const [width, height] of [
     board: page,
     server,
   }) => {
-    test.setTimeout(300_000);
     await page.setViewportSize({ width, height });
     // One of the three in inches: its words are longer.
     if (width === 1024) await page.addInitScript(() => localStorage.setItem('haltrik-units', 'inch'));

@@ -136,7 +136,7 @@ test('an entry of the bay that is refused is set aside; the ones behind it are o
   await expect(page.getByTestId('bay-state')).toContainText('Everything is on the server');
   const texts = async () =>
     ((await (await fetch(`${server.url}/api${JOB}/events`)).json()) as { text?: string }[]).map((e) => e.text);
-  expect(await texts()).toEqual(['clip broken']);
+  await expect.poll(texts).toEqual(['clip broken']);
   await page.unrouteAll();
   await page.reload();
   await aside.getByRole('button', { name: 'Try again' }).click();

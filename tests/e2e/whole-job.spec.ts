@@ -38,7 +38,6 @@ async function file(page: Page, name: string): Promise<Buffer> {
 }
 
 test('one whole job: intake to seal, the server gone in between, out as files and in again', async ({ page }) => {
-  test.setTimeout(300_000);
   const folder = tempFolder();
   const first = await startServer(folder.path, ['--empty']);
   await page.goto(first.url);
