@@ -1,3 +1,4 @@
+import { foundCraft } from './craft/own';
 import { DRIVE_IDS } from './tables/fasteners';
 import * as v from 'valibot';
 import { PHASES } from './build/index';
@@ -284,7 +285,7 @@ export function sealFaults({ seal, gear, craft }: Job): { path: string; expected
   if (!parsed.success)
     return problemsOf(parsed.issues, '(the plan)').map(({ path, expected }) => ({ path: at(path), expected }));
   const { power, speakers, runs, build, pins } = parsed.output;
-  const { pattern } = craft;
+  const { legs, covers } = foundCraft({ craft });
   type Named = [path: string, id: string, of: object, what: string];
   const named: Named[] = [
     ...Object.keys(power.feeds).map((id): Named => [`power.feeds.${id}`, id, gear, 'gear of this job']),
@@ -305,12 +306,12 @@ export function sealFaults({ seal, gear, craft }: Job): { path: string; expected
       ]),
     ),
     ...runs.flatMap(({ way }, i) =>
-      (way?.legs ?? []).map((id): Named => [`runs.${i}.way.legs`, id, pattern.legs, 'legs of this craft']),
+      (way?.legs ?? []).map((id): Named => [`runs.${i}.way.legs`, id, legs, 'legs of this craft']),
     ),
     ...build.teardown.covers.map(({ cover }, i): Named => [
       `build.teardown.covers.${i}`,
       cover,
-      pattern.covers,
+      covers,
       'a cover of this craft',
     ]),
   ];

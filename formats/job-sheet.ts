@@ -1,3 +1,5 @@
+import { CHANGED_NAMES, differencesOf } from '#core/craft/differences';
+import { foundCraft } from '#core/craft/own';
 import PDFDocument from 'pdfkit';
 import { suppliesOf } from '#core/panels/supplies';
 import {
@@ -26,7 +28,7 @@ import { wholePlan } from '#core/shown';
 import { CAUTIONS } from '#core/tables/cautions';
 import { colourText } from '#core/tables/colours';
 import { gaugeName } from '#core/tables/conductors';
-import { DRIVES, notThose } from '#core/tables/fasteners';
+import { notThose, toolOf } from '#core/tables/fasteners';
 import { cite } from '#core/tables/source';
 import { figure, short } from '#core/units/figures';
 import { LEAST_IN_STEPS, MM_PER_INCH, figureShown, lengthShown, unitShown, type UnitSystem } from '#core/units/shown';
@@ -62,6 +64,7 @@ export async function jobSheetPdf(
   pen.titleBlock(job, plan);
   pen.drawing(job, plan);
   wishes(pen, job, plan);
+  differences(pen, job);
   gear(pen, job, plan);
   circuits(pen, job, plan);
   feeds(pen, job, plan);
@@ -107,8 +110,20 @@ function wishes(pen: Pen, job: Job, plan: Plan): void {
   );
 }
 
+/** What is otherwise on this craft than on its pattern. */
+function differences(pen: Pen, { craft }: Job): void {
+  const found = differencesOf(craft);
+  if (!found.length) return;
+  pen.heading('Otherwise on this craft than on its pattern');
+  pen.table(
+    ['', 'What', 'How'],
+    [1, 2.6, 6],
+    found.map(({ of, name, words }) => [CHANGED_NAMES[of], name, words.join('; ')]),
+  );
+}
+
 function gear(pen: Pen, job: Job, plan: Plan): void {
-  const { places } = job.craft.pattern;
+  const { places } = foundCraft(job);
   pen.heading('Gear');
   pen.table(
     ['', 'Item', 'Place', `Size, ${unitShown(pen.units, 'mm')}`, 'Water'],
@@ -214,7 +229,7 @@ function existing(pen: Pen, job: Job, plan: Plan): void {
       const spare = spareAmps(job, circuit);
       return [
         circuit.name,
-        job.craft.pattern.places[endPlace(job, feed.gear, feed.battery)!]!.name,
+        foundCraft(job).places[endPlace(job, feed.gear, feed.battery)!]!.name,
         ACCESSES[circuit.access],
         circuit.size === null
           ? 'not known'
@@ -456,7 +471,7 @@ function wholeStep(step: Step): string[] {
     ...step.lines,
     ...step.fasteners.map(
       (f) =>
-        `${f.count} × ${f.size}, ${f.where}: ${DRIVES[f.drive].tool}${notThose(f.drive) && `, ${notThose(f.drive)}`}${f.torqueNm === null || step.direction === 'out' ? '' : `, ${f.torqueNm} N·m`}${f.single && step.direction === 'in' ? ', new' : ''}.`,
+        `${f.count} × ${f.size}, ${f.where}: ${toolOf(f)}${notThose(f.drive) && `, ${notThose(f.drive)}`}${f.torqueNm === null || step.direction === 'out' ? '' : `, ${f.torqueNm} N·m`}${f.single && step.direction === 'in' ? ', new' : ''}.`,
     ),
     ...step.ends.map((end) => `${colourText(end.colour)}, ${end.wire}: ${end.use}. To ${end.to}: ${end.with}.`),
     ...step.checks.map(({ text }) => `[  ] ${text}`),

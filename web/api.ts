@@ -115,6 +115,8 @@ export const api = {
   /** `over`: hash of the item it takes the place of; null: it is new. */
   putItem: (item: GearItem, over: string | null) => call<GearItem>('PUT', `/shelf/${item.id}`, { item, over }),
   dropItem: (id: string, over: string) => call<undefined>('DELETE', `/shelf/${id}`, { over }),
+  putPattern: (pattern: Pattern, over: string | null) =>
+    call<{ hash: string }>('PUT', `/patterns/${pattern.id}`, { pattern, over }),
   patterns: () => call<{ pattern: Pattern; hash: string }[]>('GET', '/patterns'),
 };
 

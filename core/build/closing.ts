@@ -1,5 +1,5 @@
 import type { Draft } from './draft';
-import { fromWay } from './opening';
+import { blindLines, fromWay } from './opening';
 
 /** Covers in reverse, each held until all behind it is done; returns the steps and the one that may go back early. */
 export function putBack(d: Draft, tested: readonly string[]): { backs: string[]; first: string | undefined } {
@@ -24,6 +24,7 @@ export function putBack(d: Draft, tested: readonly string[]): { backs: string[];
           ...fromWay(way, 'in'),
           lines: [
             ...(Object.keys(way.fasteners).length ? ['Start every fastener, then tighten.'] : []),
+            ...blindLines(way),
             ...Object.values(way.fasteners).flatMap((f) =>
               f.torqueNm === null ? [] : [`${f.where}: ${f.size} to ${f.torqueNm} N·m`],
             ),

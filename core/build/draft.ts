@@ -4,11 +4,13 @@ import type { PortKind } from '../gear/ports';
 import type { Opened, Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
 import { colourText } from '../tables/colours';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import type { BoardPlan } from '../panels/board';
 import type { Fitted } from '../panels/fitted';
 import type { BuildSplice, Phase, Step, StepEnd } from './step';
 import { coversFor, openedAlong } from '../craft/covers';
+import { differencesOf } from '../craft/differences';
 import { orderCovers, type Teardown } from './teardown';
 import { inUse } from '../job/parts/gear';
 
@@ -103,6 +105,13 @@ export class Draft {
   /** Minutes of fishing a run past covers that stay on. */
   fishMinutes(run: Run): number {
     return run.fished.reduce((sum, id) => sum + (this.pattern.legs[id]!.fish?.minutes ?? 0), 0);
+  }
+
+  /** What of a cover is otherwise on this craft than on its pattern. */
+  differs(cover: string): string[] {
+    if (!Object.hasOwn(this.job.craft.changes.covers, cover)) return [];
+    const words = differencesOf(this.job.craft).find(({ of, id }) => of === 'covers' && id === cover)!.words;
+    return [`On this craft: ${words.join('; ')}.`];
   }
 
   pick<C extends ChoiceId>(id: C) {

@@ -1,3 +1,4 @@
+import { foundCraft } from '../craft/own';
 import { endName } from '../connections/runs';
 import type { Job } from '../job/job';
 import { DRIVES } from '../tables/fasteners';
@@ -60,4 +61,4 @@ export function fastenerLedger({ steps }: BuildPlan, counted: readonly FastenerB
 
 /** What a fastener holds, in words: the cover, or the gear that comes out. */
 export const fastenedWords = (job: Job, tags: Readonly<Record<string, string>>, { of }: FastenerLine): string =>
-  of.kind === 'gear' ? endName(job, of.id, tags) : (job.craft.pattern.covers[of.id]?.name ?? of.id);
+  of.kind === 'gear' ? endName(job, of.id, tags) : (foundCraft(job).covers[of.id]?.name ?? of.id);

@@ -8,7 +8,7 @@ import { siteOf } from '../panels/site';
 import { soaks } from '../panels/supplies';
 import { edgeLength } from '../plane/contour';
 import type { Caution } from '../tables/cautions';
-import { DRIVES } from '../tables/fasteners';
+import { toolOf } from '../tables/fasteners';
 import { MATERIAL_NAMES } from '../tables/materials';
 import { workRow } from '../tables/work-minutes';
 import { capital } from '../text/text';
@@ -209,7 +209,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
         ...(item.note ? [item.note] : []),
         ...(accepted ? ['Not sealed for this place unless its rating says so: drip loop, cover over the plugs.'] : []),
       ],
-      tools: [...new Set(fasteners.map(({ drive }) => DRIVES[drive].tool))],
+      tools: [...new Set(fasteners.map(toolOf))],
       fasteners,
       direction: fasteners.length ? 'in' : undefined,
       checks: [

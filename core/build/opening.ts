@@ -1,6 +1,6 @@
 import { oldSpeakerLeads } from '../connections/runs';
 import type { CoverWay } from '../craft/pattern';
-import { DRIVES } from '../tables/fasteners';
+import { BLIND_LINE, toolOf } from '../tables/fasteners';
 import type { Draft } from './draft';
 import type { StepFastener } from './step';
 
@@ -100,7 +100,9 @@ export function openUp(d: Draft, safe: string): void {
           ...(behind(cover).length
             ? [`Before it comes off, offer up ${behind(cover).join(', ')} and mark what must clear it.`]
             : []),
+          ...d.differs(cover),
           way.hint,
+          ...blindLines(way),
           ...(Object.keys(way.plugs).length ? ['Tape, label and photograph each plug before it is pulled.'] : []),
         ].filter(Boolean),
         checks: [
@@ -117,12 +119,15 @@ export function openUp(d: Draft, safe: string): void {
   }
 }
 
+export const blindLines = (way: CoverWay): string[] =>
+  Object.values(way.fasteners).some(({ reach }) => reach === 'blind') ? [BLIND_LINE] : [];
+
 export function fromWay(way: CoverWay, direction: 'out' | 'in') {
   const fasteners = Object.entries(way.fasteners).map(([id, f]): StepFastener => ({ id, ...f }));
   return {
     direction: fasteners.length ? direction : undefined,
     fasteners,
-    tools: [...new Set(fasteners.map((f) => DRIVES[f.drive].tool))],
+    tools: [...new Set(fasteners.map(toolOf))],
     second: way.second,
     cautions: way.cautions,
   } as const;

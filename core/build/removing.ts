@@ -1,5 +1,5 @@
 import { GIFTS, HOLDS, GOES_TO, REASONS, takeOutOf, type TakeOut } from '../job/parts/take-out';
-import { DRIVES } from '../tables/fasteners';
+import { toolOf } from '../tables/fasteners';
 import type { Draft } from './draft';
 import { TWO_LIFT_KG } from './fixing';
 
@@ -39,10 +39,7 @@ export function takeOut(d: Draft, safe: string): void {
         second,
         direction: fasteners.length ? 'out' : undefined,
         fasteners,
-        tools: [
-          ...new Set(fasteners.map(({ drive }) => DRIVES[drive].tool)),
-          ...(held === 'sleeve' ? ['release keys'] : []),
-        ],
+        tools: [...new Set(fasteners.map(toolOf)), ...(held === 'sleeve' ? ['release keys'] : [])],
         lines: [
           HOLDS[held].line,
           ...(reason === 'none' ? [] : [`Comes out: ${REASONS[reason]}.`]),

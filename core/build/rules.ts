@@ -1,5 +1,6 @@
 import { rulesAt, type Rule } from '../findings/finding';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import type { Overrule } from '../job/overrules';
 import { OVERRULES, overrule } from '../job/parts/overrules';

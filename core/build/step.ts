@@ -1,6 +1,6 @@
 import type { Caution } from '../tables/cautions';
 import type { Insulated } from '../tables/colours';
-import type { Drive } from '../tables/fasteners';
+import type { Drive, Reach } from '../tables/fasteners';
 import type { Teardown } from './teardown';
 import { contentHash } from '../document/hash';
 
@@ -36,6 +36,8 @@ export interface StepFastener {
   readonly torqueNm: number | null;
   /** A new one goes back. */
   readonly single: boolean;
+  /** How it is got at, where not straight on. */
+  readonly reach?: Reach | undefined;
 }
 
 /** One conductor's end at this step: what it is, where it goes, and what ends it. */

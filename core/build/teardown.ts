@@ -1,5 +1,5 @@
 import type { CoverState, CoverWay, Pattern } from '../craft/pattern';
-import type { Drive } from '../tables/fasteners';
+import { toolOf } from '../tables/fasteners';
 
 export interface OpenedCover {
   readonly cover: string;
@@ -19,7 +19,7 @@ export interface Teardown {
 /** Above this all orders are too many (2ⁿ sets) and the best next cover is taken each time. */
 const MOST_PROVEN = 13;
 
-const drivesOf = (way: CoverWay): readonly Drive[] => [...new Set(Object.values(way.fasteners).map((f) => f.drive))];
+const toolsOf = (way: CoverWay): readonly string[] => [...new Set(Object.values(way.fasteners).map(toolOf))];
 
 /**
  * The order that keeps what must come before what and puts tools down least often: exact over all sets of
@@ -46,16 +46,14 @@ function findOrder(pattern: Pattern, open: Readonly<Record<string, CoverState>>)
   const before = covers.map(
     ({ way }) => Object.keys(way.after).reduce((set, id) => set | (1 << (at.get(id) ?? 31)), 0) & 0x7fffffff,
   );
-  const drives = covers.map(({ way }) => drivesOf(way));
-  if (covers.length > MOST_PROVEN) return nearest(covers, before, drives);
+  const needs = covers.map(({ way }) => toolsOf(way));
+  if (covers.length > MOST_PROVEN) return nearest(covers, before, needs);
 
   // A state is the set of opened covers and the tool in the hand, 0 for none yet; each belongs to one size of set.
-  const tools = [...new Set(drives.flat())];
+  const tools = [...new Set(needs.flat())];
   const hands = tools.length + 1;
-  const steps = drives.map((own) =>
-    ['', ...tools].map((hand) =>
-      endings(own, hand).map(([tool, cost]) => [tools.indexOf(tool as Drive) + 1, cost] as const),
-    ),
+  const steps = needs.map((own) =>
+    ['', ...tools].map((hand) => endings(own, hand).map(([tool, cost]) => [tools.indexOf(tool) + 1, cost] as const)),
   );
   const states = hands << covers.length;
   const changes = new Int16Array(states).fill(-1);
@@ -91,20 +89,20 @@ function findOrder(pattern: Pattern, open: Readonly<Record<string, CoverState>>)
 }
 
 /** Tools a cover can end on, and the changes it takes from the one in the hand. */
-function endings(drives: readonly Drive[], hand: string): [tool: string, cost: number][] {
-  if (!drives.length) return [[hand, 0]];
-  return drives.map((last): [string, number] => {
-    const others = drives.filter((d) => d !== last);
+function endings(needs: readonly string[], hand: string): [tool: string, cost: number][] {
+  if (!needs.length) return [[hand, 0]];
+  return needs.map((last): [string, number] => {
+    const others = needs.filter((d) => d !== last);
     // Begun with the tool in the hand where it fits; the one ended on comes last.
-    const kept = (others.length ? others : drives).some((d) => d === hand);
-    return [last, drives.length - (kept || hand === '' ? 1 : 0)];
+    const kept = (others.length ? others : needs).some((d) => d === hand);
+    return [last, needs.length - (kept || hand === '' ? 1 : 0)];
   });
 }
 
 function nearest(
   covers: readonly OpenedCover[],
   before: readonly number[],
-  drives: readonly (readonly Drive[])[],
+  needs: readonly (readonly string[])[],
 ): Teardown {
   const left = new Set(covers.keys());
   const order: OpenedCover[] = [];
@@ -115,7 +113,7 @@ function nearest(
     let best: { i: number; tool: string; cost: number } | undefined;
     for (const i of left)
       if (ready(i))
-        for (const [tool, cost] of endings(drives[i]!, hand)) if (!best || cost < best.cost) best = { i, tool, cost };
+        for (const [tool, cost] of endings(needs[i]!, hand)) if (!best || cost < best.cost) best = { i, tool, cost };
     left.delete(best!.i);
     order.push(covers[best!.i]!);
     hand = best!.tool;

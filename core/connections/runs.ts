@@ -1,7 +1,8 @@
 import { isPowered } from '../gear/gear';
 import { PORT_KINDS } from '../gear/ports';
 import { speakersOf } from '../job/circuit';
-import { craftOf, type Job } from '../job/job';
+import { craftOf, foundCraft } from '../craft/own';
+import type { Job } from '../job/job';
 import { isPlug } from '../job/supply';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import type { Vec3 } from '../units/vectors';
@@ -262,7 +263,7 @@ export function endPlace(job: Job, end: string, other: string): string | undefin
   if (circuitOf(job, end)) return tappedPlace(job, end);
   if (Object.hasOwn(job.gear, end)) return job.gear[end]!.place ?? undefined;
   // A link goes to where the craft has its own plug.
-  return Object.hasOwn(job.craft.pattern.places, end) ? end : undefined;
+  return Object.hasOwn(foundCraft(job).places, end) ? end : undefined;
 }
 
 /** Where a circuit of the craft is got at: where somebody found it, else where the pattern has its switched circuit. */
@@ -288,12 +289,12 @@ export function endName(
 
 /** Name of an end that is no gear; its id where the job has no such end any more. */
 function fixedName(job: Job, end: string, words: EndWords): string {
-  const { batteries, pattern } = job.craft;
+  const { batteries } = job.craft;
+  const { places } = foundCraft(job);
   if (end === FRAME) return 'Frame';
-  if (end === 'switched')
-    return words === 'mark' ? 'Accessory' : pattern.places[tappedPlace(job, job.turnOn.source)]!.name;
+  if (end === 'switched') return words === 'mark' ? 'Accessory' : places[tappedPlace(job, job.turnOn.source)]!.name;
   const circuit = circuitOf(job, end);
   if (circuit) return circuit.name;
   if (Object.hasOwn(batteries, end)) return batteries[end]!.name;
-  return Object.hasOwn(pattern.places, end) ? pattern.places[end]!.name : end;
+  return Object.hasOwn(places, end) ? places[end]!.name : end;
 }

@@ -1,5 +1,6 @@
 import type { Vec3 } from '../units/vectors';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 
 export interface Listening {
   /** Key of the zone; null for what belongs to none. */

@@ -1,4 +1,12 @@
-import { COVER_STATES, stateFor, type CoverState, type Opened, type Pattern } from './pattern';
+import {
+  COVER_STATES,
+  stateFor,
+  type Cover,
+  type CoverState,
+  type CoverWay,
+  type Opened,
+  type Pattern,
+} from './pattern';
 
 const further = (a: CoverState, b: CoverState) => COVER_STATES.indexOf(a) >= COVER_STATES.indexOf(b);
 
@@ -15,6 +23,10 @@ export function coversFor(pattern: Pattern, asked: readonly Opened[], alwaysOff:
   for (const opened of asked) for (const [id, state] of Object.entries(opened)) take(id, state);
   return open;
 }
+
+/** Every way a cover opens, from least to most. */
+export const coverWays = ({ states }: Cover): { readonly state: CoverState; readonly way: CoverWay }[] =>
+  COVER_STATES.flatMap((state) => (states[state] ? [{ state, way: states[state] }] : []));
 
 /** Whether all that is asked is open already. */
 export const isOpenEnough = (open: Opened, asked: Opened): boolean =>

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { PATTERNS, TOURER_JOB } from '#demo/jobs';
 import { applyAll } from '../job/operations';
-import { craftOf } from '../job/job';
+import { craftOf } from './own';
 import { planJob } from '../plan';
 import { fitCraft, standardOf } from './measures';
 import { patternFaults, type Pattern } from './pattern';

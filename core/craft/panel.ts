@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { without } from '../document/edits';
 import type { Fault } from '../document/fault';
 import { At, Outline } from '../plane/outline';
 import { MATERIAL_IDS } from '../tables/materials';
@@ -122,3 +123,12 @@ export function panelFaults(
     found.push({ path: [...path, 'partner'], expected: 'expected another place of this craft' });
   return found;
 }
+
+/** A panel where a cover no longer closes over it; the very same one where it did not. */
+export function withoutCover(panel: Panel, cover: string): Panel {
+  const closings = without(panel.closings, (id) => id === cover);
+  return closings === panel.closings ? panel : { ...panel, closings };
+}
+/** A panel without the place it was mirrored by. */
+export const withoutPartner = (panel: Panel, place: string): Panel =>
+  panel.partner === place ? { ...panel, partner: null } : panel;

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { CRAFT_KINDS, GearItem } from '../gear/gear';
 import { Panel, panelFaults } from './panel';
 import { CAUTION_IDS } from '../tables/cautions';
-import { DRIVE_IDS } from '../tables/fasteners';
+import { DRIVE_IDS, REACH_IDS } from '../tables/fasteners';
 import { MATERIAL_IDS } from '../tables/materials';
 import { Id, Text, entriesOf, ranged } from '../text/scalars';
 
@@ -23,6 +23,13 @@ export const Point = v.tuple([Millimetre, Millimetre, Millimetre]);
 
 export const EXPOSURES = ['sheltered', 'splash', 'jet', 'immersion'] as const;
 export type Exposure = (typeof EXPOSURES)[number];
+/** What water gets there, in words. */
+export const EXPOSURE_NAMES: Record<Exposure, string> = {
+  sheltered: 'no water',
+  splash: 'splashes',
+  jet: 'jets',
+  immersion: 'under water',
+};
 
 /**
  * IEC 60529 second digits any one of which answers an exposure; an empty set asks for nothing. What is proven for
@@ -37,7 +44,7 @@ export const EXPOSURE_ASKS: Record<Exposure, readonly number[]> = {
 
 const GEAR_KINDS = GearItem.options.map((option) => option.entries.kind.literal);
 
-const Place = v.strictObject({
+export const Place = v.strictObject({
   name: Text,
   body: Id,
   /** Middle of the free room. */
@@ -75,11 +82,13 @@ export const HAZARDS = {
 } as const;
 export type Hazard = keyof typeof HAZARDS;
 
-const Leg = v.strictObject({
+export const Leg = v.strictObject({
   name: Text,
   from: Id,
   to: Id,
   via: v.array(Point),
+  /** As a tape has it on this craft, mm: over what the drawing gives. */
+  tapeMm: v.optional(ranged(1, 30000, 'mm')),
   /** A joint this leg crosses; its length is then the joint's need, not the polyline. */
   joint: v.optional(Id),
   hazards: v.array(v.picklist(Object.keys(HAZARDS) as [Hazard, ...Hazard[]])),
@@ -117,10 +126,12 @@ export const Fastener = v.strictObject({
   torqueNm: v.nullable(ranged(0.1, 200, 'N·m')),
   /** Does not go back: a new one does. */
   single: v.boolean(),
+  /** How it is got at; absent: straight on. */
+  reach: v.optional(v.picklist(REACH_IDS)),
 });
 export type Fastener = v.InferOutput<typeof Fastener>;
 
-const CoverWay = v.strictObject({
+export const CoverWay = v.strictObject({
   /** Minutes to open this far and to put back. */
   minutes: v.strictObject({ off: ranged(0, 240, 'minutes'), on: ranged(0, 240, 'minutes') }),
   /** What is open before it, and how far. */
@@ -137,7 +148,7 @@ const CoverWay = v.strictObject({
 });
 export type CoverWay = v.InferOutput<typeof CoverWay>;
 
-const Cover = v.strictObject({
+export const Cover = v.strictObject({
   name: Text,
   /** The states it can be opened to. */
   states: v.pipe(

@@ -1,5 +1,6 @@
 import { capital } from '../text/text';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import { materialOf } from '../job/material';
 import { mountOf } from '../gear/usual-mount';
 import { boardScrew, type BoardPlan } from '../panels/board';

@@ -1,7 +1,8 @@
 import { standardOf } from '../craft/measures';
 import type { Measure, Pattern } from '../craft/pattern';
 import type { Projection, Px } from './projection';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 
 export interface Dimension {
   readonly id: string;

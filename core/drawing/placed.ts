@@ -1,6 +1,7 @@
 import type { Place } from '../craft/pattern';
 import type { GearItem } from '../gear/gear';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import type { ViewName } from './projection';
 
 /** Gear that has a place and stays there, farthest from the reader first: the side view is seen from the right, the top from above. */

@@ -1,6 +1,7 @@
 import { commonPoint, gathersReturns, returnRun } from '../connections/feeding';
 import type { CommonRun, FeedRun, Run } from '../connections/runs';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 
 /** Lengths out and back of each feed, what heat it passes and what it is bundled with; undefined where an end has no way. */
 export function feedRuns(job: Job, runs: readonly Run[]): Record<string, FeedRun | undefined> {

@@ -1,3 +1,4 @@
+import { foundCraft } from '../craft/own';
 import { leadWords, mayBeLive, type PinTable } from '../connections/pins';
 import { endName, type Run } from '../connections/runs';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
@@ -225,7 +226,7 @@ const linkRules: readonly Partial<HarnessRule>[] = [
           const shared = new Set(beside.flatMap((run) => run.way!.legs.filter((leg) => own.has(leg))));
           if (!shared.size) return undefined;
           return {
-            reason: `${linkName(seen, link)} lies with the feed of ${[...new Set(beside.map(({ to }) => tagOf(seen, to)))].join(', ')} along ${listed([...shared].map((leg) => seen.job.craft.pattern.legs[leg]!.name.toLowerCase()))}. Route one of them another way, or tie them apart: nothing of an amplifier is tied to an antenna lead.`,
+            reason: `${linkName(seen, link)} lies with the feed of ${[...new Set(beside.map(({ to }) => tagOf(seen, to)))].join(', ')} along ${listed([...shared].map((leg) => foundCraft(seen.job).legs[leg]!.name.toLowerCase()))}. Route one of them another way, or tie them apart: nothing of an amplifier is tied to an antenna lead.`,
             figures: [count('legs shared', shared.size)],
           };
         },

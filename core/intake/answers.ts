@@ -1,3 +1,4 @@
+import { foundCraft } from '../craft/own';
 import type { Pattern } from '../craft/pattern';
 import { each, rulesAt, type Rule } from '../findings/finding';
 import type { GearItem } from '../gear/gear';
@@ -130,7 +131,7 @@ const ASKS: Record<
         ({ item, place, there }) =>
           inUse(there) &&
           place !== null &&
-          job.craft.pattern.places[place]!.exposure !== 'sheltered' &&
+          foundCraft(job).places[place]!.exposure !== 'sheltered' &&
           !HOSED.some((digit) => item.water.includes(digit)),
       );
       return bare.length

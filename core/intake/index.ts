@@ -3,6 +3,7 @@ export { offersFor, type WishAnswer } from './answers';
 import type { Run } from '../connections/runs';
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
+import { CRAFT } from '../job/reads';
 import { answersOf, wishRules, type AnsweredBy, type WishAnswer } from './answers';
 import { fitsRules } from './fits-rules';
 import { intakeRules } from './rules';
@@ -14,7 +15,7 @@ export const intake = chapter({
   version: 2,
   /** How each wish is answered. */
   wishes: made(
-    ['asked', 'gear', 'zones', 'speakers', 'choices', 'circuits', 'reserved', 'craft.pattern'],
+    ['asked', 'gear', 'zones', 'speakers', 'choices', 'circuits', 'reserved', ...CRAFT],
     (job, zones: AnsweredBy['zones'], links: AnsweredBy['links'], musicHours: number | undefined) =>
       answersOf(job, { zones, links, musicHours }),
   ),
@@ -22,7 +23,7 @@ export const intake = chapter({
   // The first had wishes in prose alone.
   upgrade: () => ({ wishes: [] }),
   findings: made(
-    ['id', 'gear', 'kits', 'craft.pattern', 'craft.year', 'craft.trim', 'craft.lamps', 'craft.existing'],
+    ['id', 'gear', 'kits', ...CRAFT, 'craft.year', 'craft.trim', 'craft.lamps', 'craft.existing'],
     (job, runs: readonly Run[]) => judge([...intakeRules, ...fitsRules], { job, runs }),
   ),
 });

@@ -1,3 +1,4 @@
+import { foundCraft } from '../craft/own';
 import { capital } from '../text/text';
 import { GEAR_KIND_NAMES } from '../gear/gear';
 import { channelsOfOutput, speakersOf, type Wiring } from './circuit';
@@ -109,7 +110,7 @@ export function valueWords(job: Job, path: readonly string[], value: unknown): s
     return set === undefined ? 'as planned' : words(set, job);
   }
   if (last === 'place') {
-    if (typeof value === 'string') return job.craft.pattern.places[value]?.name ?? value;
+    if (typeof value === 'string') return foundCraft(job).places[value]?.name ?? value;
     return path[0] === 'gear' ? 'not on the craft' : 'where the pattern has it';
   }
   if (last === 'there') return typeof value === 'string' ? THERE[value as keyof typeof THERE] : 'new';

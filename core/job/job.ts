@@ -1,11 +1,11 @@
 import * as v from 'valibot';
 import type { Pattern } from '../craft/pattern';
-import { fitCraft } from '../craft/measures';
 import type { Part } from '../document/document';
 import { withFaults, type Fault } from '../document/fault';
 import { numbered } from './order';
 import * as accepted from './parts/accepted';
 import * as asked from './parts/asked';
+import * as changes from './parts/changes';
 import * as circuits from './parts/circuits';
 import * as craft from './parts/craft';
 import * as day from './parts/day';
@@ -34,6 +34,7 @@ const Shape = v.strictObject({
   ...asked.shape,
   craft: v.strictObject({
     ...craft.craftShape,
+    ...changes.craftShape,
     ...intake.craftShape,
     ...supply.craftShape,
     ...circuits.craftShape,
@@ -62,6 +63,7 @@ export type Job = v.InferOutput<typeof Shape>;
 export const PARTS: readonly Part<Job>[] = [
   sheet,
   craft,
+  changes,
   seal,
   intake,
   asked,
@@ -84,6 +86,7 @@ export const PARTS: readonly Part<Job>[] = [
 ];
 export type Edits = typeof sheet.edits &
   typeof craft.edits &
+  typeof changes.edits &
   typeof seal.edits &
   typeof intake.edits &
   typeof asked.edits &
@@ -119,9 +122,6 @@ export class JobError extends Error {
   }
 }
 
-/** The craft as this job has it: the pattern stretched to its own measures. */
-export const craftOf = ({ craft: { pattern, measures } }: Job): Pattern => fitCraft(pattern, measures);
-
 /** What a job holds of everything a person has said nothing about. */
 export const EMPTY = {
   ...sheet.empty,
@@ -146,6 +146,7 @@ export const EMPTY = {
 } satisfies Partial<Job>;
 export const EMPTY_CRAFT = {
   ...craft.craftEmpty,
+  ...changes.craftEmpty,
   ...intake.craftEmpty,
   ...supply.craftEmpty,
   ...circuits.craftEmpty,

@@ -1,13 +1,15 @@
 import { mapped } from '../document/edits';
 import type { Job } from './job';
 import { numbered } from './order';
+import { withoutTapes } from './parts/changes';
 
 /**
  * A new job on another craft of its kind, with all that one has chosen: gear, wiring, feeds, routes, schools. What was
  * measured of that one craft nobody has measured of this one: circuits are not metered, old leads not tested.
  */
 export function jobLike(job: Job, id: string, title: string, customer: string): Job {
-  const { craft } = job;
+  // A tape was held to the ways of that one.
+  const { craft } = withoutTapes(job);
   return numbered({
     ...job,
     id,

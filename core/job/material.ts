@@ -1,3 +1,4 @@
+import { foundCraft } from '../craft/own';
 import type { Place } from '../craft/pattern';
 import type { Material } from '../tables/materials';
 import type { Job } from './job';
@@ -21,7 +22,8 @@ export function reverseWords(material: Material | undefined, method: 'gelcoat' |
 
 /** Whether a craft has glass fibre where gear goes, or nobody has said what it is made of. */
 export function hasFibre(job: Pick<Job, 'craft'>): boolean {
-  const { kind, places } = job.craft.pattern;
+  const { kind } = job.craft.pattern;
+  const { places } = foundCraft(job);
   const known = Object.values(places).map((place) => materialOf(job, place));
   const silent = known.every((material) => material === undefined);
   return silent ? kind === 'boat' || kind === 'recreationalVehicle' : known.some(isFibre);

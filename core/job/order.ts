@@ -1,3 +1,4 @@
+import { foundCraft } from '../craft/own';
 import { byPosition, byText, sortedMap } from '../craft/order';
 import { mapped } from '../document/edits';
 import { GEAR_KIND_NAMES, type GearKind } from '../gear/gear';
@@ -77,7 +78,8 @@ export function ordered(job: Job): Job {
     (list: ListName) =>
     (a: Entry, b: Entry): number =>
       addedAt(list, a[0]) - addedAt(list, b[0]) || byText(a[0], b[0]);
-  const at = (place: string | null) => (place === null ? undefined : craft.pattern.places[place]?.at);
+  const { places } = foundCraft(job);
+  const at = (place: string | null) => (place === null ? undefined : places[place]?.at);
   const byPlace = (
     [a, one]: readonly [string, Job['gear'][string]],
     [b, two]: readonly [string, Job['gear'][string]],
@@ -91,7 +93,7 @@ export function ordered(job: Job): Job {
       byText(a, b)
     );
   };
-  const gear = inOrder(job.gear, byPlace, added, craft.pattern.places);
+  const gear = inOrder(job.gear, byPlace, added, places);
   const rank = new Map(Object.keys(gear).map((id, i) => [id, i]));
   const byGear = (a: Entry, b: Entry) =>
     (rank.get(a[0]) ?? rank.size) - (rank.get(b[0]) ?? rank.size) || byText(a[0], b[0]);

@@ -3,24 +3,12 @@ import { OVERRULE_KINDS } from './parts/overrules';
 
 // What chapters read of a job. What one has not named is not there when it asks.
 
+/** The craft as it is. */
+export const CRAFT: readonly JobPart[] = ['craft.pattern', 'craft.changes', 'craft.measures'];
 /** Where things are. */
-export const PLACED: readonly JobPart[] = [
-  'gear',
-  'craft.pattern',
-  'craft.measures',
-  'craft.batteries',
-  'choices',
-  'settings',
-];
+export const PLACED: readonly JobPart[] = [...CRAFT, 'gear', 'craft.batteries', 'choices', 'settings'];
 /** Where gear is on its panel. */
-export const PANELS: readonly JobPart[] = [
-  'gear',
-  'mounts',
-  'craft.pattern',
-  'craft.measures',
-  'craft.panels',
-  'craft.hull',
-];
+export const PANELS: readonly JobPart[] = [...CRAFT, 'gear', 'mounts', 'craft.panels', 'craft.hull'];
 /** Who drives and hears whom. */
 export const HEARD: readonly JobPart[] = ['circuits', 'speakers', 'zones', 'sources'];
 export const SOUND: readonly JobPart[] = [

@@ -1,7 +1,7 @@
 import { hundredth, tenth } from '../units/figures';
 import { each, rulesAt } from '../findings/finding';
 import { FIXINGS, clampHolds } from '../gear/mount';
-import { craftOf } from '../job/job';
+import { craftOf } from '../craft/own';
 import { MOST_PIECES, UP } from '../panels/board';
 import { facesUp } from '../panels/piece';
 import { contourOf } from '../plane/outline';

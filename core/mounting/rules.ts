@@ -1,10 +1,11 @@
 import { onBoard, type BoardPlan } from '../panels/board';
 import { freeSeats, insideOf } from '../panels/front';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
-import type { Place } from '../craft/pattern';
+import { EXPOSURE_NAMES, type Place } from '../craft/pattern';
 import { GEAR_KIND_NAMES, type GearItem } from '../gear/gear';
 import { mountOf } from '../gear/usual-mount';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { taken } from '../job/choices';
 import { REASONS, type TakeOut } from '../job/parts/take-out';
@@ -77,13 +78,12 @@ const WATER = {
   source: published('IEC 60529'),
   overrulable: true,
 } as const;
-const EXPOSED = { sheltered: 'no water', splash: 'splashes', jet: 'jets', immersion: 'under water' } as const;
 const unproven = (seen: GearSeen) =>
   each(
     'gear',
     eachPlaced(seen).filter(({ fit }) => fit.waterAsked.length > 0),
     ({ item, tag, fit, place }) => ({
-      reason: `“${place.name}” gets ${EXPOSED[place.exposure]}: needs IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
+      reason: `“${place.name}” gets ${EXPOSURE_NAMES[place.exposure]}: needs IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
       figures: [{ name: 'digits that answer', value: 0, unit: '' }],
     }),
   );
@@ -208,7 +208,7 @@ export const gearRules = rulesAt<GearRule>('gear', [
             fitOf({ ...item, water: item.bodyWater }, place).waterAsked.length > 0,
         ),
         ({ item, tag, place, id }) => ({
-          reason: `“${place.name}” gets ${EXPOSED[place.exposure]}. The face of ${tag} is proven for IPX${item.water.join(', ')}, its body for ${item.bodyWater!.length ? `IPX${item.bodyWater!.join(', ')}` : 'none'}: keep its back dry, seal all round, leads from below.`,
+          reason: `“${place.name}” gets ${EXPOSURE_NAMES[place.exposure]}. The face of ${tag} is proven for IPX${item.water.join(', ')}, its body for ${item.bodyWater!.length ? `IPX${item.bodyWater!.join(', ')}` : 'none'}: keep its back dry, seal all round, leads from below.`,
           figures: [{ name: 'digits of its body that answer', value: 0, unit: '' }],
           ...betterPlace({ ...seen, job: withWater(seen.job, id, item.bodyWater!) }, id),
         }),

@@ -6,7 +6,7 @@ import type { Enclosure } from '../gear/gear';
 import type { Mount } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
 import type { Job } from '../job/job';
-import { craftOf } from '../job/job';
+import { craftOf, foundCraft } from '../craft/own';
 import { materialOf } from '../job/material';
 import { AS_PROPOSED, panelOf } from '../job/parts/mounting';
 import { middleOf, type Point } from '../plane/contour';
@@ -36,7 +36,7 @@ const UNKNOWN_MATERIAL: Material = 'plastic';
 export function panelFor(job: Pick<Job, 'craft'>, place: string): At {
   const { panel: whole, from } = panelOf(job, place);
   const panel = boardPanel(whole);
-  const at = job.craft.pattern.places[place]!;
+  const at = foundCraft(job).places[place]!;
   return {
     panel,
     frame: frameFor(at, whole),
@@ -65,7 +65,7 @@ export const surfaceName = (
   job: Pick<Job, 'craft'>,
   tags: Readonly<Record<string, string>>,
   { place, inside }: Pick<Fitted, 'place' | 'inside'>,
-): string => (inside ? `Front of ${tags[inside.gear] ?? inside.gear}` : job.craft.pattern.places[place]!.name);
+): string => (inside ? `Front of ${tags[inside.gear] ?? inside.gear}` : foundCraft(job).places[place]!.name);
 
 /** What gear sits on is the panel, or the board that lies on it. */
 function frameFor(place: Place, { lies, board }: Panel): Laid {

@@ -1,3 +1,4 @@
+import { foundCraft } from '../craft/own';
 import { mountOf } from '../gear/usual-mount';
 import type { Job } from '../job/job';
 import { MATERIAL_NAMES, type Material } from '../tables/materials';
@@ -39,7 +40,7 @@ export function suppliesOf(
 
   for (const [place, { screws, screwMm }] of Object.entries(boards)) {
     const { panel, material } = panelFor(job, place);
-    const { name } = job.craft.pattern.places[place]!;
+    const { name } = foundCraft(job).places[place]!;
     add(sheetOf(material, panel.thicknessMm), name, 1, size(siteOf(panel).outline));
     if (screws.length) add(`screws 4.2, ${screwMm} mm at most`, name, screws.length);
     else add('hook tape', name, 1);

@@ -1,6 +1,7 @@
 import { endName } from '../connections/runs';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import type { Battery } from '../job/supply';
 import type { Operation } from '../job/operations';
 import { AMPACITY_SOURCE, gaugeArea, gaugeName, isThinner } from '../tables/conductors';

@@ -10,7 +10,7 @@ export interface MapLeg {
   readonly from: string;
   readonly to: string;
   readonly points: readonly Vec3[];
-  /** Length of wire the leg takes up, mm: its polyline, or its joint's need. */
+  /** Length of wire the leg takes up, mm: by the tape, its polyline, or its joint's need. */
   readonly lengthMm: number;
   readonly need: JointNeed | undefined;
   /** Passes something a wire must never lie on. */
@@ -51,7 +51,8 @@ function drawMap(pattern: Pattern): CraftMap {
       from: leg.from,
       to: leg.to,
       points,
-      lengthMm: need ? need.needMm : polylineLength(points),
+      // Nobody knows at which lock the tape was held: what the whole swing takes up stands where that is more.
+      lengthMm: need ? Math.max(need.needMm, leg.tapeMm ?? 0) : (leg.tapeMm ?? polylineLength(points)),
       need,
       banned: leg.hazards.some((hazard) => HAZARDS[hazard].banned),
     };

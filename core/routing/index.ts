@@ -1,7 +1,7 @@
 import { neededRuns, type Run, type RunNeed } from '../connections/runs';
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
-import { LAID, WIRED } from '../job/reads';
+import { CRAFT, LAID, WIRED } from '../job/reads';
 import { wayProposals } from './proposals';
 import { routingRules } from './rules';
 import type { Fitted } from '../panels/fitted';
@@ -26,8 +26,8 @@ export const routing = chapter({
     planRuns(job, needs, mounts),
   ),
   /** Ties and sleeve along all ways. */
-  secured: made(['craft.pattern', 'craft.measures'], (job, runs: readonly Run[]) => securedBy(job, runs)),
-  proposals: made(['craft.pattern'], wayProposals),
+  secured: made(CRAFT, (job, runs: readonly Run[]) => securedBy(job, runs)),
+  proposals: made(CRAFT, wayProposals),
   findings: made([...LAID, 'id'], (job, runs: readonly Run[], tags: Readonly<Record<string, string>>) =>
     judge(routingRules, { job, runs: runs.filter(({ old }) => !old), tags }),
   ),

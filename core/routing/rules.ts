@@ -1,7 +1,8 @@
 import { setOf } from '../job/parts/overrules';
 import { HAZARDS } from '../craft/pattern';
 import { each, rulesAt, type Rule } from '../findings/finding';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { craftMap } from './graph';
 import { endName, runWords, type Run } from '../connections/runs';

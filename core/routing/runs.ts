@@ -1,7 +1,8 @@
 import { setOf } from '../job/parts/overrules';
 import { circuitOf } from '../connections/feeding';
 import { endPlace, type Run, type RunNeed, type Way } from '../connections/runs';
-import { craftOf, type Job } from '../job/job';
+import { craftOf, foundCraft } from '../craft/own';
+import type { Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
 import { taken } from '../job/choices';
@@ -43,7 +44,7 @@ const isTapped = (job: Job, end: string): boolean =>
 
 /** Whether a link ends where the craft has its own plug, which stays where it is. */
 const isPlugOf = ({ gear, craft }: Job, { kind }: RunNeed, end: string): boolean =>
-  kind === 'link' && !Object.hasOwn(gear, end) && Object.hasOwn(craft.pattern.places, end);
+  kind === 'link' && !Object.hasOwn(gear, end) && Object.hasOwn(foundCraft({ craft }).places, end);
 
 /** The points of a way, its ends twice where a joint needs what it needs from there on. */
 function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly Vec3[] {

@@ -1,5 +1,6 @@
 import type { Run } from '../connections/runs';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import { craftMap } from './graph';
 
 /** Of ties along a way, mm: boats 18 in (ABYC E-11, from memory), else common practice. */

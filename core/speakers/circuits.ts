@@ -3,7 +3,7 @@ import { coilsOf, membersOf, type Wiring } from '../job/circuit';
 import type { Job } from '../job/job';
 import { sourcesOf } from '../connections/signal';
 import { zoneCalled, zoneOf, type Listening } from '../connections/zones';
-import { craftOf } from '../job/job';
+import { craftOf } from '../craft/own';
 import { distance } from '../units/vectors';
 import {
   impedance,

@@ -1,6 +1,6 @@
 import { each, rulesAt } from '../findings/finding';
 import { setOf } from '../job/parts/overrules';
-import { craftOf } from '../job/job';
+import { craftOf } from '../craft/own';
 import type { Wiring } from '../job/circuit';
 import { liesThere } from '../connections/runs';
 import { controlOf } from '../connections/signal';

@@ -1,5 +1,6 @@
 import { membersOf, speakersOf, type Wiring } from '../job/circuit';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import type { Circuit } from './circuits';
 
 /** A left speaker and the right one that mirrors it. */

@@ -1,5 +1,5 @@
 import type { Job } from '../job/job';
-import { craftOf } from '../job/job';
+import { craftOf } from '../craft/own';
 import type { RankId } from '../job/circuit';
 import { heardOutputs, inputsOf, sourcesOf } from '../connections/signal';
 import { netsOf } from '../connections/wiring';

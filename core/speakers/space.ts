@@ -1,5 +1,6 @@
 import { channelsOfOutput, membersOf, speakersOf, type Wiring } from '../job/circuit';
-import { craftOf, type Job } from '../job/job';
+import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
 import { controlOf, heardOutputs, inputsOf, sourcesOf } from '../connections/signal';
 import { ownWiring } from '../connections/wiring';
 import { MOST, type Bar } from './bars';

@@ -118,3 +118,40 @@ export const notThose = (drive: Drive): string =>
         .map((other) => DRIVES[other].tool)
         .join(' nor the ')}`
     : '';
+
+/** How a fastener is got at, where not straight on (common practice). */
+export const REACHES = {
+  long: 'long reach',
+  short: 'little room',
+  angle: 'at an angle',
+  blind: 'out of sight',
+} as const;
+export type Reach = keyof typeof REACHES;
+export const REACH_IDS = Object.keys(REACHES) as [Reach, ...Reach[]];
+
+/** What is to be thought of where a fastener is out of sight. */
+export const BLIND_LINE = 'Out of sight: a magnet on the driver, a rag below, the first turns by fingers.';
+
+/** What a fastener at an angle is turned with. */
+const ANGLED: Record<Shape, string> = {
+  hexSocket: 'ball end',
+  sixLobe: 'ball end',
+  hexHead: 'universal joint',
+  other: 'angled',
+};
+
+/** The tool that turns a fastener where it is. */
+export function toolOf({ drive, reach }: { readonly drive: Drive; readonly reach?: Reach | undefined }): string {
+  const { tool, shape }: DriveRow = DRIVES[drive];
+  switch (reach) {
+    case 'long':
+    case 'short':
+      return `${tool.replace(', short and long', '')}, ${reach}`;
+    case 'angle':
+      return `${tool.replace(', short and long', '')}, ${ANGLED[shape]}`;
+    case 'blind':
+      return `${tool}, magnet`;
+    case undefined:
+      return tool;
+  }
+}

@@ -286,6 +286,37 @@ test('shelf and patterns are served as stocked', async () => {
   expect((await call().get('/api/patterns')).body).toHaveLength(PATTERNS.length);
 });
 
+describe('a pattern offered by a job', () => {
+  const own = { ...PATTERNS[0]!, id: 'own-craft', name: 'Own craft' };
+  const put = (pattern: object, over: string | null, id = 'own-craft') =>
+    call().put(`/api/patterns/${id}`).send({ pattern, over });
+  const names = async () =>
+    ((await call().get('/api/patterns')).body as { pattern: { name: string } }[]).map(({ pattern }) => pattern.name);
+
+  test('is one that new jobs begin from; put in the place of the one it was made of, and of no other', async () => {
+    await put(own, null).expect(200, { pattern: own, hash: contentHash(own) });
+    expect(await names()).toContain('Own craft');
+    // Somebody else has put one there meanwhile.
+    await put({ ...own, name: 'Another' }, null).expect(409);
+    await put({ ...own, name: 'Another' }, 'of before').expect(409);
+    await put({ ...own, name: 'Another' }, contentHash(own)).expect(200);
+    expect(await names()).toContain('Another');
+    expect(await names()).toHaveLength(PATTERNS.length + 1);
+  });
+
+  test('what names something that it has not is refused by name, and nothing changes', async () => {
+    const before = await names();
+    const seat = { ...own, batteryPlace: 'nowhere' };
+    const answer = await put(seat, null).expect(422);
+    expect(answer.body).toMatchObject({
+      problems: [{ path: 'pattern.batteryPlace', expected: 'expected a place of this pattern' }],
+    });
+    await put(own, null, 'other').expect(422);
+    await put({ ...own, kind: 'sledge' }, null).expect(422);
+    expect(await names()).toEqual(before);
+  });
+});
+
 test('a full disk: the save is refused in words, and nothing of it is kept', async () => {
   const full = {
     size: 0,

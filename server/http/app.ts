@@ -9,6 +9,8 @@ import * as v from 'valibot';
 import { borderFault } from '#core/text/border';
 import { readJob } from '#core/read-job';
 import { BayEvent } from '#core/job/events';
+import { Pattern, patternFaults } from '#core/craft/pattern';
+import { contentHash } from '#core/document/hash';
 import { GearItem } from '#core/gear/gear';
 import { Operation, upgradeEdit } from '#core/job/operations';
 import type { Changes } from '../store/changes';
@@ -26,6 +28,8 @@ import { problemsOf } from '#core/document/fault';
 
 /** An item for the shelf, and the hash of the one it takes the place of; null: it is new. */
 const ItemBody = v.strictObject({ item: GearItem, over: v.nullable(v.string()) });
+/** A pattern that new jobs may begin from, and the hash of the one it takes the place of; null: it is new. */
+const PatternBody = v.strictObject({ pattern: Pattern, over: v.nullable(v.string()) });
 const SaveBody = v.strictObject({
   base: v.pipe(v.number(), v.integer(), v.minValue(1)),
   saveId: Id,
@@ -200,6 +204,21 @@ export function makeApp({ jobs, library, photos, changes, log, web, run = runHer
   });
   api.get('/patterns', async (_req, res) => {
     res.json(await library.patterns());
+  });
+  api.put('/patterns/:id', express.json({ limit: '4mb' }), async (req, res) => {
+    const { pattern, over } = checked(PatternBody, req.body);
+    const problems = [
+      ...(pattern.id === req.params.id ? [] : [{ path: 'id', expected: 'expected the id it is put under' }]),
+      ...patternFaults(pattern),
+    ].map(({ path, expected }) => ({ path: `pattern.${path}`, expected }));
+    if (problems.length)
+      throw new Problem(422, 'The pattern is not taken', problems.map((p) => `${p.path}: ${p.expected}`).join('\n'), {
+        problems,
+      });
+    const there = await library.putPattern(pattern, over);
+    if (there)
+      throw new Problem(409, 'Changed meanwhile', `the pattern “${there.name}” is another by now`, { pattern: there });
+    res.json({ pattern, hash: contentHash(pattern) });
   });
   api.use((req) => {
     throw new Problem(404, 'No such address', `nothing at ${req.method} ${req.originalUrl}`);

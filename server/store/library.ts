@@ -56,6 +56,18 @@ export class Library {
     });
   }
 
+  /** Puts one pattern where new jobs begin from; `over` and the answer as of an item. */
+  putPattern(pattern: Pattern, over: string | null): Promise<Pattern | undefined> {
+    return this.changes.alone(async () => {
+      const there = (await this.patterns()).find((known) => known.pattern.id === pattern.id);
+      if ((there?.hash ?? null) !== over) return there?.pattern ?? pattern;
+      await this.changes.write([{ kind: 'shelf', items: [], patterns: [pattern] }], (tx) =>
+        stockRows(tx, [], [pattern]),
+      );
+      return undefined;
+    });
+  }
+
   /** Puts items and patterns on the shelf; one with the same id is replaced when it differs. */
   stock(items: readonly GearItem[], patterns: readonly Pattern[]): Promise<void> {
     return this.changes.alone(() =>

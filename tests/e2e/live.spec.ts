@@ -102,6 +102,6 @@ test('a job deleted elsewhere says so at once, and the page goes on with a serve
     (seen) => fetch('/api/jobs/narrow-van', { method: 'DELETE', headers: { 'if-match': `"${seen}"` } }),
     revision,
   );
-  await expect(two.getByRole('alert').filter({ hasText: /deleted/ })).toBeVisible(SOON);
+  await expect(two.getByRole('alert').filter({ hasText: /deleted/ })).toBeVisible();
   await two.context().close();
 });

@@ -13,6 +13,7 @@ import { fitOf } from '#core/mounting/index';
 import { newJob, type Job } from '#core/job/job';
 import type { Wiring } from '#core/job/circuit';
 import { CHEMISTRY_IDS, ROLES, TIES, isSupply, type Role, type TieKind } from '#core/job/supply';
+import { coverWays } from '#core/craft/covers';
 import { apply, type Operation } from '#core/job/operations';
 import { contentHash } from '#core/document/hash';
 import { OperationError } from '#core/document/fault';
@@ -331,6 +332,27 @@ function madeJob(g: GeneratorValue): AnyJob {
     make({ op: 'setWish', wish: 'calls', said: { value: null } });
     make({ op: 'setWish', wish: 'speed', said: { value: one(40, 120) } });
     make({ op: 'setWish', wish: one('usb', 'bass', 'washDown', 'television'), said: { value: null } });
+  }
+  // What is otherwise on this craft than on its pattern.
+  if (sometimes(25)) {
+    const [cover, leg] = [one(...Object.keys(pattern.covers)), one(...Object.keys(pattern.legs))];
+    const { state, way } = coverWays(pattern.covers[cover]!)[0]!;
+    make({ op: 'setCoverWay', cover, state, way: { minutes: { off: between(1, 60), on: between(1, 60) } } });
+    const drive = one('sixLobe25', 'hex10', 'inchSocket316');
+    make({
+      op: 'setCoverFastener',
+      cover,
+      state,
+      id: 'own',
+      fastener: { drive, reach: one('blind', 'short', 'angle') },
+    });
+    for (const id of Object.keys(way.fasteners).slice(0, 1))
+      make({ op: 'setCoverFastener', cover, state, id, fastener: one(null, { count: between(1, 12) }) });
+    make({ op: 'setLeg', leg, part: { tapeMm: between(100, 4000) } });
+    const last = one(...Object.keys(pattern.legs));
+    if (sometimes(20)) make({ op: 'setLeg', leg: last, part: null });
+    if (sometimes(20)) make({ op: 'setCover', cover: one(...Object.keys(pattern.covers)), name: null });
+    if (sometimes(20)) make({ op: 'setPlace', place: one(...places), part: null });
   }
   for (const { id, kind } of neededRuns(job))
     if (MAY_LIE.includes(kind) && sometimes(15)) make({ op: 'setLead', run: id, lies: one('old', 'new') });

@@ -1,7 +1,8 @@
 import { computed, type ComputedRef } from 'vue';
 import { endName } from '#core/connections/runs';
 import type { Pattern } from '#core/craft/pattern';
-import { craftOf, type Job } from '#core/job/job';
+import { craftOf } from '#core/craft/own';
+import type { Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
 import { useJob } from '../stores/job';
 

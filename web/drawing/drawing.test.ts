@@ -1,5 +1,5 @@
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
-import { craftOf } from '#core/job/job';
+import { craftOf } from '#core/craft/own';
 import { planJob } from '#core/plan';
 import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
 import { applyAll } from '#core/job/operations';

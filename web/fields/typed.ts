@@ -34,3 +34,11 @@ export function useTyped(shown: () => string): Typed {
     },
   };
 }
+
+/** Takes words that must not be empty; says so where they are. */
+export function someWords(text: string, take: (clean: string) => void): string | undefined {
+  const clean = text.trim();
+  if (!clean) return 'expected 1 to 400 characters.';
+  take(clean);
+  return undefined;
+}

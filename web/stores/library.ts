@@ -74,6 +74,14 @@ export const useLibrary = defineStore('library', () => {
   const loadPatterns = () =>
     attempt(patternsFailure, async () => void (patterns.value.length || (patterns.value = await api.patterns())));
 
+  /** The patterns as they are by now, whoever changed them. */
+  const reloadPatterns = () => attempt(patternsFailure, async () => void (patterns.value = await api.patterns()));
+  /** Puts a pattern where new jobs begin from, in the place of one of `over` or as a new one. */
+  async function putPattern(pattern: Pattern, over: string | null): Promise<void> {
+    await api.putPattern(pattern, over);
+    await reloadPatterns();
+  }
+
   return {
     jobs,
     find,
@@ -92,5 +100,7 @@ export const useLibrary = defineStore('library', () => {
     putItem,
     dropItem,
     loadPatterns,
+    reloadPatterns,
+    putPattern,
   };
 });

@@ -1,3 +1,4 @@
+import { foundCraft } from '../../craft/own';
 import * as v from 'valibot';
 import { editsOf, older, without } from '../../document/edits';
 import { OperationError, type Fault } from '../../document/fault';
@@ -95,7 +96,7 @@ export function faults({ gear, craft }: Job): Fault[] {
     if (placed.item.kind === 'kit')
       found.push({ path: ['gear', key, 'item', 'kind'], expected: 'expected gear, not a kit' });
   for (const [key, placed] of Object.entries(gear))
-    if (placed.place !== null && !Object.hasOwn(craft.pattern.places, placed.place))
+    if (placed.place !== null && !Object.hasOwn(foundCraft({ craft }).places, placed.place))
       found.push({ path: ['gear', key, 'place'], expected: 'expected a place of this craft' });
   return found;
 }

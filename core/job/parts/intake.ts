@@ -1,3 +1,4 @@
+import { foundCraft } from '../../craft/own';
 import * as v from 'valibot';
 import { mapped, editsOf, entry, whole, type Gone } from '../../document/edits';
 import type { Fault } from '../../document/fault';
@@ -98,7 +99,9 @@ export const edits = editsOf<Job>()({
   },
 });
 
-export function faults({ choices, craft: { existing, lamps, memories, pattern, batteries }, gear }: Job): Fault[] {
+export function faults({ choices, craft, gear }: Job): Fault[] {
+  const { existing, lamps, memories, batteries } = craft;
+  const { places } = foundCraft({ craft });
   const found = [
     ...tooMany('existing', existing, ['craft', 'existing']),
     ...tooMany('lamps', lamps, ['craft', 'lamps']),
@@ -113,7 +116,7 @@ export function faults({ choices, craft: { existing, lamps, memories, pattern, b
     const need = (ok: boolean, member: string, expected: string) => {
       if (!ok) found.push({ path: ['craft', 'existing', id, member], expected });
     };
-    need(place === null || Object.hasOwn(pattern.places, place), 'place', 'expected a place of this craft');
+    need(place === null || Object.hasOwn(places, place), 'place', 'expected a place of this craft');
     need(battery === null || Object.hasOwn(batteries, battery), 'battery', 'expected a battery of this craft');
   }
   for (const [id, { by }] of Object.entries(lamps))

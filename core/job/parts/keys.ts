@@ -21,6 +21,10 @@ export type GoneKind =
   | 'ends'
   /** A circuit of the craft that is got at somewhere else now. */
   | 'tap'
+  /** A cover, place or way that is not on this craft. */
+  | 'cover'
+  | 'place'
+  | 'leg'
   /** A feed that begins somewhere else now: the gear it feeds. */
   | 'feed';
 export const gone = (kind: GoneKind, id: string) => ({ kind, id });

@@ -1,3 +1,4 @@
+import { foundCraft } from '../../craft/own';
 import * as v from 'valibot';
 import { editsOf, entry, mapped, whole, without, type Gone } from '../../document/edits';
 import { OperationError, type Fault } from '../../document/fault';
@@ -34,7 +35,7 @@ function unknownEnd(job: Job, { of, port }: LinkEnd): string | undefined {
     return port === null || job.gear[of]!.item.ports?.some(({ id }) => id === port)
       ? undefined
       : `expected a port of ${job.gear[of]!.item.name}, not ${port}`;
-  if (port !== null || !(Object.hasOwn(job.craft.existing, of) || Object.hasOwn(job.craft.pattern.places, of)))
+  if (port !== null || !(Object.hasOwn(job.craft.existing, of) || Object.hasOwn(foundCraft(job).places, of)))
     return 'expected gear of this job, a circuit of the craft or one of its places';
   return undefined;
 }

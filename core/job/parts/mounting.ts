@@ -1,3 +1,4 @@
+import { foundCraft } from '../../craft/own';
 import * as v from 'valibot';
 import {
   ClosingShape,
@@ -10,10 +11,12 @@ import {
   PanelOnce,
   Turn,
   panelFaults,
+  withoutCover,
+  withoutPartner,
   type PanelList,
 } from '../../craft/panel';
 import { panelAt } from '../../craft/usual-panel';
-import { editsOf, entry, said, whole, without, type Gone } from '../../document/edits';
+import { editsOf, entry, mapped, said, whole, without, type Gone } from '../../document/edits';
 import { OperationError, type Fault } from '../../document/fault';
 import { Adapter } from '../../gear/adapter';
 import { At } from '../../plane/outline';
@@ -49,18 +52,18 @@ export const craftEmpty = { panels: {} };
 
 /** The panel of a place as this job has it, and who has measured it. */
 export function panelOf(
-  { craft: { panels, pattern } }: Pick<Job, 'craft'>,
+  { craft }: Pick<Job, 'craft'>,
   place: string,
 ): { readonly panel: Panel; readonly from: 'job' | 'pattern' | 'usual' } {
+  const { panels } = craft;
   if (Object.hasOwn(panels, place)) return { panel: panels[place]!, from: 'job' };
-  const at = pattern.places[place]!;
+  const at = foundCraft({ craft }).places[place]!;
   return { panel: panelAt(at), from: at.panel ? 'pattern' : 'usual' };
 }
 
 /** A job with a panel changed, which is this job's own from then on. */
 function withPanel(job: Job, op: string, place: string, change: (panel: Panel) => Panel): Job {
-  if (!Object.hasOwn(job.craft.pattern.places, place))
-    throw new OperationError(op, `${place} is no place of this craft`);
+  if (!Object.hasOwn(foundCraft(job).places, place)) throw new OperationError(op, `${place} is no place of this craft`);
   const { panel } = panelOf(job, place);
   return craft(job, { panels: { ...job.craft.panels, [place]: change(panel) } });
 }
@@ -121,18 +124,31 @@ export const edits = editsOf<Job>()({
   },
 });
 
-export function faults({ mounts, gear, craft: { panels, pattern } }: Job): Fault[] {
+export function faults({ mounts, gear, craft }: Job): Fault[] {
+  const { panels } = craft;
   const found: Fault[] = [];
+  const as = foundCraft({ craft });
   for (const id of Object.keys(mounts))
     if (!Object.hasOwn(gear, id)) found.push({ path: ['mounts', id], expected: 'expected gear of this job' });
   for (const [place, panel] of Object.entries(panels)) {
     const path = ['craft', 'panels', place];
-    if (!Object.hasOwn(pattern.places, place)) found.push({ path, expected: 'expected a place of this craft' });
-    else found.push(...panelFaults(panel, place, pattern, path));
+    if (!Object.hasOwn(as.places, place)) found.push({ path, expected: 'expected a place of this craft' });
+    else found.push(...panelFaults(panel, place, as, path));
   }
   return found;
 }
 
 /** Gear that is gone, or somewhere else now, is on its panel no longer. */
-export const forget = (job: Job, { kind, id }: Gone): Job =>
-  kind === 'gear' || kind === 'ends' ? { ...job, mounts: without(job.mounts, (gear) => gear === id) } : job;
+export function forget(job: Job, { kind, id }: Gone): Job {
+  const { panels } = job.craft;
+  if (kind === 'gear' || kind === 'ends') return { ...job, mounts: without(job.mounts, (gear) => gear === id) };
+  if (kind === 'cover') return craft(job, { panels: mapped(panels, (panel) => withoutCover(panel, id)) });
+  if (kind === 'place')
+    return craft(job, {
+      panels: mapped(
+        without(panels, (place) => place === id),
+        (panel) => withoutPartner(panel, id),
+      ),
+    });
+  return job;
+}

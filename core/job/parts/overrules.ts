@@ -1,3 +1,4 @@
+import { foundCraft } from '../../craft/own';
 import * as v from 'valibot';
 import { mapped, editsOf, older, without, type Gone } from '../../document/edits';
 import { OperationError, problemsOf, type Fault } from '../../document/fault';
@@ -128,11 +129,15 @@ export const faults = (job: Job): Fault[] =>
   );
 
 export function forget(job: Job, { kind, id }: Gone): Job {
+  const { legs } = foundCraft(job);
   const ofRun = (run: string): boolean =>
     kind === 'feed' ? /^(feed|return):/.test(run) && run.endsWith(`>${id}`) : keyNames(job, 'run', run, id);
   const drop = (of: OverruleKind, subject: string): boolean => {
     // A way leads between two places; when an end moves, or a feed begins elsewhere, it no longer leads there.
     if (kind === 'ends' || kind === 'tap' || kind === 'feed') return of === 'way' && ofRun(subject);
+    // A way that led through what is not there is no way.
+    if (kind === 'leg' || kind === 'place')
+      return of === 'way' && setOf(job, 'way', subject)!.some((leg) => !Object.hasOwn(legs, leg));
     if (kind === 'memory') return of === 'minutes' && subject === `close:memory/${id}`;
     const named = kind === 'gear' || kind === 'battery' || (kind === 'circuit' && !Object.hasOwn(job.gear, id));
     return named && keyNames(job, 'overrule', `${of}=${subject}`, id);

@@ -1,3 +1,4 @@
+import { foundCraft } from '../../craft/own';
 import * as v from 'valibot';
 import { editsOf, entry, older, said, whole, without, type Gone } from '../../document/edits';
 import type { Fault } from '../../document/fault';
@@ -110,7 +111,8 @@ export const olderEdits = {
 
 /** References between batteries, what joins them and what charges them that do not hold. */
 export function faults(job: Job): Fault[] {
-  const { batteries, ties, charging, shore, solar, pattern } = job.craft;
+  const { batteries, ties, charging, shore, solar } = job.craft;
+  const { places } = foundCraft(job);
   const found = [
     ...tooMany('batteries', batteries, ['craft', 'batteries']),
     ...tooMany('ties', ties, ['craft', 'ties']),
@@ -123,11 +125,7 @@ export function faults(job: Job): Fault[] {
   need(Object.hasOwn(batteries, FIRST_BATTERY), ['batteries'], `expected a battery under the key "${FIRST_BATTERY}"`);
   for (const [id, { place }] of Object.entries(batteries)) {
     need(!Object.hasOwn(job.gear, id), ['batteries', id], 'expected a key that no gear has');
-    need(
-      place === null || Object.hasOwn(pattern.places, place),
-      ['batteries', id, 'place'],
-      'expected a place of this craft',
-    );
+    need(place === null || Object.hasOwn(places, place), ['batteries', id, 'place'], 'expected a place of this craft');
   }
   for (const [id, tie] of Object.entries(ties)) {
     battery(tie.from, 'ties', id, 'from');

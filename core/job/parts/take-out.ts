@@ -2,10 +2,12 @@ import * as v from 'valibot';
 import { Fastener } from '../../craft/pattern';
 import { editsOf, entry, said, whole, without, type Gone } from '../../document/edits';
 import { OperationError, type Fault } from '../../document/fault';
+import { own } from '../../document/patches';
 import { Id, Text, ranged } from '../../text/scalars';
 import { name } from '../../text/text';
 import type { Job } from '../job';
 import { few, tooMany } from '../limits';
+import { FastenerPart, changedFastener } from './fasteners';
 import { gearOf } from './gear';
 
 /** How gear is held, and so how it lets go; minutes are common practice. */
@@ -119,7 +121,7 @@ export const empty = { takeOut: {} };
 export const takeOutOf = ({ takeOut }: Pick<Job, 'takeOut'>, gear: string): TakeOut =>
   Object.hasOwn(takeOut, gear) ? takeOut[gear]! : NO_TAKE_OUT;
 
-const SCHEMAS = { fasteners: Fastener, plugs: Plug, gives: Gift } as const;
+const SCHEMAS = { plugs: Plug, gives: Gift } as const;
 type List = keyof typeof SCHEMAS;
 
 function withOut(job: Job, op: string, gear: string, change: (known: TakeOut) => TakeOut): Job {
@@ -143,10 +145,16 @@ export const edits = editsOf<Job>()({
   },
   /** Null strikes it out; of a new one what is not said is as usual. */
   setOutFastener: {
-    says: { gear: Id, id: Id, fastener: v.nullable(v.partial(Fastener)) },
+    says: { gear: Id, id: Id, fastener: v.nullable(FastenerPart) },
     words: 'change its fasteners',
     change: (job, { gear, id, fastener }) =>
-      withEntry(job, 'setOutFastener', gear, 'fasteners', id, fastener, NEW_FASTENER),
+      withOut(job, 'setOutFastener', gear, (known) => {
+        const now = own(known.fasteners, id) ?? NEW_FASTENER;
+        return {
+          ...known,
+          fasteners: entry(known.fasteners, id, changedFastener('setOutFastener', now, fastener, id)),
+        };
+      }),
   },
   setOutPlug: {
     says: { gear: Id, id: Id, plug: v.nullable(v.partial(Plug)) },

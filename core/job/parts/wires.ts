@@ -1,3 +1,4 @@
+import { foundCraft } from '../../craft/own';
 import * as v from 'valibot';
 import type { Overrulables } from '../../document/overrule';
 import { gaugeName } from '../../tables/conductors';
@@ -8,7 +9,7 @@ import { Id } from '../../text/scalars';
 
 /** A way in words: the names of its legs. */
 export const wayWords = (job: Pick<Job, 'craft'>, legs: readonly string[]): string =>
-  legs.map((id) => job.craft.pattern.legs[id]?.name ?? id).join(', ');
+  legs.map((id) => foundCraft(job).legs[id]?.name ?? id).join(', ');
 
 export const sets = {
   /** Legs in order from the run's first end. */
@@ -22,7 +23,7 @@ export const overrules: Overrulables<Job, typeof sets> = {
     name: 'Way',
     words: (legs, job) => wayWords(job, legs),
     fault(job, _, legs) {
-      const strange = legs.find((leg) => !Object.hasOwn(job.craft.pattern.legs, leg));
+      const strange = legs.find((leg) => !Object.hasOwn(foundCraft(job).legs, leg));
       return strange === undefined ? undefined : `expected legs of this craft, not ${strange}`;
     },
   },

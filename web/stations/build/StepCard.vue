@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { PHASES, type StepState } from '#core/build/index';
 import { CAUTIONS } from '#core/tables/cautions';
 import { colourText } from '#core/tables/colours';
-import { DRIVES, notThose } from '#core/tables/fasteners';
+import { DRIVES, REACHES, notThose } from '#core/tables/fasteners';
 import NumberField from '../../fields/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import { LEAST_IN_STEPS } from '#core/units/shown';
@@ -96,6 +96,11 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
     </p>
     <h2>{{ told(step.title) }}</h2>
     <p v-for="caution in step.cautions" :key="caution" class="caution">{{ CAUTIONS[caution] }}</p>
+    <p v-if="step.subject.kind === 'cover' && !store.job?.seal" class="small">
+      <RouterLink :to="{ params: { station: 'intake' } }" @click="store.select({ kind: 'cover', id: step.subject.id })"
+        >It is otherwise on this craft</RouterLink
+      >
+    </p>
     <p v-if="step.tools.length" class="take"><b>Tools</b> {{ step.tools.join(' · ') }}</p>
     <p v-for="line in step.lines" :key="line">{{ told(line) }}</p>
 
@@ -127,7 +132,10 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
         <p>
           <b>{{ f.count }} × {{ f.size }}</b
           >, {{ f.where }}
-          <span class="soft">{{ DRIVES[f.drive].name }}<template v-if="f.single">, single use</template></span>
+          <span class="soft"
+            >{{ DRIVES[f.drive].name }}<template v-if="f.reach">, {{ REACHES[f.reach] }}</template
+            ><template v-if="f.single">, single use</template></span
+          >
           <span v-if="notThose(f.drive)" class="strips">{{ notThose(f.drive) }}</span>
         </p>
         <div class="counts">

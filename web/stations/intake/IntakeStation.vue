@@ -12,6 +12,7 @@ import CalloutPlate from '../../drawing/CalloutPlate.vue';
 import CraftSheet from '../../drawing/CraftSheet.vue';
 import { useBay } from '../../stores/bay';
 import { useSheet } from '../../app/sheet';
+import AsItIsPanel from './AsItIsPanel.vue';
 import CraftPanel from './CraftPanel.vue';
 import ChoicesPanel from './ChoicesPanel.vue';
 import LampsPanel from './LampsPanel.vue';
@@ -29,6 +30,7 @@ const dims = computed(() => dimensions(job.value, views.value));
 const PANELS = {
   wishes: WishesPanel,
   craft: CraftPanel,
+  asItIs: AsItIsPanel,
   power: PowerPanel,
   wiring: WiringPanel,
   lamps: LampsPanel,
@@ -42,6 +44,7 @@ watch(
   (chosen) => {
     if (chosen?.kind === 'lamp') part.value = 'lamps';
     if (chosen?.kind === 'existing') part.value = 'wiring';
+    if (chosen?.kind === 'cover') part.value = 'asItIs';
   },
   { immediate: true },
 );
@@ -56,7 +59,8 @@ const batteryLine = (all: readonly Battery[]) =>
     : all.map((b) => `${CHEMISTRY[b.chemistry]} ${b.capacityAh}`).join(', ');
 const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] => {
   const now = job.value;
-  const { batteries, existing, lamps, memories, measures } = now.craft;
+  const { batteries, existing, lamps, memories, measures, changes } = now.craft;
+  const differ = Object.values(changes).reduce((sum, list) => sum + Object.keys(list).length, 0);
   const { places, batteryPlace, switchedPlace, ears } = craft.value;
   const choices = choicesFor(now);
   const other = choices.filter((id) => taken(now.choices, id) !== CHOICES[id].usual).length;
@@ -81,6 +85,12 @@ const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] 
           ? 'measured'
           : 'as the pattern has it',
       at: [right * 0.86, 0, top * 0.3],
+    },
+    {
+      id: 'asItIs',
+      name: 'Covers, places, ways',
+      line: differ ? `${count(differ, 'differs', 'differ')} from the pattern` : 'as the pattern has them',
+      at: [right * 0.62, 0, top * 0.55],
     },
     {
       id: 'power',

@@ -4,8 +4,10 @@ export const intake: StationFace = {
   name: 'Intake',
   number: 1,
   view: () => import('./IntakeStation.vue'),
-  selects: ['lamp', 'existing'],
+  selects: ['lamp', 'existing', 'cover'],
   isBegun: ({ job: { wishes, choices, craft } }) =>
     wishes !== '' ||
-    [craft.measures, craft.existing, craft.lamps, choices].some((part) => Object.keys(part).length > 0),
+    [craft.measures, ...Object.values(craft.changes), craft.existing, craft.lamps, choices].some(
+      (part) => Object.keys(part).length > 0,
+    ),
 };

@@ -1,5 +1,6 @@
 import { channelsOfOutput } from '#core/job/circuit';
-import { craftOf, type Job } from '#core/job/job';
+import { craftOf } from '#core/craft/own';
+import type { Job } from '#core/job/job';
 import { sourcesOf } from '#core/connections/signal';
 import { netsOf, type Net } from '#core/connections/wiring';
 import type { PoweredGear } from '#core/gear/gear';

@@ -1,0 +1,151 @@
+import * as v from 'valibot';
+import { mapped, without } from '../document/edits';
+import { problemsOf } from '../document/fault';
+import { isTree, own, same } from '../document/patches';
+import { Id, Text, entriesOf } from '../text/scalars';
+import { withoutCover, withoutPartner } from './panel';
+import { COVER_STATES, Cover, CoverWay, Fastener, Leg, Place, type Opened, type Pattern } from './pattern';
+
+/** What may differ on one craft from its pattern. */
+export const CHANGED = { covers: Cover, places: Place, legs: Leg } as const;
+export type ChangedList = keyof typeof CHANGED;
+export const CHANGED_LISTS = Object.keys(CHANGED) as [ChangedList, ...ChangedList[]];
+
+const Opening = v.record(Id, v.nullable(v.picklist(COVER_STATES)));
+const Texts = v.record(Id, v.nullable(Text));
+const { minutes } = CoverWay.entries;
+const WayChange = v.nullable(
+  v.partial(
+    v.strictObject({
+      ...CoverWay.entries,
+      minutes: v.partial(minutes),
+      after: Opening,
+      fasteners: v.record(Id, v.nullable(Fastener)),
+      plugs: Texts,
+      hoses: Texts,
+    }),
+  ),
+);
+const CoverChange = v.partial(
+  v.strictObject({
+    name: Text,
+    states: v.partial(v.strictObject({ loosened: WayChange, aside: WayChange, off: WayChange })),
+  }),
+);
+const { room } = Place.entries;
+const PlaceChange = v.partial(v.strictObject({ ...Place.entries, room: v.partial(room), covers: Opening }));
+const { tapeMm } = Leg.entries;
+const LegChange = v.partial(v.strictObject({ ...Leg.entries, covers: Opening, tapeMm: v.nullable(tapeMm.wrapped) }));
+
+/**
+ * How one craft differs from its pattern, member by member, so that two people's changes of one cover both stand: a JSON
+ * merge patch (RFC 7396), where a fastener is taken whole. Null: this craft has it not. What the pattern has not is whole.
+ */
+export const CraftChanges = v.strictObject({
+  covers: entriesOf(60, 'covers', v.nullable(CoverChange)),
+  places: entriesOf(60, 'places', v.nullable(PlaceChange)),
+  legs: entriesOf(120, 'ways', v.nullable(LegChange)),
+});
+export type CraftChanges = v.InferOutput<typeof CraftChanges>;
+export const NO_CHANGES: CraftChanges = { covers: {}, places: {}, legs: {} };
+
+/** Whether a member is taken whole: it has nulls of its own. */
+const isWhole = (key: string, within: string) => within === 'fasteners' || key === 'panel';
+
+/** A value with what is otherwise of it. */
+function merged(before: unknown, change: unknown, key = '', within = ''): unknown {
+  if (!isTree(change) || isWhole(key, within)) return change;
+  const next: Record<string, unknown> = isTree(before) ? { ...before } : {};
+  for (const [member, value] of Object.entries(change)) {
+    if (value === null) delete next[member];
+    else next[member] = merged(own(next, member), value, member, key);
+  }
+  return next;
+}
+
+/** What is otherwise of a value than it was: `merged` of both gives the value again. Nothing where it is the same. */
+export function otherwise(before: unknown, now: unknown, key = '', within = ''): unknown {
+  if (same(before, now)) return undefined;
+  if (!isTree(before) || !isTree(now) || isWhole(key, within)) return now;
+  const change: Record<string, unknown> = {};
+  for (const member of new Set([...Object.keys(before), ...Object.keys(now)])) {
+    const said = Object.hasOwn(now, member) ? otherwise(own(before, member), now[member], member, key) : null;
+    if (said !== undefined) change[member] = said;
+  }
+  return change;
+}
+
+/** Changes never change in place: what a pattern is with them is worked out once. */
+const known = new WeakMap<CraftChanges, { readonly of: Pattern; readonly made: Pattern }>();
+
+/**
+ * The pattern with what differs on one craft. Where a place is not there, wires still pass; what a cover that is not
+ * there hides is open. The very same object where nothing differs.
+ */
+export function withChanges(pattern: Pattern, changes: CraftChanges): Pattern {
+  if (Object.values(changes).every((list) => !Object.keys(list).length)) return pattern;
+  const before = known.get(changes);
+  if (before?.of === pattern) return before.made;
+  const made = changed(pattern, changes);
+  known.set(changes, { of: pattern, made });
+  return made;
+}
+
+/** Entries of one list as they are on this craft; one that says less than it must is left out, and its faults told. */
+function entries<L extends ChangedList>(pattern: Pattern, changes: CraftChanges, list: L): Pattern[L] {
+  const now: Record<string, unknown> = { ...pattern[list] };
+  for (const [id, change] of Object.entries(changes[list])) {
+    const one: unknown = change && merged(own(pattern[list] as Readonly<Record<string, unknown>>, id), change);
+    if (one !== null && v.is(CHANGED[list], one)) now[id] = one;
+    else delete now[id];
+  }
+  return now as Pattern[L];
+}
+
+/** What of one entry is missing or out of its range, as it would be on this craft. */
+export function entryFaults(pattern: Pattern, changes: CraftChanges, list: ChangedList, id: string) {
+  const change = changes[list][id];
+  if (!change) return [];
+  const parsed = v.safeParse(
+    CHANGED[list],
+    merged(own(pattern[list] as Readonly<Record<string, unknown>>, id), change),
+  );
+  return parsed.success ? [] : problemsOf(parsed.issues, id);
+}
+
+function changed(pattern: Pattern, changes: CraftChanges): Pattern {
+  const { covers, places } = changes;
+  const shut = (opened: Opened) => without(opened, (id) => own(covers, id) === null);
+  const passed = Object.entries(pattern.places).flatMap(([id, { name, body, at }]) =>
+    own(places, id) === null ? [[id, { name, body, at }] as const] : [],
+  );
+  const goneOf = (list: Readonly<Record<string, unknown>>) => Object.keys(list).filter((id) => list[id] === null);
+  const isPassed = (id: string | null) => passed.some(([one]) => one === id);
+  return {
+    ...pattern,
+    covers: mapped(entries(pattern, changes, 'covers'), (cover) => ({
+      ...cover,
+      states: mapped(cover.states as Record<string, CoverWay>, (way) => ({ ...way, after: shut(way.after) })),
+    })),
+    places: mapped(entries(pattern, changes, 'places'), (place) => ({
+      ...place,
+      covers: shut(place.covers),
+      ...(place.panel
+        ? { panel: goneOf(places).reduce(withoutPartner, goneOf(covers).reduce(withoutCover, place.panel)) }
+        : {}),
+    })),
+    junctions: { ...pattern.junctions, ...Object.fromEntries(passed) },
+    legs: mapped(entries(pattern, changes, 'legs'), (leg) => ({
+      ...leg,
+      covers: shut(leg.covers),
+      ...(leg.fish ? { fish: { ...leg.fish, covers: shut(leg.fish.covers) } } : {}),
+    })),
+    ...(pattern.usualBatteries
+      ? {
+          usualBatteries: mapped(pattern.usualBatteries, (one) =>
+            isPassed(one.place) ? { ...one, place: null } : one,
+          ),
+        }
+      : {}),
+  };
+}

@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { coverWays } from '#core/craft/covers';
+import { STATE_WORDS } from '#core/craft/differences';
+import { COVER_STATES, type CoverState, type CoverWay } from '#core/craft/pattern';
+import type { Operation } from '#core/job/operations';
+import { useSheet } from '../../app/sheet';
+import FastenerRows from '../../fields/FastenerRows.vue';
+import NameRows from '../../fields/NameRows.vue';
+import NumberField from '../../fields/NumberField.vue';
+import OpenedRows from '../../fields/OpenedRows.vue';
+import PickField from '../../fields/PickField.vue';
+import PickStrip from '../../fields/PickStrip.vue';
+import TextField from '../../fields/TextField.vue';
+import TickField from '../../fields/TickField.vue';
+import { someWords } from '../../fields/typed';
+
+/** One cover as it is on this craft: how far it opens, and what that takes. */
+const props = defineProps<{ id: string }>();
+const { store, job, pattern } = useSheet();
+const cover = computed(() => pattern.value.covers[props.id]!);
+const ways = computed(() => coverWays(cover.value));
+const picked = ref<CoverState>();
+const state = computed({
+  get: () => (picked.value && cover.value.states[picked.value] ? picked.value : ways.value.at(-1)!.state),
+  set: (next: CoverState) => (picked.value = next),
+});
+const way = computed((): CoverWay => cover.value.states[state.value]!);
+/** As far as it opens, by what that is called. */
+const shown = computed(
+  () => Object.fromEntries(ways.value.map((one) => [one.state, STATE_WORDS[one.state]])) as Record<CoverState, string>,
+);
+const missing = computed(() => COVER_STATES.filter((one) => !cover.value.states[one]));
+
+const edit = (operation: Operation) => store.edit([operation]);
+const set = (part: NonNullable<Extract<Operation, { op: 'setCoverWay' }>['way']>) =>
+  edit({ op: 'setCoverWay', cover: props.id, state: state.value, way: part });
+const name = (text: string) => someWords(text, (clean) => edit({ op: 'setCover', cover: props.id, name: clean }));
+const fastener = (id: string, part: Extract<Operation, { op: 'setCoverFastener' }>['fastener']) =>
+  edit({ op: 'setCoverFastener', cover: props.id, state: state.value, id, fastener: part });
+const part = (list: 'plugs' | 'hoses') => (id: string, text: string | null) =>
+  edit({ op: 'setCoverPart', cover: props.id, state: state.value, list, id, name: text });
+const after = (id: string, far: CoverState | null) => {
+  const { [id]: _, ...others } = way.value.after;
+  return set({ after: far === null ? others : { ...others, [id]: far } });
+};
+const otherCovers = computed(() =>
+  Object.fromEntries(Object.entries(pattern.value.covers).filter(([id]) => id !== props.id)),
+);
+
+/** What is got at only with it open. */
+const hides = computed((): { of: 'places' | 'legs'; id: string; name: string; far: CoverState }[] =>
+  (['places', 'legs'] as const).flatMap((of) =>
+    Object.entries(pattern.value[of]).flatMap(([id, one]) =>
+      Object.hasOwn(one.covers, props.id) ? [{ of, id, name: one.name, far: one.covers[props.id]! }] : [],
+    ),
+  ),
+);
+const toHide = computed((): (readonly [string, string])[] => [
+  ['', 'another place or way'],
+  ...(['places', 'legs'] as const).flatMap((of) =>
+    Object.entries(pattern.value[of]).flatMap(([id, one]): (readonly [string, string])[] =>
+      Object.hasOwn(one.covers, props.id) ? [] : [[`${of}/${id}`, one.name]],
+    ),
+  ),
+]);
+function hide(key: string): void {
+  const [of, id] = key.split('/') as ['places' | 'legs', string];
+  edit({ op: 'setBehind', of, id, cover: props.id, state: ways.value.at(-1)!.state });
+}
+const isHere = computed(() => Object.hasOwn(job.value.craft.pattern.covers, props.id));
+</script>
+
+<template>
+  <div class="fields">
+    <TextField label="Name" :shown="cover.name" :max="400" :take="name" />
+  </div>
+  <PickStrip v-if="ways.length > 1" v-model="state" label="How far it opens" :options="shown" />
+  <p v-else class="small">It comes {{ STATE_WORDS[state] }}.</p>
+  <div class="fields">
+    <NumberField
+      label="Minutes to open"
+      unit="min"
+      :min="0"
+      :max="240"
+      :model-value="way.minutes.off"
+      @update:model-value="set({ minutes: { ...way.minutes, off: $event } })"
+    />
+    <NumberField
+      label="Minutes to put back"
+      unit="min"
+      :min="0"
+      :max="240"
+      :model-value="way.minutes.on"
+      @update:model-value="set({ minutes: { ...way.minutes, on: $event } })"
+    />
+    <TextField
+      label="How it comes off"
+      :shown="way.hint"
+      :max="400"
+      :rows="2"
+      :take="(text) => void set({ hint: text.trim() })"
+    />
+    <TickField label="Two people" :model-value="way.second" @update:model-value="set({ second: $event })" />
+  </div>
+  <h3>Fasteners</h3>
+  <FastenerRows :fasteners="way.fasteners" @set="fastener" />
+  <h3>Plugs</h3>
+  <NameRows
+    :names="way.plugs"
+    one="Plug"
+    wants="what it goes to"
+    placeholder="indicator, 2 pins"
+    @set="part('plugs')"
+  />
+  <h3>Hoses</h3>
+  <NameRows :names="way.hoses" one="Hose" wants="what it is" placeholder="tank vent" @set="part('hoses')" />
+  <h3>Opened first</h3>
+  <div class="fields">
+    <OpenedRows label="Opened before it" :opened="way.after" :covers="otherCovers" @set="after" />
+  </div>
+  <h3>Behind it</h3>
+  <p v-for="thing in hides" :key="`${thing.of}/${thing.id}`" class="entry">
+    <span>{{ thing.name }}, {{ STATE_WORDS[thing.far] }}</span>
+    <BButton
+      :aria-label="`${thing.name} is not behind it`"
+      @click="edit({ op: 'setBehind', of: thing.of, id: thing.id, cover: id, state: null })"
+      >×</BButton
+    >
+  </p>
+  <p v-if="!hides.length" class="small">Nothing yet: it would never be opened.</p>
+  <PickField label="Hides" :options="toHide" :model-value="''" @update:model-value="hide" />
+  <div class="ends">
+    <BButton
+      v-for="one in missing"
+      :key="one"
+      @click="(edit({ op: 'setCoverWay', cover: id, state: one, way: {} }), (picked = one))"
+      >It can be {{ STATE_WORDS[one] }} too</BButton
+    >
+    <BButton v-if="ways.length > 1" @click="edit({ op: 'setCoverWay', cover: id, state, way: null })"
+      >It cannot be {{ STATE_WORDS[state] }}</BButton
+    >
+    <BButton @click="edit({ op: 'setCover', cover: id, name: null })">{{
+      isHere ? 'Not on this craft' : 'Delete'
+    }}</BButton>
+  </div>
+</template>
+
+<style scoped>
+.entry {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-top: 1px solid var(--rule-soft);
+}
+</style>
