@@ -7,11 +7,13 @@ export default defineConfig({
   fullyParallel: true,
   retries: 0,
   // A machine may be ten times slower than another; how long things take is measured by the bench, not here.
-  timeout: 900_000,
+  timeout: 600_000,
   expect: { timeout: 60_000 },
   outputDir: 'test-results',
   reporter: process.env['HALTRIK_JSON'] ? [['line'], ['json', { outputFile: process.env['HALTRIK_JSON'] }]] : 'line',
   use: {
+    actionTimeout: 90_000,
+    navigationTimeout: 90_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -83,6 +83,7 @@ test('a craft that is not as its pattern: other screws, a cover more, a taped wa
   expect(Number(after.hours.split(' ')[0]) - Number(before.hours.split(' ')[0])).toBeCloseTo(14 / 60, 1);
   expect(parseFloat(after.wire)).toBeGreaterThan(parseFloat(before.wire) + 1);
   await page.goto(`${server.url}/jobs/${ID}/gear`);
+  await page.locator('.kinds label', { hasText: /^Amplifiers$/ }).click();
   await page.locator('[data-shelf="weir-2-80"]').click();
   const [id] = Object.entries(craft.changes.places).find(([, one]) => one === place)!;
   await page.locator(`[data-place="${id}"]`).first().click();
