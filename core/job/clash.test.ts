@@ -41,6 +41,27 @@ test.each<[string, Operation[], Operation[], string[][]]>([
     [['Gauge: Weir 4×45', '6 AWG', '4 AWG']],
   ],
   [
+    'minutes of one cover, against its screws and minutes',
+    [{ op: 'setCoverWay', cover: 'cowl', state: 'off', way: { minutes: { off: 20, on: 16 } } }],
+    [
+      { op: 'setCoverWay', cover: 'cowl', state: 'off', way: { minutes: { off: 24, on: 16 } } },
+      { op: 'setCoverFastener', cover: 'cowl', state: 'off', id: 'sides', fastener: { count: 8 } },
+    ],
+    [
+      [
+        'Cover: Fairing cowl',
+        'minutes 14 + 16 → 20 + 16',
+        'minutes 14 + 16 → 24 + 16; three a side: 6 × M5 × 16 → 8 × M5 × 16',
+      ],
+    ],
+  ],
+  [
+    'a tape on one way',
+    [{ op: 'setLeg', leg: 'dashUp', part: { tapeMm: 400 } }],
+    [{ op: 'setLeg', leg: 'dashUp', part: { tapeMm: 410 } }],
+    [['Way: Up to the dash', 'by tape not measured → 400 mm', 'by tape not measured → 410 mm']],
+  ],
+  [
     'a school',
     [{ op: 'choose', choice: 'access', option: 'off' }],
     [{ op: 'choose', choice: 'access', option: 'fished' }],

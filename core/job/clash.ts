@@ -1,4 +1,7 @@
+import { NO_CHANGES, type ChangedList } from '../craft/changes';
+import { CHANGED_NAMES, differencesOf, fastenerWords } from '../craft/differences';
 import { foundCraft } from '../craft/own';
+import type { Fastener } from '../craft/pattern';
 import { capital } from '../text/text';
 import { GEAR_KIND_NAMES } from '../gear/gear';
 import { channelsOfOutput, speakersOf, type Wiring } from './circuit';
@@ -19,6 +22,11 @@ const MEMBERS: Readonly<Record<string, string>> = {
   note: 'The craft as it came in',
   gear: '',
   craft: '',
+  changes: '',
+  covers: 'cover',
+  places: 'place',
+  legs: 'way',
+  tapeMm: 'length by tape',
   fuseA: 'fuse',
   fuseAtMm: 'where the fuse sits',
   from: 'fed from',
@@ -62,12 +70,21 @@ export function pathWords(job: Job, path: readonly string[]): string {
     const named = nameOf(valueAt(job, path.slice(0, i + 1)));
     if (named !== undefined) return [named];
     if (Object.hasOwn(job.gear, key)) return [job.gear[key]!.item.name];
+    if (path[1] === 'changes' && isChanged(parent)) return [changedName(job, parent, key)];
     if (parent === 'measures') return [job.craft.pattern.measures[key]?.name ?? key];
     if (parent === 'circuits' || parent === 'reserved') return [outputWords(job, key)];
     return [known ?? worded(key)];
   });
   return capital(words.join(': '));
 }
+
+const isChanged = (list: string): list is ChangedList => Object.hasOwn(CHANGED_NAMES, list);
+/** A cover, place or way of this craft, or of its pattern where this craft has it not. */
+const changedName = (job: Job, list: ChangedList, id: string): string =>
+  (
+    own<{ readonly name: string }>(foundCraft(job)[list], id) ??
+    own<{ readonly name: string }>(job.craft.pattern[list], id)
+  )?.name ?? id;
 
 /** What an overrule is set for, in words: gear, a run, a step. */
 const subjectWords = (job: Job, subject: string): string =>
@@ -93,6 +110,7 @@ function outputWords(job: Job, key: string): string {
   return `${name} ${named.join(' + ')}`;
 }
 
+const isFastener = (value: unknown): value is Fastener => isTree(value) && 'drive' in value && 'count' in value;
 const isWiring = (value: unknown): value is Wiring =>
   isTree(value) && ['coil', 'series', 'parallel', 'split'].some((key) => Object.hasOwn(value, key));
 
@@ -108,6 +126,11 @@ export function valueWords(job: Job, path: readonly string[], value: unknown): s
     const set = isTree(value) && 'value' in value ? value['value'] : value;
     const { words } = OVERRULES[path[1] as OverruleKind] as Overrulable<Job>;
     return set === undefined ? 'as planned' : words(set, job);
+  }
+  if (path[1] === 'changes' && path.length === 4) {
+    if (value === undefined) return 'as the pattern has it';
+    const changes = { ...NO_CHANGES, [path[2]!]: { [last!]: value } };
+    return differencesOf({ pattern: job.craft.pattern, changes })[0]!.words.join('; ');
   }
   if (last === 'place') {
     if (typeof value === 'string') return foundCraft(job).places[value]?.name ?? value;
@@ -128,6 +151,7 @@ export function valueWords(job: Job, path: readonly string[], value: unknown): s
       .join(' + ');
   if (Array.isArray(value))
     return value.every((part) => typeof part === 'string') ? value.join(', ') : `${value.length} parts`;
+  if (isFastener(value)) return fastenerWords(value);
   const kind = isTree(value) && isTree(value['item']) ? value['item']['kind'] : undefined;
   const named = nameOf(value);
   if (typeof kind === 'string') return `${GEAR_KIND_NAMES[kind as keyof typeof GEAR_KIND_NAMES]} ${named}`;
