@@ -27,6 +27,16 @@ async function picture(
 await picture('board', '/', (page) => page.locator('.job svg').first().waitFor());
 await picture('intake', '/jobs/river-launch/intake', (page) => page.locator('[data-part=wiring]').click());
 await picture('build', `${TOURER}/build`, (page) => page.locator('[data-step="off:cover/cowl"]').click());
+await picture('as-it-is', '/jobs/tourer-four-speakers/intake', async (page) => {
+  await page.locator('[data-part=asItIs]').click();
+  const cowl = page.locator('[data-of-craft=cowl]');
+  await cowl.locator('.option').first().click();
+  await cowl.locator('[data-fastener=sides] .option').click();
+  await cowl.getByLabel('Count').fill('8');
+  await cowl.getByLabel('Count').press('Enter');
+  await cowl.getByLabel('Got at').selectOption('blind');
+  await page.getByTestId('differences').scrollIntoViewIfNeeded();
+});
 await picture('gear-leads', '/jobs/river-launch/gear', async (page) => {
   await page.locator('[data-place="console"]').click();
   await page.locator('.leads').evaluate((node) => node.scrollIntoView({ block: 'nearest' }));

@@ -150,7 +150,7 @@ describe('a folder that cannot be used', () => {
     folder.drop();
   });
 
-  test('is its owner’s alone to read', async () => {
+  test('is its owner’s alone to read', () => {
     for (const name of ['', 'db', 'journal.ndjson', 'photographs'])
       expect([name, statSync(join(once.path, name)).mode & 0o077]).toEqual([name, 0]);
   });

@@ -5,8 +5,8 @@ import { EXPOSURE_NAMES } from '#core/craft/pattern';
 import { GEAR_KIND_NAMES, type GearKind } from '#core/gear/gear';
 import type { Operation } from '#core/job/operations';
 import { useSheet } from '../../app/sheet';
+import BehindFields from './BehindFields.vue';
 import NumberField from '../../fields/NumberField.vue';
-import OpenedRows from '../../fields/OpenedRows.vue';
 import PickField from '../../fields/PickField.vue';
 import TextField from '../../fields/TextField.vue';
 import TickField from '../../fields/TickField.vue';
@@ -33,7 +33,6 @@ const KINDS = Object.entries(GEAR_KIND_NAMES).filter(([kind]) => kind !== 'kit' 
 ][];
 const takes = (kind: GearKind, so: boolean) =>
   set({ accepts: so ? [...place.value.accepts, kind] : place.value.accepts.filter((one) => one !== kind) });
-const isDrawn = computed(() => Object.hasOwn(job.value.craft.pattern.places, props.id));
 </script>
 
 <template>
@@ -95,16 +94,5 @@ const isDrawn = computed(() => Object.hasOwn(job.value.craft.pattern.places, pro
       @update:model-value="takes(kind, $event)"
     />
   </div>
-  <h3>Behind</h3>
-  <div class="fields">
-    <OpenedRows
-      label="Opened for it"
-      :opened="place.covers"
-      :covers="craft.covers"
-      @set="(cover, state) => store.edit([{ op: 'setBehind', of: 'places', id, cover, state }])"
-    />
-  </div>
-  <BButton @click="store.edit([{ op: 'setPlace', place: id, part: null }])">{{
-    isDrawn ? 'Not on this craft' : 'Delete'
-  }}</BButton>
+  <BehindFields :id="id" of="places" />
 </template>

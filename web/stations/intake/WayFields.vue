@@ -4,16 +4,16 @@ import { HAZARDS, nodeOf, type Hazard } from '#core/craft/pattern';
 import type { Operation } from '#core/job/operations';
 import { craftMap } from '#core/routing/index';
 import { useSheet } from '../../app/sheet';
+import BehindFields from './BehindFields.vue';
 import { lengthText } from '../../app/units';
 import MaybeField from '../../fields/MaybeField.vue';
-import OpenedRows from '../../fields/OpenedRows.vue';
 import TextField from '../../fields/TextField.vue';
 import TickField from '../../fields/TickField.vue';
 import { someWords } from '../../fields/typed';
 
 /** One way as it is on this craft: how long by the tape, what it passes, and what is opened for it. */
 const props = defineProps<{ id: string }>();
-const { store, job, pattern } = useSheet();
+const { store, pattern } = useSheet();
 const leg = computed(() => pattern.value.legs[props.id]!);
 const ends = computed(() =>
   [leg.value.from, leg.value.to].map((id) => nodeOf(pattern.value, id)?.name.toLowerCase() ?? id),
@@ -24,7 +24,6 @@ const set = (part: NonNullable<Extract<Operation, { op: 'setLeg' }>['part']>) =>
 const hazards = Object.entries(HAZARDS) as [Hazard, (typeof HAZARDS)[Hazard]][];
 const passes = (hazard: Hazard, so: boolean) =>
   set({ hazards: so ? [...leg.value.hazards, hazard] : leg.value.hazards.filter((one) => one !== hazard) });
-const isDrawn = computed(() => Object.hasOwn(job.value.craft.pattern.legs, props.id));
 </script>
 
 <template>
@@ -56,16 +55,5 @@ const isDrawn = computed(() => Object.hasOwn(job.value.craft.pattern.legs, props
       @update:model-value="passes(hazard, $event)"
     />
   </div>
-  <h3>Behind</h3>
-  <div class="fields">
-    <OpenedRows
-      label="Opened for it"
-      :opened="leg.covers"
-      :covers="pattern.covers"
-      @set="(cover, state) => store.edit([{ op: 'setBehind', of: 'legs', id, cover, state }])"
-    />
-  </div>
-  <BButton @click="store.edit([{ op: 'setLeg', leg: id, part: null }])">{{
-    isDrawn ? 'Not on this craft' : 'Delete'
-  }}</BButton>
+  <BehindFields :id="id" of="legs" />
 </template>
