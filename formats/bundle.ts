@@ -14,7 +14,7 @@ export interface Bundle {
   readonly photos: ReadonlyMap<string, Uint8Array>;
 }
 
-/** What was read of a file: events may name photographs that it lacks. */
+/** What was read of a file: it may name photographs that it lacks. */
 export interface ReadBundle extends Bundle {
   readonly missing: readonly string[];
 }
@@ -70,12 +70,19 @@ export function readBundle(bytes: Uint8Array): ReadBundle {
     photos.set(hash, data);
   }
   if (!job || problems.length) throw new JobError(problems);
-  return { job, events, photos, missing: missingOf(events, photos) };
+  return { job, events, photos, missing: missingOf(job, events, photos) };
 }
 
-/** Photographs that events name and nobody has. */
-export const missingOf = (events: readonly BayEvent[], photos: ReadonlyMap<string, unknown>): string[] => [
-  ...new Set(events.flatMap((e) => (e.kind === 'photo' && !photos.has(e.photo) ? [e.photo] : []))),
+/** Photographs that what was done names, and the makers’ sheets of the job’s gear: by the hash of their bytes. */
+export const photosNamed = (job: Job, events: readonly BayEvent[]): string[] => [
+  ...new Set([
+    ...events.flatMap((e) => (e.kind === 'photo' ? [e.photo] : [])),
+    ...Object.values(job.gear).flatMap(({ item }) => item.sheet?.photo ?? []),
+  ]),
 ];
+
+/** Those of them that nobody has. */
+const missingOf = (job: Job, events: readonly BayEvent[], photos: ReadonlyMap<string, unknown>): string[] =>
+  photosNamed(job, events).filter((hash) => !photos.has(hash));
 
 const fault = (path: string, expected: string) => new JobError([{ path, expected }]);

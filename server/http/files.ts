@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import express, { Router, type Response } from 'express';
 import { JobError } from '#core/job/job';
-import type { ReadBundle } from '#formats/bundle';
+import { photosNamed, type ReadBundle } from '#formats/bundle';
 import { EXPORTS, namedAfter, type Export, type ExportFile } from '#formats/exports';
 import { fileStem } from '#formats/file-name';
 import { proven } from '#formats/pictures';
@@ -49,9 +49,9 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore, run: Run): Rout
       const { job } = await jobs.read(idOf(req.params));
       const events = await jobs.events(job.id);
       const units = unitsOf(req.query['units']);
-      const pictures = events.flatMap((e) => {
-        const found = e.kind === 'photo' && HAS_PICTURES.has(file) ? photos.read(e.photo) : undefined;
-        return e.kind === 'photo' && found ? [[e.photo, found.bytes] as const] : [];
+      const pictures = (HAS_PICTURES.has(file) ? photosNamed(job, events) : []).flatMap((hash) => {
+        const found = photos.read(hash);
+        return found ? [[hash, found.bytes] as const] : [];
       });
       const of = drawingOf(req.query['of'], ofOne);
       const made = await run('export', file, {
@@ -130,7 +130,7 @@ export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStor
         `“${job.title}”, ${job.customer || 'no customer named'}: ${job.craft.pattern.name}`,
         `${Object.keys(job.gear).length} pieces of gear, ${events.length} entries from the bay, ${pictures.size} photographs`,
         ...(missing.length
-          ? [`${missing.length} photographs that its entries name are not in the file; it comes in without them`]
+          ? [`${missing.length} photographs that it names are not in the file; it comes in without them`]
           : []),
         job.seal ? `sealed ${job.seal.at.slice(0, 10)} by ${job.seal.by}` : 'not sealed',
         ...(taken ? ['A job of this id is here already: it comes in as a copy of its own.'] : []),

@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { readBundle } from '#formats/bundle';
 import type { Locator, Page } from '@playwright/test';
 import { DEMO_JOBS } from '#demo/jobs';
 import type { Job } from '#core/job/job';
@@ -244,6 +246,15 @@ test('an amplifier typed from its sheet is on the craft in under sixty keys besi
     await to(key);
     await page.keyboard.type(figures);
   }
+  // Its sheet photographed, and put away again whole with the job.
+  const file = { name: 'sheet.png', mimeType: 'image/png', buffer: readFileSync('demo/photographs/lamp-plug.png') };
+  await page.locator('.blank input[type=file]').setInputFiles(file);
+  const sheet = page.getByAltText('Photograph of the sheet');
+  await expect(sheet).toBeVisible();
+  expect(
+    await sheet.evaluate((image: HTMLImageElement) => image.decode().then(() => image.naturalWidth)),
+  ).toBeGreaterThan(1);
+  await to('water');
   await press('Enter');
   await expect(page.getByRole('heading', { name: 'Where does the Rill 4 go?' })).toBeVisible();
   await expect(page.locator('[data-best-place]')).toBeFocused();
@@ -254,6 +265,9 @@ test('an amplifier typed from its sheet is on the craft in under sixty keys besi
   const placed = Object.values(job.gear).find(({ item }) => item.name === 'Rill 4')!;
   expect(placed.place).not.toBeNull();
   expect(placed.item).toMatchObject({ massKg: 0.8, makerMaxFuseA: 25, water: [5], remoteInA: 0.015 });
+  const zip = await (await fetch(`${server.url}/api/jobs/${job.id}/export/whole.zip`)).arrayBuffer();
+  const { photos, missing } = readBundle(new Uint8Array(zip));
+  expect([photos.has(placed.item.sheet!.photo!), missing]).toEqual([true, []]);
   console.log(`an amplifier typed in: ${keys} keys beside its figures`);
   expect(keys).toBeLessThan(60);
 });
