@@ -221,6 +221,11 @@ describe('whole job', () => {
     const without = spoilt((f) => delete f[`photographs/${hashOf(PNG)}`]);
     expect(readBundle(without)).toMatchObject({ events, missing: [hashOf(PNG)] });
     expect(readBundle(writeBundle({ job: TOURER_JOB, events, photos: new Map() })).missing).toEqual([hashOf(PNG)]);
+    // The maker’s sheet of gear is a photograph of the job too.
+    const { head } = TOURER_JOB.gear;
+    const sheet = { from: 'label', on: '', photo: 'c'.repeat(64) };
+    const job = { ...TOURER_JOB, gear: { ...TOURER_JOB.gear, head: { ...head!, item: { ...head!.item, sheet } } } };
+    expect(readBundle(writeBundle({ job, events, photos })).missing).toEqual(['c'.repeat(64)]);
     expect(readBundle(zip).missing).toEqual([]);
   });
   test('cut off anywhere, or saying less than it holds, it is refused and takes no more than its due', () => {

@@ -147,6 +147,10 @@ describe('a cover of this craft', () => {
     expect(tools('angle')).toContain('4 mm hexagon key, ball end');
     expect(tools('angle', 'hex10')).toContain('10 mm socket, universal joint');
     const blind = after({ ...sides, fastener: { reach: 'blind' } });
+    // What is not said of it stays; straight on again is as the pattern has it.
+    const more = apply(blind, { ...sides, fastener: { count: 7 } });
+    expect(foundCraft(more).covers['cowl']!.states.off!.fasteners['sides']).toMatchObject({ count: 7, reach: 'blind' });
+    expect(apply(blind, { ...sides, fastener: { reach: null } }).craft.changes).toEqual(NO_CHANGES);
     for (const id of ['off:cover/cowl', 'on:cover/cowl']) expect(stepOf(blind, id)!.lines).toContain(BLIND_LINE);
     expect(stepOf(TOURER, 'off:cover/cowl')!.lines).not.toContain(BLIND_LINE);
   });
@@ -177,6 +181,9 @@ describe('a way of this craft', () => {
     const drawn = legOf(TOURER, 'dashUp').lengthMm;
     const taped = after({ op: 'setLeg', leg: 'dashUp', part: { tapeMm: 400 } });
     expect(lengthTo(taped, 'head') - lengthTo(TOURER, 'head')).toBeCloseTo(400 - drawn, 6);
+    // Shorter than drawn too.
+    const short = after({ op: 'setLeg', leg: 'dashUp', part: { tapeMm: 60 } });
+    expect(lengthTo(short, 'head') - lengthTo(TOURER, 'head')).toBeCloseTo(60 - drawn, 6);
     expect(lengthTo(taped, 'amp')).toBe(lengthTo(TOURER, 'amp'));
     expect(words(taped)).toEqual(['Up to the dash changed: by tape not measured → 400 mm']);
     expect(apply(taped, { op: 'setLeg', leg: 'dashUp', part: { tapeMm: null } }).craft.changes).toEqual(NO_CHANGES);
