@@ -20,9 +20,14 @@ test('two browsers on one field: the later is shown both, takes theirs and keeps
   await one.getByLabel(wishes).blur();
   await saved(one);
 
+  // What the second does goes together, however slowly it is typed.
+  let away = true;
+  await two.route('**/saves', (route) => (away ? route.abort() : route.fallback()));
   await two.getByLabel('Customer').fill('Rider of two');
   await two.getByLabel(wishes).fill('Quiet in town');
   await two.getByLabel(wishes).blur();
+  await expect(two.getByTestId('save-state')).toContainText('server away');
+  away = false;
   const banner = two.getByRole('alert').filter({ hasText: 'Someone else edited the same thing' });
   await expect(banner.getByRole('row', { name: /Wishes/ })).toHaveText(/Wishes\s*Loud at ninety\s*Quiet in town/);
   // Nothing of the second is on the server: not the customer either.
@@ -97,6 +102,13 @@ test('edits made while the server is away outlive the page, and go when it is ba
   await page.goto(`${first.url}${JOB}/intake`);
   await page.getByLabel(wishes).waitFor();
   // Every station is there before it is asked for.
+  await expect
+    .poll(() =>
+      page.evaluate(
+        () => performance.getEntriesByType('resource').filter(({ name }) => /Station-[^/]*\.js$/.test(name)).length,
+      ),
+    )
+    .toBe(8);
   await page.waitForLoadState('networkidle');
   await first.stop();
   await page.getByLabel(wishes).fill('Said while it was away');
@@ -162,6 +174,15 @@ for (const how of ['as at the desk', 'as on a phone, which asks nothing before']
     expect(asked).toEqual([]);
 
     const next = await page.context().newPage();
+    await next.goto(`${server.url}/api/health`);
+    // A page that is left may go on writing while another is shown already.
+    const written = () =>
+      next.evaluate(() =>
+        (Object.entries(localStorage) as [string, string][]).flatMap(([key, text]) =>
+          /at-once/.test(key) ? [text] : [],
+        ),
+      );
+    await expect.poll(async () => (await written()).join()).toContain('Still being typed');
     await next.goto(`${server.url}${JOB}/intake`);
     await expect(next.getByLabel(wishes)).toHaveValue('Still being typed');
     await saved(next);
