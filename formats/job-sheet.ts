@@ -110,15 +110,15 @@ function wishes(pen: Pen, job: Job, plan: Plan): void {
   );
 }
 
-/** What is otherwise on this craft than on its pattern. */
+/** What of this craft differs from its pattern. */
 function differences(pen: Pen, { craft }: Job): void {
   const found = differencesOf(craft);
   if (!found.length) return;
-  pen.heading('Otherwise on this craft than on its pattern');
+  pen.heading('Where this craft differs from its pattern');
   pen.table(
     ['', 'What', 'How'],
     [1, 2.6, 6],
-    found.map(({ of, name, words }) => [CHANGED_NAMES[of], name, words.join('; ')]),
+    found.map(({ of, name, words }) => [CHANGED_NAMES[of], name, pen.told(words.join('; '), LEAST_IN_STEPS)]),
   );
 }
 

@@ -107,7 +107,7 @@ export class Draft {
     return run.fished.reduce((sum, id) => sum + (this.pattern.legs[id]!.fish?.minutes ?? 0), 0);
   }
 
-  /** What of a cover is otherwise on this craft than on its pattern. */
+  /** How a cover of this craft differs from its pattern. */
   differs(cover: string): string[] {
     if (!Object.hasOwn(this.job.craft.changes.covers, cover)) return [];
     const words = differencesOf(this.job.craft).find(({ of, id }) => of === 'covers' && id === cover)!.words;

@@ -49,10 +49,16 @@ export const CraftChanges = v.strictObject({
 export type CraftChanges = v.InferOutput<typeof CraftChanges>;
 export const NO_CHANGES: CraftChanges = { covers: {}, places: {}, legs: {} };
 
+/** A pattern, and what differs from it on one craft. */
+export interface OwnCraft {
+  readonly pattern: Pattern;
+  readonly changes: CraftChanges;
+}
+
 /** Whether a member is taken whole: it has nulls of its own. */
 const isWhole = (key: string, within: string) => within === 'fasteners' || key === 'panel';
 
-/** A value with what is otherwise of it. */
+/** A value with what differs of it. */
 function merged(before: unknown, change: unknown, key = '', within = ''): unknown {
   if (!isTree(change) || isWhole(key, within)) return change;
   const next: Record<string, unknown> = isTree(before) ? { ...before } : {};
@@ -63,13 +69,13 @@ function merged(before: unknown, change: unknown, key = '', within = ''): unknow
   return next;
 }
 
-/** What is otherwise of a value than it was: `merged` of both gives the value again. Nothing where it is the same. */
-export function otherwise(before: unknown, now: unknown, key = '', within = ''): unknown {
+/** What of a value differs from what it was: `merged` of both gives the value again. Nothing where it is the same. */
+export function differing(before: unknown, now: unknown, key = '', within = ''): unknown {
   if (same(before, now)) return undefined;
   if (!isTree(before) || !isTree(now) || isWhole(key, within)) return now;
   const change: Record<string, unknown> = {};
   for (const member of new Set([...Object.keys(before), ...Object.keys(now)])) {
-    const said = Object.hasOwn(now, member) ? otherwise(own(before, member), now[member], member, key) : null;
+    const said = Object.hasOwn(now, member) ? differing(own(before, member), now[member], member, key) : null;
     if (said !== undefined) change[member] = said;
   }
   return change;
@@ -86,35 +92,47 @@ export function withChanges(pattern: Pattern, changes: CraftChanges): Pattern {
   if (Object.values(changes).every((list) => !Object.keys(list).length)) return pattern;
   const before = known.get(changes);
   if (before?.of === pattern) return before.made;
-  const made = changed(pattern, changes);
+  const made = changed({ pattern, changes });
   known.set(changes, { of: pattern, made });
   return made;
 }
 
+/**
+ * One entry as it is on this craft, with all that it names, whether that is there or not: an edit must not forget a cover
+ * that comes back. Undefined where there is none.
+ */
+export function entryOf<L extends ChangedList>(
+  { pattern, changes }: OwnCraft,
+  list: L,
+  id: string,
+): Pattern[L][string] | undefined {
+  const drawn = own(pattern[list] as Readonly<Record<string, unknown>>, id);
+  const change = own(changes[list] as Readonly<Record<string, unknown>>, id);
+  if (change === null) return undefined;
+  return (change === undefined ? drawn : merged(drawn, change)) as Pattern[L][string] | undefined;
+}
+
 /** Entries of one list as they are on this craft; one that says less than it must is left out, and its faults told. */
-function entries<L extends ChangedList>(pattern: Pattern, changes: CraftChanges, list: L): Pattern[L] {
-  const now: Record<string, unknown> = { ...pattern[list] };
-  for (const [id, change] of Object.entries(changes[list])) {
-    const one: unknown = change && merged(own(pattern[list] as Readonly<Record<string, unknown>>, id), change);
-    if (one !== null && v.is(CHANGED[list], one)) now[id] = one;
+function entries<L extends ChangedList>(craft: OwnCraft, list: L): Pattern[L] {
+  const now: Record<string, unknown> = { ...craft.pattern[list] };
+  for (const id of Object.keys(craft.changes[list])) {
+    const one = entryOf(craft, list, id);
+    if (v.is(CHANGED[list], one)) now[id] = one;
     else delete now[id];
   }
   return now as Pattern[L];
 }
 
 /** What of one entry is missing or out of its range, as it would be on this craft. */
-export function entryFaults(pattern: Pattern, changes: CraftChanges, list: ChangedList, id: string) {
-  const change = changes[list][id];
-  if (!change) return [];
-  const parsed = v.safeParse(
-    CHANGED[list],
-    merged(own(pattern[list] as Readonly<Record<string, unknown>>, id), change),
-  );
-  return parsed.success ? [] : problemsOf(parsed.issues, id);
+export function entryFaults(craft: OwnCraft, list: ChangedList, id: string) {
+  const one = entryOf(craft, list, id);
+  const parsed = one && v.safeParse(CHANGED[list], one);
+  return !parsed || parsed.success ? [] : problemsOf(parsed.issues, id);
 }
 
-function changed(pattern: Pattern, changes: CraftChanges): Pattern {
-  const { covers, places } = changes;
+function changed(craft: OwnCraft): Pattern {
+  const { pattern } = craft;
+  const { covers, places } = craft.changes;
   const shut = (opened: Opened) => without(opened, (id) => own(covers, id) === null);
   const passed = Object.entries(pattern.places).flatMap(([id, { name, body, at }]) =>
     own(places, id) === null ? [[id, { name, body, at }] as const] : [],
@@ -123,11 +141,11 @@ function changed(pattern: Pattern, changes: CraftChanges): Pattern {
   const isPassed = (id: string | null) => passed.some(([one]) => one === id);
   return {
     ...pattern,
-    covers: mapped(entries(pattern, changes, 'covers'), (cover) => ({
+    covers: mapped(entries(craft, 'covers'), (cover) => ({
       ...cover,
       states: mapped(cover.states as Record<string, CoverWay>, (way) => ({ ...way, after: shut(way.after) })),
     })),
-    places: mapped(entries(pattern, changes, 'places'), (place) => ({
+    places: mapped(entries(craft, 'places'), (place) => ({
       ...place,
       covers: shut(place.covers),
       ...(place.panel
@@ -135,7 +153,7 @@ function changed(pattern: Pattern, changes: CraftChanges): Pattern {
         : {}),
     })),
     junctions: { ...pattern.junctions, ...Object.fromEntries(passed) },
-    legs: mapped(entries(pattern, changes, 'legs'), (leg) => ({
+    legs: mapped(entries(craft, 'legs'), (leg) => ({
       ...leg,
       covers: shut(leg.covers),
       ...(leg.fish ? { fish: { ...leg.fish, covers: shut(leg.fish.covers) } } : {}),

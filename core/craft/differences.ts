@@ -1,7 +1,7 @@
 import { own } from '../document/patches';
 import { CAUTIONS } from '../tables/cautions';
 import { DRIVES, REACHES } from '../tables/fasteners';
-import { withChanges, type ChangedList, type CraftChanges } from './changes';
+import { withChanges, type ChangedList, type OwnCraft } from './changes';
 import { coverWays } from './covers';
 import {
   EXPOSURE_NAMES,
@@ -17,7 +17,7 @@ import {
   type Place,
 } from './pattern';
 
-/** How one thing is otherwise on a craft than on its pattern. */
+/** How one thing on a craft differs from its pattern. */
 export interface Difference {
   readonly of: ChangedList;
   readonly id: string;
@@ -42,7 +42,7 @@ export const fastenerWords = ({ count, size, drive, where, torqueNm, single, rea
     ...(single ? ['single use'] : []),
   ].join(', ');
 
-/** What is otherwise of one kind of fastener: “three a side: 6 × M5 × 16 → 8 × M5 × 16”. */
+/** How one kind of fastener differs: “three a side: 6 × M5 × 16 → 8 × M5 × 16”. */
 function otherFasteners(before: Fastener, now: Fastener): string {
   const torque = ({ torqueNm }: Fastener) => (torqueNm === null ? 'no torque known' : `${torqueNm} N·m`);
   const reach = (one: Fastener) => (one.reach ? REACHES[one.reach] : 'straight on');
@@ -154,14 +154,8 @@ const legWords = (pattern: Pattern, before: Leg, now: Leg): string[] => [
   ...openedWords(pattern, before.covers, now.covers),
 ];
 
-/** Everything that is otherwise on a craft than on its pattern: covers, then places, then ways. */
-export function differencesOf({
-  pattern,
-  changes,
-}: {
-  readonly pattern: Pattern;
-  readonly changes: CraftChanges;
-}): Difference[] {
+/** Everything on a craft that differs from its pattern: covers, then places, then ways. */
+export function differencesOf({ pattern, changes }: OwnCraft): Difference[] {
   const as = withChanges(pattern, changes);
   const list = <T extends { readonly name: string }>(
     of: ChangedList,

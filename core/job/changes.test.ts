@@ -155,6 +155,32 @@ describe('a cover of this craft', () => {
     expect(stepOf(TOURER, 'off:cover/cowl')!.lines).not.toContain(BLIND_LINE);
   });
 
+  test('what is changed while another cover is not there still comes after it once it is there', () => {
+    const minutes: Operation = {
+      op: 'setCoverWay',
+      cover: 'cowl',
+      state: 'off',
+      way: { minutes: { off: 20, on: 16 } },
+    };
+    const shelf: Operation = { op: 'setPlace', place: 'lampShelf', part: { allowanceMm: 260 } };
+    const back = after(
+      { op: 'setCover', cover: 'screen', name: null },
+      minutes,
+      { op: 'asDrawn', of: 'covers', id: 'screen' },
+      { op: 'setCover', cover: 'cowl', name: null },
+      shelf,
+      { op: 'asDrawn', of: 'covers', id: 'cowl' },
+    );
+    expect(back.craft.changes).toEqual(after(shelf).craft.changes);
+    expect(foundCraft(back).places['lampShelf']!.covers).toEqual({ cowl: 'off' });
+    expect(
+      stepOf(
+        after({ op: 'setCover', cover: 'screen', name: null }, minutes, { op: 'asDrawn', of: 'covers', id: 'screen' }),
+        'off:cover/cowl',
+      )!.after,
+    ).toContain('off:cover/screen');
+  });
+
   test('what no cover can be is refused by name', () => {
     const set = (way: object): Operation => ({ op: 'setCoverWay', cover: 'cowl', state: 'off', way });
     expect(refused({ ...sides, fastener: { count: 0 } })).toMatch(/count: expected 1 to 100/);

@@ -11,7 +11,7 @@ test('a craft that is not as its pattern: other screws, a cover more, a taped wa
   // Found at the cover’s own step, said at Intake.
   while (!(await page.locator('.step h2').innerText()).includes('Fairing cowl off'))
     await page.getByRole('button', { name: 'Step after' }).click();
-  await page.getByRole('link', { name: 'It is otherwise on this craft' }).click();
+  await page.getByRole('link', { name: 'Different on this craft' }).click();
   const cowl = page.locator('[data-of-craft=cowl]');
   await cowl.getByLabel('Minutes to open').fill('24');
   await cowl.getByLabel('Minutes to open').press('Enter');
@@ -39,6 +39,11 @@ test('a craft that is not as its pattern: other screws, a cover more, a taped wa
   await page.locator('[data-of-craft=dashUp]').getByLabel('Length by tape').fill('612');
   await page.locator('[data-of-craft=dashUp]').getByLabel('Length by tape').press('Enter');
   await expect(told).toContainText('by tape not measured → 612 mm');
+  // In inches the way is; screws stay what they are bought by.
+  await page.getByRole('button', { name: 'mm', exact: true }).click();
+  await expect(told).toContainText('by tape not measured → 24.1 in');
+  await expect(told).toContainText('6 × M5 × 16 → 8 × M5 × 16');
+  await page.getByRole('button', { name: 'in', exact: true }).click();
   await page.getByText('Places', { exact: true }).click();
   await page.getByLabel('Another place').fill('Under the rack');
   await page.getByRole('button', { name: 'Add place' }).click();

@@ -57,7 +57,8 @@ function add(): void {
   border-top: 1px solid var(--rule-soft);
   align-items: center;
 }
+.entry .btn,
 .add .btn {
-  white-space: nowrap;
+  flex: none;
 }
 </style>

@@ -23,6 +23,8 @@ const inRow = computed(() => props.columns ?? Object.keys(props.options).length)
   margin-bottom: var(--space-4);
 }
 label {
+  display: grid;
+  align-content: center;
   text-align: center;
   padding: var(--space-2) var(--space-1);
   font-size: var(--type-2);

@@ -1,5 +1,13 @@
 import * as v from 'valibot';
-import { CHANGED_LISTS, CraftChanges, NO_CHANGES, entryFaults, otherwise, type ChangedList } from '../../craft/changes';
+import {
+  CHANGED_LISTS,
+  CraftChanges,
+  NO_CHANGES,
+  entryFaults,
+  entryOf,
+  differing,
+  type ChangedList,
+} from '../../craft/changes';
 import { foundCraft } from '../../craft/own';
 import {
   COVER_STATES,
@@ -22,7 +30,7 @@ import { FastenerPart, changedFastener } from './fasteners';
 import { craft, gone } from './keys';
 
 export const craftShape = {
-  /** Covers, places and ways that are otherwise on this craft than on its pattern. */
+  /** Covers, places and ways of this craft that differ from its pattern. */
   changes: CraftChanges,
 };
 export const craftEmpty = { changes: NO_CHANGES };
@@ -61,8 +69,8 @@ const NEW_LEG: Partial<Leg> = { via: [], hazards: [], engineSpace: false, covers
 type One<L extends ChangedList> = Pattern[L][string];
 
 /** What of one list there is on this craft, as it is now. */
-const found = <L extends ChangedList>(job: Job, list: L, id: string): One<L> | undefined =>
-  own(foundCraft(job)[list] as Readonly<Record<string, One<L>>>, id);
+const found = <L extends ChangedList>({ craft }: Job, list: L, id: string): One<L> | undefined =>
+  entryOf(craft, list, id);
 const drawn = <L extends ChangedList>({ craft: { pattern } }: Job, list: L, id: string): One<L> | undefined =>
   own(pattern[list] as Readonly<Record<string, One<L>>>, id);
 
@@ -70,7 +78,7 @@ const drawn = <L extends ChangedList>({ craft: { pattern } }: Job, list: L, id: 
 function withOne<L extends ChangedList>(job: Job, list: L, id: string, one: One<L> | null): Job {
   const { changes } = job.craft;
   const before = drawn(job, list, id);
-  const change = one === null ? (before ? null : undefined) : otherwise(before, one);
+  const change = one === null ? (before ? null : undefined) : differing(before, one);
   const next = without<unknown>({ ...changes[list], [id]: change }, (key) => key === id && change === undefined);
   return craft(job, { changes: { ...changes, [list]: next } });
 }
@@ -240,7 +248,7 @@ export function faults(job: Job): Fault[] {
     Object.entries(changes[list]).flatMap(([id, one]): Fault[] =>
       one === null && !Object.hasOwn(pattern[list], id)
         ? [{ path: [...path, list, id], expected: 'expected one that the pattern has' }]
-        : entryFaults(pattern, changes, list, id).map((fault) => ({
+        : entryFaults(job.craft, list, id).map((fault) => ({
             path: [...path, list, id, ...(fault.path === id ? [] : fault.path.split('.'))],
             expected: fault.expected,
           })),
@@ -257,10 +265,6 @@ export function faults(job: Job): Fault[] {
     ...patternFaults(as).map((fault) => ({ path: [...path, ...fault.path.split('.')], expected: fault.expected })),
   ];
 }
-
-/** Whether an entry is one that the pattern has not. */
-export const isAdded = ({ craft: { pattern } }: Pick<Job, 'craft'>, list: ChangedList, id: string): boolean =>
-  !Object.hasOwn(pattern[list], id);
 
 /** A job whose ways nobody has held a tape to. */
 export const withoutTapes = (job: Job): Job =>

@@ -98,7 +98,7 @@ const told = (words: string) => inUnits(words, LEAST_IN_STEPS);
     <p v-for="caution in step.cautions" :key="caution" class="caution">{{ CAUTIONS[caution] }}</p>
     <p v-if="step.subject.kind === 'cover' && !store.job?.seal" class="small">
       <RouterLink :to="{ params: { station: 'intake' } }" @click="store.select({ kind: 'cover', id: step.subject.id })"
-        >It is otherwise on this craft</RouterLink
+        >Different on this craft</RouterLink
       >
     </p>
     <p v-if="step.tools.length" class="take"><b>Tools</b> {{ step.tools.join(' · ') }}</p>

@@ -8,6 +8,7 @@ import { craftMap } from '#core/routing/index';
 import PickStrip from '../../fields/PickStrip.vue';
 import FoldRow from '../../fields/FoldRow.vue';
 import { useSheet } from '../../app/sheet';
+import { LEAST_IN_STEPS } from '#core/units/shown';
 import { inUnits, lengthText, lengthUnit, shownLength } from '../../app/units';
 import CoverFields from './CoverFields.vue';
 import NewOnCraft from './NewOnCraft.vue';
@@ -15,7 +16,7 @@ import OfferPattern from './OfferPattern.vue';
 import PlaceFields from './PlaceFields.vue';
 import WayFields from './WayFields.vue';
 
-/** Covers, places and ways as they are on this one craft, and what of them the pattern has otherwise. */
+/** Covers, places and ways as they are on this one craft, and where they differ from its pattern. */
 const { store, job, pattern } = useSheet();
 const differences = computed(() => differencesOf(job.value.craft));
 const differs = computed(() => new Set(differences.value.map(({ of, id }) => `${of}/${id}`)));
@@ -55,12 +56,12 @@ const isDrawn = (of: ChangedList, id: string) => Object.hasOwn(job.value.craft.p
 <template>
   <section>
     <h2>The craft as it is</h2>
-    <p class="small">What is otherwise here than on its pattern. This job alone goes by it.</p>
+    <p class="small">Where this one differs from its pattern. Only this job follows it.</p>
     <ul data-testid="differences">
       <li v-for="d in differences" :key="`${d.of}/${d.id}`" class="entry">
         <span
           ><b>{{ CHANGED_NAMES[d.of] }}: {{ d.name }}</b
-          ><br />{{ inUnits(d.words.join('; ')) }}</span
+          ><br />{{ inUnits(d.words.join('; '), LEAST_IN_STEPS) }}</span
         >
         <BButton
           v-if="isDrawn(d.of, d.id)"
@@ -76,7 +77,7 @@ const isDrawn = (of: ChangedList, id: string) => Object.hasOwn(job.value.craft.p
       v-for="row in rows"
       :key="row.id"
       :name="row.name"
-      :words="differs.has(`${list}/${row.id}`) ? `differs: ${row.words}` : row.words"
+      :words="differs.has(`${list}/${row.id}`) ? `${row.words}, differs` : row.words"
       :open="opened === row.id"
       :data-of-craft="row.id"
       @press="opened = opened === row.id ? undefined : row.id"
