@@ -146,6 +146,10 @@ describe('a cover of this craft', () => {
     expect(tools('long', 'hex10')).toContain('10 mm socket, long');
     expect(tools('angle')).toContain('4 mm hexagon key, ball end');
     expect(tools('angle', 'hex10')).toContain('10 mm socket, universal joint');
+    // All of the cowl’s screws on one key, and then some of them on its ball end.
+    const changes = (...more: Operation[]) =>
+      planJob(after({ ...sides, fastener: { drive: 'hexSocket5' } }, ...more)).build.teardown.toolChanges;
+    expect(changes({ ...sides, fastener: { reach: 'angle' } }) - changes()).toBe(1);
     const blind = after({ ...sides, fastener: { reach: 'blind' } });
     // What is not said of it stays; straight on again is as the pattern has it.
     const more = apply(blind, { ...sides, fastener: { count: 7 } });
