@@ -212,6 +212,78 @@ describe('ports and triggers', () => {
   });
 });
 
+describe('lamp rings', () => {
+  const controller = (ports: string) =>
+    typed('device', { name: 'Glow box', 'demand.idleA': '0.1', form: 'screen', ports });
+  const speakers = Object.keys(LAUNCH.gear).filter((id) => LAUNCH.gear[id]!.item.kind === 'speaker');
+  const ringed = speakers.reduce((job, id) => withPorts(job, id, 'lamp ring in 0.4 A'), LAUNCH);
+  const onBoard = (ports: string) => apply(ringed, add('glow', controller(ports), BOW));
+  const pressed = (job: Job) => {
+    let now = job;
+    for (let [one] = found(now, 'lamp-ring-dark').filter(({ cure }) => cure); one;) {
+      now = applyAll(now, one.cure!.operations);
+      [one] = found(now, 'lamp-ring-dark').filter(({ cure }) => cure);
+    }
+    return now;
+  };
+  test('with no controller they are capped; with one, each is lit by an output, and no more than it has', () => {
+    expect(found(ringed, 'lamp-ring-dark')).toEqual([]);
+    expect(speakers.length).toBeGreaterThan(2);
+    const enough = onBoard(`${speakers.length} x lamp ring out 0.5 A`);
+    expect(found(enough, 'lamp-ring-dark').map(({ subject }) => subject.id)).toEqual(speakers);
+    const lit = pressed(enough);
+    expect(found(lit, 'lamp-ring-dark')).toEqual([]);
+    expect(Object.values(lit.links).map(({ kind, from, to }) => [kind, from, to.of])).toEqual(
+      speakers.map((id) => ['lamps', end('glow', 'lamps-out'), id]),
+    );
+    expect(planJob(lit).findings.filter(({ rule }) => /^(port-|link-unlike|trigger-)/.test(rule))).toEqual([]);
+    const short = pressed(onBoard(`${speakers.length - 1} x lamp ring out 0.5 A`));
+    const [dark, ...more] = found(short, 'lamp-ring-dark');
+    expect(more).toEqual([]);
+    expect(dark!.figures.map(({ value }) => value)).toEqual([1, 0]);
+    expect(dark!.reason).toContain('no output left for it');
+    // What comes out wants no light.
+    const out = apply(short, { op: 'setThere', id: dark!.subject.id, there: 'bypassed' });
+    expect(found(out, 'lamp-ring-dark')).toEqual([]);
+  });
+  test('an output gives for each ring that hangs on it, and no more', () => {
+    const lit = (amps: string) => pressed(onBoard(`${speakers.length} x lamp ring out ${amps} A`));
+    expect(found(lit('0.4'), 'trigger-overloaded')).toEqual([]);
+    expect(found(lit('0.39'), 'trigger-overloaded')).toHaveLength(1);
+  });
+  test('a piece with two rings is told of once, and its press joins both; a key that is used is not taken', () => {
+    const [id] = speakers;
+    const two = withPorts(onBoard('4 x lamp ring out 1 A'), id!, '2 x lamp ring in 0.4 A');
+    const mine = () => found(two, 'lamp-ring-dark').filter(({ subject }) => subject.id === id);
+    expect(mine()).toHaveLength(1);
+    const taken = apply(two, link(`lamps-${id!}`, { kind: 'usb', from: end(HEAD), to: end(BOW) }));
+    const [one] = found(taken, 'lamp-ring-dark').filter(({ subject }) => subject.id === id);
+    const joined = applyAll(taken, one!.cure!.operations);
+    expect(Object.values(joined.links).filter(({ kind, to }) => kind === 'lamps' && to.of === id)).toHaveLength(2);
+    expect(joined.links[`lamps-${id!}`]!.kind).toBe('usb');
+  });
+});
+
+test('two ports of one piece that are both asked for too much are one finding', () => {
+  const relay = shelfItem('latch-30');
+  const two = applyAll(withPorts(LAUNCH, HEAD, 'trigger out + 0.01 A, lamp ring out 0.2 A'), [
+    add('r1', relay, BOW),
+    add('r2', relay, BOW),
+    ...['r1', 'r2'].map((id) => link(id, { kind: 'trigger', from: end(HEAD, 'trigger-out'), to: end(id) })),
+    add('ring', typed('device', { name: 'Ring', 'demand.idleA': '0', ports: 'lamp ring in 0.3 A' }), BOW),
+    add('ring2', typed('device', { name: 'Ring', 'demand.idleA': '0', ports: 'lamp ring in 0.3 A' }), BOW),
+    ...['ring', 'ring2'].map((id) =>
+      link(id, { kind: 'lamps', from: end(HEAD, 'lamps-out'), to: end(id, 'lamps-in') }),
+    ),
+  ]);
+  expect(found(two, 'port-taken')).toMatchObject([
+    { figures: [{ value: 2 }, { value: 1 }, { value: 2 }, { value: 1 }] },
+  ]);
+  const [over, ...more] = found(two, 'trigger-overloaded');
+  expect(more).toEqual([]);
+  expect(over!.figures.map(({ value }) => value)).toEqual([expect.any(Number), 0.01, 0.6, 0.2]);
+});
+
 test('a powered accessory has a feed, a fuse and a standby draw like other gear, and plays no sound', () => {
   const [head] = Object.keys(TOURER.gear);
   const screen = typed('device', { name: 'Pane', form: 'screen', 'demand.idleA': '1.5', 'demand.memoryA': '0.02' });
