@@ -44,7 +44,7 @@ export const harness = chapter({
   ),
   waiting: made(['id'], (job, parts: readonly PartLine[]) => judge(partRules, { job, parts })),
   findings: made(
-    [...WIRED, 'pins'],
+    [...WIRED, 'pins', 'was'],
     (
       job,
       runs: readonly Run[],

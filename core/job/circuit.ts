@@ -32,6 +32,16 @@ export function coilsOf(wiring: Wiring): { gear: string; coil: number }[] {
   return membersOf(wiring).flatMap(coilsOf);
 }
 
+/** A wiring with each coil as `change` has it. */
+export function withCoils(
+  wiring: Wiring,
+  change: (coil: { gear: string; coil: number }) => { gear: string; coil: number },
+): Wiring {
+  if ('coil' in wiring) return { coil: change(wiring.coil) };
+  const members = membersOf(wiring).map((member) => withCoils(member, change));
+  return 'series' in wiring ? { series: members } : 'parallel' in wiring ? { parallel: members } : { split: members };
+}
+
 /** The members of a wiring that is not a single coil. */
 export function membersOf(wiring: Exclude<Wiring, { coil: unknown }>): Wiring[] {
   return 'series' in wiring ? wiring.series : 'parallel' in wiring ? wiring.parallel : wiring.split;

@@ -23,6 +23,7 @@ import * as settings from './parts/settings';
 import * as sheet from './parts/sheet';
 import * as supply from './parts/supply';
 import * as takeOut from './parts/take-out';
+import * as there from './parts/there';
 import * as turnOn from './parts/turn-on';
 import * as workMinutes from './parts/work-minutes';
 import { usualDay } from './supply';
@@ -49,6 +50,7 @@ const Shape = v.strictObject({
   ...kits.shape,
   ...leads.shape,
   ...links.shape,
+  ...there.shape,
   ...pins.shape,
   ...feeds.shape,
   ...turnOn.shape,
@@ -77,6 +79,7 @@ export const PARTS: readonly Part<Job>[] = [
   kits,
   leads,
   links,
+  there,
   pins,
   settings,
   workMinutes,
@@ -100,6 +103,7 @@ export type Edits = typeof sheet.edits &
   typeof kits.edits &
   typeof leads.edits &
   typeof links.edits &
+  typeof there.edits &
   typeof pins.edits &
   typeof settings.edits &
   typeof workMinutes.edits &
@@ -136,6 +140,7 @@ export const EMPTY = {
   ...kits.empty,
   ...leads.empty,
   ...links.empty,
+  ...there.empty,
   ...pins.empty,
   ...feeds.empty,
   ...turnOn.empty,

@@ -24,7 +24,8 @@ import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
  * what was added, and every finding was taken as it came; version 5 took text that some format cannot hold; version 6
  * had a place of its own for every kind of overrule; version 7 called some things otherwise; version 8 knew no panels;
  * version 9 nothing that comes out, and no lead that lies there; version 10 no place of a circuit that is there;
- * version 11 no lead of gear and no link, no year of a craft, nothing of it that differs from its pattern, no kit, and wishes in prose alone.
+ * version 11 no lead of gear and no link, no year of a craft, nothing of it that differs from its pattern, no kit, nothing that one piece takes over
+ * from another, and wishes in prose alone.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -116,6 +117,7 @@ function withLeads(job: Loose): Loose {
     kits: {},
     parts: {},
     asked: {},
+    was: EMPTY.was,
     craft: { ...craft, year: null, trim: '', changes: NO_CHANGES },
   };
 }

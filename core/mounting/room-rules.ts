@@ -177,7 +177,7 @@ export const roomRules = rulesAt<PanelRule>('mounting', [
     id: 'lap-short',
     severity: 'note',
     title: 'Flange barely covers the opening',
-    formula: 'flange beyond the opening: 3 mm at least, all round',
+    formula: 'flange beyond the opening, all round: 3 mm, or what its maker’s own opening leaves it',
     look: look((seen) => {
       const found = short(seen, 'lap');
       return found && !seen.fitted.opening?.gap

@@ -15,6 +15,7 @@ import { panelFrame, pointIn, type Laid } from '../craft/frame';
 import { boardPanel, lyingOnBoard, type BoardPlan } from './board';
 import type { Clearance } from './clearances';
 import { scheduleOf, type Schedule } from './holes';
+import { panelLeft } from './left';
 import { openingWork, type OpeningWork } from './opening';
 import { pieceOf, type Lying } from './piece';
 import type { Plate } from './plate';
@@ -33,16 +34,12 @@ export interface At {
 /** What is taken where nobody has said what a panel is made of. */
 const UNKNOWN_MATERIAL: Material = 'plastic';
 
-export function panelFor(job: Pick<Job, 'craft'>, place: string): At {
+export function panelFor(job: Pick<Job, 'craft' | 'gear'>, place: string): At {
   const { panel: whole, from } = panelOf(job, place);
   const panel = boardPanel(whole);
   const at = foundCraft(job).places[place]!;
-  return {
-    panel,
-    frame: frameFor(at, whole),
-    from,
-    material: panel.material ?? materialOf(job, at) ?? UNKNOWN_MATERIAL,
-  };
+  const material = panel.material ?? materialOf(job, at) ?? UNKNOWN_MATERIAL;
+  return { panel: panelLeft(job, place, panel, material), frame: frameFor(at, whole), from, material };
 }
 
 /** What fitted gear sits on: the panel of its place, the board there, or the front of the enclosure it is in. */

@@ -17,7 +17,7 @@ export interface Beyond {
 }
 
 /** Less than this is what a file takes off, mm. */
-const NOTHING = 0.05;
+const NOTHING = 0.2;
 
 /** How `a` stands out of `b`; nothing where it does not. */
 function beyond(a: Contour, b: Contour): Beyond | undefined {

@@ -87,7 +87,7 @@ function weighed(
   const plate = plateOf(site, piece, opening, [x, y], material);
   const lap = lapOf(site, piece, opening);
   if (plate) flat.push(...plateRooms(site, plate, opening));
-  else if (lap) flat.push({ limit: 'lap', id: opening, needMm: LAP, mm: lap(x, y) });
+  else if (lap) flat.push({ limit: 'lap', id: opening, needMm: Math.min(LAP, ownLap(piece)), mm: lap(x, y) });
   const deep = clearancesAt(checks.deep, x, y);
   const least = (of: readonly Clearance[]) => Math.min(Infinity, ...of.map(spareOf));
   return {
@@ -121,6 +121,14 @@ const openingOf = (site: Site, id: string | undefined) => site.openings.find((o)
 function lapOf(site: Site, piece: Piece, opening: string | undefined) {
   const contour = openingOf(site, opening);
   return contour && ((x: number, y: number) => roomWithin(contour, moved(piece.face, x, y)));
+}
+
+const laps = new WeakMap<Piece, number>();
+/** How far the flange lies over the opening its maker asks for, mm: that much is enough of any. */
+function ownLap(piece: Piece): number {
+  let lap = laps.get(piece);
+  if (lap === undefined) laps.set(piece, (lap = piece.cutout ? roomWithin(piece.cutout, piece.face) : Infinity));
+  return lap;
 }
 
 /** Openings that gear is meant to go into: at least a part as large as what it wants, the largest first. */

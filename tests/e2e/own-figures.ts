@@ -65,10 +65,10 @@ function neck(joint: PatternData['joints'][string], a: V, b: V): number {
 const OFF = ['seat', 'screen', 'cowl', 'shroudLeft', 'pannierLeftLid', 'pannierRightLid'];
 
 /** Shortest ways behind what is off from everywhere to everywhere, by relaxing every leg until nothing shortens. */
-export function layLengths(pattern: PatternData): (from: string, to: string) => number {
+export function layLengths(pattern: PatternData, off: readonly string[] = OFF): (from: string, to: string) => number {
   const at = (n: string) => (pattern.places[n] ?? pattern.junctions[n])!.at;
   const edges = Object.values(pattern.legs)
-    .filter((leg) => Object.keys(leg.covers).every((cover) => OFF.includes(cover)))
+    .filter((leg) => Object.keys(leg.covers).every((cover) => off.includes(cover)))
     .filter((leg) => !leg.hazards.some((h) => h === 'hot' || h === 'moving'))
     .map((leg) => {
       const points = [at(leg.from), ...leg.via, at(leg.to)];

@@ -11,6 +11,7 @@ import { CHOICES, CHOICE_IDS } from '#core/job/choices';
 import { MAY_LIE, neededRuns } from '#core/connections/runs';
 import { fitOf } from '#core/mounting/index';
 import { newJob, type Job } from '#core/job/job';
+import { inUse } from '#core/job/parts/gear';
 import type { Wiring } from '#core/job/circuit';
 import { CHEMISTRY_IDS, ROLES, TIES, isSupply, type Role, type TieKind } from '#core/job/supply';
 import { coverWays } from '#core/craft/covers';
@@ -356,6 +357,16 @@ function madeJob(g: GeneratorValue): AnyJob {
   }
   for (const { id, kind } of neededRuns(job))
     if (MAY_LIE.includes(kind) && sometimes(15)) make({ op: 'setLead', run: id, lies: one('old', 'new') });
+
+  // What comes into the place of what comes out, and what stays after all.
+  for (const id of Object.keys(job.gear)) {
+    if (job.gear[id]!.there !== 'out') continue;
+    const heirs = Object.keys(job.gear).filter(
+      (other) => inUse(job.gear[other]!.there) && job.gear[other]!.item.kind === job.gear[id]!.item.kind,
+    );
+    if (heirs.length && sometimes(60)) make({ op: 'takeOver', of: id, by: one(...heirs) });
+    else if (sometimes(10)) make({ op: 'setThere', id, there: 'kept' });
+  }
 
   return { job, applied, states, refused, [fc.toStringMethod]: () => [pattern.id, ...made].join('\n') };
 }

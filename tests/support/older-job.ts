@@ -1,6 +1,6 @@
 import { NO_CHANGES } from '#core/craft/changes';
 import type { SetValue, Why } from '#core/document/overrule';
-import type { Job } from '#core/job/job';
+import { EMPTY, type Job } from '#core/job/job';
 
 /** What version 11 could say of a job: nothing of leads and links. */
 export const asOf11 = (job: Job): Job => ({
@@ -10,13 +10,23 @@ export const asOf11 = (job: Job): Job => ({
   kits: {},
   parts: {},
   asked: {},
+  was: EMPTY.was,
   craft: { ...job.craft, year: null, trim: '', changes: NO_CHANGES },
   leads: Object.fromEntries(Object.entries(job.leads).filter(([run]) => !run.startsWith('link:'))),
   added: Object.fromEntries(Object.entries(job.added).filter(([key]) => !/^(link|kit)\//.test(key))),
 });
 /** A job as version 11 wrote it. */
 export function asVersion11(of: Job) {
-  const { pins: _pins, links: _links, kits: _kits, parts: _parts, asked: _asked, craft, ...job } = asOf11(of);
+  const {
+    pins: _pins,
+    links: _links,
+    kits: _kits,
+    parts: _parts,
+    asked: _asked,
+    was: _was,
+    craft,
+    ...job
+  } = asOf11(of);
   const { year: _year, trim: _trim, changes: _changes, ...rest } = craft;
   return { ...job, version: 11, craft: rest };
 }

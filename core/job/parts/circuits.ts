@@ -113,7 +113,7 @@ export const olderEdits = {
 };
 
 /** What is wrong with an output's key in this job; undefined when nothing is. */
-function outputFault(job: Job, key: string): string | undefined {
+export function outputFault(job: Job, key: string): string | undefined {
   const [gear, channels] = key.split('/') as [string, string];
   const item = job.gear[gear]?.item;
   const ids = channels.split('+');

@@ -17,7 +17,7 @@ export const THERE = {
   out: 'there already, comes out',
 } as const;
 export type There = keyof typeof THERE;
-const ThereIs = v.picklist(Object.keys(THERE) as [There, ...There[]]);
+export const ThereIs = v.picklist(Object.keys(THERE) as [There, ...There[]]);
 
 const PlacedGear = v.strictObject({
   item: GearItem,
@@ -68,13 +68,6 @@ export const edits = editsOf<Job>()({
       return { ...job, gear: without(job.gear, (key) => key === id) };
     },
     takes: ({ id }) => gone('gear', id),
-  },
-  /** Null: it is new. What comes out drives, feeds and hears nothing any more. */
-  setThere: {
-    says: { id: Id, there: v.nullable(ThereIs) },
-    words: 'change what is there already',
-    change: (job, { id, there }) => withGear(job, 'setThere', id, { there }),
-    takes: ({ id, there }) => (there === 'out' ? gone('gear', id) : undefined),
   },
 });
 

@@ -30,7 +30,7 @@ export const shape = { links: few('links', Link) };
 export const empty = { links: {} };
 
 /** Why this is no end of a link in the job; undefined where it is one. */
-function unknownEnd(job: Job, { of, port }: LinkEnd): string | undefined {
+export function unknownEnd(job: Job, { of, port }: LinkEnd): string | undefined {
   if (Object.hasOwn(job.gear, of))
     return port === null || job.gear[of]!.item.ports?.some(({ id }) => id === port)
       ? undefined

@@ -4,7 +4,9 @@ import { GEAR_KIND_NAMES, isFed, type GearItem, type GearKind, type Kit } from '
 import { pinsOf } from '#core/gear/pins';
 import { clampHolds } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
+import type { Operation } from '#core/job/operations';
 import { panelOf } from '#core/job/parts/mounting';
+import { didSomething } from '#core/job/parts/there';
 import { fitOf, rankPlaces, type Fit } from '#core/mounting/index';
 import { ordered } from '#core/job/order';
 import { freeSeats, insideOf } from '#core/panels/front';
@@ -216,12 +218,25 @@ async function take(item: GearItem, moving?: string): Promise<void> {
   document.querySelector<HTMLElement>('[data-best-place]')?.focus();
 }
 
+/** What comes into the place of a piece of its kind that comes out does what that did. */
+function takesOver(by: string, { kind }: GearItem, place: string | null): Operation[] {
+  const { job } = store;
+  if (!job || place === null) return [];
+  return Object.keys(job.gear).flatMap((of) => {
+    const out = job.gear[of]!;
+    const replaced = out.there === 'out' && out.place === place && out.item.kind === kind && didSomething(job, of);
+    return replaced ? [{ op: 'takeOver' as const, of, by }] : [];
+  });
+}
+
 async function put(place: string | null): Promise<void> {
   const held = hand.value;
   if (!held) return;
   const id = held.moving ?? newGearId(held.item.kind);
   const wrong = store.edit(
-    held.moving === undefined ? [{ op: 'addGear', id, item: held.item, place }] : [{ op: 'placeGear', id, place }],
+    held.moving === undefined
+      ? [{ op: 'addGear', id, item: held.item, place }, ...takesOver(id, held.item, place)]
+      : [{ op: 'placeGear', id, place }],
   );
   if (wrong) return;
   hand.value = undefined;

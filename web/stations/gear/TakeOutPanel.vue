@@ -3,6 +3,9 @@ import { computed } from 'vue';
 import { GIFTS, GOES_TO, HOLDS, REASONS, takeOutOf, type TakeOut } from '#core/job/parts/take-out';
 import type { Operation } from '#core/job/operations';
 import { mapped } from '#core/document/edits';
+import { speakersOf } from '#core/job/circuit';
+import { inUse } from '#core/job/parts/gear';
+import { didSomething } from '#core/job/parts/there';
 import { useSheet } from '../../app/sheet';
 import FastenerRows from '../../fields/FastenerRows.vue';
 import MaybeField from '../../fields/MaybeField.vue';
@@ -12,7 +15,7 @@ import TextField from '../../fields/TextField.vue';
 
 /** Gear that comes out: how it is held, what is on it, why it goes, where to, and what of it serves the new. */
 const props = defineProps<{ gear: string }>();
-const { store, job, endOf } = useSheet();
+const { store, job, endOf, tag } = useSheet();
 const out = computed(() => takeOutOf(job.value, props.gear));
 
 const set = (part: Partial<Pick<TakeOut, 'held' | 'reason' | 'goesTo' | 'minutes' | 'note'>>) =>
@@ -34,6 +37,20 @@ const heirs = computed((): (readonly [string, string])[] => [
 const names = <T extends { readonly name: string }>(of: Readonly<Record<string, T>>) =>
   mapped<T | string>(of, (one) => (one as T).name) as Record<string, string>;
 const HOLD_NAMES = names(HOLDS);
+
+const speakersLeft = computed(() => {
+  const drove = Object.entries(job.value.was.circuits).flatMap(([key, wiring]) => {
+    const all = [key.split('/')[0]!, ...speakersOf(wiring)];
+    return all.includes(props.gear) ? all : [];
+  });
+  return [...new Set(drove)].filter((id) => id !== props.gear).map(tag);
+});
+const takers = computed(() => {
+  const { gear } = job.value;
+  return Object.keys(gear).filter(
+    (id) => inUse(gear[id]!.there) && gear[id]!.item.kind === gear[props.gear]!.item.kind,
+  );
+});
 </script>
 
 <template>
@@ -102,6 +119,18 @@ const HOLD_NAMES = names(HOLDS);
     <BButton @click="edit({ op: 'setGift', gear, id: freshId(), gift: { what: 'bolts', to: null } })"
       >Add a part</BButton
     >
+
+    <template v-if="didSomething(job, gear)">
+      <h3>What it did</h3>
+      <p class="quiet" data-was>
+        <template v-if="speakersLeft.length">Circuits with {{ speakersLeft.join(', ') }}. </template>
+        What comes into its place takes over its circuits, zones and links<template v-if="takers.length">, or:</template
+        ><template v-else>.</template>
+      </p>
+      <BButton v-for="id in takers" :key="id" @click="edit({ op: 'takeOver', of: gear, by: id })"
+        >{{ endOf(id) }} takes it over</BButton
+      >
+    </template>
   </div>
 </template>
 
