@@ -226,6 +226,21 @@ describe('the steps', () => {
   });
 });
 
+test.each([
+  ['motorcycle', 'stand'],
+  ['sideBySide', 'chocks'],
+  ['recreationalVehicle', 'chocks'],
+  ['boat', 'vapour'],
+])('a %s is held still as its kind is: %s', (kind, caution) => {
+  const pattern = PATTERNS.find((one) => one.kind === kind)!;
+  const [place] = Object.entries(pattern.places).find(([, { accepts }]) => accepts.includes('speaker'))!;
+  const job = applyAll(newJob('held', 'Held', pattern, 'hash'), [
+    { op: 'addGear', id: 's', item: shelfItem('bittern-165'), place },
+  ]);
+  const safe = planJob(job).build.steps.find(({ id }) => id === 'isolate:battery')!;
+  expect(safe.cautions).toEqual(['battery', caution]);
+});
+
 describe('where the work stands', () => {
   test('nothing done: everything open, only what waits for nothing is ready', () => {
     const state = buildState(build, []);

@@ -1,5 +1,6 @@
 import { oldSpeakerLeads } from '../connections/runs';
-import type { CoverWay } from '../craft/pattern';
+import type { CoverWay, Pattern } from '../craft/pattern';
+import type { Caution } from '../tables/cautions';
 import { BLIND_LINE, toolOf } from '../tables/fasteners';
 import type { Draft } from './draft';
 import type { StepFastener } from './step';
@@ -15,6 +16,13 @@ const ISOLATE_TITLES = {
   switch: 'Battery switch off and tagged',
   mainFuse: 'Main fuse out',
 } as const;
+/** What keeps a craft where it is while hands are in it; a boat is left to its lines, and its petrol space aired. */
+const HELD_STILL = {
+  motorcycle: 'stand',
+  sideBySide: 'chocks',
+  recreationalVehicle: 'chocks',
+  boat: 'vapour',
+} as const satisfies Record<Pattern['kind'], Caution>;
 const OPEN_WORDS = { loosened: 'loosened', aside: 'aside', off: 'off' } as const;
 
 /** Isolates the battery; returns the step that everything waits for. */
@@ -38,7 +46,7 @@ export function makeSafe(d: Draft): string {
       ...(memories.length ? [`Will be lost: ${memories.map(([, m]) => m.name).join(', ')}. Put back at the end.`] : []),
       'Blanket on what can be scratched; a soft place for what comes off.',
     ],
-    cautions: ['battery', ...(pattern.kind !== 'boat' ? (['stand'] as const) : (['vapour'] as const))],
+    cautions: ['battery', HELD_STILL[pattern.kind]],
   });
 
   return safe;

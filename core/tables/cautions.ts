@@ -4,6 +4,7 @@ export const CAUTIONS = {
   fuel: 'Fuel lines open: no flame, no spark, a rag under the joint, doors open.',
   hot: 'Engine and exhaust cold before a hand goes near.',
   stand: 'Craft on its stand, held, on level ground.',
+  chocks: 'On level ground, brake on, wheels chocked, key out.',
   eyes: 'Eye protection.',
   dust: 'Dust mask and eye protection.',
   lift: 'Two people lift.',

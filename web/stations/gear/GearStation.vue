@@ -141,7 +141,9 @@ const callouts = computed(() => {
       gear,
       fit: ghost,
       line: ghost?.line ?? (tags || 'free'),
-      worst: gear.flatMap((id) => store.findingsFor({ kind: 'gear', id }))[0]?.severity,
+      // What is found of it at other stations is marked there.
+      worst: gear.flatMap((id) => store.findingsFor({ kind: 'gear', id })).find(({ station }) => station === 'gear')
+        ?.severity,
     };
   });
 });

@@ -86,7 +86,7 @@ const clearances = computed(() =>
     </h2>
     <p>
       <b :class="fits(shown.fitted) ? 'good' : 'bad'">{{ fitLine(shown.fitted) }}</b><template
-        v-if="shown.fitted.most?.proven && shown.fitted.spareMm >= 0"
+        v-if="shown.fitted.most?.proven && shown.fitted.spareMm >= 0 && !shown.fitted.opening"
         >; no position has more than {{ lengthText(shown.fitted.most.mm, true) }}</template
       >. Held by {{ FIXINGS[mount.fixing]
       }}<template v-if="shown.fitted.usualMount">: usual of its form, not measured</template>.

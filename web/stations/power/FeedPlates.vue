@@ -66,7 +66,9 @@ const plates = computed(() =>
       brief: `${size} · ${fuse.replace(' fuse', '')} · ${full ? `${figure(full.dropPct, 1)} %` : 'collapse'}`,
       lengths:
         f.run &&
-        `${wireText(f.run.outMm / 1000)} ${wireUnit()} out, ${wireText(f.run.backMm / 1000)} ${wireUnit()} back`,
+        (f.run.outMm + f.run.backMm === 0
+          ? 'by its adapter'
+          : `${wireText(f.run.outMm / 1000)} ${wireUnit()} out, ${wireText(f.run.backMm / 1000)} ${wireUnit()} back`),
       without: props.noFeed(f.gear),
     };
   }),
