@@ -88,6 +88,8 @@ const outOf = computed(() => {
     if (place !== null && there === 'out') map.set(place, [...(map.get(place) ?? []), id]);
   return map;
 });
+/** All that is at a place, what comes out of it last. */
+const allAt = (place: string): string[] => [...(atPlace.value.get(place) ?? []), ...(outOf.value.get(place) ?? [])];
 const homeless = computed(() => Object.entries(job.value.gear).filter(([, g]) => g.place === null));
 
 /** Openings of enclosures that a speaker may go into. */
@@ -124,7 +126,7 @@ const callouts = computed(() => {
     LABELS_END,
   ).map((callout) => {
     const place = pattern.value.places[callout.id]!;
-    const gear = [...(atPlace.value.get(callout.id) ?? []), ...(outOf.value.get(callout.id) ?? [])];
+    const gear = allAt(callout.id);
     const fit = hand.value
       ? fitOf(hand.value.item, place, hand.value.item.kind === 'speaker' && seats.value.has(callout.id))
       : undefined;
@@ -249,7 +251,11 @@ async function put(place: string | null): Promise<void> {
 
 function press(label: PlaceLabel): void {
   if (hand.value && label.fit) void put(label.id);
-  else if (label.gear[0] !== undefined) store.select({ kind: 'gear', id: label.gear[0] });
+  else if (label.gear.length) {
+    // Pressed again: the next one there.
+    const next = label.gear.findIndex(isSelected) + 1;
+    store.select({ kind: 'gear', id: label.gear[next % label.gear.length]! });
+  }
 }
 
 const { over, begin } = useDrag<{ item: GearItem; moving?: string }>(
@@ -354,6 +360,16 @@ useEventListener(window, 'keydown', (event) => {
           <b>{{
             fitWords(fitOf(selectedGear.item, pattern.places[selectedGear.place]!, insides.has(selectedGear.id)))
           }}</b>.
+        </p>
+        <p v-if="selectedGear.place !== null && allAt(selectedGear.place).length > 1" class="others">
+          Also there:
+          <BButton
+            v-for="id in allAt(selectedGear.place).filter((one) => one !== selectedGear!.id)"
+            :key="id"
+            size="sm"
+            @click="store.select({ kind: 'gear', id })"
+            >{{ plan.tags[id] }} {{ job.gear[id]!.item.name }}</BButton
+          >
         </p>
         <ThereField :gear="selectedGear.id" />
         <TakeOutPanel v-if="selectedGear.there === 'out'" :key="selectedGear.id" :gear="selectedGear.id" />

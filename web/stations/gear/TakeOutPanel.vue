@@ -43,7 +43,10 @@ const speakersLeft = computed(() => {
     const all = [key.split('/')[0]!, ...speakersOf(wiring)];
     return all.includes(props.gear) ? all : [];
   });
-  return [...new Set(drove)].filter((id) => id !== props.gear).map(tag);
+  return [...new Set(drove)]
+    .filter((id) => id !== props.gear)
+    .map(tag)
+    .sort((a, b) => a.localeCompare(b, 'en', { numeric: true }));
 });
 const takers = computed(() => {
   const { gear } = job.value;
@@ -65,12 +68,14 @@ const takers = computed(() => {
         @update:model-value="set({ held: $event as TakeOut['held'] })"
       />
       <PickField
+        class="wide"
         label="Why it goes"
         :options="REASONS"
         :model-value="out.reason"
         @update:model-value="set({ reason: $event })"
       />
       <PickField
+        class="wide"
         label="Where it goes"
         :options="GOES_TO"
         :model-value="out.goesTo"

@@ -19,6 +19,10 @@ const neck = computed(() => {
   const leg = legs.find(({ need, id }) => need && id === props.litLeg) ?? legs.find(({ need }) => need);
   return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
 });
+/** Of the covers alone: what comes out behind them takes its own. */
+const coverMinutes = computed(() =>
+  plan.value.build.steps.reduce((sum, { id, minutes }) => sum + (/^(off|on):cover\//.test(id) ? minutes : 0), 0),
+);
 </script>
 
 <template>
@@ -77,7 +81,7 @@ const neck = computed(() => {
           pattern,
           plan.build.teardown.covers.map((c) => c.cover),
         )
-      }}: {{ plan.minutes.teardown + plan.minutes.refit }} min off and on.
+      }}: {{ coverMinutes }} min off and on.
     </p>
     <template v-if="neck">
       <h3>Round the neck</h3>
