@@ -237,6 +237,9 @@ describe('lamp rings', () => {
       speakers.map((id) => ['lamps', end('glow', 'lamps-out'), id]),
     );
     expect(planJob(lit).findings.filter(({ rule }) => /^(port-|link-unlike|trigger-)/.test(rule))).toEqual([]);
+    // Each is offered an output of its own, the last one none.
+    const few = found(onBoard(`${speakers.length - 1} x lamp ring out 0.5 A`), 'lamp-ring-dark');
+    expect(few.map(({ cure }) => cure !== undefined)).toEqual(speakers.map((_, i) => i < speakers.length - 1));
     const short = pressed(onBoard(`${speakers.length - 1} x lamp ring out 0.5 A`));
     const [dark, ...more] = found(short, 'lamp-ring-dark');
     expect(more).toEqual([]);
@@ -255,7 +258,7 @@ describe('lamp rings', () => {
     const [id] = speakers;
     const two = withPorts(onBoard('4 x lamp ring out 1 A'), id!, '2 x lamp ring in 0.4 A');
     const mine = () => found(two, 'lamp-ring-dark').filter(({ subject }) => subject.id === id);
-    expect(mine()).toHaveLength(1);
+    expect(mine()).toMatchObject([{ figures: [{ value: 2 }, { value: 4 }] }]);
     const taken = apply(two, link(`lamps-${id!}`, { kind: 'usb', from: end(HEAD), to: end(BOW) }));
     const [one] = found(taken, 'lamp-ring-dark').filter(({ subject }) => subject.id === id);
     const joined = applyAll(taken, one!.cure!.operations);

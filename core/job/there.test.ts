@@ -120,7 +120,7 @@ test.each([
     const job = applyAll(TOURER, [
       ...Object.keys(TOURER.circuits).map((channel): Operation => ({ op: 'wireChannel', channel, wiring: null })),
       { op: 'wireChannel', channel: `${amp!}/fl`, wiring: pair },
-      { op: 'setSpeaker', id: a!, choice: { oldLeadOhm: 0.2, pin: `${amp!}/fl` } },
+      { op: 'setSpeaker', id: a!, choice: { oldLeadOhm: 0.2, pin: `${amp!}/fl`, cue: 'wideTabPlus' } },
       { op: 'setSource', id: amp!, choice: { turnedOnBy: 'switched' } },
     ]);
     const ids: Record<string, string> = { amp: amp!, a: a!, b: b! };
@@ -139,7 +139,7 @@ test.each([
     expect(swapped.was).toEqual(NOTHING);
     expect(swapped.sources['new-amp']).toMatchObject({ turnedOnBy: 'switched' });
     // Its old lead is still there; the output it was kept on is not.
-    expect(swapped.speakers['new-a']).toMatchObject({ oldLeadOhm: 0.2, pin: null });
+    expect(swapped.speakers['new-a']).toMatchObject({ oldLeadOhm: 0.2, pin: null, cue: null });
   },
 );
 
@@ -182,7 +182,10 @@ test('a zone control and the links of what comes out go over; a port of the same
     there(head!, 'out'),
   ]);
   expect(linked.links).toEqual({});
-  const fresh = { ...LAUNCH.gear[head!]!.item, ports: ports('antenna-in') };
+  const fresh = {
+    ...LAUNCH.gear[head!]!.item,
+    ports: [{ ...ports('usb')[0]!, kind: 'usb' as const }, ...ports('antenna-in')],
+  };
   const then = whole(applyAll(linked, [add('new', fresh, LAUNCH.gear[head!]!.place), over(head!, 'new')]));
   expect(then.links['fm']).toMatchObject({ from: { of: AT }, to: { of: 'new', port: 'antenna-in' } });
 });
@@ -190,7 +193,12 @@ test('a zone control and the links of what comes out go over; a port of the same
 test('what comes into whose place: the new one there; elsewhere only one that is nobody else’s, and never a speaker', () => {
   const [head] = of(VAN, 'headUnit');
   const [a, b] = of(VAN, 'speaker');
-  const out = applyAll(VAN, [there(head!, 'out'), there(a!, 'out'), there(b!, 'out')]);
+  const out = applyAll(VAN, [
+    ...of(VAN, 'speaker').map((id) => there(id, 'kept')),
+    there(head!, 'out'),
+    there(a!, 'out'),
+    there(b!, 'out'),
+  ]);
   const { item, place } = VAN.gear[head!]!;
   expect(successorOf(out, head!)).toBeUndefined();
   expect(successorOf(apply(out, add('new', item, null)), head!)).toBe('new');
@@ -200,6 +208,14 @@ test('what comes into whose place: the new one there; elsewhere only one that is
   const fresh = apply(out, add('s', speaker.item, speaker.place));
   expect(successorOf(fresh, a!)).toBe('s');
   expect(successorOf(fresh, b!)).toBeUndefined();
+  const elsewhere = Object.keys(VAN.craft.pattern.places).find(
+    (id) => !Object.values(out.gear).some((one) => one.place === id),
+  )!;
+  expect(successorOf(apply(out, add('new', item, elsewhere)), head!)).toBe('new');
+  expect(successorOf(apply(out, add('s', speaker.item, elsewhere)), b!)).toBeUndefined();
+  // Two units out, one new one in the place of the first: it is not the second’s.
+  const both = applyAll(out, [add('h2', item, elsewhere), there('h2', 'out'), add('new', item, place)]);
+  expect([successorOf(both, head!), successorOf(both, 'h2')]).toEqual(['new', undefined]);
   const kept = applyAll(out, [add('k', item, place), there('k', 'kept')]);
   expect(successorOf(kept, head!)).toBeUndefined();
 });

@@ -48,6 +48,10 @@ test('what is larger opens the opening by what lacks, what is smaller leaves a g
   expect(larger.schedule.holes.filter(({ kind }) => kind === 'starter')).toEqual([]);
   const smaller = planJob(swapped(like(UNIT, { cutout: rect(170, 45), face: rect(178, 50) }))).mounts['new']!;
   expect(smaller.opening).toMatchObject({ trim: undefined, gap: { left: 2, right: 2, top: 1.5, bottom: 1.5 } });
+  // A file takes off 0.2 mm a side, and no more.
+  const by = (mm: number) => planJob(swapped(like(UNIT, { cutout: rect(182 + 2 * mm, 53) }))).mounts['new']!.opening!;
+  expect(by(0.19).trim).toBeUndefined();
+  expect(by(0.22).trim).toMatchObject({ left: 0.22, right: 0.22, top: 0, bottom: 0 });
   const just = planJob(swapped(like(UNIT, { cutout: rect(182, 53), face: rect(182, 53) }))).mounts['new']!;
   expect(just.opening).toMatchObject({ trim: undefined, gap: undefined });
 });
