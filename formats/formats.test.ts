@@ -337,6 +337,22 @@ describe('the job sheet, read back by an independent tool', () => {
     expect(words).toBeGreaterThan(300);
   });
 
+  test('what comes out stands by itself, with why and whose it is; what is kept says so', async () => {
+    const [head] = Object.keys(TOURER_JOB.gear).filter((id) => TOURER_JOB.gear[id]!.item.kind === 'headUnit');
+    const job = applyAll(TOURER_JOB, [
+      { op: 'setThere', id: 'amp', there: 'kept' },
+      { op: 'setThere', id: head!, there: 'out' },
+      { op: 'setTakeOut', gear: head!, out: { reason: 'water', goesTo: 'owner' } },
+    ]);
+    const { text } = pages(await jobSheetPdf(job, []));
+    const [before, out] = text.split('Taken out') as [string, string];
+    const name = TOURER_JOB.gear[head!]!.item.name;
+    expect(out.split('\n').slice(0, 4).join(' ')).toMatch(new RegExp(`${name}.*water inside.*to the owner`));
+    expect(before.slice(before.lastIndexOf('Gear'))).not.toContain(name);
+    expect(before).toContain('Weir 4×45, kept');
+    expect(pages(await jobSheetPdf(TOURER_JOB, [])).text).not.toContain('Taken out');
+  });
+
   test('in inches: every length but those of tools, screws and bits; the document is the same', async () => {
     const job = overruled();
     const whole = pages(await jobSheetPdf(job, events, [], 'inch')).text;

@@ -6,6 +6,7 @@ import { shownColour } from '#core/connections/runs';
 import { layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { twoViews } from '#core/drawing/sheet';
+import { GOES_TO, takeOutOf } from '#core/job/parts/take-out';
 import { sealOf } from '#core/job/seal';
 import { fusePlace } from '#core/power/index';
 import OverruleNote from '../../app/OverruleNote.vue';
@@ -32,6 +33,16 @@ const lanes = computed(() => ({
 const seal = computed(() => job.value.seal);
 /** Where each fuse sits: what the owner asks first when the music stops. */
 const fuses = computed(() => Object.values(plan.value.power.feeds).filter((f) => f.run && f.fuseA !== undefined));
+
+/** What came out, and where it goes. */
+const out = computed(() =>
+  Object.keys(plan.value.tags).flatMap((id) => {
+    const placed = job.value.gear[id];
+    return placed?.there === 'out'
+      ? [{ id, name: placed.item.name, goes: GOES_TO[takeOutOf(job.value, id).goesTo] }]
+      : [];
+  }),
+);
 
 const open = computed(() => (bay.state ? notReady(bay.state) : []));
 const stops = computed(() => store.findings.filter((f) => f.severity === 'stop' && f.accepted === undefined));
@@ -150,6 +161,17 @@ const at = (one: Export) => exportAddress(job.value.id, one);
           </li>
         </ul>
         <p v-if="store.unsaved" class="small">Files hold what is saved; this job is still being saved.</p>
+      </section>
+      <section v-if="out.length">
+        <h3>Taken out</h3>
+        <table>
+          <tbody>
+            <tr v-for="{ id, name, goes } in out" :key="id">
+              <th scope="row">{{ plan.tags[id] }} {{ name }}</th>
+              <td>{{ goes }}</td>
+            </tr>
+          </tbody>
+        </table>
       </section>
       <section v-if="plan.overrules.length">
         <h3>Overrides</h3>
