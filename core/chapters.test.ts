@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import fc from 'fast-check';
-import { DEMO_JOBS } from '#demo/jobs';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { anyJob } from '../tests/support/any-job';
 import { shapeOf } from '../tests/support/shape';
 import { contentHash } from './document/hash';
@@ -33,8 +33,18 @@ const rich = (job: Job): Job => {
     ...(way ? [overrule('way', way.id, way.way!.legs as string[])] : []),
   ]);
 };
+/** A speaker swapped for one like it: the holes of its screws serve. */
+const swapped = (job: Job): Job => {
+  const [id, { item, place }] = Object.entries(job.gear).find(([, { item: one }]) => one.kind === 'speaker')!;
+  return applyAll(job, [
+    { op: 'setThere', id, there: 'out' },
+    { op: 'addGear', id: 'like-it', item, place },
+    { op: 'takeOver', of: id, by: 'like-it' },
+  ]);
+};
 const JOBS = [
   ...DEMO_JOBS,
+  swapped(TOURER_JOB),
   ...DEMO_JOBS.map(rich),
   ...fc.sample(anyJob, { numRuns: 60, seed: 251127 }).map(({ job }) => job),
 ];

@@ -272,9 +272,12 @@ export function planMounts(job: Job, boards: Readonly<Record<string, BoardPlan>>
     const inside = insides.get(id);
     return inside && job.gear[inside.gear]!.item.id;
   };
+  /** What something comes out of has its opening where that was, which need not be where the other side has its own. */
+  const leftAt = new Set(Object.values(job.gear).flatMap((one) => (one.there === 'out' ? (one.place ?? []) : [])));
   /** The same gear at the partner of its place, which it mirrors: the one a person has set, else the left one. */
   const leaderOf = (id: string): string | undefined => {
     const { item, place } = job.gear[id]!;
+    if (leftAt.has(place!)) return undefined;
     const { partner } = panelOf(job, place!).panel;
     const other = partner === null ? undefined : firstAt.get(keyOf(partner, item.id));
     if (other === undefined || firstAt.get(keyOf(place!, item.id)) !== id) return undefined;

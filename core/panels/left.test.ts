@@ -133,3 +133,24 @@ test('a speaker in an enclosure leaves the panel behind it whole; a board is cut
     Object.keys(panelFor(TOURER, place!).panel.openings),
   );
 });
+
+test('every speaker of every demo job swapped for its like: none is moved, drilled or sawn, on either side of a pair', () => {
+  for (const demo of DEMO_JOBS) {
+    const speakers = of(demo, 'speaker').filter((id) => demo.gear[id]!.place !== null && !demo.gear[id]!.there);
+    const job = applyAll(
+      demo,
+      speakers.flatMap((id) => [out(id), add(`new-${id}`, demo.gear[id]!.item, demo.gear[id]!.place!)]),
+    );
+    const { mounts, findings } = planJob(job);
+    for (const id of speakers) {
+      const { schedule, opening } = mounts[`new-${id}`]!;
+      expect([id, schedule.sawn, schedule.holes.filter(({ cutter }) => cutter), opening?.trim]).toEqual([
+        id,
+        [],
+        [],
+        undefined,
+      ]);
+    }
+    expect(findings.filter(({ rule }) => rule.startsWith('pair-') || rule.startsWith('opening-'))).toEqual([]);
+  }
+});

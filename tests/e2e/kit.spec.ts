@@ -103,3 +103,36 @@ test('a unit’s leads and ports: the old plug typed off its label, a bare lead 
   await page.locator('[data-step="test:shorts"]').click();
   await expect(page.locator('.step').first()).toContainText('No bare end anywhere');
 });
+
+test('rings of speakers and a controller with too few outputs: each is joined by a press, the last one told', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/jobs/river-launch/gear`);
+  await page.locator('.kinds label', { hasText: 'Powered accessories' }).click();
+  await page.locator('[data-shelf="glow-hub"]').click();
+  await page.locator('[data-best-place]').click();
+  // The hub lights four; five speakers have a ring, and one of them is typed as it is said.
+  for (const tag of ['S1', 'S2', 'S3', 'S4', 'S5']) {
+    await page.locator('[data-place]', { hasText: tag }).first().click();
+    await page.getByRole('button', { name: 'Type its ports in' }).click();
+    const ports = page.getByLabel('Ports, as its sheet has them');
+    await ports.fill('lamp ring 0.5 A');
+    await ports.blur();
+    await expect(page.locator('[data-finding=lamp-ring-dark]')).toBeVisible();
+    const join = page.getByRole('button', { name: /^Join it to/ });
+    if (tag === 'S5') await expect(join).toHaveCount(0);
+    else {
+      await join.click();
+      await expect(page.locator('[data-finding=lamp-ring-dark]')).toHaveCount(0);
+    }
+  }
+  await expect(page.locator('[data-finding=lamp-ring-dark]')).toContainText('no output left for it');
+  await saved(page);
+  const job = await documentOf(server.url, 'river-launch');
+  const hub = Object.keys(job.gear).find((id) => job.gear[id]!.item.id === 'glow-hub')!;
+  const lit = Object.values(job.links);
+  expect(lit).toHaveLength(4);
+  expect(lit.every(({ kind, from, leadMm }) => kind === 'lamps' && from.of === hub && leadMm === null)).toBe(true);
+  expect(new Set(lit.map(({ to }) => to.of)).size).toBe(4);
+});

@@ -232,6 +232,8 @@ const PORTS: Field = {
   read: readPorts,
   write: (value, system) => writePorts(value as Port[] | undefined, system),
 };
+/** Of a speaker: what lights its ring. */
+const RINGS: Field = { ...PORTS, like: 'lamp ring 0.5 A', read: (text, system) => readPorts(text, system, 'in') };
 const FITS: Field = {
   key: 'fits',
   label: 'Made for',
@@ -444,6 +446,7 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
     size('Width × height × depth'),
     CUTOUT,
     mass(1),
+    RINGS,
     ...placed,
     ...LAST,
   ],

@@ -70,6 +70,11 @@ describe('ports as a sheet lists them', () => {
     ['Mic', { kind: 'microphone', way: 'in' }],
     ['aux in lead 1,5 m', { kind: 'auxiliary', leadMm: 1500 }],
   ])('%s', (text, port) => expect(one(text)).toMatchObject(port));
+  test('a lamp ring is lit on a speaker, and lights on a controller, where nothing else is said', () => {
+    const ways = (text: string, ring?: 'in') => readPorts(text, 'metric', ring)!.map(({ way }) => way);
+    expect(ways('lamp ring, lamp ring out, lamp ring in, trigger', 'in')).toEqual(['in', 'out', 'in', 'out']);
+    expect(ways('lamp ring, lamp ring out, lamp ring in, trigger')).toEqual(['out', 'out', 'in', 'out']);
+  });
   test('a bare length is in the person’s own units', () =>
     expect(one('usb lead 12', 'inch')).toMatchObject({ leadMm: 304.8 }));
   test.each(['', 'gramophone', 'antenna sideways', 'usb lead long'])('“%s” is no list of ports', (text) =>

@@ -132,7 +132,7 @@ const KIND_WORDS = new Map<string, PortKind>([
 /** Which way each kind usually goes, seen from the gear it is on. */
 const USUAL_WAY: Partial<Record<PortKind, Port['way']>> = { trigger: 'out', lamps: 'out', bus: 'both', usb: 'both' };
 
-function readPort(entry: string, system: UnitSystem): Omit<Port, 'id'> | undefined {
+function readPort(entry: string, system: UnitSystem, ring: Port['way']): Omit<Port, 'id'> | undefined {
   let words = entry.trim().replace(/\s+/g, ' ');
   const take = (pattern: RegExp): string | undefined => {
     const found = pattern.exec(words);
@@ -151,7 +151,7 @@ function readPort(entry: string, system: UnitSystem): Omit<Port, 'id'> | undefin
   if (!kind || Number.isNaN(leadMm)) return undefined;
   return {
     kind,
-    way: way ?? USUAL_WAY[kind] ?? 'in',
+    way: way ?? (kind === 'lamps' ? ring : USUAL_WAY[kind]) ?? 'in',
     count: count === undefined ? 1 : Number(count),
     leadMm: leadMm === null ? null : Math.round(leadMm * 10) / 10,
     amps: amps === undefined ? null : readNumber(amps) / (milli ? 1000 : 1),
@@ -160,12 +160,15 @@ function readPort(entry: string, system: UnitSystem): Omit<Port, 'id'> | undefin
   };
 }
 
-/** Ports as a sheet lists them: “antenna in, USB lead 900 mm, 2 x lamp ring 1.5 A, trigger out − 0.2 A, data bus terminated”. */
-export function readPorts(text: string, system: UnitSystem): Port[] | undefined {
+/**
+ * Ports as a sheet lists them: “antenna in, USB lead 900 mm, 2 x lamp ring 1.5 A, trigger out − 0.2 A, data bus terminated”.
+ * `ring` is the way of a lamp ring where none is said: a controller lights them, a speaker has one that is lit.
+ */
+export function readPorts(text: string, system: UnitSystem, ring: Port['way'] = 'out'): Port[] | undefined {
   const found: Omit<Port, 'id'>[] = [];
   for (const entry of text.split(/[,;\n](?!\d)/)) {
     if (!entry.trim()) continue;
-    const port = readPort(entry, system);
+    const port = readPort(entry, system, ring);
     if (!port) return undefined;
     found.push(port);
   }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef } from 'vue';
-import { GEAR_KIND_NAMES, isFed, type GearItem, type GearKind, type Kit } from '#core/gear/gear';
-import { pinsOf } from '#core/gear/pins';
+import { GEAR_KIND_NAMES, type GearItem, type GearKind, type Kit } from '#core/gear/gear';
 import { clampHolds } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
 import type { Operation } from '#core/job/operations';
@@ -15,10 +14,8 @@ import SeverityMark from '../../app/SeverityMark.vue';
 import { useDrag } from '../../app/dragging';
 import { fitLine } from '../../app/fit-words';
 import GearDialog from '../../app/GearDialog.vue';
-import PhotoStrip from '../../app/PhotoStrip.vue';
 import StationLayout from '../../app/StationLayout.vue';
 import PickStrip from '../../fields/PickStrip.vue';
-import ThereField from '../../fields/ThereField.vue';
 import { useEventListener } from '@vueuse/core';
 import GearMark from '../../drawing/GearMark.vue';
 import CalloutLeader from '../../drawing/CalloutLeader.vue';
@@ -29,10 +26,8 @@ import { LABELS_END, LABEL_W, SHEET, twoViews } from '#core/drawing/sheet';
 import { lengthText } from '../../app/units';
 import { useSheet } from '../../app/sheet';
 import { useLibrary } from '../../stores/library';
-import LeadsPanel from './LeadsPanel.vue';
-import LinksPanel from './LinksPanel.vue';
 import PartsPanel from './PartsPanel.vue';
-import TakeOutPanel from './TakeOutPanel.vue';
+import SelectedGear from './SelectedGear.vue';
 import { figuresOf, fitMark, fitWords, sizeOf } from './words';
 
 const { store, job, plan, pattern } = useSheet();
@@ -344,57 +339,14 @@ useEventListener(window, 'keydown', (event) => {
         </div>
       </section>
 
-      <section v-else-if="selectedGear" class="one">
-        <h2>
-          <span class="tag">{{ selectedGear.tag }}</span> {{ selectedGear.item.name }}
-        </h2>
-        <p>{{ figuresOf(selectedGear.item) }}</p>
-        <p>
-          {{ sizeOf(selectedGear.item) }} · {{ selectedGear.item.massKg }} kg<template v-if="selectedGear.item.note">
-            · {{ selectedGear.item.note }}</template
-          >
-        </p>
-        <p v-if="selectedGear.place !== null">
-          At “{{ pattern.places[selectedGear.place]!.name }}”, free room
-          {{ sizeOf({ size: pattern.places[selectedGear.place]!.room }) }}:
-          <b>{{
-            fitWords(fitOf(selectedGear.item, pattern.places[selectedGear.place]!, insides.has(selectedGear.id)))
-          }}</b>.
-        </p>
-        <p v-if="selectedGear.place !== null && allAt(selectedGear.place).length > 1" class="others">
-          Also there:
-          <BButton
-            v-for="id in allAt(selectedGear.place).filter((one) => one !== selectedGear!.id)"
-            :key="id"
-            size="sm"
-            @click="store.select({ kind: 'gear', id })"
-            >{{ plan.tags[id] }} {{ job.gear[id]!.item.name }}</BButton
-          >
-        </p>
-        <ThereField :gear="selectedGear.id" />
-        <TakeOutPanel v-if="selectedGear.there === 'out'" :key="selectedGear.id" :gear="selectedGear.id" />
-        <LeadsPanel
-          v-if="pinsOf(selectedGear.item).pins.length || selectedGear.there === 'out' || isFed(selectedGear.item)"
-          :key="`leads-${selectedGear.id}`"
-          :gear="selectedGear.id"
-        />
-        <LinksPanel
-          v-if="selectedGear.there !== 'out' && selectedGear.item.kind !== 'speaker'"
-          :key="`links-${selectedGear.id}`"
-          :gear="selectedGear.id"
-        />
-        <PhotoStrip
-          v-if="selectedGear.place !== null"
-          :key="selectedGear.place"
-          :subject="{ kind: 'place', id: selectedGear.place }"
-        />
-        <div class="ends">
-          <BButton variant="primary" @click="take(selectedGear.item, selectedGear.id)">Move it</BButton>
-          <BButton @click="type(selectedGear.item)">One like it</BButton>
-          <BButton @click="store.edit([{ op: 'removeGear', id: selectedGear.id }])">Delete from the job</BButton>
-          <BButton @click="store.select(undefined)">Done</BButton>
-        </div>
-      </section>
+      <SelectedGear
+        v-else-if="selectedGear"
+        :gear="selectedGear.id"
+        :inside="insides.has(selectedGear.id)"
+        :others="selectedGear.place === null ? [] : allAt(selectedGear.place).filter((id) => id !== selectedGear!.id)"
+        @move="take(selectedGear.item, selectedGear.id)"
+        @like="type(selectedGear.item)"
+      />
 
       <section v-if="homeless.length && !hand" class="homeless">
         <h2>Not placed</h2>

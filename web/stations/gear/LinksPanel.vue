@@ -84,7 +84,7 @@ const set = (id: string, link: Partial<Link>) => store.edit([{ op: 'setLink', id
 const open = ref(false);
 const asText = computed(() => writePorts(item.value.ports, units.value));
 function take(text: string): string | undefined {
-  const ports = text.trim() === '' ? null : readPorts(text, units.value);
+  const ports = text.trim() === '' ? null : readPorts(text, units.value, item.value.kind === 'speaker' ? 'in' : 'out');
   if (ports === undefined)
     return 'expected ports one after another, each as “antenna”, “USB lead 900 mm”, “2 x lamp ring 1.5 A” or “trigger out − 0.2 A”.';
   store.edit([{ op: 'setPorts', gear: props.gear, ports }]);
