@@ -1,6 +1,7 @@
 import { rulesAt, type Rule } from '../findings/finding';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
+import { figure } from '../units/figures';
 import { waitsFor, type PartLine } from './parts';
 
 interface PartsSeen {
@@ -20,7 +21,10 @@ export const partRules = rulesAt<Rule<PartsSeen, Operation>>('gear', [
       if (!open.length) return [];
       const told = open
         .slice(0, TOLD)
-        .map(({ what, order, arrived, unit }) => `${Math.ceil(order - arrived)}${unit ? ` ${unit}` : ' ×'} ${what}`);
+        .map(
+          ({ what, order, arrived, unit }) =>
+            `${unit ? `${figure((order - arrived) / 1000, 2)} m` : `${Math.ceil(order - arrived)} ×`} ${what}`,
+        );
       return [
         {
           subject: { kind: 'job', id: job.id },

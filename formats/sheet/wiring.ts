@@ -13,7 +13,7 @@ import { colourText } from '#core/tables/colours';
 import { gaugeName } from '#core/tables/conductors';
 import { cite } from '#core/tables/source';
 import { figure, short } from '#core/units/figures';
-import { lengthShown, unitShown } from '#core/units/shown';
+import { lengthShown, unitShown, wireShown } from '#core/units/shown';
 import type { Pen } from '../sheet-pen';
 import { cutText } from './sizes';
 
@@ -209,7 +209,8 @@ export function leads(pen: Pen, job: Job, plan: Plan): void {
 export function parts(pen: Pen, job: Job, plan: Plan): void {
   if (!plan.parts.length) return;
   pen.heading('Parts');
-  const amount = (n: number, unit: string) => (unit === 'mm' ? lengthShown(pen.units, n) : String(n));
+  const amount = (n: number, unit: string) =>
+    unit === 'mm' ? `${wireShown(pen.units, n / 1000)} ${unitShown(pen.units, 'm')}` : String(n);
   pen.table(
     ['Part', 'Needed', 'Kit', 'Shelf', 'Order', 'Arrived'],
     [4.6, 1.2, 1, 1.2, 1, 1],

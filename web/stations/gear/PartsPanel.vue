@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { unusedOf, waitsFor, type PartLine } from '#core/harness/index';
 import { useSheet } from '../../app/sheet';
-import { inUnits, lengthText } from '../../app/units';
+import { inUnits, wireText, wireUnit } from '../../app/units';
 import NumberField from '../../fields/NumberField.vue';
 import FoldRow from '../../fields/FoldRow.vue';
 
@@ -40,7 +40,7 @@ const countAll = (kit: (typeof kits.value)[number]) =>
       .map(({ line, count: all }) => ({ op: 'countKitLine' as const, kit: kit.id, line, has: all })),
   );
 
-const amount = (n: number, { unit }: PartLine) => (unit === 'mm' ? lengthText(n) : String(n));
+const amount = (n: number, { unit }: PartLine) => (unit === 'mm' ? `${wireText(n / 1000)} ${wireUnit()}` : String(n));
 const lineName = (line: PartLine) => `${amount(line.needed, line)}${line.unit ? '' : ' ×'} ${inUnits(line.what)}`;
 function stateOf(line: PartLine): string {
   if (waitsFor(line)) return `order ${amount(line.order - line.arrived, line)}`;
