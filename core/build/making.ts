@@ -92,6 +92,8 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
     reused === undefined ? [] : [`${number}: “${reused}” is there already and serves.`],
   );
   const trim = opening?.trim;
+  /** Too little to be marked and sawn. */
+  const tight = tenth(-(opening?.playMm ?? 0));
   const line = board ? 0 : schedule.sawn.reduce((sum, { lineMm }) => sum + lineMm, 0);
   if (made.length || line) {
     step(
@@ -200,6 +202,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
         ...giftLines(d, gear),
         ...(seal ? [seal] : []),
         ...(made.length || line ? [] : serves),
+        ...(tight > 0 ? [`The opening is ${tenth(tight)} mm tight on a side: file it where it binds.`] : []),
         ...fastenerLines(mount),
         ...(support === undefined
           ? []

@@ -27,7 +27,7 @@ export interface Difference {
   readonly words: readonly string[];
 }
 
-export const CHANGED_NAMES: Record<ChangedList, string> = { covers: 'Cover', places: 'Place', legs: 'Way' };
+export const CHANGED_NAMES: Record<ChangedList, string> = { covers: 'Cover', places: 'Place', legs: 'Leg' };
 export const STATE_WORDS: Record<CoverState, string> = { loosened: 'loosened', aside: 'set aside', off: 'off' };
 const OF = { added: 'not on its pattern', gone: 'not on this craft' } as const;
 
@@ -154,7 +154,7 @@ const legWords = (pattern: Pattern, before: Leg, now: Leg): string[] => [
   ...openedWords(pattern, before.covers, now.covers),
 ];
 
-/** Everything on a craft that differs from its pattern: covers, then places, then ways. */
+/** Everything on a craft that differs from its pattern: covers, then places, then legs. */
 export function differencesOf({ pattern, changes }: OwnCraft): Difference[] {
   const as = withChanges(pattern, changes);
   const list = <T extends { readonly name: string }>(

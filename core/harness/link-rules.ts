@@ -215,8 +215,8 @@ export const linkRules: readonly Partial<HarnessRule>[] = [
   },
   {
     id: 'lamp-ring-dark',
-    title: 'A lamp ring nothing lights',
-    formula: 'every lamp ring beside a controller is joined to an output of it',
+    title: 'Lamp ring not connected',
+    formula: 'every lamp ring of a craft with a controller is connected to an output',
     look: (seen) => {
       const { job } = seen;
       const inPlace = Object.keys(job.gear).filter((id) => inUse(job.gear[id]!.there));
@@ -235,24 +235,33 @@ export const linkRules: readonly Partial<HarnessRule>[] = [
         Array.from({ length: open }, () => ({ gear, port })),
       );
       const names = controllers.map((id) => tagOf(seen, id)).join(', ');
-      let next = 0;
+      // A repeater does not light itself.
+      const taken = new Set<number>();
+      const outputFor = (gear: string) => {
+        const found = outputs.findIndex((output, i) => output.gear !== gear && !taken.has(i));
+        taken.add(found);
+        return outputs[found];
+      };
       return eachOf(free('in'), (rings, gear) => {
         const open = rings.reduce((sum, ring) => sum + ring.open, 0);
-        const joined = rings
+        const connected = rings
           .flatMap(({ port, open: alike }) => Array.from({ length: alike }, () => port))
-          .flatMap((port) => (next < outputs.length ? [{ port, output: outputs[next++]! }] : []));
+          .flatMap((port) => {
+            const output = outputFor(gear);
+            return output ? [{ port, output }] : [];
+          });
         return {
-          reason: `${tagOf(seen, gear)}: ${open === 1 ? 'its lamp ring is' : `${open} lamp rings are`} joined to nothing. ${
-            joined.length
-              ? `${tagOf(seen, joined[0]!.output.gear)} has an output free.`
+          reason: `${tagOf(seen, gear)}: ${open === 1 ? 'its lamp ring is' : `${open} lamp rings are`} connected to nothing. ${
+            connected.length
+              ? `${tagOf(seen, connected[0]!.output.gear)} has an output free.`
               : `${names} ${controllers.length === 1 ? 'has' : 'have'} no output left for it: split one, within what it gives, or cap the ring.`
           }`,
           figures: [count('rings', open), count('outputs free', outputs.length)],
-          ...(joined.length
+          ...(connected.length
             ? {
                 cure: {
-                  label: `Join it to ${tagOf(seen, joined[0]!.output.gear)}`,
-                  operations: joined.map(({ port, output }, i) => ({
+                  label: `Connect it to ${tagOf(seen, connected[0]!.output.gear)}`,
+                  operations: connected.map(({ port, output }, i) => ({
                     op: 'setLink' as const,
                     id: linkKey(job, `lamps-${i ? `${i}-` : ''}${gear}`),
                     link: {

@@ -246,13 +246,25 @@ describe('lamp rings', () => {
     expect(dark!.figures.map(({ value }) => value)).toEqual([1, 0]);
     expect(dark!.reason).toContain('no output left for it');
     // What comes out wants no light.
-    const out = apply(short, { op: 'setThere', id: dark!.subject.id, there: 'bypassed' });
+    const out = apply(short, { op: 'setThere', id: dark!.subject.id, there: 'out' });
     expect(found(out, 'lamp-ring-dark')).toEqual([]);
   });
   test('an output gives for each ring that hangs on it, and no more', () => {
     const lit = (amps: string) => pressed(onBoard(`${speakers.length} x lamp ring out ${amps} A`));
     expect(found(lit('0.4'), 'trigger-overloaded')).toEqual([]);
     expect(found(lit('0.39'), 'trigger-overloaded')).toHaveLength(1);
+  });
+  test('a repeater is lit by the controller, and lights the rest, never itself', () => {
+    const both = applyAll(LAUNCH, [
+      add('glow', controller('lamp ring out 1 A'), BOW),
+      add('again', controller('lamp ring in 0.1 A, 2 x lamp ring out 1 A'), BOW),
+    ]);
+    const [one, ...more] = found(both, 'lamp-ring-dark');
+    expect(more).toEqual([]);
+    const lit = applyAll(both, one!.cure!.operations);
+    expect(Object.values(lit.links).map(({ from, to }) => [from.of, to.of])).toEqual([['glow', 'again']]);
+    const alone = apply(LAUNCH, add('again', controller('lamp ring in 0.1 A, 2 x lamp ring out 1 A'), BOW));
+    expect(found(alone, 'lamp-ring-dark')[0]!.cure).toBeUndefined();
   });
   test('a piece with two rings is told of once, and its press joins both; a key that is used is not taken', () => {
     const [id] = speakers;

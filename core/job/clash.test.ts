@@ -56,10 +56,10 @@ test.each<[string, Operation[], Operation[], string[][]]>([
     ],
   ],
   [
-    'a tape on one way',
+    'a tape on one leg',
     [{ op: 'setLeg', leg: 'dashUp', part: { tapeMm: 400 } }],
     [{ op: 'setLeg', leg: 'dashUp', part: { tapeMm: 410 } }],
-    [['Way: Up to the dash', 'by tape not measured → 400 mm', 'by tape not measured → 410 mm']],
+    [['Leg: Up to the dash', 'by tape not measured → 400 mm', 'by tape not measured → 410 mm']],
   ],
   [
     'a school',

@@ -25,7 +25,7 @@ const MEMBERS: Readonly<Record<string, string>> = {
   changes: '',
   covers: 'cover',
   places: 'place',
-  legs: 'way',
+  legs: 'leg',
   tapeMm: 'length by tape',
   fuseA: 'fuse',
   fuseAtMm: 'where the fuse sits',

@@ -3,6 +3,8 @@ import type { Job } from './job';
 import { numbered } from './order';
 import { withoutTapes } from './parts/changes';
 
+const notTested = (speakers: Job['speakers']) => mapped(speakers, (choice) => ({ ...choice, oldLeadOhm: null }));
+
 /**
  * A new job on another craft of its kind, with all that one has chosen: gear, wiring, feeds, routes, schools. What was
  * measured of that one craft nobody has measured of this one: circuits are not metered, old leads not tested.
@@ -26,7 +28,8 @@ export function jobLike(job: Job, id: string, title: string, customer: string): 
         ? { ...placed, item: { ...placed.item, pins: pins.map((pin) => ({ ...pin, metered: false })) } }
         : placed;
     }),
-    speakers: mapped(job.speakers, (choice) => ({ ...choice, oldLeadOhm: null })),
+    speakers: notTested(job.speakers),
+    was: { ...job.was, speakers: notTested(job.was.speakers) },
     craft: {
       ...craft,
       year: null,

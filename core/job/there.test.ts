@@ -3,7 +3,7 @@ import type { GearItem } from '../gear/gear';
 import { planJob } from '../plan';
 import { jobFaults, type Job } from './job';
 import { apply, applyAll, undoOf, type Operation } from './operations';
-import { successorOf } from './parts/there';
+import { replacedAt, successorOf } from './parts/there';
 import { parseJob } from './upgrade';
 
 const demo = (id: string): Job => DEMO_JOBS.find((job) => job.id === id)!;
@@ -62,6 +62,42 @@ describe('a head unit that drives seven speakers comes out', () => {
     expect(back.circuits).toEqual(VAN.circuits);
     expect(back.zones).toEqual(VAN.zones);
     expect(back.was).toEqual(NOTHING);
+  });
+  test('a speaker that stays after all keeps its marks, its switch and its output, where that is still there', () => {
+    const [first] = of(VAN, 'speaker');
+    const [output] = Object.keys(VAN.circuits);
+    const said = applyAll(VAN, [
+      { op: 'setSpeaker', id: first!, choice: { cue: 'stripeMinus', pin: output!, oldLeadOhm: 0.3 } },
+    ]);
+    const back = whole(applyAll(said, [there(first!, 'out'), there(first!, null)]));
+    expect(back.speakers).toEqual(said.speakers);
+    expect(back.circuits).toEqual(said.circuits);
+    const without = applyAll(said, [there(first!, 'out'), { op: 'removeGear', id: HEAD! }, there(first!, null)]);
+    expect(whole(without).speakers[first!]).toEqual({ ...said.speakers[first!], pin: null });
+  });
+  test('two of a kind come out of one place: each new one takes over from one, the first that is left', () => {
+    const place = VAN.gear[HEAD!]!.place;
+    const both = applyAll(out, [
+      add('second', item, place),
+      { op: 'wireChannel', channel: 'second/fl', wiring: { coil: { gear: of(VAN, 'speaker')[0]!, coil: 0 } } },
+      there('second', 'out'),
+      add('new', item, place),
+    ]);
+    expect(replacedAt(both, 'headUnit', place!)).toBe(HEAD);
+    const one = apply(both, over(HEAD!, 'new'));
+    expect(replacedAt(one, 'headUnit', place!)).toBe('second');
+    expect(replacedAt(one, 'amplifier', place!)).toBeUndefined();
+    expect(Object.keys(one.was.circuits)).toEqual(['second/fl']);
+  });
+  test('what one person wires while another takes over: the first stands, and no coil is wired twice', () => {
+    const placed = apply(out, add('new', item, VAN.gear[HEAD!]!.place));
+    const [first] = of(VAN, 'speaker');
+    const wired: Operation = { op: 'wireChannel', channel: 'new/rr', wiring: { coil: { gear: first!, coil: 0 } } };
+    const after = whole(applyAll(placed, [wired, over(HEAD!, 'new')]));
+    expect(after.circuits['new/rr']).toEqual({ coil: { gear: first, coil: 0 } });
+    // The other way round the one who comes later is refused: no coil is wired twice.
+    const later = apply(placed, over(HEAD!, 'new'));
+    expect(() => apply(later, wired)).toThrow('expected each coil on one channel only');
   });
   test('the new one has channels of other names, or fewer: by their order, and no more than there are', () => {
     if (!('bank' in item)) throw new Error('no bank');

@@ -51,6 +51,12 @@ test('what is larger opens the opening by what lacks, what is smaller leaves a g
   // A file takes off 0.2 mm a side, and no more.
   const by = (mm: number) => planJob(swapped(like(UNIT, { cutout: rect(182 + 2 * mm, 53) }))).mounts['new']!.opening!;
   expect(by(0.19).trim).toBeUndefined();
+  const lines = (mm: number) =>
+    planJob(swapped(like(UNIT, { cutout: rect(182 + 2 * mm, 53) })))
+      .build.steps.find(({ id }) => id === 'fit:gear/new')!
+      .lines.filter((text) => text.includes('tight'));
+  expect(lines(0.19)).toEqual(['The opening is 0.2 mm tight on a side: file it where it binds.']);
+  expect([lines(0), lines(-1)]).toEqual([[], []]);
   expect(by(0.22).trim).toMatchObject({ left: 0.22, right: 0.22, top: 0, bottom: 0 });
   const just = planJob(swapped(like(UNIT, { cutout: rect(182, 53), face: rect(182, 53) }))).mounts['new']!;
   expect(just.opening).toMatchObject({ trim: undefined, gap: undefined });

@@ -2,7 +2,7 @@ import { documentOf, expect, ledger, saved, test } from './fixtures';
 
 const ID = 'tourer-four-speakers';
 
-test('a craft that is not as its pattern: other screws, a cover more, a taped way, a place of its own; kept for the next one', async ({
+test('a craft that is not as its pattern: other screws, a cover more, a taped leg, a place of its own; kept for the next one', async ({
   board: page,
   server,
 }) => {
@@ -34,7 +34,7 @@ test('a craft that is not as its pattern: other screws, a cover more, a taped wa
   await expect(visor).toContainText('Fairing dash, off');
 
   // A tape held to a way; a place with the way to it.
-  await page.getByText('Ways', { exact: true }).click();
+  await page.getByText('Legs', { exact: true }).click();
   await page.locator('[data-of-craft=dashUp] .option').click();
   await page.locator('[data-of-craft=dashUp]').getByLabel('Length by tape').fill('612');
   await page.locator('[data-of-craft=dashUp]').getByLabel('Length by tape').press('Enter');

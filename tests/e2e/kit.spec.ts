@@ -104,7 +104,7 @@ test('a unit’s leads and ports: the old plug typed off its label, a bare lead 
   await expect(page.locator('.step').first()).toContainText('No bare end anywhere');
 });
 
-test('rings of speakers and a controller with too few outputs: each is joined by a press, the last one told', async ({
+test('rings of speakers and a controller with too few outputs: each is connected by a press, the last one told', async ({
   board: page,
   server,
 }) => {
@@ -120,10 +120,10 @@ test('rings of speakers and a controller with too few outputs: each is joined by
     await ports.fill('lamp ring 0.5 A');
     await ports.blur();
     await expect(page.locator('[data-finding=lamp-ring-dark]')).toBeVisible();
-    const join = page.getByRole('button', { name: /^Join it to/ });
-    if (tag === 'S5') await expect(join).toHaveCount(0);
+    const connect = page.getByRole('button', { name: /^Connect it to/ });
+    if (tag === 'S5') await expect(connect).toHaveCount(0);
     else {
-      await join.click();
+      await connect.click();
       await expect(page.locator('[data-finding=lamp-ring-dark]')).toHaveCount(0);
     }
   }

@@ -30,7 +30,7 @@ import { FastenerPart, changedFastener } from './fasteners';
 import { craft, gone } from './keys';
 
 export const craftShape = {
-  /** Covers, places and ways of this craft that differ from its pattern. */
+  /** Covers, places and legs of this craft that differ from its pattern. */
   changes: CraftChanges,
 };
 export const craftEmpty = { changes: NO_CHANGES };
@@ -218,7 +218,7 @@ export const edits = editsOf<Job>()({
   /** Null: no wire goes there. A tape length of null: as the drawing gives. */
   setLeg: {
     says: { leg: Id, part: v.nullable(LegOnce) },
-    words: ({ part }) => (part === null ? 'take a way out' : 'change way'),
+    words: ({ part }) => (part === null ? 'take a leg out' : 'change leg'),
     change(job, { leg, part }) {
       if (part === null) return withOne(job, 'legs', leg, null);
       const { tapeMm, ...rest } = said(part);
@@ -266,7 +266,7 @@ export function faults(job: Job): Fault[] {
   ];
 }
 
-/** A job whose ways nobody has held a tape to. */
+/** A job whose legs nobody has held a tape to. */
 export const withoutTapes = (job: Job): Job =>
   Object.keys(job.craft.changes.legs).reduce((now, id) => {
     const leg = found(now, 'legs', id);

@@ -4,17 +4,7 @@ import { OperationError, type Fault } from '../../document/fault';
 import { own } from '../../document/patches';
 import type { GearItem } from '../../gear/gear';
 import { Id, entriesOf } from '../../text/scalars';
-import {
-  NO_SOURCE_CHOICE,
-  NO_SPEAKER_CHOICE,
-  OutputKey,
-  SourceChoice,
-  SpeakerChoice,
-  Wiring,
-  channelsOfOutput,
-  coilsOf,
-  withCoils,
-} from '../circuit';
+import { OutputKey, SourceChoice, SpeakerChoice, Wiring, channelsOfOutput, coilsOf, withCoils } from '../circuit';
 import type { Job } from '../job';
 import { LIMITS, few } from '../limits';
 import { outputFault } from './circuits';
@@ -85,7 +75,7 @@ function portFor(old: GearItem, fresh: GearItem, port: string | null): string | 
   );
 }
 
-/** What one piece did, said of another; it may be the very same. */
+/** What one piece did, said of another. */
 function renamed(was: Was, of: string, by: string, old: GearItem, fresh: GearItem): Was {
   const name = (id: string) => (id === of ? by : id);
   const output = (key: string) => {
@@ -107,7 +97,10 @@ function renamed(was: Was, of: string, by: string, old: GearItem, fresh: GearIte
       ]),
     ),
     sources: keyed(was.sources),
-    speakers: keyed(was.speakers),
+    // Which end is + and how its switch stands is told of the old one alone.
+    speakers: keyed(
+      mapped(was.speakers, (choice, id) => (id === of ? { ...choice, cue: null, position: null } : choice)),
+    ),
     controls: mapped(was.controls, name),
     links: mapped(was.links, (link) => ({ ...link, from: end(link.from), to: end(link.to) })),
   };
@@ -147,20 +140,16 @@ function settled(job: Job): Job {
     ...job,
     circuits,
     sources: {
-      ...mapped(
-        picked(was.sources, (id) => free(id) && !Object.hasOwn(job.sources, id)),
-        (choice) => ({ ...NO_SOURCE_CHOICE, ...choice }),
-      ),
+      ...picked(was.sources, (id) => free(id) && !Object.hasOwn(job.sources, id)),
       ...job.sources,
     },
     speakers: {
-      // Which end is + and how its switch stands is told of the old one alone; an output it was pinned to is as good as any.
       ...mapped(
         picked(
           was.speakers,
           (id) => uses(id) && job.gear[id]!.item.kind === 'speaker' && !Object.hasOwn(job.speakers, id),
         ),
-        ({ zone, oldLeadOhm }) => ({ ...NO_SPEAKER_CHOICE, zone, oldLeadOhm }),
+        (choice) => (choice.pin !== null && outputFault(job, choice.pin) ? { ...choice, pin: null } : choice),
       ),
       ...job.speakers,
     },
@@ -212,6 +201,13 @@ export const didSomething = ({ was }: Pick<Job, 'was'>, id: string): boolean =>
   Object.hasOwn(was.speakers, id) ||
   Object.values(was.controls).includes(id) ||
   Object.values(was.links).some(({ from, to }) => from.of === id || to.of === id);
+
+/** What a new piece comes into the place of: the first of its kind there that comes out and has not been taken over. */
+export const replacedAt = (job: Pick<Job, 'gear' | 'was'>, kind: GearItem['kind'], place: string): string | undefined =>
+  Object.keys(job.gear).find((id) => {
+    const { there, place: its, item } = job.gear[id]!;
+    return there === 'out' && its === place && item.kind === kind && didSomething(job, id);
+  });
 
 export const edits = editsOf<Job>()({
   /** Null: it is new. What comes out drives, feeds and hears nothing any more; what stays after all does it again. */

@@ -5,7 +5,7 @@ import { clampHolds } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
 import type { Operation } from '#core/job/operations';
 import { panelOf } from '#core/job/parts/mounting';
-import { didSomething } from '#core/job/parts/there';
+import { replacedAt } from '#core/job/parts/there';
 import { fitOf, rankPlaces, type Fit } from '#core/mounting/index';
 import { ordered } from '#core/job/order';
 import { freeSeats, insideOf } from '#core/panels/front';
@@ -219,13 +219,8 @@ async function take(item: GearItem, moving?: string): Promise<void> {
 
 /** What comes into the place of a piece of its kind that comes out does what that did. */
 function takesOver(by: string, { kind }: GearItem, place: string | null): Operation[] {
-  const { job } = store;
-  if (!job || place === null) return [];
-  return Object.keys(job.gear).flatMap((of) => {
-    const out = job.gear[of]!;
-    const replaced = out.there === 'out' && out.place === place && out.item.kind === kind && didSomething(job, of);
-    return replaced ? [{ op: 'takeOver' as const, of, by }] : [];
-  });
+  const of = place === null ? undefined : replacedAt(ordered(job.value), kind, place);
+  return of === undefined ? [] : [{ op: 'takeOver', of, by }];
 }
 
 async function put(place: string | null): Promise<void> {
@@ -235,7 +230,10 @@ async function put(place: string | null): Promise<void> {
   const wrong = store.edit(
     held.moving === undefined
       ? [{ op: 'addGear', id, item: held.item, place }, ...takesOver(id, held.item, place)]
-      : [{ op: 'placeGear', id, place }],
+      : [
+          { op: 'placeGear', id, place },
+          ...(job.value.gear[id]!.there === null ? takesOver(id, held.item, place) : []),
+        ],
   );
   if (wrong) return;
   hand.value = undefined;

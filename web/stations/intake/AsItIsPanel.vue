@@ -16,11 +16,11 @@ import OfferPattern from './OfferPattern.vue';
 import PlaceFields from './PlaceFields.vue';
 import WayFields from './WayFields.vue';
 
-/** Covers, places and ways as they are on this one craft, and where they differ from its pattern. */
+/** Covers, places and legs as they are on this one craft, and where they differ from its pattern. */
 const { store, job, pattern } = useSheet();
 const differences = computed(() => differencesOf(job.value.craft));
 const differs = computed(() => new Set(differences.value.map(({ of, id }) => `${of}/${id}`)));
-const LISTS: Record<ChangedList, string> = { covers: 'Covers', places: 'Places', legs: 'Ways' };
+const LISTS: Record<ChangedList, string> = { covers: 'Covers', places: 'Places', legs: 'Legs' };
 const FIELDS: Record<ChangedList, Component> = { covers: CoverFields, places: PlaceFields, legs: WayFields };
 const list = ref<ChangedList>('covers');
 const opened = ref<string>();

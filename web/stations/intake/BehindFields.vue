@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { useSheet } from '../../app/sheet';
 import OpenedRows from '../../fields/OpenedRows.vue';
 
-/** What is opened for a place or a way of this craft, and whether there is one at all. */
+/** What is opened for a place or a leg of this craft, and whether there is one at all. */
 const props = defineProps<{ of: 'places' | 'legs'; id: string }>();
 const { store, job, pattern } = useSheet();
 const one = computed(() => pattern.value[props.of][props.id]!);

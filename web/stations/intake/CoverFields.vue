@@ -57,7 +57,7 @@ const hides = computed((): { of: 'places' | 'legs'; id: string; name: string; fa
   ),
 );
 const toHide = computed((): (readonly [string, string])[] => [
-  ['', 'another place or way'],
+  ['', 'another place or leg'],
   ...(['places', 'legs'] as const).flatMap((of) =>
     Object.entries(pattern.value[of]).flatMap(([id, one]): (readonly [string, string])[] =>
       Object.hasOwn(one.covers, props.id) ? [] : [[`${of}/${id}`, one.name]],

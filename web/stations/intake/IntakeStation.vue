@@ -88,7 +88,7 @@ const parts = computed((): { id: Part; name: string; line: string; at: Vec3 }[] 
     },
     {
       id: 'asItIs',
-      name: 'Covers, places, ways',
+      name: 'Covers, places, legs',
       line: differ ? `${count(differ, 'differs', 'differ')} from the pattern` : 'as the pattern has them',
       at: [right * 0.62, 0, top * 0.55],
     },

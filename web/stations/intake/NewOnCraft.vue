@@ -8,7 +8,7 @@ import { useSheet } from '../../app/sheet';
 import MaybeField from '../../fields/MaybeField.vue';
 import PickField from '../../fields/PickField.vue';
 
-/** A cover, a place or a way that the pattern has not. A place comes with the way to it. */
+/** A cover, a place or a leg that the pattern has not. A place comes with the leg to it. */
 const props = defineProps<{ list: ChangedList }>();
 const emit = defineEmits<{ added: [id: string] }>();
 const { store, job } = useSheet();
@@ -38,7 +38,7 @@ function asked(name: string): { id: string; operations: Operation[] } | string {
   if (props.list === 'legs') {
     if (from.value === to.value) return 'To: expected another end than the first.';
     if (nodeOf(craft.value, to.value)!.body !== body)
-      return 'To: expected an end on the same body; only the ways of the pattern go over a joint.';
+      return 'To: expected an end on the same body; only the legs of the pattern go over a joint.';
     return { id, operations: [way(id, to.value, name)] };
   }
   if (draft.off.every((mm) => !mm)) return 'Forward, to the left, up: expected how far it is from what it is next to.';
@@ -63,7 +63,7 @@ function add(): void {
   emit('added', made.id);
 }
 const OFF = ['Forward of it', 'To its left', 'Above it'] as const;
-const WORDS = { covers: 'cover', places: 'place', legs: 'way' } as const;
+const WORDS = { covers: 'cover', places: 'place', legs: 'leg' } as const;
 </script>
 
 <template>
