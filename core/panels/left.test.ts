@@ -1,11 +1,13 @@
-import { DEMO_JOBS, TOURER_JOB as TOURER } from '#demo/jobs';
-import { SHELF } from '#demo/shelf';
+import { DEMO_JOBS, PATTERNS, TOURER_JOB as TOURER } from '#demo/jobs';
+import { SHELF, shelfItem } from '#demo/shelf';
+import { contentHash } from '../document/hash';
 import type { GearItem } from '../gear/gear';
 import type { Mount } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
-import type { Job } from '../job/job';
+import { newJob, type Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { panelOf } from '../job/parts/mounting';
+import { parseJob } from '../job/upgrade';
 import { planJob } from '../plan';
 import { panelFor } from './fitted';
 
@@ -140,8 +142,25 @@ test('a speaker in an enclosure leaves the panel behind it whole; a board is cut
   );
 });
 
-test('every speaker of every demo job swapped for its like: none is moved, drilled or sawn, on either side of a pair', () => {
-  for (const demo of DEMO_JOBS) {
+/** A craft of each kind with a speaker at every place that takes one, made as people make it and read back. */
+const MADE = PATTERNS.map((pattern) =>
+  parseJob(
+    JSON.parse(
+      JSON.stringify(
+        applyAll(
+          newJob('made', 'Made', pattern, contentHash(pattern)),
+          Object.entries(pattern.places).flatMap(([place, { accepts }]) =>
+            accepts.includes('speaker') ? [add(`s-${place}`, shelfItem('wren-100'), place)] : [],
+          ),
+        ),
+      ),
+    ),
+  ),
+);
+
+test('every speaker of every craft swapped for its like: none is moved, drilled or sawn, on either side of a pair', () => {
+  expect(new Set(MADE.map(({ craft }) => craft.pattern.kind)).size).toBe(4);
+  for (const demo of [...DEMO_JOBS, ...MADE]) {
     const speakers = of(demo, 'speaker').filter((id) => demo.gear[id]!.place !== null && !demo.gear[id]!.there);
     const job = applyAll(
       demo,
