@@ -113,7 +113,7 @@ test.each<[string, Operation[], Operation[], string[][]]>([
     'a way',
     [{ op: 'overrule', kind: 'way', subject: 'feed:battery>head', value: ['batteryUp', 'header'] }],
     [{ op: 'overrule', kind: 'way', subject: 'feed:battery>head', value: ['batteryUp'] }],
-    [['Way: feed Battery → Kingcup 3', 'Up from the battery, Down past the exhaust header', 'Up from the battery']],
+    [['Route: feed Battery → Kingcup 3', 'Up from the battery, Down past the exhaust header', 'Up from the battery']],
   ],
 ])('%s', (_, mine, theirs, words) => {
   expect(said(mine, theirs)).toEqual(words);

@@ -20,7 +20,7 @@ export const sets = {
 };
 export const overrules: Overrulables<Job, typeof sets> = {
   way: {
-    name: 'Way',
+    name: 'Route',
     words: (legs, job) => wayWords(job, legs),
     fault(job, _, legs) {
       const strange = legs.find((leg) => !Object.hasOwn(foundCraft(job).legs, leg));
