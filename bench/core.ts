@@ -10,7 +10,7 @@ import { cutDrawings } from '#core/drawing/cuts';
 import { layBoard, type BoardPiece, type BoardTask } from '#core/panels/board-search';
 import { fitAt } from '#core/panels/fitted';
 import { cutsPdf } from '#formats/template-pdf';
-import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
+import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { accessOf, proposeRoutes } from '#core/routing/index';
 import { proposeWiring, searchWirings } from '#core/speakers/index';

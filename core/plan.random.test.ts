@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { SHELF } from '#demo/shelf';
-import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import type { FuseHolder } from './gear/gear';
 import { newJob } from './job/job';
 import { type Wiring } from './job/circuit';

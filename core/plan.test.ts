@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import type { Place } from './craft/pattern';
-import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { judge } from './findings/finding';
 import type { FuseHolder, GearItem } from './gear/gear';
 import { newJob, type Job } from './job/job';

@@ -1,5 +1,5 @@
 import { shelfItem } from '#demo/shelf';
-import { ADVENTURE_TOURER } from './craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import type { FuseHolder } from './gear/gear';
 import { newJob } from './job/job';
 import { applyAll, type Operation } from './job/operations';

@@ -1,8 +1,8 @@
 import type { Pattern } from '#core/craft/pattern';
-import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
-import { NARROW_VAN } from '#core/craft/patterns/narrow-van';
-import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
-import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
+import { NARROW_VAN } from '#demo/patterns/narrow-van';
+import { RIVER_LAUNCH } from '#demo/patterns/river-launch';
+import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import type { FuseHolder } from '#core/gear/gear';
 import type { Wiring } from '#core/job/circuit';
 import { newJob, type Job } from '#core/job/job';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { DEMO_JOBS, PATTERNS, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { COVER_STATES, type CoverWay, type Pattern } from '../craft/pattern';
-import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { CHOICES, choicesFor } from '../job/choices';
 import type { BayEvent } from '../job/events';
 import { newJob, type Job } from '../job/job';

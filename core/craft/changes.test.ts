@@ -1,5 +1,5 @@
-import { SIDE_BY_SIDE } from './patterns/side-by-side';
-import { ADVENTURE_TOURER as TOURER } from './patterns/adventure-tourer';
+import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
+import { ADVENTURE_TOURER as TOURER } from '#demo/patterns/adventure-tourer';
 import { NO_CHANGES, withChanges, type CraftChanges } from './changes';
 import { craftOf } from './own';
 import { patternFaults } from './pattern';

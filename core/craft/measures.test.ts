@@ -5,7 +5,7 @@ import { craftOf } from './own';
 import { planJob } from '../plan';
 import { fitCraft, standardOf } from './measures';
 import { patternFaults, type Pattern } from './pattern';
-import { ADVENTURE_TOURER } from './patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { upgradePattern } from './upgrade';
 
 test('without measures, or with the pattern’s own, nothing moves, and it is one object', () => {

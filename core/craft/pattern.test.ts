@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { PatternOnce, patternFaults, type Pattern } from './pattern';
-import { ADVENTURE_TOURER } from './patterns/adventure-tourer';
-import { mirrored } from './patterns/pen';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
+import { mirrored } from '#demo/patterns/pen';
 
 describe('the pattern', () => {
   test('is checked once: then it comes through as the same object, while another like it is checked again', () => {

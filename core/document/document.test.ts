@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { shelfItem } from '#demo/shelf';
-import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { patternFaults, type Pattern } from '../craft/pattern';
 import { GearItem, type Speaker } from '../gear/gear';
 import { line } from '../text/text';

@@ -4,7 +4,7 @@ import { readContents, writeContents } from '../gear/typing/contents';
 import { jobFaults, newJob, type Job } from '../job/job';
 import { apply, applyAll, undoOf, type Operation } from '../job/operations';
 import { contentHash } from '../document/hash';
-import { SIDE_BY_SIDE } from '../craft/patterns/side-by-side';
+import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { planJob } from '../plan';
 import { summarise } from '../summary';
 import { unusedOf, waitsFor } from './parts';

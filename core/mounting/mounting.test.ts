@@ -1,6 +1,6 @@
 import { shelfItem } from '#demo/shelf';
 import { EXPOSURE_ASKS } from '../craft/pattern';
-import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import type { Job } from '../job/job';
 import { apply, applyAll, type Operation } from '../job/operations';

@@ -1,5 +1,5 @@
 import { shelfItem } from '#demo/shelf';
-import { SIDE_BY_SIDE } from '../craft/patterns/side-by-side';
+import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { contentHash } from '../document/hash';
 import type { Enclosure, GearItem } from '../gear/gear';
 import { mountOf } from '../gear/usual-mount';

@@ -1,4 +1,4 @@
-import { RIVER_LAUNCH } from '../craft/patterns/river-launch';
+import { RIVER_LAUNCH } from '#demo/patterns/river-launch';
 import { DEMO_JOBS, TOURER_JOB as TOURER } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { jobFaults, type Job } from '../job/job';

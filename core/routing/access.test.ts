@@ -3,7 +3,7 @@ import { DEMO_JOBS } from '#demo/jobs';
 import { anyJob } from '../../tests/support/any-job';
 import { coverMinutes, coversFor } from '../craft/covers';
 import type { Opened, Pattern } from '../craft/pattern';
-import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { without } from '../document/edits';
 import type { Job } from '../job/job';
 import { cheapestRoute, costOf, layRoutes, type Route } from './access';

@@ -4,7 +4,7 @@ import { dijkstra } from 'graphology-shortest-path';
 import { PATTERNS } from '#demo/jobs';
 import { coversFor } from '../craft/covers';
 import { COVER_STATES, type Opened, type Pattern } from '../craft/pattern';
-import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { polylineLength } from '../units/vectors';
 import { cheapestRoute, type Access } from './access';
 import { craftMap, wayAlong, wayPoints } from './graph';

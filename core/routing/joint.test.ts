@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { UndirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
 import type { Joint } from '../craft/pattern';
-import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { distance, polylineLength, type Vec3 } from '../units/vectors';
 import { axisDistance, jointNeed, jointPath, turned } from './joint';
 

@@ -1,6 +1,6 @@
 import { DEMO_JOBS } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
-import { ADVENTURE_TOURER } from '../craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { contentHash } from '../document/hash';
 import { newJob, type Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { shelfItem } from '#demo/shelf';
-import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { contentHash } from '#core/document/hash';
 import { isPowered } from '#core/gear/gear';
 import { applyAll, type Operation } from '#core/job/operations';

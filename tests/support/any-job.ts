@@ -1,9 +1,9 @@
 import fc, { type GeneratorValue } from 'fast-check';
 import { SHELF } from '#demo/shelf';
-import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
-import { NARROW_VAN } from '#core/craft/patterns/narrow-van';
-import { RIVER_LAUNCH } from '#core/craft/patterns/river-launch';
-import { SIDE_BY_SIDE } from '#core/craft/patterns/side-by-side';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
+import { NARROW_VAN } from '#demo/patterns/narrow-van';
+import { RIVER_LAUNCH } from '#demo/patterns/river-launch';
+import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { pinsOf } from '#core/gear/pins';
 import { readPins } from '#core/gear/typing/leads';
 import { isFed, type FuseHolder, type GearItem } from '#core/gear/gear';

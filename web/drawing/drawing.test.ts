@@ -1,7 +1,7 @@
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { craftOf } from '#core/craft/own';
 import { planJob } from '#core/plan';
-import { ADVENTURE_TOURER } from '#core/craft/patterns/adventure-tourer';
+import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { applyAll } from '#core/job/operations';
 import { BLOCK, layBlocks, layBoxes, layLeads, sheetHeight, terminalAt } from '../stations/speakers/layout';
 import { alongPath } from '../stations/power/along';

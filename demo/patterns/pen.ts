@@ -1,5 +1,5 @@
-import { movedPath } from '../path';
-import type { Stroke } from '../pattern';
+import { movedPath } from '#core/craft/path';
+import type { Stroke } from '#core/craft/pattern';
 
 const round = (x: number) => Math.round(x * 10) / 10;
 export const xy = (x: number, y: number) => `${round(x)} ${round(y)}`;

@@ -1,4 +1,4 @@
-import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '../pattern';
+import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '#core/craft/pattern';
 import { coverWay, leg, node, off, screws } from './making';
 import { LAUNCH_PANELS, withPanels } from './panels';
 import { circle, mirrored, penFor, ring, tube } from './pen';

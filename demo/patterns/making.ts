@@ -1,4 +1,4 @@
-import type { CoverWay, Fastener, Leg, Opened } from '../pattern';
+import type { CoverWay, Fastener, Leg, Opened } from '#core/craft/pattern';
 
 type P = [number, number, number];
 

@@ -1,4 +1,4 @@
-import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '../pattern';
+import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '#core/craft/pattern';
 import { coverWay, leg, node, off, screws } from './making';
 import { SIDE_BY_SIDE_PANELS, withPanels } from './panels';
 import { circle, hose, mirrored, penFor, rays, ring, treads, tube } from './pen';

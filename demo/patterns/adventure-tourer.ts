@@ -1,8 +1,8 @@
-import { PATTERN_VERSION, type Leg, type Pattern, type Place } from '../pattern';
+import { PATTERN_VERSION, type Leg, type Pattern, type Place } from '#core/craft/pattern';
 import { coverWay, leg, node, off, screws } from './making';
 import { TOURER_PANELS, withPanels } from './panels';
-import { SIDE_STROKES } from './tourer-side';
-import { TOP_STROKES } from './tourer-top';
+import { SIDE_STROKES } from './drawn-tourer-side';
+import { TOP_STROKES } from './drawn-tourer-top';
 
 type P = [number, number, number];
 const flip = ([x, y, z]: P): P => [x, y === 0 ? 0 : -y, z];

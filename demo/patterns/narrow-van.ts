@@ -1,5 +1,5 @@
-import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '../pattern';
-import type { Material } from '../../tables/materials';
+import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '#core/craft/pattern';
+import type { Material } from '#core/tables/materials';
 import { coverWay, leg, node, off, screws } from './making';
 import { VAN_PANELS, withPanels } from './panels';
 import { circle, dots, mirrored, penFor, ring, tube } from './pen';

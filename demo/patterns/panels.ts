@@ -1,6 +1,6 @@
-import type { Obstacle, Opening, Panel } from '../panel';
-import type { Place } from '../pattern';
-import type { Outline } from '../../plane/outline';
+import type { Obstacle, Opening, Panel } from '#core/craft/panel';
+import type { Place } from '#core/craft/pattern';
+import type { Outline } from '#core/plane/outline';
 import type { InferOutput } from 'valibot';
 
 type At = [number, number];

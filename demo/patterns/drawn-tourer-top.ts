@@ -1,4 +1,4 @@
-import type { Stroke } from '../pattern';
+import type { Stroke } from '#core/craft/pattern';
 import { circle, mirrored, penFor, tube, xy } from './pen';
 
 const frame = penFor('frame');

@@ -1,4 +1,4 @@
-import type { Stroke } from '../pattern';
+import type { Stroke } from '#core/craft/pattern';
 import { circle, dots, hose, penFor, rays, ring, treads, tube, xy } from './pen';
 
 const frame = penFor('frame');
