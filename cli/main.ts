@@ -1,12 +1,14 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { BayEvent } from '#core/job/events';
-import { JobError, type Job } from '#core/job/job';
+import { DocumentError } from '#core/document/fault';
+import type { Job } from '#core/job/job';
 import { casesOf, powerFigures } from '#core/power/index';
 import { cite } from '#core/tables/source';
 import { readBundle } from '#formats/bundle';
 import { makeExport } from '#formats/exporters';
 import { EXPORTS, exportOf, type Export } from '#formats/exports';
 import { jobFileSchema, readJobFile } from '#formats/job-file';
+import { patternFileSchema } from '#formats/pattern-file';
 import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
 import { planOf, wholePlan } from '#core/shown';
 
@@ -20,7 +22,7 @@ const USAGE = `usage: npm run -s haltrik -- plan JOB           the plan as JSON
        npm run -s haltrik -- import FILE [--look] [--server http://127.0.0.1:4310]
                                                 a job, a whole job or a shelf table into a running Haltrik;
                                                 --look says what it would do and writes nothing
-       npm run -s haltrik -- schema             the job file's JSON Schema
+       npm run -s haltrik -- schema [pattern]   the JSON Schema of a job file, or of a craft pattern's
 JOB is a job file or a whole job (zip); - is standard input.`;
 
 type Say = (text: string) => void;
@@ -47,8 +49,8 @@ export async function run(argv: readonly string[], write: Say, complain: Say): P
   try {
     switch (command) {
       case 'schema':
-        if (file !== undefined) return usage();
-        write(JSON.stringify(jobFileSchema(), null, 2));
+        if (rest.length || (file !== undefined && file !== 'pattern')) return usage();
+        write(JSON.stringify(file === 'pattern' ? patternFileSchema() : jobFileSchema(), null, 2));
         return 0;
       case 'plan':
         if (file === undefined || rest.length) return usage();
@@ -66,7 +68,7 @@ export async function run(argv: readonly string[], write: Say, complain: Say): P
         return usage();
     }
   } catch (error) {
-    if (error instanceof JobError)
+    if (error instanceof DocumentError)
       for (const { path, expected } of error.problems) complain(`${file}: ${path}: ${expected}`);
     else complain(`${file}: ${error instanceof Error ? error.message : String(error)}`);
     return 2;

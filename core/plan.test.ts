@@ -2,7 +2,7 @@ import { upgradePlan } from './plan-upgrade';
 import { readFileSync } from 'node:fs';
 import { HIRE_JOB, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
-import type { Place } from './craft/pattern';
+import type { Place } from './craft/place';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { judge } from './findings/finding';
 import type { FuseHolder, GearItem } from './gear/gear';
@@ -74,6 +74,29 @@ function nearCompass(): Job {
   return { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, compass: [x, y, z + 100] } } };
 }
 
+/** The tourer with a room kept free where its dash is, and another that the way to its left pocket passes. */
+function keptFree(at: 'dash' | 'leg'): Job {
+  const { pattern } = TOURER_JOB.craft;
+  const spot: [number, number, number] = at === 'dash' ? pattern.places['dash']!.at : [1272, 90, 1080];
+  const shape = { is: 'box' as const, at: spot, size: [40, 40, 40] as [number, number, number] };
+  const keepFree = { bowl: { name: 'Lamp bowl', kind: 'lamp' as const, body: 'bars', shape } };
+  return { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, keepFree } } };
+}
+
+/** A fairing that lifts off at a plug with fewer pins than wires cross it. */
+function liftsOff(pins: number): Job {
+  const { pattern } = TOURER_JOB.craft;
+  const { name, fixed, moving, bendAllowanceMm } = pattern.joints['neck']!;
+  const plug = { name: 'the fairing plug', pins, pinA: 10, w: 30, h: 20 };
+  const way = { direction: [0, 0, 1] as [number, number, number], travelMm: [0, 60] as [number, number] };
+  const neck = { name, fixed, moving, bendAllowanceMm, kind: 'liftOff' as const, ...way, obstacle: null, plug };
+  return { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, joints: { neck } } } };
+}
+const CROSSING = planJob(TOURER_JOB).runs.reduce(
+  (sum, { way, conductors }) => sum + (way?.legs.some((leg) => leg.startsWith('neck')) ? conductors.length : 0),
+  0,
+);
+
 /** Each rule: one job where it fires, and its cure where it has one. The complete demo job is where none of them does. */
 const FIRES: Record<string, Job> = {
   'no-place': after({ op: 'placeGear', id: 'amp', place: null }),
@@ -82,6 +105,10 @@ const FIRES: Record<string, Job> = {
   water: after(...swap('fairing-left', 'heron-165')),
   'place-shared': after({ op: 'placeGear', id: 'pannier-left', place: 'fairingLeft' }),
   'near-compass': nearCompass(),
+  'keep-free-filled': keptFree('dash'),
+  'keep-free-wire': keptFree('leg'),
+  'plug-pins': liftsOff(CROSSING - 1),
+  'in-the-sun': at('dash', { sun: true }),
   'petrol-space': at('lampShelf', { petrol: true }),
   dust: at(
     'dash',
@@ -296,6 +323,26 @@ describe('findings', () => {
     expect(found!.figures.every((x) => Number.isFinite(x.value))).toBe(true);
     expect(found!.reason.length).toBeGreaterThan(10);
     expect(found!.source.text).not.toBe('');
+  });
+
+  test('a plug with a pin for every wire is enough', () => {
+    expect(CROSSING).toBeGreaterThan(4);
+    expect(rules(liftsOff(CROSSING))).not.toContain('plug-pins');
+  });
+
+  test('where only the back gets wet it is the body that has to be proven; where only the face, the body is not asked', () => {
+    const wet = (side: 'face' | 'back' | undefined, bodyWater: (5 | 6 | 7)[]) => {
+      const job = at('dash', side ? { wet: side } : {});
+      const head = job.gear['head']!;
+      return rules({
+        ...job,
+        gear: { ...job.gear, head: { ...head, item: { ...head.item, bodyWater } } },
+      });
+    };
+    expect(wet(undefined, [7])).toContain('body-not-proven');
+    expect(wet('face', [7])).not.toContain('body-not-proven');
+    expect(wet('back', [7])).toContain('water');
+    expect(wet('back', [5])).not.toContain('water');
   });
 
   test.each(Object.keys(FIRES).filter((rule) => !SAID_OF_DEMO.includes(rule)))(

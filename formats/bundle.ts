@@ -3,9 +3,9 @@ import { strFromU8, strToU8, zipSync, type Zippable } from 'fflate';
 import { unpacked } from './unpack';
 import * as v from 'valibot';
 import { BayEvent, MOST_EVENTS } from '#core/job/events';
-import { JobError, type Job } from '#core/job/job';
+import { DocumentError, problemsOf } from '#core/document/fault';
+import type { Job } from '#core/job/job';
 import { readJobFile, writeJobFile } from './job-file';
-import { problemsOf } from '#core/document/fault';
 
 /** A whole job: its document, what was done, and the photographs by the hash of their bytes. */
 export interface Bundle {
@@ -35,7 +35,7 @@ export function writeBundle({ job, events, photos }: Bundle): Uint8Array {
   return zipSync(files, { mtime: new Date(Date.UTC(2026, 0, 1, 12)) });
 }
 
-/** Reads a whole job. Throws JobError naming every path inside the zip that cannot be taken. */
+/** Reads a whole job. Throws DocumentError naming every path inside the zip that cannot be taken. */
 export function readBundle(bytes: Uint8Array): ReadBundle {
   let files: Record<string, Uint8Array>;
   try {
@@ -49,7 +49,7 @@ export function readBundle(bytes: Uint8Array): ReadBundle {
   try {
     job = readJobFile(strFromU8(files['job.json']));
   } catch (error) {
-    if (!(error instanceof JobError)) throw error;
+    if (!(error instanceof DocumentError)) throw error;
     problems.push(...error.problems.map((p) => ({ ...p, path: `job.json: ${p.path}` })));
   }
   let events: BayEvent[] = [];
@@ -69,7 +69,7 @@ export function readBundle(bytes: Uint8Array): ReadBundle {
       problems.push({ path: name, expected: 'expected the picture its name is the hash of; it has been changed' });
     photos.set(hash, data);
   }
-  if (!job || problems.length) throw new JobError(problems);
+  if (!job || problems.length) throw new DocumentError(problems);
   return { job, events, photos, missing: missingOf(job, events, photos) };
 }
 
@@ -85,4 +85,4 @@ export const photosNamed = (job: Job, events: readonly BayEvent[]): string[] => 
 const missingOf = (job: Job, events: readonly BayEvent[], photos: ReadonlyMap<string, unknown>): string[] =>
   photosNamed(job, events).filter((hash) => !photos.has(hash));
 
-const fault = (path: string, expected: string) => new JobError([{ path, expected }]);
+const fault = (path: string, expected: string) => new DocumentError([{ path, expected }]);

@@ -1,5 +1,5 @@
 import { shownColour } from '#core/connections/runs';
-import type { Pattern } from '#core/craft/pattern';
+import { strokesOf, type Pattern, type Stroke } from '#core/craft/pattern';
 import { WIRE_WIDTH, layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
 import { SHEET, twoViews } from '#core/drawing/sheet';
@@ -17,7 +17,7 @@ import { attributes, escape, round } from './markup';
 /** Colours on white paper. */
 const INK = '#1b272c';
 const PAPER = '#ffffff';
-const FILL: Record<Pattern['drawing']['side']['strokes'][number]['fill'], string> = {
+const FILL: Record<Stroke['fill'], string> = {
   none: 'none',
   paper: PAPER,
   panel: '#ece7d6',
@@ -27,6 +27,8 @@ const FILL: Record<Pattern['drawing']['side']['strokes'][number]['fill'], string
   glass: '#e2eeee',
   seat: '#c2b2a2',
   lamp: '#f5e9c4',
+  wood: '#e2d3b4',
+  soft: '#dad7cf',
   hot: '#e0d4cb',
 };
 const PEN = { outline: 1.2, line: 0.8, fine: 0.45, hidden: 0.5, centre: 0.45 } as const;
@@ -88,7 +90,7 @@ const pale = (colour: string): string =>
     .join('')}`;
 
 const craftParts = (pattern: Pattern, { view, scale, matrix }: Projection): Part[] =>
-  pattern.drawing[view].strokes.map(({ pen, fill, d }) => ({
+  strokesOf(pattern.drawing[view]).map(([, { pen, fill, d }]) => ({
     kind: 'path',
     d,
     ...(FILL[fill] === 'none' ? {} : { fill: pale(FILL[fill]) }),

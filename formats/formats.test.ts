@@ -11,7 +11,8 @@ import { SHELF } from '#demo/shelf';
 import { GearItem } from '#core/gear/gear';
 import { stepHash } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
-import { JobError, type Job } from '#core/job/job';
+import { DocumentError } from '#core/document/fault';
+import type { Job } from '#core/job/job';
 import { applyAll } from '#core/job/operations';
 import { sealOf } from '#core/job/seal';
 import { planJob } from '#core/plan';
@@ -183,7 +184,7 @@ describe('whole job', () => {
       readBundle(bytes);
       return [];
     } catch (error) {
-      if (error instanceof JobError) return error.problems.map((p) => p.path);
+      if (error instanceof DocumentError) return error.problems.map((p) => p.path);
       throw error;
     }
   };

@@ -1,15 +1,17 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
-import { JobError, JobShape, type Job } from '#core/job/job';
+import { DocumentError } from '#core/document/fault';
+import { JobShape, type Job } from '#core/job/job';
 import { readJob } from '#core/read-job';
+import { SHARED_SHAPES } from './shared-shapes';
 
-/** Reads a job file. Throws JobError naming the path in the file and what is expected there. */
+/** Reads a job file. Throws DocumentError naming the path in the file and what is expected there. */
 export function readJobFile(text: string): Job {
   let input: unknown;
   try {
     input = JSON.parse(text);
   } catch (error) {
     const reason = error instanceof Error ? error.message : 'not JSON';
-    throw new JobError([{ path: '(the file)', expected: `expected JSON; ${reason}` }]);
+    throw new DocumentError([{ path: '(the file)', expected: `expected JSON; ${reason}` }]);
   }
   return readJob(input);
 }
@@ -24,6 +26,6 @@ export function jobFileSchema(): object {
   return {
     title: 'Haltrik job file',
     description: 'References between its parts are checked besides; see core/job/job.ts.',
-    ...toJsonSchema(JobShape, { errorMode: 'ignore' }),
+    ...toJsonSchema(JobShape, { errorMode: 'ignore', definitions: SHARED_SHAPES }),
   };
 }

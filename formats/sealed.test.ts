@@ -2,7 +2,8 @@ import { readFileSync, readdirSync } from 'node:fs';
 import fc from 'fast-check';
 import { finishedEvents, finishedJob } from '#demo/finished';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
-import { JobError, type Job } from '#core/job/job';
+import { DocumentError } from '#core/document/fault';
+import type { Job } from '#core/job/job';
 import { sealOf } from '#core/job/seal';
 import { PLANNER_VERSION, planJob } from '#core/plan';
 import { readJob } from '#core/read-job';
@@ -24,7 +25,7 @@ const problems = (input: unknown): string[] => {
     readJob(input);
     return [];
   } catch (error) {
-    if (!(error instanceof JobError)) throw error;
+    if (!(error instanceof DocumentError)) throw error;
     return error.problems.map(({ path, expected }) => `${path}: ${expected}`);
   }
 };
@@ -122,7 +123,7 @@ test('whatever one thing in a sealed plan is made into: it is refused, or everyt
     try {
       read = readJob(JSON.parse(JSON.stringify({ ...job, seal })));
     } catch (error) {
-      if (!(error instanceof JobError)) throw error;
+      if (!(error instanceof DocumentError)) throw error;
       refused++;
       continue;
     }

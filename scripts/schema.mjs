@@ -1,4 +1,4 @@
-// Writes the job file's JSON Schema into the repository.
+// Writes the JSON Schemas of the job file and of the craft pattern file into the repository.
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -6,7 +6,12 @@ import { ROOT, ensureBuild, ensureDependencies } from './setup.mjs';
 
 ensureDependencies();
 ensureBuild();
-const path = join(ROOT, 'formats', 'job-file.schema.json');
-const made = spawnSync(process.execPath, [join(ROOT, 'dist/haltrik-cli.js'), 'schema'], { encoding: 'utf8' });
-if (made.status !== 0) throw new Error(made.stderr);
-writeFileSync(path, made.stdout);
+for (const kind of ['job', 'pattern']) {
+  const asked = kind === 'job' ? [] : [kind];
+  const made = spawnSync(process.execPath, [join(ROOT, 'dist/haltrik-cli.js'), 'schema', ...asked], {
+    encoding: 'utf8',
+    maxBuffer: 64 * 1024 * 1024,
+  });
+  if (made.status !== 0) throw new Error(made.stderr || String(made.error));
+  writeFileSync(join(ROOT, 'formats', `${kind}-file.schema.json`), made.stdout);
+}

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { DEMO_JOBS, PATTERNS, TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
-import { COVER_STATES, type CoverWay, type Pattern } from '../craft/pattern';
+import { COVER_STATES, type CoverWay } from '../craft/cover';
+import type { Pattern } from '../craft/pattern';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { CHOICES, choicesFor } from '../job/choices';
 import type { BayEvent } from '../job/events';
@@ -517,4 +518,90 @@ test('how glass fibre is drilled is asked where gear goes into some: a fairing, 
   expect([told(TOURER_JOB, 'fairing-left'), told(TOURER_JOB, 'pannier-left')]).toEqual([true, false]);
   for (const choice of choicesFor(fibre))
     expect(Object.hasOwn(CHOICES[choice].options, CHOICES[choice].usual)).toBe(true);
+});
+
+describe('what the pattern tells of covers, legs and joints is on the cards', () => {
+  const { pattern } = TOURER_JOB.craft;
+  const cowl = pattern.covers['cowl']!;
+  const told: Pattern = {
+    ...pattern,
+    covers: {
+      ...pattern.covers,
+      cowl: {
+        ...cowl,
+        kind: 'shell',
+        states: {
+          off: {
+            ...cowl.states.off!,
+            refit: 'Hang it on the middle screw first.',
+            plugHints: { lamp: 'its latch is below' },
+            fasteners: {
+              ...cowl.states.off!.fasteners,
+              top: { ...cowl.states.off!.fasteners['top']!, seat: 'insert' },
+              sides: { ...cowl.states.off!.fasteners['sides']!, handOnly: true },
+            },
+          },
+        },
+      },
+      tank: { ...pattern.covers['tank']!, kind: 'tank' },
+    },
+    legs: {
+      ...pattern.legs,
+      cowlLeft: {
+        ...pattern.legs['cowlLeft']!,
+        workedFrom: 'below',
+        hazards: ['airbag'],
+        passes: {
+          a: { name: 'Slot in the yoke', at: [1230, 70, 1060], mm: 14, longMm: 30, edge: 'bare', drillToMm: null },
+          b: { name: 'Floor of the shell', at: [1240, 60, 1070], mm: 0, edge: 'bare', drillToMm: 14 },
+        },
+      },
+    },
+    places: { ...pattern.places, dash: { ...pattern.places['dash']!, through: 'fairingLeft', sun: true } },
+  };
+  const steps = planJob({ ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: told } }).build.steps;
+  const lines = (id: string) => steps.find((s) => s.id === id)!.lines.join('\n');
+
+  test('a cover: its kind, the trick of putting it back, its plugs, what its screws go into', () => {
+    expect(lines('off:cover/cowl')).toContain('Hold it as the last screw leaves.');
+    expect(lines('off:cover/cowl')).toContain('Headlamp, 3 pins: its latch is below');
+    expect(lines('on:cover/cowl')).toMatch(/^Hang it on the middle screw first\.\nStart every screw before/);
+    expect(lines('on:cover/cowl')).toContain('top, under the screen: by fingers until each runs free, no power tool.');
+    expect(lines('on:cover/cowl')).toContain('three a side: hand tool only.');
+    expect(build.steps.find((s) => s.id === 'on:cover/cowl')!.lines.join()).not.toContain('middle screw');
+  });
+  test('a leg: from where it is worked at, its holes, what it must not be tied to', () => {
+    const pulls = steps.filter(
+      ({ id, lines: all }) => id.startsWith('pull:') && all.join().includes('slot in the yoke'),
+    );
+    expect(pulls.length).toBeGreaterThan(0);
+    for (const pull of pulls) {
+      const text = pull.lines.join('\n');
+      expect(text).toContain('slot in the yoke, 14 × 30 mm, bare edge: a grommet or sleeve first.');
+      expect(text).toContain('floor of the shell: a new hole, Ø 14 mm at most');
+      expect(text).toContain('worked at from below.');
+      expect(pull.cautions).toContain('airbag');
+    }
+  });
+  test('a place that is reached through another: that one’s gear is screwed in last; a face in the sun is told at the end', () => {
+    expect(lines('fit:gear/head')).toContain('By hand through fairing pocket, left, left empty until then.');
+    expect(lines('fit:gear/fairing-left')).toContain('Screwed in last:');
+    expect(lines('close:record')).toContain('A cover against the sun whenever it stands:');
+    expect(step('close:record').lines.join()).not.toContain('sun');
+  });
+  test('every joint that wire crosses is moved: bars lock to lock, a lid through its swing, and not what no wire crosses', () => {
+    const hinge = {
+      ...pattern.joints['neck']!,
+      kind: 'hinge' as const,
+      name: 'Fairing flap',
+    } as (typeof pattern.joints)[string];
+    const ids = (joints: Pattern['joints']) =>
+      planJob({ ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, joints } } }).build.steps.map(
+        (s) => s.id,
+      );
+    expect(ids(pattern.joints)).toContain('test:travel');
+    expect(ids({ neck: hinge })).toContain('test:joint/neck');
+    expect(ids({ neck: hinge })).not.toContain('test:travel');
+    expect(ids({ ...pattern.joints, spare: hinge })).not.toContain('test:joint/spare');
+  });
 });

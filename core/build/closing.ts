@@ -1,5 +1,6 @@
 import type { Draft } from './draft';
-import { blindLines, fromWay } from './opening';
+import { kindRow, type CoverKind } from '../craft/cover-kinds';
+import { blindLines, fromWay, seatLines } from './opening';
 
 /** Covers in reverse, each held until all behind it is done; returns the steps and the one that may go back early. */
 export function putBack(d: Draft, tested: readonly string[]): { backs: string[]; first: string | undefined } {
@@ -21,9 +22,12 @@ export function putBack(d: Draft, tested: readonly string[]): { backs: string[];
         way.minutes.on,
         { kind: 'cover', id: cover },
         {
-          ...fromWay(way, 'in'),
+          ...fromWay(way, pattern.covers[cover]!.kind, 'in'),
           lines: [
+            ...(way.refit ? [way.refit] : []),
+            ...backLines(pattern.covers[cover]!.kind),
             ...(Object.keys(way.fasteners).length ? ['Start every fastener, then tighten.'] : []),
+            ...seatLines(way),
             ...blindLines(way),
             ...Object.values(way.fasteners).flatMap((f) =>
               f.torqueNm === null ? [] : [`${f.where}: ${f.size} to ${f.torqueNm} N·m`],
@@ -46,6 +50,19 @@ export function putBack(d: Draft, tested: readonly string[]): { backs: string[];
   return { backs: [...backOf.values()], first };
 }
 
+/** What fades and cracks where the sun stands on it. */
+function sunLines(d: Draft): string[] {
+  const faces = d.fresh.flatMap(([id, { item, place }]) =>
+    d.pattern.places[place!]!.sun &&
+    (item.kind === 'headUnit' || item.kind === 'speaker' || item.kind === 'zoneControl')
+      ? [d.nameOf(id)]
+      : [],
+  );
+  return faces.length ? [`A cover against the sun whenever it stands: ${faces.join(', ')}.`] : [];
+}
+
+const backLines = (kind: CoverKind | undefined): string[] => [kindRow(kind).back ?? []].flat();
+
 export function finish(d: Draft, tested: readonly string[], power: string, backs: readonly string[]): void {
   const closed = [...backs, ...tested];
   const unplugged = d.teardown.covers.flatMap(({ cover, way }) =>
@@ -64,7 +81,7 @@ export function finish(d: Draft, tested: readonly string[], power: string, backs
     }),
   );
   d.add('close:record', 'close', 'Hand over: photographs, fuse place, spare fuses', 10, d.whole, {
-    lines: ['Show sources, zones and pairing. Say where the fuse is. Leave spare fuses.'],
+    lines: ['Show sources, zones and pairing. Say where the fuse is. Leave spare fuses.', ...sunLines(d)],
     after: [...closed, ...(lamps ? [lamps] : []), ...relearned],
   });
 }

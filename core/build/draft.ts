@@ -1,7 +1,8 @@
 import { endName, type Run } from '../connections/runs';
 import type { PinTable } from '../connections/pins';
 import type { PortKind } from '../gear/ports';
-import type { Opened, Pattern } from '../craft/pattern';
+import type { Opened } from '../craft/cover';
+import type { Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
 import { colourText } from '../tables/colours';
 import { craftOf } from '../craft/own';
@@ -11,6 +12,10 @@ import type { Fitted } from '../panels/fitted';
 import type { BuildSplice, Phase, Step, StepEnd } from './step';
 import { coversFor, openedAlong } from '../craft/covers';
 import { differencesOf } from '../craft/differences';
+import { movedBy } from '../craft/bodies';
+import type { Leg } from '../craft/leg';
+import { WORKED_FROM } from '../craft/place';
+import type { Caution } from '../tables/cautions';
 import { orderCovers, type Teardown } from './teardown';
 import { inUse } from '../job/parts/gear';
 
@@ -112,6 +117,31 @@ export class Draft {
     if (!Object.hasOwn(this.job.craft.changes.covers, cover)) return [];
     const words = differencesOf(this.job.craft).find(({ of, id }) => of === 'covers' && id === cover)!.words;
     return [`On this craft: ${words.join('; ')}.`];
+  }
+
+  /** What fitting at a place asks for besides: on what turns with the bars nothing may hold them. */
+  steeredAt(body: string): Caution[] {
+    return movedBy(this.pattern, 'steer').has(body) ? ['steering'] : [];
+  }
+
+  /** How a place or leg is got at, where not from before it. */
+  reachLines({ workedFrom, through }: Pick<Leg, 'workedFrom' | 'through'>): string[] {
+    return [
+      ...(workedFrom ? [`Worked at ${WORKED_FROM[workedFrom]}.`] : []),
+      ...(through
+        ? [`By hand through ${this.pattern.places[through]!.name.toLowerCase()}, left empty until then.`]
+        : []),
+    ];
+  }
+
+  /** What gear at a place waits for: hands go in through its opening. */
+  waitLines(place: string): string[] {
+    const behind = this.placed.filter(([, { place: at }]) => this.pattern.places[at!]!.through === place);
+    const along = new Set(this.laid.flatMap(({ way }) => way!.legs));
+    const isReached = behind.length > 0 || [...along].some((leg) => this.pattern.legs[leg]!.through === place);
+    if (!isReached) return [];
+    const what = behind.length ? behind.map(([id]) => this.nameOf(id)).join(', ') : 'what runs behind it';
+    return [`Screwed in last: ${what} is reached by hand through its opening.`];
   }
 
   pick<C extends ChoiceId>(id: C) {

@@ -1,4 +1,7 @@
+import { JOINT_WORDS } from '../craft/joint';
+import { PASS_EDGES, type Hazard, type Leg, type PassThrough } from '../craft/leg';
 import { nodeOf } from '../craft/pattern';
+import type { Caution } from '../tables/cautions';
 import type { Run } from '../connections/runs';
 import { isFibre, materialOf, reverseWords } from '../job/material';
 import { colourText } from '../tables/colours';
@@ -64,6 +67,8 @@ export function fit(d: Draft, safe: string): void {
             : []),
           ...enclosureLines(d, gear),
           ...giftLines(d, gear),
+          ...d.waitLines(place!),
+          ...d.reachLines(at),
           ...(item.note ? [item.note] : []),
           ...(accepted
             ? ['Not sealed for this place unless its rating says so: drip loop, cover over the plugs.']
@@ -73,7 +78,7 @@ export function fit(d: Draft, safe: string): void {
         tools: screws ? [DRIVES[screws.drive].tool] : [],
         cautions: [
           fibre ? 'dust' : 'eyes',
-          ...(at.body !== 'frame' && pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
+          ...d.steeredAt(at.body),
           ...(pattern.kind === 'boat' ? (['hull'] as const) : []),
         ],
         after: [
@@ -124,6 +129,41 @@ export function fit(d: Draft, safe: string): void {
     );
 }
 
+/** What is to be thought of along a leg: how it is got at, its holes, what moves, what it passes. */
+function alongLines(d: Draft, leg: Leg): string[] {
+  const joint = leg.joint === undefined ? undefined : d.pattern.joints[leg.joint]!;
+  return [
+    ...d.reachLines(leg).map((line) => `${leg.name}: ${lowered(line)}`),
+    ...Object.values(leg.passes ?? {}).map((pass) => `${leg.name}: ${lowered(passWords(pass))}`),
+    ...(joint && joint.kind !== 'steer' ? [`${joint.name}: ${lowered(JOINT_WORDS[joint.kind].tie)}`] : []),
+    ...leg.hazards.flatMap((hazard) => HAZARD_LINES[hazard] ?? []).map((line) => `${leg.name}: ${lowered(line)}`),
+  ];
+}
+const lowered = (line: string) => line.slice(0, 1).toLowerCase() + line.slice(1);
+/** A hole on the way, in words. */
+function passWords({ name, mm, longMm, edge, drillToMm }: PassThrough): string {
+  const size = longMm === undefined ? `Ø ${mm} mm` : `${mm} × ${longMm} mm`;
+  if (!mm) return `${name}: a new hole, Ø ${drillToMm} mm at most; deburr it and put a grommet in.`;
+  return `${name}, ${size}, ${PASS_EDGES[edge]}${edge === 'bare' ? ': a grommet or sleeve first' : ''}.`;
+}
+const HAZARD_LINES: Partial<Record<Hazard, string>> = {
+  snag: 'Above the lowest edge and behind it, never over or under: it snags.',
+  petrol: 'Petrol space: no joint and no fuse in it, wire in one piece.',
+  airbag: 'Nothing is tied to a yellow airbag lead, and none is probed.',
+  cage: 'Tied to the inside of the tube, where no cage clamp or door rubs.',
+};
+/** Cautions of what the legs of a run pass and cross. */
+function cautionsAlong({ pattern }: Draft, legs: readonly Leg[]): Caution[] {
+  const has = (hazard: Hazard) => legs.some(({ hazards }) => hazards.includes(hazard));
+  return [
+    ...(legs.some(({ joint }) => joint !== undefined && pattern.joints[joint]!.kind === 'steer')
+      ? (['steering'] as const)
+      : []),
+    ...(has('petrol') ? (['vapour'] as const) : []),
+    ...(has('airbag') ? (['airbag'] as const) : []),
+  ];
+}
+
 /** Wires pulled, a pair of ends at a time; returns the steps. */
 export function pull(d: Draft, safe: string): string[] {
   const { job, pattern } = d;
@@ -138,12 +178,14 @@ export function pull(d: Draft, safe: string): string[] {
   for (const [ends, group] of order) {
     const [from, to] = ends.split('>') as [string, string];
     const covers = openedByRuns(pattern, group);
+    const legs = group[0]!.way!.legs.map((leg) => pattern.legs[leg]!);
     const along = [
       group[0]!.way!.legs.length
         ? `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`
         : from === 'frame'
           ? 'To bare metal beside it, paint off, star washer under the ring.'
           : `At ${pattern.places[group[0]!.fromPlace!]!.name.toLowerCase()}, beside it.`,
+      ...legs.flatMap((leg) => alongLines(d, leg)),
       fromBattery
         ? 'Start at the battery; park the surplus at the gear.'
         : `Start at ${d.nameOf(to)}; trim at the other end.`,
@@ -168,7 +210,7 @@ export function pull(d: Draft, safe: string): string[] {
             ...along,
           ],
         }),
-        cautions: group.some((run) => run.way!.legs.some((leg) => pattern.legs[leg]!.joint)) ? ['steering'] : [],
+        cautions: cautionsAlong(d, legs),
         after: [
           safe,
           ...d.openings(covers),

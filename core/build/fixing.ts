@@ -1,6 +1,6 @@
 import type { FastenerGroup, Mount } from '../gear/mount';
 import { contourOf } from '../plane/outline';
-import { DRIVES } from '../tables/fasteners';
+import { DRIVES, isSoft } from '../tables/fasteners';
 import { THREADS } from '../tables/threads';
 import type { WorkRow } from '../tables/work-minutes';
 import { tenth } from '../units/figures';
@@ -21,7 +21,7 @@ export const SEAL_LINES = {
 /** How fasteners are put in, by what they go into and where they come from. */
 export function fastenerLines(mount: Mount): string[] {
   const groups = Object.values(mount.groups);
-  const soft = groups.filter(({ seat }) => seat === 'insert' || seat === 'boss' || seat === 'clip');
+  const soft = groups.filter(({ seat }) => isSoft(seat));
   return [
     ...groups.map(groupLine),
     ...(soft.length

@@ -67,7 +67,7 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
   const fibre = isFibre(material);
   const cautions: Caution[] = [
     fibre ? 'dust' : 'eyes',
-    ...(!bench && at.body !== 'frame' && d.pattern.kind === 'motorcycle' ? (['steering'] as const) : []),
+    ...(bench ? [] : d.steeredAt(at.body)),
     ...(!bench && d.pattern.kind === 'boat' ? (['hull'] as const) : []),
   ];
   const subject = { kind: 'gear', id: gear } as const;
@@ -200,6 +200,8 @@ export function make(d: Draft, gear: string, fitted: Fitted, safe: string): void
         ...(held ? [held] : []),
         ...enclosureLines(d, gear),
         ...giftLines(d, gear),
+        ...d.waitLines(place!),
+        ...d.reachLines(at),
         ...(seal ? [seal] : []),
         ...(made.length || line ? [] : serves),
         ...(tight > 0 ? [`The opening is ${tenth(tight)} mm tight on a side: file it where it binds.`] : []),

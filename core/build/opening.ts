@@ -1,7 +1,10 @@
 import { oldSpeakerLeads } from '../connections/runs';
-import type { CoverWay, Pattern } from '../craft/pattern';
+import type { CoverWay, Fastener } from '../craft/cover';
+import { kindRow, type CoverKind } from '../craft/cover-kinds';
+import { own } from '../document/patches';
+import type { Pattern } from '../craft/pattern';
 import type { Caution } from '../tables/cautions';
-import { BLIND_LINE, toolOf } from '../tables/fasteners';
+import { BLIND_LINE, isSoft, toolOf } from '../tables/fasteners';
 import type { Draft } from './draft';
 import type { StepFastener } from './step';
 
@@ -103,14 +106,16 @@ export function openUp(d: Draft, safe: string): void {
       way.minutes.off,
       { kind: 'cover', id: cover },
       {
-        ...fromWay(way, 'out'),
+        ...fromWay(way, pattern.covers[cover]!.kind, 'out'),
         lines: [
           ...(behind(cover).length
             ? [`Before it comes off, offer up ${behind(cover).join(', ')} and mark what must clear it.`]
             : []),
           ...d.differs(cover),
           way.hint,
+          kindRow(pattern.covers[cover]!.kind).out ?? '',
           ...blindLines(way),
+          ...plugLines(way),
           ...(Object.keys(way.plugs).length ? ['Tape, label and photograph each plug before it is pulled.'] : []),
         ].filter(Boolean),
         checks: [
@@ -127,16 +132,35 @@ export function openUp(d: Draft, safe: string): void {
   }
 }
 
+/** How each plug and hose comes apart, where somebody has said. */
+const plugLines = ({ plugs, hoses, plugHints = {} }: CoverWay): string[] =>
+  Object.entries(plugHints).flatMap(([id, hint]) => {
+    const name = own(plugs, id) ?? own(hoses, id);
+    return name === undefined ? [] : [`${name}: ${hint}`];
+  });
+
+/** How what goes back has to be started: by what it goes into. */
+export function seatLines({ fasteners }: CoverWay): string[] {
+  const all = Object.values(fasteners);
+  const by = (which: (one: Fastener) => boolean) => all.filter(which).map(({ where }) => where);
+  const soft = by(({ seat }) => isSoft(seat));
+  const hand = by(({ seat, handOnly }) => handOnly === true && !isSoft(seat));
+  return [
+    ...(soft.length ? [`${soft.join(', ')}: by fingers until each runs free, no power tool.`] : []),
+    ...(hand.length ? [`${hand.join(', ')}: hand tool only.`] : []),
+  ];
+}
+
 export const blindLines = (way: CoverWay): string[] =>
   Object.values(way.fasteners).some(({ reach }) => reach === 'blind') ? [BLIND_LINE] : [];
 
-export function fromWay(way: CoverWay, direction: 'out' | 'in') {
+export function fromWay(way: CoverWay, kind: CoverKind | undefined, direction: 'out' | 'in') {
   const fasteners = Object.entries(way.fasteners).map(([id, f]): StepFastener => ({ id, ...f }));
   return {
     direction: fasteners.length ? direction : undefined,
     fasteners,
     tools: [...new Set(fasteners.map(toolOf))],
     second: way.second,
-    cautions: way.cautions,
+    cautions: [...new Set([...way.cautions, ...[kindRow(kind).caution ?? []].flat()])],
   } as const;
 }

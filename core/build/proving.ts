@@ -1,3 +1,4 @@
+import { JOINT_WORDS } from '../craft/joint';
 import { draws } from '../gear/gear';
 import type { Draft } from './draft';
 import { bareChecks, linkChecks } from './leads';
@@ -30,7 +31,6 @@ export interface Tested {
 }
 
 export function test(d: Draft, pulled: readonly string[], connects: readonly string[]): Tested {
-  const { pattern } = d;
   const isolation = d.pick('isolation');
   const powered = d.fresh.filter(([, { item }]) => draws(item)).map(([id]) => id);
   const done = [...pulled, ...connects, ...d.fresh.map(([id]) => `fit:gear/${id}`)];
@@ -116,26 +116,47 @@ export function test(d: Draft, pulled: readonly string[], connects: readonly str
     after: [power, ...plugged],
     cautions: ['hearing'],
   });
-  const moving = Object.entries(pattern.joints);
-  const travels =
-    moving.length || pattern.kind !== 'motorcycle'
-      ? d.add(
-          'test:travel',
-          'test',
-          moving.length ? 'Bars lock to lock' : 'Steering and shift through their travel',
-          3,
-          d.whole,
-          {
-            lines: moving.length
-              ? ['No wire pulls, pinches or holds anywhere, and the horn does not sound.']
-              : ['Nothing touches linkage, column or pedals.'],
-            cautions: [moving.length ? 'steering' : 'shift'],
-            after: pulled,
-          },
-        )
-      : undefined;
+  const travels = travelled(d, pulled);
 
-  return { all: [shorts, on, ...fuses, power, ...plugged, sound, ...(travels ? [travels] : [])], power, sound };
+  return { all: [shorts, on, ...fuses, power, ...plugged, sound, ...travels], power, sound };
+}
+
+const TRAVEL_MINUTES = 3;
+const JOINT_MINUTES = 2;
+/** Everything that moves is moved, once the wires lie: what steers always, what else is crossed by them. */
+function travelled(d: Draft, pulled: readonly string[]): string[] {
+  const { pattern } = d;
+  const crossed = new Set(d.laid.flatMap(({ way }) => way!.legs.flatMap((leg) => pattern.legs[leg]!.joint ?? [])));
+  const steers = Object.values(pattern.joints).some(({ kind }) => kind === 'steer');
+  const isDriven = pattern.kind !== 'motorcycle' && pattern.towed === undefined;
+  return [
+    ...(steers || isDriven
+      ? [
+          d.add(
+            'test:travel',
+            'test',
+            steers ? JOINT_WORDS.steer.test : 'Steering and shift through their travel',
+            TRAVEL_MINUTES,
+            d.whole,
+            {
+              lines: [steers ? JOINT_WORDS.steer.line : 'Nothing touches linkage, column or pedals.'],
+              cautions: [steers ? 'steering' : 'shift'],
+              after: pulled,
+            },
+          ),
+        ]
+      : []),
+    ...Object.entries(pattern.joints).flatMap(([id, { kind, name }]) =>
+      kind === 'steer' || !crossed.has(id)
+        ? []
+        : [
+            d.add(`test:joint/${id}`, 'test', `${name}: ${JOINT_WORDS[kind].test}`, JOINT_MINUTES, d.whole, {
+              lines: [JOINT_WORDS[kind].line],
+              after: pulled,
+            }),
+          ],
+    ),
+  ];
 }
 
 export function tune(d: Draft, sound: string): string[] {

@@ -1,6 +1,7 @@
 import { circuitOf } from '../connections/feeding';
 import { endPlace, type Run } from '../connections/runs';
-import { isPlug, type Access, type Existing } from '../job/supply';
+import { isPlug, type Existing } from '../job/supply';
+import type { Access } from '../tables/circuits';
 import { colourText } from '../tables/colours';
 import type { Draft } from './draft';
 import { END_MINUTES, END_TOOLS, countEnds, endsOnly, pullsOf } from './ends';

@@ -1,4 +1,5 @@
-import type { CoverState, CoverWay, Pattern } from '../craft/pattern';
+import type { CoverState, CoverWay } from '../craft/cover';
+import type { Pattern } from '../craft/pattern';
 import { toolOf } from '../tables/fasteners';
 
 export interface OpenedCover {

@@ -4,7 +4,11 @@ import { problemsOf } from '../document/fault';
 import { isTree, own, same } from '../document/patches';
 import { Id, Text, entriesOf } from '../text/scalars';
 import { withoutCover, withoutPartner } from './panel';
-import { COVER_STATES, Cover, CoverWay, Fastener, Leg, Place, type Opened, type Pattern } from './pattern';
+import { variantOfYear, withVariant, type Variant } from './variants';
+import { COVER_STATES, Cover, CoverWay, Fastener, type Opened } from './cover';
+import { Leg } from './leg';
+import { Place } from './place';
+import type { Pattern, Stroke, View } from './pattern';
 
 /** What may differ on one craft from its pattern. */
 export const CHANGED = { covers: Cover, places: Place, legs: Leg } as const;
@@ -49,14 +53,25 @@ export const CraftChanges = v.strictObject({
 export type CraftChanges = v.InferOutput<typeof CraftChanges>;
 export const NO_CHANGES: CraftChanges = { covers: {}, places: {}, legs: {} };
 
-/** A pattern, and what differs from it on one craft. */
+/** A pattern, which of its variants one craft is, and what differs from that on it. */
 export interface OwnCraft {
   readonly pattern: Pattern;
+  readonly variant: Variant;
+  /** Its model year, which may tell a variant where nobody has said one. */
+  readonly year: number | null;
   readonly changes: CraftChanges;
 }
 
+/** The pattern of one craft in its variant: as it was drawn, before anything differs. */
+export const drawnFor = ({ pattern, variant, year }: Omit<OwnCraft, 'changes'>): Pattern =>
+  pattern.options
+    ? withVariant(pattern, { ...(year === null ? {} : variantOfYear(pattern, year)), ...variant })
+    : pattern;
+
 /** Whether a member is taken whole: it has nulls of its own. */
 const isWhole = (key: string, within: string) => within === 'fasteners' || key === 'panel';
+
+const isPlugged = ({ plugs, hoses }: CoverWay, id: string) => Object.hasOwn(plugs, id) || Object.hasOwn(hoses, id);
 
 /** A value with what differs of it. */
 function merged(before: unknown, change: unknown, key = '', within = ''): unknown {
@@ -88,11 +103,13 @@ const known = new WeakMap<CraftChanges, { readonly of: Pattern; readonly made: P
  * The pattern with what differs on one craft. Where a place is not there, wires still pass; what a cover that is not
  * there hides is open. The very same object where nothing differs.
  */
-export function withChanges(pattern: Pattern, changes: CraftChanges): Pattern {
+export function withChanges(craft: OwnCraft): Pattern {
+  const { changes } = craft;
+  const pattern = drawnFor(craft);
   if (Object.values(changes).every((list) => !Object.keys(list).length)) return pattern;
   const before = known.get(changes);
   if (before?.of === pattern) return before.made;
-  const made = changed({ pattern, changes });
+  const made = changed(craft);
   known.set(changes, { of: pattern, made });
   return made;
 }
@@ -101,12 +118,9 @@ export function withChanges(pattern: Pattern, changes: CraftChanges): Pattern {
  * One entry as it is on this craft, with all that it names, whether that is there or not: an edit must not forget a cover
  * that comes back. Undefined where there is none.
  */
-export function entryOf<L extends ChangedList>(
-  { pattern, changes }: OwnCraft,
-  list: L,
-  id: string,
-): Pattern[L][string] | undefined {
-  const drawn = own(pattern[list] as Readonly<Record<string, unknown>>, id);
+export function entryOf<L extends ChangedList>(craft: OwnCraft, list: L, id: string): Pattern[L][string] | undefined {
+  const { changes } = craft;
+  const drawn = own(drawnFor(craft)[list] as Readonly<Record<string, unknown>>, id);
   const change = own(changes[list] as Readonly<Record<string, unknown>>, id);
   if (change === null) return undefined;
   return (change === undefined ? drawn : merged(drawn, change)) as Pattern[L][string] | undefined;
@@ -114,7 +128,7 @@ export function entryOf<L extends ChangedList>(
 
 /** Entries of one list as they are on this craft; one that says less than it must is left out, and its faults told. */
 function entries<L extends ChangedList>(craft: OwnCraft, list: L): Pattern[L] {
-  const now: Record<string, unknown> = { ...craft.pattern[list] };
+  const now: Record<string, unknown> = { ...drawnFor(craft)[list] };
   for (const id of Object.keys(craft.changes[list])) {
     const one = entryOf(craft, list, id);
     if (v.is(CHANGED[list], one)) now[id] = one;
@@ -131,22 +145,38 @@ export function entryFaults(craft: OwnCraft, list: ChangedList, id: string) {
 }
 
 function changed(craft: OwnCraft): Pattern {
-  const { pattern } = craft;
+  const pattern = drawnFor(craft);
   const { covers, places } = craft.changes;
   const shut = (opened: Opened) => without(opened, (id) => own(covers, id) === null);
   const passed = Object.entries(pattern.places).flatMap(([id, { name, body, at }]) =>
     own(places, id) === null ? [[id, { name, body, at }] as const] : [],
   );
   const goneOf = (list: Readonly<Record<string, unknown>>) => Object.keys(list).filter((id) => list[id] === null);
-  const isPassed = (id: string | null) => passed.some(([one]) => one === id);
+  const isPassed = (id: string | null | undefined) => passed.some(([one]) => one === id);
+  /** What was drawn of a cover that is not there is drawn of the craft itself. */
+  const bare = ({ bounds, strokes }: View): View => ({
+    bounds,
+    strokes: mapped(strokes, (stroke) =>
+      stroke.cover !== undefined && own(covers, stroke.cover) === null
+        ? (without<unknown>(stroke, (member) => member === 'cover') as Stroke)
+        : stroke,
+    ),
+  });
+  /** What was got at through a place that is not there is got at otherwise: nobody knows how. */
+  const byHand = <T extends { through?: string | undefined }>(one: T): T =>
+    isPassed(one.through) ? (without<unknown>(one, (member) => member === 'through') as T) : one;
   return {
     ...pattern,
     covers: mapped(entries(craft, 'covers'), (cover) => ({
       ...cover,
-      states: mapped(cover.states as Record<string, CoverWay>, (way) => ({ ...way, after: shut(way.after) })),
+      states: mapped(cover.states as Record<string, CoverWay>, (way) => ({
+        ...way,
+        after: shut(way.after),
+        ...(way.plugHints ? { plugHints: without(way.plugHints, (id) => !isPlugged(way, id)) } : {}),
+      })),
     })),
     places: mapped(entries(craft, 'places'), (place) => ({
-      ...place,
+      ...byHand(place),
       covers: shut(place.covers),
       ...(place.panel
         ? { panel: goneOf(places).reduce(withoutPartner, goneOf(covers).reduce(withoutCover, place.panel)) }
@@ -154,10 +184,17 @@ function changed(craft: OwnCraft): Pattern {
     })),
     junctions: { ...pattern.junctions, ...Object.fromEntries(passed) },
     legs: mapped(entries(craft, 'legs'), (leg) => ({
-      ...leg,
+      ...byHand(leg),
       covers: shut(leg.covers),
       ...(leg.fish ? { fish: { ...leg.fish, covers: shut(leg.fish.covers) } } : {}),
     })),
+    ...(goneOf(covers).length ? { drawing: mapped(pattern.drawing, bare) as Pattern['drawing'] } : {}),
+    ...(pattern.usualCircuits
+      ? {
+          usualCircuits: mapped(pattern.usualCircuits, (one) => (isPassed(one.place) ? { ...one, place: null } : one)),
+        }
+      : {}),
+    ...(pattern.usualGear ? { usualGear: without(pattern.usualGear, (_, { place }) => isPassed(place)) } : {}),
     ...(pattern.usualBatteries
       ? {
           usualBatteries: mapped(pattern.usualBatteries, (one) =>

@@ -1,12 +1,5 @@
-import {
-  COVER_STATES,
-  stateFor,
-  type Cover,
-  type CoverState,
-  type CoverWay,
-  type Opened,
-  type Pattern,
-} from './pattern';
+import { COVER_STATES, stateFor, type Cover, type CoverState, type CoverWay, type Opened } from './cover';
+import type { Pattern } from './pattern';
 
 const further = (a: CoverState, b: CoverState) => COVER_STATES.indexOf(a) >= COVER_STATES.indexOf(b);
 

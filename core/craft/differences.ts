@@ -1,21 +1,12 @@
 import { own } from '../document/patches';
 import { CAUTIONS } from '../tables/cautions';
 import { DRIVES, REACHES } from '../tables/fasteners';
-import { withChanges, type ChangedList, type OwnCraft } from './changes';
+import { drawnFor, withChanges, type ChangedList, type OwnCraft } from './changes';
 import { coverWays } from './covers';
-import {
-  EXPOSURE_NAMES,
-  HAZARDS,
-  nodeOf,
-  type Cover,
-  type CoverState,
-  type CoverWay,
-  type Fastener,
-  type Leg,
-  type Opened,
-  type Pattern,
-  type Place,
-} from './pattern';
+import { EXPOSURE_NAMES, type Place } from './place';
+import { HAZARDS, type Leg } from './leg';
+import { nodeOf, type Pattern } from './pattern';
+import type { Cover, CoverState, CoverWay, Fastener, Opened } from './cover';
 
 /** How one thing on a craft differs from its pattern. */
 export interface Difference {
@@ -155,8 +146,10 @@ const legWords = (pattern: Pattern, before: Leg, now: Leg): string[] => [
 ];
 
 /** Everything on a craft that differs from its pattern: covers, then places, then legs. */
-export function differencesOf({ pattern, changes }: OwnCraft): Difference[] {
-  const as = withChanges(pattern, changes);
+export function differencesOf(craft: OwnCraft): Difference[] {
+  const { changes } = craft;
+  const pattern = drawnFor(craft);
+  const as = withChanges(craft);
   const list = <T extends { readonly name: string }>(
     of: ChangedList,
     before: Entries<T>,

@@ -1,6 +1,6 @@
 import { add, cross, dot, scale, sub, unit, type Vec3 } from '../units/vectors';
 import type { PanelLies } from './panel';
-import type { Place } from './pattern';
+import type { Place } from './place';
 
 /** Unit vectors of a place, or of a panel: to the side, up along its face, and out of it towards who looks at it. */
 export interface Frame {

@@ -2,6 +2,7 @@ import { mapped } from '../document/edits';
 import { movedPath } from './path';
 import type { Vec3 } from '../units/vectors';
 import { orderedPattern } from './order';
+import { isTurning } from './joint';
 import type { Measure, Pattern, Stroke } from './pattern';
 
 /** A craft's own measures, mm, by the pattern's measure ids; one that is missing is the pattern's. */
@@ -58,14 +59,37 @@ export function fitCraft(pattern: Pattern, measures: Measures): Pattern {
   const move = (p: Vec3): [number, number, number] => [x(p[0]), y(p[1]), z(p[2])];
   const view = ({ bounds: [l, b, r, t], strokes }: Pattern['drawing']['side'], up: Along) => ({
     bounds: [x(l), up(b), x(r), up(t)] as [number, number, number, number],
-    strokes: strokes.map((stroke): Stroke => ({ ...stroke, d: movedPath(stroke.d, tenth(x), tenth(up)) })),
+    strokes: mapped(strokes, (stroke): Stroke => ({ ...stroke, d: movedPath(stroke.d, tenth(x), tenth(up)) })),
   });
   const next: Pattern = {
     ...pattern,
     places: mapped(pattern.places, (place) => ({ ...place, at: move(place.at) })),
     junctions: mapped(pattern.junctions, (junction) => ({ ...junction, at: move(junction.at) })),
-    legs: mapped(pattern.legs, (leg) => ({ ...leg, via: leg.via.map(move) })),
-    joints: mapped(pattern.joints, (joint) => ({ ...joint, axisPoint: move(joint.axisPoint) })),
+    legs: mapped(pattern.legs, (leg) => ({
+      ...leg,
+      via: leg.via.map(move),
+      ...(leg.passes ? { passes: mapped(leg.passes, (pass) => ({ ...pass, at: move(pass.at) })) } : {}),
+      ...(leg.ties ? { ties: mapped(leg.ties, (tie) => ({ ...tie, at: move(tie.at) })) } : {}),
+    })),
+    joints: mapped(pattern.joints, (joint) =>
+      isTurning(joint)
+        ? { ...joint, axisPoint: move(joint.axisPoint) }
+        : {
+            ...joint,
+            obstacle: joint.obstacle && { ...joint.obstacle, point: move(joint.obstacle.point) },
+          },
+    ),
+    ...(pattern.keepFree
+      ? {
+          keepFree: mapped(pattern.keepFree, ({ shape, ...one }) => ({
+            ...one,
+            shape:
+              shape.is === 'box'
+                ? { ...shape, at: move(shape.at) }
+                : { ...shape, from: move(shape.from), to: move(shape.to) },
+          })),
+        }
+      : {}),
     ears: move(pattern.ears),
     ...(pattern.compass ? { compass: move(pattern.compass) } : {}),
     ...(pattern.listeners

@@ -1,5 +1,7 @@
 import type { Vec3 } from '../units/vectors';
-import { nodeOf, type CoverWay, type Pattern } from './pattern';
+import { isTurning } from './joint';
+import { nodeOf, type Pattern } from './pattern';
+import type { CoverWay } from './cover';
 
 /** Front before rear, left before right, high before low; a stable order for what has a position. */
 export function byPosition(a: Vec3, b: Vec3): number {
@@ -107,7 +109,7 @@ function order(pattern: Pattern): Pattern {
     bodies: sortedMap(bodies, named(nowhere)),
     joints: sortedMap(
       joints,
-      named(({ axisPoint }) => axisPoint),
+      named((joint) => (isTurning(joint) ? joint.axisPoint : (joint.obstacle?.point ?? nowhere()))),
     ),
     measures: sortedMap(measures, named(nowhere)),
     usualMemories: sortedMap(pattern.usualMemories, named(nowhere)),

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
-import { PatternOnce, patternFaults, type Pattern } from './pattern';
+import { PatternOnce, type Pattern } from './pattern';
+import { patternFaults } from './pattern-faults';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { mirrored } from '#demo/patterns/pen';
 

@@ -1,5 +1,5 @@
 import type { Panel } from './panel';
-import type { Place } from './pattern';
+import type { Place } from './place';
 
 /** Kinds of gear that go through a panel: they have a face that is seen. */
 const FACED: readonly string[] = ['headUnit', 'speaker', 'zoneControl'];

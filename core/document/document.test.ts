@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { shelfItem } from '#demo/shelf';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
-import { patternFaults, type Pattern } from '../craft/pattern';
+import { patternFaults } from '../craft/pattern-faults';
+import type { Pattern } from '../craft/pattern';
 import { GearItem, type Speaker } from '../gear/gear';
 import { line } from '../text/text';
 import { Id, ranged } from '../text/scalars';
@@ -77,6 +78,10 @@ const patternPart: Part<Pattern> = {
             ...bare(place, id),
             ...(panel ? { panel: { ...panel, closings: without(panel.closings, (key) => key === id) } } : {}),
           })),
+          drawing: mapped(pattern.drawing, (view) => ({
+            ...view,
+            strokes: without(view.strokes, (_, { cover }) => cover === id),
+          })) as Pattern['drawing'],
           covers: mapped(pattern.covers, (cover) => ({
             ...cover,
             states: Object.fromEntries(

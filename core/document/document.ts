@@ -79,8 +79,8 @@ export function documentOf<Doc extends object, Operation extends { readonly op: 
     const edit = edits.get(op);
     if (!edit) throw new OperationError(op, `there is no edit ${op}`);
     let next = edit.change(doc, operation);
-    const gone = edit.takes?.(operation);
-    if (gone) next = parts.reduce((left, part) => part.forget?.(left, gone) ?? left, next);
+    for (const gone of [edit.takes?.(operation, doc, next) ?? []].flat())
+      next = parts.reduce((left, part) => part.forget?.(left, gone) ?? left, next);
     const barred = anatomy.barred?.(doc, next, op);
     if (barred !== undefined) throw new OperationError(op, barred);
     if (next === doc) return doc;

@@ -21,7 +21,7 @@ export interface Edit<Doc, Says extends v.ObjectEntries> {
   /** The document after it; the one given is left as it was. Throws OperationError. */
   readonly change: (doc: Doc, said: Said<Says>) => Doc;
   /** What is no longer there, or no longer where it was, after it: every part of the document forgets it. */
-  readonly takes?: (said: Said<Says>) => Gone | undefined;
+  readonly takes?: (said: Said<Says>, before: Doc, after: Doc) => Gone | readonly Gone[] | undefined;
 }
 
 /** Edits of one kind of document, by name: what each says, how it is called and what it changes stand together. */

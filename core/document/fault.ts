@@ -6,6 +6,14 @@ export interface Fault {
   readonly expected: string;
 }
 
+/** A document from outside that cannot be taken: every path in it that is wrong, and what is expected there. */
+export class DocumentError extends Error {
+  constructor(readonly problems: readonly { readonly path: string; readonly expected: string }[]) {
+    super(problems.map((p) => `${p.path}: ${p.expected}`).join('\n'));
+    this.name = 'DocumentError';
+  }
+}
+
 /** An edit does not apply to the document as it stands now. */
 export class OperationError extends Error {
   constructor(

@@ -1,4 +1,4 @@
-import type { Place } from '../craft/pattern';
+import type { Place } from '../craft/place';
 import type { GearItem } from '../gear/gear';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { At, Outline } from '../plane/outline';
-import { DRIVE_IDS } from '../tables/fasteners';
+import { DRIVE_IDS, SEAT_IDS } from '../tables/fasteners';
 import { THREAD_IDS } from '../tables/threads';
 import { Text, entriesOf, ranged } from '../text/scalars';
 
@@ -21,16 +21,6 @@ export const FIXINGS = {
 export type Fixing = keyof typeof FIXINGS;
 const FIXING_IDS = Object.keys(FIXINGS) as [Fixing, ...Fixing[]];
 
-/** What a fastener is screwed into. */
-export const SEATS = {
-  panel: 'the panel itself',
-  metal: 'metal thread',
-  insert: 'brass insert',
-  boss: 'plastic boss',
-  clip: 'captive clip',
-  nut: 'through, with a nut',
-} as const;
-export type Seat = keyof typeof SEATS;
 /** Where a fastener comes from. */
 export const FASTENERS_FROM = { kit: 'from the kit', old: 'from the old unit', craft: 'from the craft' } as const;
 
@@ -43,7 +33,7 @@ const Group = v.strictObject({
   lengthMm: ranged(3, 300, 'mm'),
   drive: v.picklist(DRIVE_IDS),
   from: v.picklist(Object.keys(FASTENERS_FROM) as [keyof typeof FASTENERS_FROM, ...(keyof typeof FASTENERS_FROM)[]]),
-  seat: v.picklist(Object.keys(SEATS) as [Seat, ...Seat[]]),
+  seat: v.picklist(SEAT_IDS),
   /** N·m; null: finger tight, and a touch. */
   torqueNm: v.nullable(ranged(0.1, 50, 'N·m')),
   /** A second nut locks it. */

@@ -4,7 +4,8 @@ import { each, rulesAt, type Rule } from '../findings/finding';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { LAMP_ANSWERS } from '../job/parts/intake';
-import { EXISTING_USES, type Existing } from '../job/supply';
+import { EXISTING_USES } from '../tables/circuits';
+import type { Existing } from '../job/supply';
 import { colourText, sameColour } from '../tables/colours';
 
 export interface IntakeSeen {

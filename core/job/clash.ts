@@ -1,7 +1,7 @@
-import { NO_CHANGES, type ChangedList } from '../craft/changes';
+import { NO_CHANGES, drawnFor, type ChangedList } from '../craft/changes';
 import { CHANGED_NAMES, differencesOf, fastenerWords } from '../craft/differences';
 import { foundCraft } from '../craft/own';
-import type { Fastener } from '../craft/pattern';
+import type { Fastener } from '../craft/cover';
 import { capital } from '../text/text';
 import { GEAR_KIND_NAMES } from '../gear/gear';
 import { channelsOfOutput, speakersOf, type Wiring } from './circuit';
@@ -83,7 +83,7 @@ const isChanged = (list: string): list is ChangedList => Object.hasOwn(CHANGED_N
 const changedName = (job: Job, list: ChangedList, id: string): string =>
   (
     own<{ readonly name: string }>(foundCraft(job)[list], id) ??
-    own<{ readonly name: string }>(job.craft.pattern[list], id)
+    own<{ readonly name: string }>(drawnFor(job.craft)[list], id)
   )?.name ?? id;
 
 /** What an overrule is set for, in words: gear, a run, a step. */
@@ -130,7 +130,7 @@ export function valueWords(job: Job, path: readonly string[], value: unknown): s
   if (path[1] === 'changes' && path.length === 4) {
     if (value === undefined) return 'as the pattern has it';
     const changes = { ...NO_CHANGES, [path[2]!]: { [last!]: value } };
-    return differencesOf({ pattern: job.craft.pattern, changes })[0]!.words.join('; ');
+    return differencesOf({ ...job.craft, changes })[0]!.words.join('; ');
   }
   if (last === 'place') {
     if (typeof value === 'string') return foundCraft(job).places[value]?.name ?? value;

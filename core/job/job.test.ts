@@ -4,7 +4,8 @@ import { shelfItem } from '#demo/shelf';
 import type { Amplifier, Bank, FuseHolder, GearItem } from '../gear/gear';
 import { USUAL_DAY } from './supply';
 import { planJob } from '../plan';
-import { JobError, jobFaults, newJob, type Job } from './job';
+import { DocumentError, OperationError } from '../document/fault';
+import { jobFaults, newJob, type Job } from './job';
 import { USUAL_WIRING_RULES, coilsOf, speakersOf, type Wiring } from './circuit';
 import { apply, applyAll, describe as words, readEdit, undoOf, type Operation } from './operations';
 import { sealOf } from './seal';
@@ -23,7 +24,7 @@ import {
 import { contentHash } from '../document/hash';
 import { whyNot } from '../document/overrule';
 import { parseJob } from './upgrade';
-import { OperationError } from '../document/fault';
+
 import { JOB_VERSION } from './parts/sheet';
 import { NO_FEED_CHOICE } from './parts/feeds';
 import { asVersion6 } from '../../tests/support/older-job';
@@ -35,7 +36,7 @@ const problemsOf = (input: unknown) => {
     parseJob(input);
     return [];
   } catch (error) {
-    if (error instanceof JobError) return error.problems.map((p) => p.path);
+    if (error instanceof DocumentError) return error.problems.map((p) => p.path);
     throw error;
   }
 };
@@ -117,13 +118,13 @@ describe('the job document', () => {
               ...job.craft.pattern.drawing,
               top: {
                 bounds: [0, 0, 1, 1],
-                strokes: [{ body: 'frame', pen: 'line', fill: 'none', d: 'M0 0" onload="x' }],
+                strokes: { s0: { at: 0, body: 'frame', pen: 'line', fill: 'none', d: 'M0 0" onload="x' } },
               },
             },
           },
         },
       }),
-      'craft.pattern.drawing.top.strokes.0.d',
+      'craft.pattern.drawing.top.strokes.s0.d',
     ],
   ])('%s is refused by its path', (_, spoil, path) => {
     expect(problemsOf(spoil(TOURER_JOB))).toContain(path);
@@ -375,7 +376,7 @@ describe('intake, choices, overrules and the seal', () => {
     // What it could not say is when each was added: they count as they stood.
     expect(Object.values(raised.added).sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6, 7]);
     expect(Object.keys(memories).length).toBeGreaterThan(0);
-    for (const version of [5, 6, 7]) expect(() => parseJob({ ...rest, version, craft })).toThrow(JobError);
+    for (const version of [5, 6, 7]) expect(() => parseJob({ ...rest, version, craft })).toThrow(DocumentError);
   });
 
   test('a document of version 3 comes up: its one battery keeps its figures and its key, its circuits are not measured', () => {
@@ -743,7 +744,7 @@ test('what no schema would be asked about is refused by its path', () => {
     expect(read(text.replace('"gear":{', `"gear":{"${name}":{},`))).toThrow(`gear.${name}: expected another name`);
   expect(read(`{"gear":${'['.repeat(50_000)}${']'.repeat(50_000)}}`)).toThrow(/expected members at most 64 deep/);
   for (const gear of ['{"a":null}', '{"a":5}', '{"a":{}}', '{"a":{"item":7}}'])
-    expect(read(`{"version":1,"craft":{},"gear":${gear}}`)).toThrow(JobError);
+    expect(read(`{"version":1,"craft":{},"gear":${gear}}`)).toThrow(DocumentError);
 });
 
 test('an id that every record has anyway is refused by its path', () => {
@@ -767,7 +768,7 @@ test('a document with a key that is malformed is refused by its path, and nothin
       parseJob(input);
       return [];
     } catch (error) {
-      if (!(error instanceof JobError)) throw error;
+      if (!(error instanceof DocumentError)) throw error;
       return error.problems.map(({ path }) => path);
     }
   };

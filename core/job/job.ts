@@ -119,13 +119,6 @@ export const Job = withFaults(Shape, jobFaults);
 /** The shape alone, for the JSON Schema. */
 export const JobShape = Shape;
 
-export class JobError extends Error {
-  constructor(readonly problems: readonly { path: string; expected: string }[]) {
-    super(problems.map((p) => `${p.path}: ${p.expected}`).join('\n'));
-    this.name = 'JobError';
-  }
-}
-
 /** What a job holds of everything a person has said nothing about. */
 export const EMPTY = {
   ...sheet.empty,

@@ -1,12 +1,12 @@
 import { TOURER_JOB } from '#demo/jobs';
 import { shelfItem } from '#demo/shelf';
 import { planJob } from '../plan';
-import { JobError, type Job } from './job';
+import { DocumentError, OperationError } from '../document/fault';
+import type { Job } from './job';
 import { DEEPEST_FEED, LIMITS, MOST_FED } from './limits';
 import { apply, applyAll, type Operation } from './operations';
 import { NEW_BATTERY, USUAL_TIE } from './supply';
 import { parseJob } from './upgrade';
-import { OperationError } from '../document/fault';
 
 const add = (id: string, item: string): Operation => ({ op: 'addGear', id, item: shelfItem(item), place: null });
 const bare: Job = applyAll(
@@ -26,7 +26,7 @@ test('as much gear as is taken is taken, one piece more is refused by edit and b
   expect(() => apply(full, add('more', 'bittern-165'))).toThrow(OperationError);
   expect(() => apply(full, add('more', 'bittern-165'))).toThrow(`gear: expected ${most} pieces of gear at most`);
   const over = { ...full, gear: { ...full.gear, more: full.gear['g0'] } };
-  expect(() => parseJob(over)).toThrow(JobError);
+  expect(() => parseJob(over)).toThrow(DocumentError);
 });
 
 test('of gear that has a feed fewer are taken', () => {

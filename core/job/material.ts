@@ -1,5 +1,5 @@
 import { foundCraft } from '../craft/own';
-import type { Place } from '../craft/pattern';
+import type { Place } from '../craft/place';
 import type { Material } from '../tables/materials';
 import type { Job } from './job';
 

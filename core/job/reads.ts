@@ -4,7 +4,13 @@ import { OVERRULE_KINDS } from './parts/overrules';
 // What chapters read of a job. What one has not named is not there when it asks.
 
 /** The craft as it is. */
-export const CRAFT: readonly JobPart[] = ['craft.pattern', 'craft.changes', 'craft.measures'];
+export const CRAFT: readonly JobPart[] = [
+  'craft.pattern',
+  'craft.variant',
+  'craft.year',
+  'craft.changes',
+  'craft.measures',
+];
 /** Where things are. */
 export const PLACED: readonly JobPart[] = [...CRAFT, 'gear', 'craft.batteries', 'choices', 'settings'];
 /** Where gear is on its panel. */

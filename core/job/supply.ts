@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import type { Pattern } from '../craft/pattern';
+import { ACCESS_IDS, EXISTING_USE_IDS, FOUND_SIZES } from '../tables/circuits';
 import { Insulation } from '../tables/colours';
 import { Title } from './circuit';
 import { fact } from './facts';
@@ -97,37 +98,11 @@ export type Solar = v.InferOutput<typeof Solar>;
 
 export const NOMINAL_SYSTEMS = [12, 24] as const;
 
-/** What a wire that is there already does, as far as it is known. */
-export const EXISTING_USES = {
-  constant: 'constant +',
-  switched: 'switched +',
-  negative: 'negative',
-  dimmer: 'dimmer',
-  lamp: 'lamp',
-  speaker: 'speaker',
-  other: 'other',
-} as const;
-
-/** How a circuit that is there already is got at. */
-export const ACCESSES = {
-  bareWire: 'bare wire, spliced',
-  radioPlug: 'radio plug, by an adapter',
-  accessoryPlug: 'accessory plug',
-  lighterSocket: 'lighter socket, by a T-lead',
-  stud: 'stud or bus',
-  switchPanel: 'switch-panel way',
-  fuseTap: 'fuse block, by a fuse tap',
-} as const;
-export type Access = keyof typeof ACCESSES;
-
-/** Sizes that wiring of a craft is found in. */
-export const FOUND_SIZES = ['20', '18', '16', '14', '12', '10', '8', '6'] as const;
-
 /** A circuit the craft has already. Never believed by colour alone: `metered` says somebody measured it. */
 export const Existing = v.strictObject({
   name: Title,
   colour: Insulation,
-  use: v.picklist(Object.keys(EXISTING_USES) as [keyof typeof EXISTING_USES, ...(keyof typeof EXISTING_USES)[]]),
+  use: v.picklist(EXISTING_USE_IDS),
   metered: v.boolean(),
   /** Volts against negative with the key off, at accessory and at run; null: not measured. */
   offVolts: v.nullable(fact('readingVolts')),
@@ -142,7 +117,7 @@ export const Existing = v.strictObject({
   size: v.nullable(v.picklist(FOUND_SIZES)),
   /** Where it is got at: a place of the craft; null for where the pattern has its switched circuit. */
   place: v.nullable(Id),
-  access: v.picklist(Object.keys(ACCESSES) as [Access, ...Access[]]),
+  access: v.picklist(ACCESS_IDS),
   /** The battery it comes from; null: the one that feeds the sound. */
   battery: v.nullable(Id),
   /** Of its wire, from there back to its battery; null: not known. */

@@ -6,9 +6,10 @@ import { borderFault } from '../text/border';
 import { cleanedAll } from '../text/text';
 import { without } from '../document/edits';
 import { contentHash } from '../document/hash';
-import { problemsOf } from '../document/fault';
+import { problemsOf, DocumentError } from '../document/fault';
 import { NO_SOURCE_CHOICE, USUAL_WIRING_RULES } from './circuit';
-import { EMPTY, EMPTY_CRAFT, Job, JobError } from './job';
+
+import { EMPTY, EMPTY_CRAFT, Job } from './job';
 import { numbered, ordered } from './order';
 import { NO_FEED_CHOICE } from './parts/feeds';
 import { NONE_SET } from './parts/overrules';
@@ -25,7 +26,7 @@ import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
  * had a place of its own for every kind of overrule; version 7 called some things otherwise; version 8 knew no panels;
  * version 9 nothing that comes out, and no lead that lies there; version 10 no place of a circuit that is there;
  * version 11 no lead of gear and no link, no year of a craft, nothing of it that differs from its pattern, no kit, nothing that one piece takes over
- * from another, and wishes in prose alone.
+ * from another, and wishes in prose alone; version 12 no variant of a craft.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -39,6 +40,7 @@ export function upgradeJob(input: unknown): unknown {
   if (version < 10) job = withOld(job);
   if (version < 11) job = withPlacedCircuits(job);
   if (version < 12) job = withLeads(job);
+  if (version < 13) job = withOneVariant(job);
   const craft = job['craft'];
   if (typeof craft !== 'object' || craft === null) return job;
   const pattern = upgradePattern((craft as Loose)['pattern']);
@@ -120,6 +122,14 @@ function withLeads(job: Loose): Loose {
     was: EMPTY.was,
     craft: { ...craft, year: null, trim: '', changes: NO_CHANGES },
   };
+}
+
+/** A craft of its pattern as it is drawn: there were no variants. */
+function withOneVariant(job: Loose): Loose {
+  const { craft } = job;
+  return versionOf(job)! < 5 || !isMap(craft)
+    ? job
+    : { ...job, version: JOB_VERSION, craft: { ...craft, variant: {} } };
 }
 
 /** With the names of this version; what is raised further says so itself. */
@@ -248,13 +258,13 @@ const versionOf = (input: unknown): number | undefined => {
   return typeof version === 'number' ? version : undefined;
 };
 
-/** Checks unknown input against the job schema; its maps come back in canonical order. Throws JobError naming each path and what is expected. */
+/** Checks unknown input against the job schema; its maps come back in canonical order. Throws DocumentError naming each path and what is expected. */
 export function parseJob(input: unknown): Job {
   const barred = borderFault(input);
-  if (barred) throw new JobError([barred]);
+  if (barred) throw new DocumentError([barred]);
   const newer = versionOf(input);
   if (newer !== undefined && newer > JOB_VERSION)
-    throw new JobError([
+    throw new DocumentError([
       {
         path: 'version',
         expected: `expected ${JOB_VERSION} at most; this file was written by a newer Haltrik (job version ${newer}). Open it with that one, or start the newer version here`,
@@ -262,5 +272,5 @@ export function parseJob(input: unknown): Job {
     ]);
   const parsed = v.safeParse(Job, upgradeJob(input));
   if (parsed.success) return ordered(numbered(parsed.output));
-  throw new JobError(problemsOf(parsed.issues, '(the document)'));
+  throw new DocumentError(problemsOf(parsed.issues, '(the document)'));
 }

@@ -1,4 +1,4 @@
-import { EXPOSURE_ASKS, type Place } from '../craft/pattern';
+import { EXPOSURE_ASKS, type Place } from '../craft/place';
 import { passesOn, type GearItem } from '../gear/gear';
 
 export interface Fit {
@@ -52,7 +52,8 @@ export function fitOf(item: GearItem, place: Place, inside = false): Fit {
   });
   const { as, over, worstMm } = candidates.reduce((best, next) => (next.worstMm < best.worstMm ? next : best));
   const asks = EXPOSURE_ASKS[place.exposure];
-  const waterAsked = asks.length && !asks.some((digit) => item.water.some((w) => w === digit)) ? asks : [];
+  const proven: readonly number[] = place.wet === 'back' ? (item.bodyWater ?? item.water) : item.water;
+  const waterAsked = asks.length && !asks.some((digit) => proven.includes(digit)) ? asks : [];
   // Patterns drawn before such pieces were known keep a place for amplifiers.
   const accepted =
     inside ||

@@ -7,6 +7,7 @@ import { planMounts, type Fitted } from '../panels/fitted';
 import { suppliesOf, type Supply } from '../panels/supplies';
 import { holdingRules } from './holding-rules';
 import { roomRules } from './room-rules';
+import { keepFreeRules } from './keep-free-rules';
 import { gearRules } from './rules';
 
 export { fitOf, rankPlaces, type Fit } from './fit';
@@ -41,6 +42,6 @@ export const mounting = chapter({
       tags: Readonly<Record<string, string>>,
       mounts: Readonly<Record<string, Fitted>>,
       boards: Readonly<Record<string, BoardPlan>>,
-    ) => judge([...roomRules, ...holdingRules], { job, tags, mounts, boards }),
+    ) => judge([...roomRules, ...holdingRules, ...keepFreeRules], { job, tags, mounts, boards }),
   ),
 });

@@ -1,5 +1,5 @@
 import { shelfItem } from '#demo/shelf';
-import { EXPOSURE_ASKS } from '../craft/pattern';
+import { EXPOSURE_ASKS } from '../craft/place';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import type { Job } from '../job/job';

@@ -1,6 +1,7 @@
 import { tenth } from '../units/figures';
 import { each, type Rule, type Said } from '../findings/finding';
-import type { Pattern, Place } from '../craft/pattern';
+import type { Pattern } from '../craft/pattern';
+import type { Place } from '../craft/place';
 import type { Mount } from '../gear/mount';
 import { mountOf } from '../gear/usual-mount';
 import { craftOf } from '../craft/own';

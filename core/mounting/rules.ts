@@ -1,7 +1,7 @@
 import { onBoard, type BoardPlan } from '../panels/board';
 import { freeSeats, insideOf } from '../panels/front';
 import { each, rulesAt, type Rule, type Said } from '../findings/finding';
-import { EXPOSURE_NAMES, type Place } from '../craft/pattern';
+import { EXPOSURE_NAMES, type Place } from '../craft/place';
 import { GEAR_KIND_NAMES, type GearItem } from '../gear/gear';
 import { mountOf } from '../gear/usual-mount';
 import { craftOf } from '../craft/own';
@@ -47,6 +47,9 @@ const allPlaced = ({ job, tags }: GearSeen) => {
   );
 };
 
+/** Kinds with a face that fades and cracks. */
+const FACED: ReadonlySet<GearItem['kind']> = new Set(['headUnit', 'speaker', 'zoneControl'] as const);
+
 /** Gear that makes sparks of its own, where petrol vapour can be. */
 const sparksIn = (place: Place, item: GearItem) =>
   place.petrol && item.kind !== 'speaker' && item.kind !== 'enclosure' && !item.ignitionProtected;
@@ -83,10 +86,12 @@ const unproven = (seen: GearSeen) =>
     'gear',
     eachPlaced(seen).filter(({ fit }) => fit.waterAsked.length > 0),
     ({ item, tag, fit, place }) => ({
-      reason: `“${place.name}” gets ${EXPOSURE_NAMES[place.exposure]}: needs IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${item.water.length ? `IPX${item.water.join(', ')}` : 'none'}.`,
+      reason: `“${place.name}” gets ${EXPOSURE_NAMES[place.exposure]}: needs IPX${fit.waterAsked.join(', ')}; ${tag} is proven for ${digitsWords(place.wet === 'back' ? (item.bodyWater ?? item.water) : item.water)}.`,
       figures: [{ name: 'digits that answer', value: 0, unit: '' }],
     }),
   );
+
+const digitsWords = (digits: readonly number[]) => (digits.length ? `IPX${digits.join(', ')}` : 'none');
 
 const withWater = (job: Job, id: string, water: GearItem['water']): Job => ({
   ...job,
@@ -204,6 +209,7 @@ export const gearRules = rulesAt<GearRule>('gear', [
         eachPlaced(seen).filter(
           ({ item, fit, place }) =>
             item.bodyWater !== undefined &&
+            place.wet !== 'face' &&
             fit.waterAsked.length === 0 &&
             fitOf({ ...item, water: item.bodyWater }, place).waterAsked.length > 0,
         ),
@@ -270,6 +276,21 @@ export const gearRules = rulesAt<GearRule>('gear', [
           : undefined;
       }),
     ],
+  },
+  {
+    id: 'in-the-sun',
+    severity: 'note',
+    title: 'A face in the sun',
+    formula: 'faces, cones and screens that the sun stands on are covered when the craft stands',
+    look: (seen) =>
+      each(
+        'gear',
+        eachPlaced(seen).filter(({ place, item }) => place.sun && FACED.has(item.kind)),
+        ({ tag, place }) => ({
+          reason: `The sun stands on “${place.name}”: a cover over ${tag} whenever the craft stands, told at the hand-over.`,
+          figures: [{ name: 'covers', value: 1, unit: '' }],
+        }),
+      ),
   },
   {
     id: 'dust',

@@ -1,5 +1,5 @@
 import { frameOf, pointIn, type Frame } from '../craft/frame';
-import type { Place } from '../craft/pattern';
+import type { Place } from '../craft/place';
 import type { GearItem } from '../gear/gear';
 import { mountOf } from '../gear/usual-mount';
 import type { Fitted } from '../panels/fitted';

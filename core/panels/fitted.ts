@@ -1,5 +1,5 @@
 import type { Panel } from '../craft/panel';
-import type { Place } from '../craft/pattern';
+import type { Place } from '../craft/place';
 import { mapped } from '../document/edits';
 import { contentHash } from '../document/hash';
 import type { Enclosure } from '../gear/gear';

@@ -1,5 +1,6 @@
 import { coverMinutes, coversFor, isOpenEnough } from '../craft/covers';
-import type { Opened, Pattern } from '../craft/pattern';
+import type { Opened } from '../craft/cover';
+import type { Pattern } from '../craft/pattern';
 import { otherEnd, wayAlong, type CraftMap, type MapLeg } from './graph';
 import type { Way } from '../connections/runs';
 

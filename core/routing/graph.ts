@@ -1,5 +1,7 @@
-import type { Leg, Pattern } from '../craft/pattern';
-import { HAZARDS, nodeOf } from '../craft/pattern';
+import type { Leg } from '../craft/leg';
+import type { Pattern } from '../craft/pattern';
+import { HAZARDS } from '../craft/leg';
+import { nodeOf } from '../craft/pattern';
 import type { Way } from '../connections/runs';
 import { polylineLength, type Vec3 } from '../units/vectors';
 import { jointNeed, type JointNeed } from './joint';

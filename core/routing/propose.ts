@@ -1,5 +1,5 @@
 import { coverMinutes, coversFor, openedAlong } from '../craft/covers';
-import type { CoverState, Opened } from '../craft/pattern';
+import type { CoverState, Opened } from '../craft/cover';
 import type { Job } from '../job/job';
 import { chosenRoute, costOf, type Access, type Route } from './access';
 import { otherEnd } from './graph';

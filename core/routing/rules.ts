@@ -1,5 +1,8 @@
 import { setOf } from '../job/parts/overrules';
-import { HAZARDS } from '../craft/pattern';
+import { isTurning, JOINT_WORDS } from '../craft/joint';
+import { KEEP_FREE_KINDS, liesIn } from '../craft/keep-free';
+import { HAZARDS } from '../craft/leg';
+import { nodeOf } from '../craft/pattern';
 import { each, rulesAt, type Rule } from '../findings/finding';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
@@ -100,11 +103,65 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
     },
   },
   {
+    id: 'keep-free-wire',
+    severity: 'note',
+    title: 'Wire through a room that is kept free',
+    formula: 'no leg a wire takes passes a lamp bowl, sweep or line of sight',
+    look: (seen) => {
+      const pattern = craftOf(seen.job);
+      const map = craftMap(pattern);
+      const used = [...new Set(seen.runs.flatMap((run) => run.way?.legs ?? []))];
+      return used.flatMap((id) => {
+        const { points, leg, need } = map.legs[id]!;
+        // Where a joint takes up the wire it hangs about the joint.
+        if (need) return [];
+        const body = nodeOf(pattern, leg.from)!.body;
+        return Object.values(pattern.keepFree ?? {}).flatMap((room) => {
+          if (room.body !== body) return [];
+          const mm = points.slice(1).reduce((sum, to, i) => sum + liesIn(room.shape, points[i]!, to), 0);
+          if (mm < 1) return [];
+          return [
+            {
+              subject: { kind: 'leg' as const, id },
+              reason: `${leg.name}: ${Math.round(mm)} mm of it lies in “${room.name}”, the ${KEEP_FREE_KINDS[room.kind]}. Tie it flat against the side, and park no surplus there.`,
+              figures: [{ name: 'in it', value: Math.round(mm), unit: 'mm' }],
+            },
+          ];
+        });
+      });
+    },
+  },
+  {
+    id: 'plug-pins',
+    title: 'More wires than the plug has pins',
+    formula: 'one pin for every conductor that crosses where the part lifts off',
+    look: (seen) => {
+      const { joints, legs } = craftOf(seen.job);
+      return Object.entries(joints).flatMap(([id, joint]) => {
+        if (joint.kind !== 'liftOff') return [];
+        const crossing = seen.runs.filter((run) => run.way?.legs.some((leg) => legs[leg]!.joint === id));
+        const wires = crossing.reduce((sum, { conductors }) => sum + conductors.length, 0);
+        if (wires <= joint.plug.pins) return [];
+        return [
+          {
+            subject: { kind: 'leg' as const, id: Object.keys(legs).find((leg) => legs[leg]!.joint === id)! },
+            reason: `${joint.name}: ${wires} conductors of ${crossing.length} runs cross it, and ${joint.plug.name} has ${joint.plug.pins} pins: a second plug, or one with more.`,
+            figures: [
+              { name: 'conductors', value: wires, unit: '' },
+              { name: 'pins', value: joint.plug.pins, unit: '' },
+            ],
+          },
+        ];
+      });
+    },
+  },
+  {
     id: 'joint-slack',
     severity: 'note',
-    title: 'Steering slack at the neck',
-    formula: 'need = longest path lock to lock + bends; parked = need − shortest path',
+    title: 'Slack at a moving joint',
+    formula: 'need = longest path over the whole travel + bends; parked = need − shortest path',
     look: (seen) => {
+      const { joints } = craftOf(seen.job);
       const map = craftMap(craftOf(seen.job));
       const crossings = new Map<string, Run[]>();
       for (const run of seen.runs)
@@ -112,12 +169,13 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
           if (map.legs[id]!.need) crossings.set(id, [...(crossings.get(id) ?? []), run]);
       return [...crossings].map(([id, runs]) => {
         const { need, leg } = map.legs[id]!;
+        const joint = joints[leg.joint!]!;
         return {
           subject: { kind: 'leg' as const, id },
-          reason: `${leg.name}: ${runs.length} run${runs.length === 1 ? '' : 's'}, ${Math.round(need!.needMm)} mm between the ties, ${Math.round(need!.parkedMm)} mm of it hanging free. Tie at the pivot, check lock to lock; nothing may hold the bars.`,
+          reason: `${leg.name}: ${runs.length} run${runs.length === 1 ? '' : 's'}, ${Math.round(need!.needMm)} mm between the ties, ${Math.round(need!.parkedMm)} mm of it hanging free. ${JOINT_WORDS[joint.kind].tie}`,
           figures: [
             { name: 'between ties', value: need!.needMm, unit: 'mm' },
-            { name: 'longest at', value: need!.worstDeg, unit: '°' },
+            { name: 'longest at', value: need!.worstAt, unit: isTurning(joint) ? '°' : 'mm' },
             { name: 'parked', value: need!.parkedMm, unit: 'mm' },
           ],
         };

@@ -129,6 +129,20 @@ export const REACHES = {
 export type Reach = keyof typeof REACHES;
 export const REACH_IDS = Object.keys(REACHES) as [Reach, ...Reach[]];
 
+/** What a fastener is screwed into. */
+export const SEATS = {
+  panel: 'the panel itself',
+  metal: 'metal thread',
+  insert: 'brass insert',
+  boss: 'plastic boss',
+  clip: 'captive clip',
+  nut: 'through, with a nut',
+} as const;
+export type Seat = keyof typeof SEATS;
+export const SEAT_IDS = Object.keys(SEATS) as [Seat, ...Seat[]];
+/** Seats that a thread cuts across or strips: fingers first, no power tool (common practice). */
+export const isSoft = (seat: Seat | undefined): boolean => seat === 'insert' || seat === 'boss' || seat === 'clip';
+
 /** What is to be thought of where a fastener is out of sight. */
 export const BLIND_LINE = 'Out of sight: a magnet on the driver, a rag below, the first turns by fingers.';
 

@@ -1,4 +1,7 @@
-import { PATTERN_VERSION, type Leg, type Pattern, type Place } from '#core/craft/pattern';
+import { drawn } from './pen';
+import { PATTERN_VERSION, type Pattern } from '#core/craft/pattern';
+import type { Leg } from '#core/craft/leg';
+import type { Place } from '#core/craft/place';
 import { coverWay, leg, node, off, screws } from './making';
 import { TOURER_PANELS, withPanels } from './panels';
 import { SIDE_STROKES } from './drawn-tourer-side';
@@ -300,7 +303,7 @@ export const ADVENTURE_TOURER: Pattern = {
       name: 'Steering neck',
       kind: 'steer',
       fixed: 'frame',
-      turning: 'bars',
+      moving: 'bars',
       axisPoint: [1194, 0, 935],
       axisDirection: [-0.4384, 0, 0.8988],
       rangeDeg: [-38, 38],
@@ -434,7 +437,7 @@ export const ADVENTURE_TOURER: Pattern = {
   fuseWithinMm: 450,
   fuseWithinSource: 'common practice on road craft',
   drawing: {
-    side: { bounds: [-420, -30, 1960, 1530], strokes: [...SIDE_STROKES] },
-    top: { bounds: [-420, -540, 1960, 540], strokes: [...TOP_STROKES] },
+    side: { bounds: [-420, -30, 1960, 1530], strokes: drawn(SIDE_STROKES) },
+    top: { bounds: [-420, -540, 1960, 540], strokes: drawn(TOP_STROKES) },
   },
 };

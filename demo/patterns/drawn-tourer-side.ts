@@ -1,5 +1,4 @@
-import type { Stroke } from '#core/craft/pattern';
-import { circle, dots, hose, penFor, rays, ring, treads, tube, xy } from './pen';
+import { circle, dots, hose, penFor, rays, ring, treads, tube, xy, type Stroke} from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');

@@ -1,5 +1,4 @@
-import type { Stroke } from '#core/craft/pattern';
-import { circle, mirrored, penFor, tube, xy } from './pen';
+import { circle, mirrored, penFor, tube, xy, type Stroke} from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');

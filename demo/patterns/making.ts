@@ -1,4 +1,5 @@
-import type { CoverWay, Fastener, Leg, Opened } from '#core/craft/pattern';
+import type { CoverWay, Fastener, Opened } from '#core/craft/cover';
+import type { Leg } from '#core/craft/leg';
 
 type P = [number, number, number];
 

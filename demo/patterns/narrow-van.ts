@@ -1,8 +1,9 @@
-import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '#core/craft/pattern';
+import { PATTERN_VERSION, type Pattern } from '#core/craft/pattern';
+import type { Place } from '#core/craft/place';
 import type { Material } from '#core/tables/materials';
 import { coverWay, leg, node, off, screws } from './making';
 import { VAN_PANELS, withPanels } from './panels';
-import { circle, dots, mirrored, penFor, ring, tube } from './pen';
+import { circle, dots, mirrored, penFor, ring, tube, type Stroke, drawn } from './pen';
 
 const body = penFor('body');
 const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none') => [
@@ -399,7 +400,7 @@ export const NARROW_VAN: Pattern = {
   fuseWithinMm: 450,
   fuseWithinSource: 'common practice on road craft',
   drawing: {
-    side: { bounds: [-1120, -40, 4560, 2700], strokes: SIDE },
-    top: { bounds: [-1120, -1060, 4560, 1060], strokes: TOP },
+    side: { bounds: [-1120, -40, 4560, 2700], strokes: drawn(SIDE) },
+    top: { bounds: [-1120, -1060, 4560, 1060], strokes: drawn(TOP) },
   },
 };

@@ -1,5 +1,5 @@
 import type { Obstacle, Opening, Panel } from '#core/craft/panel';
-import type { Place } from '#core/craft/pattern';
+import type { Place } from '#core/craft/place';
 import type { Outline } from '#core/plane/outline';
 import type { InferOutput } from 'valibot';
 

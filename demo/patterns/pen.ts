@@ -1,9 +1,11 @@
 import { movedPath } from '#core/craft/path';
-import type { Stroke } from '#core/craft/pattern';
+import type { Stroke as Ranked } from '#core/craft/pattern';
 
 const round = (x: number) => Math.round(x * 10) / 10;
 export const xy = (x: number, y: number) => `${round(x)} ${round(y)}`;
 
+/** A stroke as it is drawn here: its rank is where it stands in its list. */
+export type Stroke = Omit<Ranked, 'at'>;
 type Fill = Stroke['fill'];
 type Point = readonly [number, number];
 
@@ -122,3 +124,7 @@ export const mirrored = (d: string): string =>
     (y) => -y,
     { turned: true },
   );
+
+/** Strokes in the order they are laid on the sheet. */
+export const drawn = (strokes: readonly Stroke[]): Record<string, Ranked> =>
+  Object.fromEntries(strokes.map((stroke, at) => [`s${at + 1}`, { at, ...stroke }]));

@@ -1,7 +1,8 @@
-import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '#core/craft/pattern';
+import { PATTERN_VERSION, type Pattern } from '#core/craft/pattern';
+import type { Place } from '#core/craft/place';
 import { coverWay, leg, node, off, screws } from './making';
 import { LAUNCH_PANELS, withPanels } from './panels';
-import { circle, mirrored, penFor, ring, tube } from './pen';
+import { circle, mirrored, penFor, ring, tube, type Stroke, drawn } from './pen';
 
 const hull = penFor('hull');
 const console_ = penFor('hull', 'consolePanel');
@@ -361,7 +362,7 @@ export const RIVER_LAUNCH: Pattern = {
   fuseWithinMm: 175,
   fuseWithinSource: 'ABYC E-11 (from memory)',
   drawing: {
-    side: { bounds: [-760, 0, 6620, 2060], strokes: SIDE },
-    top: { bounds: [-760, -1180, 6620, 1180], strokes: TOP },
+    side: { bounds: [-760, 0, 6620, 2060], strokes: drawn(SIDE) },
+    top: { bounds: [-760, -1180, 6620, 1180], strokes: drawn(TOP) },
   },
 };

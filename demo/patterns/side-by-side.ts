@@ -1,7 +1,8 @@
-import { PATTERN_VERSION, type Pattern, type Place, type Stroke } from '#core/craft/pattern';
+import { PATTERN_VERSION, type Pattern } from '#core/craft/pattern';
+import type { Place } from '#core/craft/place';
 import { coverWay, leg, node, off, screws } from './making';
 import { SIDE_BY_SIDE_PANELS, withPanels } from './panels';
-import { circle, hose, mirrored, penFor, rays, ring, treads, tube } from './pen';
+import { circle, hose, mirrored, penFor, rays, ring, treads, tube, type Stroke, drawn } from './pen';
 
 const frame = penFor('frame');
 const dash = penFor('frame', 'dash');
@@ -425,7 +426,7 @@ export const SIDE_BY_SIDE: Pattern = {
   fuseWithinMm: 450,
   fuseWithinSource: 'common practice on road craft',
   drawing: {
-    side: { bounds: [-620, -40, 3560, 2010], strokes: SIDE },
-    top: { bounds: [-620, -860, 3560, 860], strokes: TOP },
+    side: { bounds: [-620, -40, 3560, 2010], strokes: drawn(SIDE) },
+    top: { bounds: [-620, -860, 3560, 860], strokes: drawn(TOP) },
   },
 };

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import express, { Router, type Response } from 'express';
-import { JobError } from '#core/job/job';
+import { DocumentError } from '#core/document/fault';
 import { photosNamed, type ReadBundle } from '#formats/bundle';
 import { EXPORTS, namedAfter, type Export, type ExportFile } from '#formats/exports';
 import { fileStem } from '#formats/file-name';
@@ -112,7 +112,7 @@ export function importRoutes(jobs: JobStore, library: Library, photos: PhotoStor
     // Every picture is proven before any is kept.
     for (const [hash, picture] of pictures)
       await proven(Buffer.from(picture)).catch((error: unknown) => {
-        throw new JobError([
+        throw new DocumentError([
           { path: `photographs/${hash}`, expected: error instanceof Error ? error.message : String(error) },
         ]);
       });

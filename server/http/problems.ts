@@ -1,7 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
-import { JobError } from '#core/job/job';
+import { DocumentError, OperationError } from '#core/document/fault';
 import { BadPhotoError } from '#formats/pictures';
-import { OperationError } from '#core/document/fault';
 
 /** A request refused, as RFC 9457 has it; `more` members are sent along. */
 export class Problem extends Error {
@@ -17,7 +16,7 @@ export class Problem extends Error {
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
-  if (error instanceof JobError)
+  if (error instanceof DocumentError)
     return new Problem(422, 'The job is not valid', error.message, { problems: error.problems });
   if (error instanceof OperationError)
     return new Problem(422, 'The operation does not apply', error.message, { operation: error.operation });

@@ -3,7 +3,8 @@ import type { PGlite, Transaction } from '@electric-sql/pglite';
 import { applyAll, type Operation } from '#core/job/operations';
 import { MOST_EVENTS, type BayEvent } from '#core/job/events';
 import { clashes, pathWords } from '#core/job/clash';
-import { JobError, type Job } from '#core/job/job';
+import { DocumentError, OperationError } from '#core/document/fault';
+import type { Job } from '#core/job/job';
 import { readJob } from '#core/read-job';
 import type { JobSummary } from '#core/summary';
 import { searchWords } from '#core/text/search';
@@ -27,7 +28,6 @@ import {
   type Listing,
 } from './tables/jobs';
 import { savedBefore, selectRevision } from './tables/revisions';
-import { OperationError } from '#core/document/fault';
 
 export interface StoredJob {
   readonly job: Job;
@@ -69,7 +69,7 @@ export class SetAsideError extends RefusedError {
   readonly status = 423;
   readonly title = 'The job is set aside';
 }
-export class NoSuchJobError extends RefusedError {
+export class NoSuchDocumentError extends RefusedError {
   readonly status = 404;
   readonly title = 'No such job';
 }
@@ -177,11 +177,11 @@ export class JobStore {
       readJob(await this.raw(id));
       return undefined;
     } catch (error) {
-      return error instanceof JobError ? error.message.split('\n')[0] : undefined;
+      return error instanceof DocumentError ? error.message.split('\n')[0] : undefined;
     }
   }
 
-  /** Throws NoSuchJobError; SetAsideError where it cannot be read. */
+  /** Throws NoSuchDocumentError; SetAsideError where it cannot be read. */
   async read(id: string): Promise<StoredJob> {
     let found: JobRecord | undefined;
     try {
@@ -189,14 +189,14 @@ export class JobStore {
     } catch (error) {
       throw new SetAsideError(`it cannot be read: ${error instanceof Error ? error.message : String(error)}`);
     }
-    if (!found) throw new NoSuchJobError(`no job ${id}`);
+    if (!found) throw new NoSuchDocumentError(`no job ${id}`);
     return { job: found.job, revision: found.revision };
   }
 
   /** A job that takes edits. Throws SetAsideError where it is set aside until somebody has settled it. */
   async #readWhole(id: string): Promise<StoredJob> {
     const found = await selectJob(this.#db, id);
-    if (!found) throw new NoSuchJobError(`no job ${id}`);
+    if (!found) throw new NoSuchDocumentError(`no job ${id}`);
     if (found.trouble !== null) throw new SetAsideError(found.trouble);
     return { job: found.job, revision: found.revision };
   }
@@ -205,18 +205,18 @@ export class JobStore {
     return (await selectRaw(this.#db, id)) !== undefined;
   }
 
-  /** What is kept of a job as it stands, whether it can be read or not. Throws NoSuchJobError. */
+  /** What is kept of a job as it stands, whether it can be read or not. Throws NoSuchDocumentError. */
   async raw(id: string): Promise<unknown> {
     const found = await selectRaw(this.#db, id);
-    if (!found) throw new NoSuchJobError(`no job ${id}`);
+    if (!found) throw new NoSuchDocumentError(`no job ${id}`);
     return whole(found.document, found.pattern);
   }
 
-  /** Takes a job that was set aside as it stands: it takes edits again. Throws JobError where it cannot be read. */
+  /** Takes a job that was set aside as it stands: it takes edits again. Throws DocumentError where it cannot be read. */
   settle(id: string): Promise<StoredJob> {
     return this.changes.alone(async () => {
       const found = await selectRaw(this.#db, id);
-      if (!found) throw new NoSuchJobError(`no job ${id}`);
+      if (!found) throw new NoSuchDocumentError(`no job ${id}`);
       const job = readJob(whole(found.document, found.pattern));
       const { revision } = found;
       const entries = keptAs(this.changes.journal, job, (kept) => ({ kind: 'state', revision, ...kept }));
@@ -272,7 +272,7 @@ export class JobStore {
         applied = applyAll(newest.job, operations);
         job = readJob(applied);
       } catch (error) {
-        if (!(error instanceof OperationError || error instanceof JobError)) throw error;
+        if (!(error instanceof OperationError || error instanceof DocumentError)) throw error;
         if (base === newest.revision) throw error;
         throw new SaveConflictError(error.message, newest, seen);
       }
@@ -293,21 +293,21 @@ export class JobStore {
     });
   }
 
-  /** Every event of a job, in the order they count in. Throws NoSuchJobError. */
+  /** Every event of a job, in the order they count in. Throws NoSuchDocumentError. */
   async events(id: string): Promise<BayEvent[]> {
-    if (!(await this.has(id))) throw new NoSuchJobError(`no job ${id}`);
+    if (!(await this.has(id))) throw new NoSuchDocumentError(`no job ${id}`);
     return eventsOf(this.#db, id);
   }
 
   /** Adds events; one that is there already is left as it is, so that a device may send again what it is unsure of. */
   addEvents(id: string, events: readonly BayEvent[]): Promise<void> {
     return this.changes.alone(async () => {
-      if (!(await this.has(id))) throw new NoSuchJobError(`no job ${id}`);
+      if (!(await this.has(id))) throw new NoSuchDocumentError(`no job ${id}`);
       const newest = this.#newest;
       await this.#write([{ kind: 'events', job: id, events }], async (tx) => {
         await insertEvents(tx, id, events);
         if ((await eventCount(tx, id)) > MOST_EVENTS)
-          throw new JobError([{ path: 'events', expected: `expected ${MOST_EVENTS} entries of a job at most` }]);
+          throw new DocumentError([{ path: 'events', expected: `expected ${MOST_EVENTS} entries of a job at most` }]);
       });
       this.#newest = newest;
     });
@@ -316,7 +316,7 @@ export class JobStore {
   remove(id: string, revision: number): Promise<void> {
     return this.changes.alone(async () => {
       const found = await selectRaw(this.#db, id);
-      if (!found) throw new NoSuchJobError(`no job ${id}`);
+      if (!found) throw new NoSuchDocumentError(`no job ${id}`);
       if (found.revision !== revision)
         throw new StaleRevisionError(`the job is at revision ${found.revision}, not ${revision}`);
       await this.#write([{ kind: 'delete', job: id, revision }], async (tx) => {

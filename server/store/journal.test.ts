@@ -12,7 +12,7 @@ import { overrule } from '#core/job/parts/overrules';
 import { beginAnew, isOvergrown } from './begin-anew';
 import { Changes } from './changes';
 import { openDatabase } from './database';
-import { JobStore, NoSuchJobError, SetAsideError } from './jobs';
+import { JobStore, NoSuchDocumentError, SetAsideError } from './jobs';
 import { Journal, type JournalEntry, type JournalLine } from './journal';
 import { Library } from './library';
 import { replay } from './replay';
@@ -208,7 +208,7 @@ describe('what the database has lost', () => {
     await jobs.remove(HIRE_JOB.id, 1);
     const again = await opened(await newDatabase());
     expect((await again.jobs.list()).map((row) => [row.title, row.revision])).toEqual([['New life', 1]]);
-    await expect(again.jobs.read(HIRE_JOB.id)).rejects.toBeInstanceOf(NoSuchJobError);
+    await expect(again.jobs.read(HIRE_JOB.id)).rejects.toBeInstanceOf(NoSuchDocumentError);
     const shelf = await again.library.shelf();
     expect(shelf.map((item) => item.id)).toEqual(SHELF.map((item) => item.id));
     expect(shelf.find((item) => item.id === 'kingcup-3')!.note).toBe('changed');

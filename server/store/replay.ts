@@ -1,5 +1,6 @@
 import type { PGlite, Transaction } from '@electric-sql/pglite';
-import { JobError, type Job } from '#core/job/job';
+import { DocumentError, OperationError } from '#core/document/fault';
+import type { Job } from '#core/job/job';
 import { applyAll, readEdit, type Operation } from '#core/job/operations';
 import { readJob } from '#core/read-job';
 import { beginAnew } from './begin-anew';
@@ -12,7 +13,6 @@ import { eventCount, insertEvents } from './tables/events';
 import { deleteJob, insertJob, revisionsOfJobs, selectJob, selectRaw, setTrouble, updateJob } from './tables/jobs';
 import { savedBefore } from './tables/revisions';
 import { contentHash } from '#core/document/hash';
-import { OperationError } from '#core/document/fault';
 
 export interface Replayed {
   /** Acknowledged changes that came back. */
@@ -225,7 +225,7 @@ class Replay {
     try {
       job = readJob(document);
     } catch (error) {
-      if (!(error instanceof JobError)) throw error;
+      if (!(error instanceof DocumentError)) throw error;
       // As it stands, so that it can be taken out and put right.
       job = { ...(document as Job), id: entry.job };
       trouble = `it cannot be read: ${error.message.split('\n')[0]}`;
@@ -277,7 +277,7 @@ class Replay {
       operations = entry.operations.map(readEdit);
       job = readJob(applyAll(found.job, operations));
     } catch (error) {
-      if (!(error instanceof OperationError || error instanceof JobError)) throw error;
+      if (!(error instanceof OperationError || error instanceof DocumentError)) throw error;
       setAside(this.path, Buffer.from(JSON.stringify(entry)));
       await this.#trouble(
         tx,

@@ -10,7 +10,7 @@ import { applyAll, undoOf, type Operation } from '#core/job/operations';
 import { planJob } from '#core/plan';
 import type { PGlite } from '@electric-sql/pglite';
 import { NewerSchemaError, migrate, openDatabase } from './database';
-import { JobExistsError, JobStore, NoSuchJobError, SaveConflictError, StaleRevisionError } from './jobs';
+import { JobExistsError, JobStore, NoSuchDocumentError, SaveConflictError, StaleRevisionError } from './jobs';
 import { summarise } from '#core/summary';
 import { Changes } from './changes';
 import { Journal } from './journal';
@@ -138,7 +138,7 @@ describe('saves', () => {
     await expect(store.save(id, { base: 9, saveId: 'x', operations: [title('x')] })).rejects.toBeInstanceOf(
       SaveConflictError,
     );
-    await expect(store.read('ghost')).rejects.toBeInstanceOf(NoSuchJobError);
+    await expect(store.read('ghost')).rejects.toBeInstanceOf(NoSuchDocumentError);
     await expect(store.create(TOURER_JOB, 'other')).rejects.toBeInstanceOf(JobExistsError);
   });
 
@@ -486,7 +486,7 @@ describe('the bay', () => {
     // The order they came in, whatever the devices' clocks said.
     expect((await store.events(id)).map((e) => e.id)).toEqual(['e2', 'e3', 'e1']);
     expect((await store.events(id))[1]).toEqual(event(3));
-    await expect(store.addEvents('nobody', [event(1)])).rejects.toBeInstanceOf(NoSuchJobError);
+    await expect(store.addEvents('nobody', [event(1)])).rejects.toBeInstanceOf(NoSuchDocumentError);
     // A save goes on as before.
     expect((await store.save(id, { base: 1, saveId: 's2', operations: [title('Two')] })).revision).toBe(2);
     expect(await store.events(id)).toHaveLength(3);

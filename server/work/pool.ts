@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import { JobError } from '#core/job/job';
+import { DocumentError } from '#core/document/fault';
 import { TookTooLongError, type Run } from './tasks';
 import type { Answer, Ask } from './worker';
 
@@ -68,7 +68,7 @@ export class Pool {
       }
       end(() => {
         if (answer.ok) task.done(answer.value);
-        else task.failed(answer.problems ? new JobError(answer.problems) : new Error(answer.message));
+        else task.failed(answer.problems ? new DocumentError(answer.problems) : new Error(answer.message));
       }, false);
     };
     const onError = (error: NodeJS.ErrnoException) =>

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { JobError } from '#core/job/job';
+import { DocumentError } from '#core/document/fault';
 import { TASKS, type TaskName } from './tasks';
 
 export interface Ask {
@@ -10,14 +10,14 @@ export type Answer =
   /** Its program is loaded, and it begins. */
   | { readonly begins: true }
   | { readonly ok: true; readonly value: unknown }
-  /** `problems` of a JobError. */
-  | { readonly ok: false; readonly message: string; readonly problems?: JobError['problems'] };
+  /** `problems` of a DocumentError. */
+  | { readonly ok: false; readonly message: string; readonly problems?: DocumentError['problems'] };
 
 async function answer({ name, args }: Ask): Promise<Answer> {
   try {
     return { ok: true, value: await (TASKS[name] as (...of: unknown[]) => unknown)(...args) };
   } catch (error) {
-    return error instanceof JobError
+    return error instanceof DocumentError
       ? { ok: false, message: error.message, problems: error.problems }
       : { ok: false, message: error instanceof Error ? error.message : String(error) };
   }

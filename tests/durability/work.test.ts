@@ -1,5 +1,5 @@
 import { TOURER_JOB } from '#demo/jobs';
-import { JobError } from '#core/job/job';
+import { DocumentError } from '#core/document/fault';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { Pool } from '../../server/work/pool';
 import { TookTooLongError } from '../../server/work/tasks';
@@ -20,8 +20,8 @@ describe('the thread beside the server', () => {
     expect(netlist).toBeUndefined();
     expect(Buffer.from(sheet!).length).toBeCloseTo((await jobSheetPdf(TOURER_JOB, [], [], 'inch')).length, -3);
     const refused = await pool.run('readJobFile', '{"format":"other"}').catch((error: unknown) => error);
-    expect(refused).toBeInstanceOf(JobError);
-    expect((refused as JobError).problems.map(({ path }) => path)).toContain('format');
+    expect(refused).toBeInstanceOf(DocumentError);
+    expect((refused as DocumentError).problems.map(({ path }) => path)).toContain('format');
     await pool.close();
     await expect(pool.run('export', 'drawing.svg', OF)).rejects.toThrow(/stopping/);
   }, 30_000);
@@ -33,7 +33,7 @@ describe('the thread beside the server', () => {
     const long = pool.run('readShelf', rows);
     const after = pool.run('readJobFile', '{"format":"other"}');
     await expect(long).rejects.toBeInstanceOf(TookTooLongError);
-    await expect(after).rejects.toBeInstanceOf(JobError);
+    await expect(after).rejects.toBeInstanceOf(DocumentError);
     await pool.close();
   }, 30_000);
 });

@@ -8,7 +8,7 @@ import { planJob } from '#core/plan';
 import { casesOf, feedNetwork, solveNetwork, type Network } from '#core/power/index';
 import { feedDeck } from '#formats/spice';
 import { anyJob } from '../support/any-job';
-import { ACCESSES } from '#core/job/supply';
+import { ACCESSES } from '#core/tables/circuits';
 import { wholeFindings } from '#core/shown';
 
 /**

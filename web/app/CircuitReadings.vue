@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { soundBattery } from '#core/connections/feeding';
-import { ACCESSES, FOUND_SIZES, isSupply, type Existing } from '#core/job/supply';
+import { ACCESSES, FOUND_SIZES } from '#core/tables/circuits';
+import { isSupply, type Existing } from '#core/job/supply';
 import { useSheet } from './sheet';
 import MaybeField from '../fields/MaybeField.vue';
 import PickField from '../fields/PickField.vue';

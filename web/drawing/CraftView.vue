@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Projection } from '#core/drawing/projection';
-import type { Pattern } from '#core/craft/pattern';
+import { strokesOf, type Pattern } from '#core/craft/pattern';
 
 /** The craft's line work. Covers in `open` are taken away to their dashed outline; `lit` is the one in hand. */
 defineProps<{
@@ -16,8 +16,8 @@ defineProps<{
   <g class="craft" :class="{ faint }" :transform="projection.transform" aria-hidden="true">
     <g v-memo="[pattern, projection.view, open && [...open].join(), lit]">
       <path
-        v-for="(stroke, i) in pattern.drawing[projection.view].strokes"
-        :key="i"
+        v-for="[id, stroke] in strokesOf(pattern.drawing[projection.view])"
+        :key="id"
         :d="stroke.d"
         :class="[
           `pen-${stroke.pen}`,

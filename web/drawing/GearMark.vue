@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Place } from '#core/craft/pattern';
+import type { Place } from '#core/craft/place';
 import type { GearItem } from '#core/gear/gear';
 import { seatOf } from '#core/mounting/index';
 import type { Fitted } from '#core/panels/fitted';

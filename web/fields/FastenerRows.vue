@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import type { Fastener } from '#core/craft/pattern';
+import type { Fastener } from '#core/craft/cover';
 import { fastenerWords } from '#core/craft/differences';
 import { DRIVES, REACHES, notThose, type Drive, type Reach } from '#core/tables/fasteners';
 import { mapped } from '#core/document/edits';

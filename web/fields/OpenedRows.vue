@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { STATE_WORDS } from '#core/craft/differences';
-import { COVER_STATES, type Cover, type CoverState, type Opened } from '#core/craft/pattern';
+import { COVER_STATES, type Cover, type CoverState, type Opened } from '#core/craft/cover';
 import PickField from './PickField.vue';
 
 /** What must be open, and how far: cover by cover, and one more. */

@@ -7,7 +7,7 @@ import { planner, type Plan } from '#core/plan';
 import { isDayFinding, planOf } from '#core/shown';
 import { searches } from '../workers';
 
-const EMPTY_VIEW = { bounds: [0, 0, 1, 1], strokes: [] } satisfies Job['craft']['pattern']['drawing']['side'];
+const EMPTY_VIEW = { bounds: [0, 0, 1, 1], strokes: {} } satisfies Job['craft']['pattern']['drawing']['side'];
 
 /** The job without its line work, which the planner does not look at and most of the document is. */
 export function withoutDrawing(job: Job): Job {

@@ -6,21 +6,15 @@ import {
   entryFaults,
   entryOf,
   differing,
+  drawnFor,
   type ChangedList,
 } from '../../craft/changes';
 import { foundCraft } from '../../craft/own';
-import {
-  COVER_STATES,
-  CoverWay,
-  type Fastener,
-  Leg,
-  Place,
-  patternFaults,
-  type Cover,
-  type CoverState,
-  type Opened,
-  type Pattern,
-} from '../../craft/pattern';
+import { COVER_STATES, CoverWay, type Fastener, type Cover, type CoverState, type Opened } from '../../craft/cover';
+import { Leg } from '../../craft/leg';
+import { Place } from '../../craft/place';
+import { patternFaults } from '../../craft/pattern-faults';
+import type { Pattern } from '../../craft/pattern';
 import { editsOf, entry, mapped, said, whole, without } from '../../document/edits';
 import { OperationError, type Fault } from '../../document/fault';
 import { own } from '../../document/patches';
@@ -28,6 +22,7 @@ import { Id, Text } from '../../text/scalars';
 import type { Job } from '../job';
 import { FastenerPart, changedFastener } from './fasteners';
 import { craft, gone } from './keys';
+import { atPlace } from './other-craft';
 
 export const craftShape = {
   /** Covers, places and legs of this craft that differ from its pattern. */
@@ -71,8 +66,8 @@ type One<L extends ChangedList> = Pattern[L][string];
 /** What of one list there is on this craft, as it is now. */
 const found = <L extends ChangedList>({ craft }: Job, list: L, id: string): One<L> | undefined =>
   entryOf(craft, list, id);
-const drawn = <L extends ChangedList>({ craft: { pattern } }: Job, list: L, id: string): One<L> | undefined =>
-  own(pattern[list] as Readonly<Record<string, One<L>>>, id);
+const drawn = <L extends ChangedList>({ craft }: Job, list: L, id: string): One<L> | undefined =>
+  own(drawnFor(craft)[list] as Readonly<Record<string, One<L>>>, id);
 
 /** A job with an entry of one list as it is on this craft; what is as the pattern has it is no change. */
 function withOne<L extends ChangedList>(job: Job, list: L, id: string, one: One<L> | null): Job {
@@ -94,21 +89,6 @@ function withWay(job: Job, op: string, cover: string, state: CoverState, change:
   const way = one.states[state];
   if (!way) throw new OperationError(op, `${one.name} is not opened so on this craft (any more): ${state}`);
   return withOne(job, 'covers', cover, { ...one, states: { ...one.states, [state]: change(way) } });
-}
-
-/** What is at a place, in words. */
-function atPlace(job: Job, place: string): string[] {
-  const { pattern, existing, batteries } = job.craft;
-  return [
-    ...Object.values(job.gear).flatMap((one) => (one.place === place ? [one.item.name] : [])),
-    ...Object.values(batteries).flatMap((one) => (one.place === place ? [one.name] : [])),
-    ...Object.values(existing).flatMap((one) => (one.place === place ? [one.name] : [])),
-    ...Object.values(job.links).flatMap(({ from, to }) =>
-      [from, to].some(({ of, port }) => of === place && port === null) ? ['a lead that ends there'] : [],
-    ),
-    ...(pattern.batteryPlace === place ? ['the battery posts'] : []),
-    ...(pattern.switchedPlace === place ? ['the usual switched source'] : []),
-  ];
 }
 
 /** What an added cover hid, or had to be open before, without it. */
@@ -242,7 +222,8 @@ export const edits = editsOf<Job>()({
 });
 
 export function faults(job: Job): Fault[] {
-  const { pattern, changes } = job.craft;
+  const { changes } = job.craft;
+  const pattern = drawnFor(job.craft);
   const path = ['craft', 'changes'];
   const unknown = CHANGED_LISTS.flatMap((list) =>
     Object.entries(changes[list]).flatMap(([id, one]): Fault[] =>

@@ -1,12 +1,15 @@
 import * as v from 'valibot';
-import { PatternOnce, patternFaults } from '../../craft/pattern';
+import { PatternOnce } from '../../craft/pattern';
+import { patternFaults } from '../../craft/pattern-faults';
 import { editsOf, entry } from '../../document/edits';
 import type { Fault } from '../../document/fault';
 import { lines } from '../../text/text';
 import type { Job } from '../job';
 import { Hash } from '../../document/overrule';
 import { MATERIAL_IDS } from '../../tables/materials';
+import { own } from '../../document/patches';
 import { craft } from './keys';
+import { asOtherCraft, goneBetween } from './other-craft';
 import { Year } from '../../gear/gear';
 import { Id, Text, ranged } from '../../text/scalars';
 
@@ -21,12 +24,14 @@ export const craftShape = {
   year: v.nullable(Year),
   /** Trim or variant, as it is called; empty: not known. */
   trim: Text,
+  /** Which choice this craft has of its pattern's options; one that is missing is by its year, or the usual one. */
+  variant: v.record(Id, Id),
   /** This craft's own measures, mm; one that is missing is the pattern's. */
   measures: v.record(Id, ranged(1, 30000, 'mm')),
   /** What this one's hull or body is made of, where it is not as the pattern says; null: as the pattern says. */
   hull: Hull,
 };
-export const craftEmpty = { note: '', year: null, trim: '', measures: {}, hull: null };
+export const craftEmpty = { note: '', year: null, trim: '', variant: {}, measures: {}, hull: null };
 
 export const edits = editsOf<Job>()({
   setCraftNote: {
@@ -37,7 +42,16 @@ export const edits = editsOf<Job>()({
   setYear: {
     says: { year: v.nullable(Year) },
     words: 'change year',
-    change: (job, { year }) => craft(job, { year }),
+    change: (job, { year }) => asOtherCraft('setYear', job, { year }),
+    takes: (_, before, after) => goneBetween(before, after),
+  },
+  /** Null: as its year says, or as is usual. */
+  setVariant: {
+    says: { option: Id, choice: v.nullable(Id) },
+    words: 'change variant',
+    change: (job, { option, choice }) =>
+      asOtherCraft('setVariant', job, { variant: entry(job.craft.variant, option, choice) }),
+    takes: (_, before, after) => goneBetween(before, after),
   },
   setTrim: {
     says: { trim: Text },
@@ -57,11 +71,16 @@ export const edits = editsOf<Job>()({
   },
 });
 
-export function faults({ craft: { pattern, measures } }: Job): Fault[] {
+export function faults({ craft: { pattern, measures, variant } }: Job): Fault[] {
   const found: Fault[] = patternFaults(pattern).map(({ path, expected }) => ({
     path: ['craft', 'pattern', ...path.split('.')],
     expected,
   }));
+  for (const [option, choice] of Object.entries(variant)) {
+    const choices = own(pattern.options ?? {}, option)?.choices;
+    if (!choices || !Object.hasOwn(choices, choice))
+      found.push({ path: ['craft', 'variant', option], expected: 'expected an option and a choice of this pattern' });
+  }
   for (const [id, mm] of Object.entries(measures)) {
     const path = ['craft', 'measures', id];
     const range = pattern.measures[id]?.range;

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { Fastener } from '../../craft/pattern';
+import { Fastener } from '../../craft/cover';
 import { whole } from '../../document/edits';
 
 /** What an edit may say of fasteners; a reach of null: straight on. */

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { Fastener } from '../../craft/pattern';
+import { Fastener } from '../../craft/cover';
 import { editsOf, entry, said, whole, without, type Gone } from '../../document/edits';
 import { OperationError, type Fault } from '../../document/fault';
 import { own } from '../../document/patches';

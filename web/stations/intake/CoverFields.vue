@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { coverWays } from '#core/craft/covers';
 import { STATE_WORDS } from '#core/craft/differences';
-import { COVER_STATES, type CoverState, type CoverWay } from '#core/craft/pattern';
+import { COVER_STATES, type CoverState, type CoverWay } from '#core/craft/cover';
 import type { Operation } from '#core/job/operations';
 import { useSheet } from '../../app/sheet';
 import FastenerRows from '../../fields/FastenerRows.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { foundCraft } from '#core/craft/own';
-import { EXPOSURE_NAMES } from '#core/craft/pattern';
+import { EXPOSURE_NAMES } from '#core/craft/place';
 import { GEAR_KIND_NAMES, type GearKind } from '#core/gear/gear';
 import type { Operation } from '#core/job/operations';
 import { useSheet } from '../../app/sheet';

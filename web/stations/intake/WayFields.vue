@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { HAZARDS, nodeOf, type Hazard } from '#core/craft/pattern';
+import { HAZARDS, type Hazard } from '#core/craft/leg';
+import { nodeOf } from '#core/craft/pattern';
 import type { Operation } from '#core/job/operations';
 import { craftMap } from '#core/routing/index';
 import { useSheet } from '../../app/sheet';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue';
-import { EXISTING_USES, type Existing } from '#core/job/supply';
+import { EXISTING_USES } from '#core/tables/circuits';
+import type { Existing } from '#core/job/supply';
 import { COLOUR_NAMES, colourText, type ColourName } from '#core/tables/colours';
 import CircuitReadings from '../../app/CircuitReadings.vue';
 import WireLine from '../../drawing/WireLine.vue';

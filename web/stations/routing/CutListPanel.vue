@@ -6,18 +6,23 @@ import { useSheet } from '../../app/sheet';
 import { inches, lengthText, wireText, wireUnit } from '../../app/units';
 import WireLine from '../../drawing/WireLine.vue';
 import { coversText } from './covers-text';
-import NeckView from './NeckView.vue';
+import JointPanel from './JointPanel.vue';
 
-/** All wire of the job: reels, pieces, what they cost, the covers they open and the joint they cross. */
+/** All wire of the job: reels, pieces, what they cost, the covers they open and the joints they cross. */
 const props = defineProps<{ litLeg: string | undefined }>();
 const { store, plan, pattern, endOf } = useSheet();
 const map = computed(() => craftMap(pattern.value));
-const neck = computed(() => {
+/** A leg across each joint that wire crosses: the one in hand, else the first. */
+const crossed = computed(() => {
   const legs = plan.value.runs.flatMap((run) =>
-    (run.old ? [] : (run.way?.legs ?? [])).map((id) => map.value.legs[id]!),
+    (run.old ? [] : (run.way?.legs ?? [])).filter((id) => map.value.legs[id]!.need),
   );
-  const leg = legs.find(({ need, id }) => need && id === props.litLeg) ?? legs.find(({ need }) => need);
-  return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
+  const byJoint = new Map<string, string>();
+  for (const id of legs) {
+    const joint = map.value.legs[id]!.leg.joint!;
+    if (id === props.litLeg || !byJoint.has(joint)) byJoint.set(joint, id);
+  }
+  return [...byJoint.values()];
 });
 /** Of the covers alone: what comes out behind them takes its own. */
 const coverMinutes = computed(() =>
@@ -83,17 +88,9 @@ const coverMinutes = computed(() =>
         )
       }}: {{ coverMinutes }} min off and on.
     </p>
-    <template v-if="neck">
-      <h3>Round the neck</h3>
-      <NeckView
-        :key="neck.leg.id"
-        :joint="neck.joint"
-        :fixed-tie="map.at(neck.leg.from)"
-        :turning-tie="map.at(neck.leg.to)"
-        :wire="{ body: 'red' }"
-        :name="neck.leg.leg.name"
-      />
-      <p class="caution">Nothing may hold or snag the bars. Check lock to lock before a panel goes back.</p>
+    <template v-for="id in crossed" :key="id">
+      <h3>{{ pattern.joints[map.legs[id]!.leg.joint!]!.name }}</h3>
+      <JointPanel :leg="id" :wire="{ body: 'red' }" />
     </template>
   </section>
 </template>

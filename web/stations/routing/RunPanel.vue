@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import { MAY_LIE, runWords, type Run, type Way } from '#core/connections/runs';
-import { HAZARDS } from '#core/craft/pattern';
+import { HAZARDS } from '#core/craft/leg';
 import { setOf } from '#core/job/parts/overrules';
 import { craftMap, type RouteProposals } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
@@ -14,7 +14,7 @@ import { gaugeText, lengthText } from '../../app/units';
 import { withoutDrawing } from '../../stores/plan-shown';
 import { searches } from '../../workers';
 import { coversText } from './covers-text';
-import NeckView from './NeckView.vue';
+import JointPanel from './JointPanel.vue';
 import PickField from '../../fields/PickField.vue';
 
 /** One run: its legs, what is cut for it, and the other routes it could take. */
@@ -22,10 +22,7 @@ const props = defineProps<{ run: Run }>();
 const { store, job, plan, pattern, endOf } = useSheet();
 const map = computed(() => craftMap(pattern.value));
 const legs = computed(() => (props.run.way?.legs ?? []).map((id) => map.value.legs[id]!));
-const neck = computed(() => {
-  const leg = legs.value.find(({ need }) => need);
-  return leg && { leg, joint: pattern.value.joints[leg.leg.joint!]! };
-});
+const crossing = computed(() => legs.value.filter(({ need }) => need));
 
 const proposal = shallowRef<RouteProposals>();
 /** What the routes of a run rest on: asked anew only when one of these has changed. */
@@ -133,15 +130,7 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
         @update:model-value="store.overrule('lead', run.id, $event || null)"
       />
     </template>
-    <NeckView
-      v-if="neck"
-      :key="neck.leg.id"
-      :joint="neck.joint"
-      :fixed-tie="map.at(neck.leg.from)"
-      :turning-tie="map.at(neck.leg.to)"
-      :wire="run.conductors[0]!.colour"
-      :name="neck.leg.leg.name"
-    />
+    <JointPanel v-for="leg in crossing" :key="leg.id" :leg="leg.id" :wire="run.conductors[0]!.colour" />
     <h3 v-if="!run.old">Routes</h3>
     <p v-if="!proposal && !run.old" role="status">Finding routes…</p>
     <template v-else-if="proposal && !run.old">

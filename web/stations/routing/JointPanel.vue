@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { JOINT_WORDS } from '#core/craft/joint';
+import { bestTies, craftMap, type TieSpot } from '#core/routing/index';
+import type { Insulated } from '#core/tables/colours';
+import { useSheet } from '../../app/sheet';
+import { lengthText } from '../../app/units';
+import JointView from './JointView.vue';
+
+/** A joint that wire crosses by one leg: how the wire lies through its travel, where to tie it, what to watch. */
+const props = defineProps<{ leg: string; wire: Insulated }>();
+const { pattern } = useSheet();
+const map = computed(() => craftMap(pattern.value));
+const leg = computed(() => map.value.legs[props.leg]!);
+const joint = computed(() => pattern.value.joints[leg.value.leg.joint!]!);
+
+/** Worth moving a tie for, mm. */
+const WORTH = 20;
+const spotText = ({ leg: along, alongMm }: TieSpot, node: string): string =>
+  along === undefined
+    ? `at “${(pattern.value.places[node] ?? pattern.value.junctions[node])!.name}”`
+    : `${lengthText(alongMm)} along “${pattern.value.legs[along]!.name}”`;
+const better = computed(() => {
+  const best = bestTies(pattern.value, map.value, props.leg);
+  return best && best.savesMm >= WORTH ? best : undefined;
+});
+</script>
+
+<template>
+  <JointView
+    :key="leg.id"
+    :joint="joint"
+    :fixed="pattern.bodies[joint.fixed]!.name"
+    :moving="pattern.bodies[joint.moving]!.name"
+    :fixed-tie="map.at(leg.from)"
+    :moving-tie="map.at(leg.to)"
+    :wire="wire"
+    :name="leg.leg.name"
+  />
+  <p v-if="better" class="small" data-best-ties>
+    Tied {{ spotText(better.fixed, leg.from) }} and {{ spotText(better.moving, leg.to) }},
+    {{ lengthText(better.savesMm) }} less would hang free.
+  </p>
+  <p v-if="joint.kind === 'liftOff'" class="small">
+    Parts at {{ joint.plug.name }}: {{ joint.plug.pins }} pins of {{ joint.plug.pinA }} A.
+  </p>
+  <p class="caution">{{ JOINT_WORDS[joint.kind].tie }}</p>
+</template>
