@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { TOURER_JOB } from '#demo/jobs';
 import { anyJob } from '../../tests/support/any-job';
-import { asOf11, asVersion11, asVersion6, asVersion7, asVersion8, asVersion9 } from '../../tests/support/older-job';
+import {
+  asOf11,
+  asOf12,
+  asVersion11,
+  asVersion12,
+  asVersion6,
+  asVersion7,
+  asVersion8,
+  asVersion9,
+} from '../../tests/support/older-job';
 import { changesBetween, type Patch } from '../document/patches';
 import { OperationError } from '../document/fault';
 import type { Job } from './job';
@@ -51,6 +60,12 @@ test('whatever job version 8 wrote comes up the same job, on panels nobody has m
 test('whatever job version 9 wrote comes up the same job, nothing said of what comes out', () => {
   for (const { job } of MADE) {
     expect(parseJob(JSON.parse(JSON.stringify(asVersion9(job))))).toEqual({ ...asOf11(job), takeOut: {}, leads: {} });
+  }
+});
+
+test('whatever job version 12 wrote comes up the same job, of the one variant there was', () => {
+  for (const { job } of MADE) {
+    expect(parseJob(JSON.parse(JSON.stringify(asVersion12(job))))).toEqual(asOf12(job));
   }
 });
 

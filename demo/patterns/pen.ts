@@ -116,6 +116,91 @@ export function hose(points: readonly Point[], w: number): string {
   return tube(course, w);
 }
 
+type Knot = readonly [x: number, y: number, corner: boolean];
+const knots = (text: string): Knot[] =>
+  text
+    .trim()
+    .split(/\s+/)
+    .map((one) => {
+      const [x, y] = one.replace('!', '').split(',').map(Number) as [number, number];
+      return [x, y, one.endsWith('!')];
+    });
+
+/** A smooth line through knots: each handle a third of its piece, along the line from knot to knot beside it; none at a corner. */
+function through(line: readonly Knot[], closed: boolean): string {
+  const n = line.length;
+  const at = (i: number) => line[closed ? (i + n) % n : Math.min(n - 1, Math.max(0, i))]!;
+  const handle = (i: number, toward: number): Point => {
+    const [x, y, corner] = at(i);
+    const [tx, ty] = at(toward);
+    const length = Math.hypot(tx - x, ty - y);
+    const [ax, ay] = corner ? [tx - x, ty - y] : [at(i + 1)[0] - at(i - 1)[0], at(i + 1)[1] - at(i - 1)[1]];
+    const sense = corner || toward > i ? 1 : -1;
+    const size = Math.hypot(ax, ay) || 1;
+    return [x + (sense * ax * length) / size / 3, y + (sense * ay * length) / size / 3];
+  };
+  let d = `M${xy(line[0]![0], line[0]![1])}`;
+  for (let i = 0; i < (closed ? n : n - 1); i++) {
+    const [end] = [at(i + 1)];
+    d += `C${xy(...handle(i, i + 1))} ${xy(...handle(i + 1, i))} ${xy(end[0], end[1])}`;
+  }
+  return closed ? `${d}Z` : d;
+}
+
+/** A closed shape through “x,y” knots, smooth but where a knot ends in “!”. */
+export const shape = (text: string): string => through(knots(text), true);
+/** The same, open. */
+export const line = (text: string): string => through(knots(text), false);
+/** A closed shape from the half of it on the left of the middle line, its knots from one end to the other. */
+export function whole(text: string): string {
+  const left = knots(text);
+  const right = [...left].reverse().flatMap(([x, y, corner]): Knot[] => (y === 0 ? [] : [[x, -y, corner]]));
+  return through([...left, ...right], true);
+}
+/** A shape with straight sides through “x,y” knots. */
+export const poly = (text: string): string =>
+  `M${knots(text)
+    .map(([x, y]) => xy(x, y))
+    .join('L')}Z`;
+/** A box with rounded corners, from one corner to the other. */
+export function box(x0: number, y0: number, x1: number, y1: number, r = 0): string {
+  if (!r) return `M${xy(x0, y0)}L${xy(x1, y0)}L${xy(x1, y1)}L${xy(x0, y1)}Z`;
+  const k = r * 0.45;
+  return (
+    `M${xy(x0 + r, y0)}L${xy(x1 - r, y0)}C${xy(x1 - k, y0)} ${xy(x1, y0 + k)} ${xy(x1, y0 + r)}` +
+    `L${xy(x1, y1 - r)}C${xy(x1, y1 - k)} ${xy(x1 - k, y1)} ${xy(x1 - r, y1)}` +
+    `L${xy(x0 + r, y1)}C${xy(x0 + k, y1)} ${xy(x0, y1 - k)} ${xy(x0, y1 - r)}` +
+    `L${xy(x0, y0 + r)}C${xy(x0, y0 + k)} ${xy(x0 + k, y0)} ${xy(x0 + r, y0)}Z`
+  );
+}
+/** An upright or lying oval. */
+export const oval = (x: number, y: number, rx: number, ry: number): string =>
+  `M${xy(x - rx, y)}A${round(rx)} ${round(ry)} 0 1 0 ${xy(x + rx, y)}A${round(rx)} ${round(ry)} 0 1 0 ${xy(x - rx, y)}Z`;
+/** A ring's part from one angle to another, degrees anticlockwise from ahead: a mudguard, a wheel arch. */
+export function band(x: number, y: number, outer: number, inner: number, from: number, to: number): string {
+  const at = (r: number, deg: number) => xy(x + r * Math.cos((deg * Math.PI) / 180), y + r * Math.sin((deg * Math.PI) / 180));
+  const far = to - from > 180 ? 1 : 0;
+  return `M${at(outer, from)}A${outer} ${outer} 0 ${far} 1 ${at(outer, to)}L${at(inner, to)}A${inner} ${inner} 0 ${far} 0 ${at(inner, from)}Z`;
+}
+/** Straight lines, each of two or more points, several parted by “|”. */
+export const lines = (text: string): string =>
+  text
+    .split('|')
+    .map((one) => `M${one.trim().split(/\s+/).map((p) => xy(...(p.split(',').map(Number) as [number, number]))).join('L')}`)
+    .join('');
+/** A tube of width `w` along straight pieces given as “x,y” points. */
+export const pipe = (text: string, w: number): string => tube(knots(text).map(([x, y]) => [x, y] as const), w);
+/** A hose or bent tube along a smooth line. */
+export const bent = (text: string, w: number): string => hose(knots(text).map(([x, y]) => [x, y] as const), w);
+/** A place on the sheet with an own origin and turn, degrees anticlockwise: what stands at an angle is written upright. */
+export const turnedBy = (x: number, y: number, deg: number) => {
+  const [c, s] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
+  return (text: string): string =>
+    text.replace(/(-?[\d.]+),(-?[\d.]+)/g, (_, u: string, v: string) =>
+      `${round(x + Number(u) * c - Number(v) * s)},${round(y + Number(u) * s + Number(v) * c)}`,
+    );
+};
+
 /** A path turned over the line y = 0: the other side of a top view. */
 export const mirrored = (d: string): string =>
   movedPath(

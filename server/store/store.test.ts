@@ -22,7 +22,7 @@ import { FolderHeldError, holdFolder } from './lock';
 import { contentHash } from '#core/document/hash';
 import { OperationError } from '#core/document/fault';
 import { JOB_VERSION } from '#core/job/parts/sheet';
-import { asVersion6 } from '../../tests/support/older-job';
+import { asPattern2, asVersion6 } from '../../tests/support/older-job';
 
 let db: PGlite;
 let folder: string;
@@ -524,7 +524,7 @@ describe('the bay', () => {
 
 /** A pattern as the first version kept it: covers on or off. */
 function oldPattern(pattern: Pattern): object {
-  const { version, measures, usualMemories, ...rest } = pattern;
+  const { version, measures, usualMemories, ...rest } = asPattern2(pattern) as Pattern;
   expect([version, measures, usualMemories]).toHaveLength(3);
   const ids = <T extends { covers: object }>(map: Record<string, T>) =>
     Object.fromEntries(

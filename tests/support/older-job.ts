@@ -1,9 +1,59 @@
 import { NO_CHANGES } from '#core/craft/changes';
+import type { Cover, CoverWay } from '#core/craft/cover';
+import type { Joint } from '#core/craft/joint';
+import { strokesOf, type Pattern, type View } from '#core/craft/pattern';
 import type { SetValue, Why } from '#core/document/overrule';
 import { EMPTY, type Job } from '#core/job/job';
 
+type Entry = Record<string, unknown>;
+const drop = (one: object, ...members: string[]): Entry =>
+  Object.fromEntries(Object.entries(one).filter(([member]) => !members.includes(member)));
+const each = (map: object, change: (one: object) => Entry): Entry =>
+  Object.fromEntries(Object.entries(map).map(([id, one]) => [id, change(one as object)]));
+
+/** What pattern version 2 could say of a craft, as this version writes it: no holes, ties, variants, no sort of cover. */
+export const asOfPattern2 = (pattern: Pattern): Pattern =>
+  ({
+    ...drop(pattern, 'keepFree', 'usualCircuits', 'usualGear', 'options', 'towed', 'underlays'),
+    places: each(pattern.places, (place) => drop(place, 'wet', 'sun', 'parkCm3', 'workedFrom', 'through')),
+    legs: each(pattern.legs, (leg) => drop(leg, 'passes', 'ties', 'workedFrom', 'through')),
+    covers: each(pattern.covers, (cover) => ({
+      ...drop(cover, 'kind'),
+      states: each((cover as Cover).states, (way) => ({
+        ...drop(way, 'refit', 'plugHints'),
+        fasteners: each((way as CoverWay).fasteners, (one) => drop(one, 'seat', 'handOnly')),
+      })),
+    })),
+  }) as unknown as Pattern;
+
+/** A pattern as version 2 wrote it: one kind of joint, strokes in a list. */
+export function asPattern2(of: Pattern): object {
+  const pattern = asOfPattern2(of);
+  return {
+    ...pattern,
+    version: 2,
+    joints: each(pattern.joints, (joint) => ({ ...drop(joint, 'moving'), turning: (joint as Joint).moving })),
+    drawing: each(pattern.drawing, (view) => ({
+      ...view,
+      strokes: strokesOf(view as View).map(([, stroke]) => drop(stroke, 'at', 'only')),
+    })),
+  };
+}
+
+/** What version 12 could say of a job: one variant of its craft. */
+export const asOf12 = (job: Job): Job => ({
+  ...job,
+  craft: { ...job.craft, pattern: asOfPattern2(job.craft.pattern), variant: {} },
+});
+/** A job as version 12 wrote it. */
+export function asVersion12(of: Job) {
+  const { variant: _variant, pattern, ...craft } = asOf12(of).craft;
+  return { ...of, version: 12, craft: { ...craft, pattern: asPattern2(pattern) } };
+}
+
 /** What version 11 could say of a job: nothing of leads and links. */
-export const asOf11 = (job: Job): Job => ({
+export const asOf11 = (of: Job): Job => without11(asOf12(of));
+const without11 = (job: Job): Job => ({
   ...job,
   pins: {},
   links: {},
@@ -26,7 +76,7 @@ export function asVersion11(of: Job) {
     was: _was,
     craft,
     ...job
-  } = asOf11(of);
+  } = asVersion12(asOf11(of));
   const { year: _year, trim: _trim, changes: _changes, ...rest } = craft;
   return { ...job, version: 11, craft: rest };
 }
