@@ -3,6 +3,8 @@ import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { NARROW_VAN } from '#demo/patterns/narrow-van';
 import { RIVER_LAUNCH } from '#demo/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
+import { NOSE_TOURER } from '#demo/patterns/nose-tourer';
+import { WIDE_TOURER } from '#demo/patterns/wide-tourer';
 import type { FuseHolder } from '#core/gear/gear';
 import type { Wiring } from '#core/job/circuit';
 import { newJob, type Job } from '#core/job/job';
@@ -10,7 +12,14 @@ import { applyAll, type Operation } from '#core/job/operations';
 import { shelfItem } from './shelf';
 import { contentHash } from '#core/document/hash';
 
-export const PATTERNS: readonly Pattern[] = [ADVENTURE_TOURER, SIDE_BY_SIDE, RIVER_LAUNCH, NARROW_VAN];
+export const PATTERNS: readonly Pattern[] = [
+  ADVENTURE_TOURER,
+  WIDE_TOURER,
+  NOSE_TOURER,
+  SIDE_BY_SIDE,
+  RIVER_LAUNCH,
+  NARROW_VAN,
+];
 
 const add = (id: string, item: string, place: string | null): Operation => ({
   op: 'addGear',

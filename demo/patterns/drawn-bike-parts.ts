@@ -1,4 +1,5 @@
-import { bent, box, circle, dots, line, lines, oval, penFor, pipe, poly, rays, ring, shape, turnedBy, whole, type Stroke } from './pen';
+import type { penFor} from './pen';
+import { bent, box, circle, dots, line, lines, oval, pipe, poly, rays, ring, shape, turnedBy, whole, type Stroke } from './pen';
 
 // Parts that touring motorcycles of ours share: wheels, the twin, the fork, bags.
 

@@ -1,5 +1,5 @@
 import { barsSide, castWheel, fender, forkAt, forkLeg, mirrorSide, sideBag, topBag, twin, tyreTop } from './drawn-bike-parts';
-import { bent, box, circle, dots, line, lines, mirrored, oval, penFor, pipe, rays, ring, shape, whole, type Stroke } from './pen';
+import { bent, box, circle, line, lines, mirrored, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');
@@ -14,6 +14,9 @@ const fork = forkAt(1625, 325, 26);
 const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
 const topCase = (strokes: Stroke[]): Stroke[] => strokes.map((stroke) => ({ ...stroke, only: { topCase: 'with' } }));
 const shields = (strokes: Stroke[]): Stroke[] => strokes.map((stroke) => ({ ...stroke, only: { shields: 'with' } }));
+
+/** Whether a stroke of the view from above lies to the left. */
+const isLeft = (d: string) => Number(/^M[-\d.]+ ([-\d.]+)/.exec(d)![1]) > 0;
 
 const rear: Stroke[] = [
   ...castWheel(frame, 0, 310, 310, 205, 146),
@@ -34,8 +37,8 @@ const chassis: Stroke[] = [
 ];
 
 const exhaust: Stroke[] = [
-  frame.outline(bent('930,690 1010,650 1030,520 960,360 820,290 600,280', 46), 'hot'),
-  frame.outline(bent('520,700 455,650 440,520 470,380 560,300', 44), 'hot'),
+  frame.outline(bent('920,650 1000,620 1024,510 960,360 820,290 600,280', 44), 'hot'),
+  frame.outline(bent('560,640 480,610 448,520 470,380 560,300', 42), 'hot'),
   frame.outline(shape('620,318! 560,326 500,322 -300,322 -440,330! -470,318 -478,284 -468,248! -440,240 -300,236 500,246 560,250 620,256!'), 'hot'),
   frame.line(lines('-300,322 -300,236|500,322 500,246') + shape('-440,330! -424,284 -440,240!')),
   frame.fine(lines('-260,300 460,304|-260,262 460,266') + box(40, 272, 300, 296, 10)),
@@ -61,8 +64,8 @@ const middle: Stroke[] = [
   strip.outline(shape('1120,1012! 1040,1046 930,1034 816,980 744,898! 770,892 836,956 936,1006 1040,1018 1108,990!'), 'dark'),
   strip.line(shape('980,1036! 990,1056 1040,1058 1050,1036!'), 'metal'),
   strip.fine(line('770,912 836,968 936,1020')),
-  seat.outline(shape('790,800! 770,742 690,712 580,700 470,712 400,756 372,816! 330,842 180,856 20,852 -56,836! -66,786 -30,754 200,726 400,690 640,650 760,690!'), 'seat'),
-  seat.line(line('372,816 420,742 480,700') + line('-40,792 180,780 400,742 600,690 770,720')),
+  seat.outline(shape('790,800! 770,742 690,712 580,700 470,712 400,756 372,816! 330,842 180,856 20,852 -56,836! -66,786 -30,760 200,742 400,716 620,676 770,706!'), 'seat'),
+  seat.line(line('372,816 420,742 480,700') + line('-40,800 180,792 400,752 600,700 770,730')),
   seat.fine(line('-30,816 180,822 340,806') + line('520,690 640,684 744,716') + lines('200,850 206,782|100,854 106,784|0,850 4,790')),
 ];
 
@@ -138,7 +141,7 @@ export const SIDE: readonly Stroke[] = [
   ...rear,
   ...front,
   ...chassis,
-  ...twin(frame, 760, 400),
+  ...scaled(twin(frame, 790, 390), 790, 390, 0.86),
   ...exhaust,
   ...foot,
   ...leg,
@@ -176,7 +179,7 @@ const shield: Stroke[] = shields([
   ...both(cover('shieldPodRight').outline, shape('1194,200! 1110,230 1062,300 1076,372 1150,412 1232,404! 1216,300'), 'panel'),
   ...both(cover('shieldPodRight').line, oval(1104, 316, 34, 78), 'dark'),
   ...both(cover('shieldPodRight').fine, oval(1104, 316, 24, 62)),
-]).map((stroke, i) => (i % 2 === 0 ? { ...stroke, cover: stroke.cover!.replace('Right', 'Left') } : stroke));
+]).map((stroke) => (isLeft(stroke.d) ? { ...stroke, cover: stroke.cover!.replace('Right', 'Left') } : stroke));
 
 const body: Stroke[] = [
   frame.outline(whole('-430,60 -400,96! -200,126 60,134 250,150 420,176 640,190 760,160!'), 'panel'),
@@ -201,10 +204,10 @@ const caseTop: Stroke[] = topCase([
   frame.line(whole('-470,120 -456,220 -400,262 -240,270 -140,252 -116,190 -112,0')),
   frame.fine(lines('-330,304 -330,270|-170,298 -170,262|-330,-304 -330,-270|-170,-298 -170,-262')),
   frame.outline(whole('-96,100 -88,190! -50,196 -26,130 -24,0'), 'seat'),
-  ...both(cover('casePodRight').outline, shape('-150,290! -60,300 40,266 60,214! 0,190 -90,196!'), 'panel'),
-  ...both(cover('casePodRight').line, shape('34,262! 60,214! 40,204! 12,254!'), 'dark'),
+  ...both(cover('casePodRight').outline, shape('-150,288! -40,296 40,280 70,246 66,206 20,188 -60,190 -140,200!'), 'panel'),
+  ...both(cover('casePodRight').line, box(40, 198, 66, 276, 10), 'dark'),
   frame.line(circle(-474, -150, 14), 'dark'),
-]).map((stroke) => stroke.cover === 'casePodRight' && !stroke.d.includes('-2') ? stroke : stroke);
+]).map((stroke) => stroke.cover === 'casePodRight' && stroke.d.startsWith('M') && isLeft(stroke.d) ? { ...stroke, cover: 'casePodLeft' } : stroke);
 
 const upper: Stroke[] = [
   // Yoke, bars, grips, mirrors.
@@ -235,4 +238,4 @@ const upper: Stroke[] = [
 ];
 
 /** From above, x and y in mm, left of the craft up; lower parts first. */
-export const TOP: readonly Stroke[] = [...under, ...shield, ...body, ...caseTop, ...upper, frame.centre('M-580 0L2020 0'), frame.fine(dots(-40, 0, 0, 1, 1))];
+export const TOP: readonly Stroke[] = [...under, ...shield, ...body, ...caseTop, ...upper, frame.centre('M-580 0L2020 0')];

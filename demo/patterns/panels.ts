@@ -4,18 +4,18 @@ import type { Outline } from '#core/plane/outline';
 import type { InferOutput } from 'valibot';
 
 type At = [number, number];
-const rect = (w: number, h: number, corner = 0): Outline => ({ shape: 'rectangle', w, h, corner });
-const round = (d: number): Outline => ({ shape: 'round', d });
-const through = (corner: number, ...points: At[]): Outline => ({ shape: 'polygon', points, corner });
+export const rect = (w: number, h: number, corner = 0): Outline => ({ shape: 'rectangle', w, h, corner });
+export const round = (d: number): Outline => ({ shape: 'round', d });
+export const through = (corner: number, ...points: At[]): Outline => ({ shape: 'polygon', points, corner });
 
-const opening = (name: string, outline: Outline, at: At, taken = false): InferOutput<typeof Opening> => ({
+export const opening = (name: string, outline: Outline, at: At, taken = false): InferOutput<typeof Opening> => ({
   name,
   outline,
   at,
   turnDeg: 0,
   taken,
 });
-const obstacle = (
+export const obstacle = (
   name: string,
   kind: InferOutput<typeof Obstacle>['kind'],
   outline: Outline,
@@ -24,7 +24,12 @@ const obstacle = (
   toMm: number,
 ): InferOutput<typeof Obstacle> => ({ name, kind, outline, at, turnDeg: 0, fromMm, toMm });
 
-const panel = (lies: Panel['lies'], outline: Outline, thicknessMm: number, more: Partial<Panel> = {}): Panel => ({
+export const panel = (
+  lies: Panel['lies'],
+  outline: Outline,
+  thicknessMm: number,
+  more: Partial<Panel> = {},
+): Panel => ({
   lies,
   outline,
   datum: { x: 'left', y: 'top' },
@@ -45,7 +50,12 @@ const panel = (lies: Panel['lies'], outline: Outline, thicknessMm: number, more:
   ...more,
 });
 /** The inside of a cover, so far from the face at the corners below left, below right and above left. */
-const closing = (side: 'front' | 'behind', bottomLeft: number, bottomRight = bottomLeft, topLeft = bottomLeft) => ({
+export const closing = (
+  side: 'front' | 'behind',
+  bottomLeft: number,
+  bottomRight = bottomLeft,
+  topLeft = bottomLeft,
+) => ({
   side,
   bottomLeft,
   bottomRight,
@@ -54,7 +64,7 @@ const closing = (side: 'front' | 'behind', bottomLeft: number, bottomRight = bot
 const tray = { finished: false } as const;
 
 /** The same panel on the other side: mirrored, each the other's partner. */
-const bothSides = (id: string, left: Panel, covers: (side: string) => string = (cover) => cover) => {
+export const bothSides = (id: string, left: Panel, covers: (side: string) => string = (cover) => cover) => {
   const flip = ([x, y]: At): At => [-x || 0, y];
   const mirroredOutline = (outline: Outline): Outline =>
     outline.shape === 'polygon' ? { ...outline, points: outline.points.map(flip).reverse() } : outline;

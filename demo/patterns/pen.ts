@@ -1,3 +1,4 @@
+import svgpath from 'svgpath';
 import { movedPath } from '#core/craft/path';
 import type { Stroke as Ranked } from '#core/craft/pattern';
 
@@ -178,7 +179,8 @@ export const oval = (x: number, y: number, rx: number, ry: number): string =>
   `M${xy(x - rx, y)}A${round(rx)} ${round(ry)} 0 1 0 ${xy(x + rx, y)}A${round(rx)} ${round(ry)} 0 1 0 ${xy(x - rx, y)}Z`;
 /** A ring's part from one angle to another, degrees anticlockwise from ahead: a mudguard, a wheel arch. */
 export function band(x: number, y: number, outer: number, inner: number, from: number, to: number): string {
-  const at = (r: number, deg: number) => xy(x + r * Math.cos((deg * Math.PI) / 180), y + r * Math.sin((deg * Math.PI) / 180));
+  const at = (r: number, deg: number) =>
+    xy(x + r * Math.cos((deg * Math.PI) / 180), y + r * Math.sin((deg * Math.PI) / 180));
   const far = to - from > 180 ? 1 : 0;
   return `M${at(outer, from)}A${outer} ${outer} 0 ${far} 1 ${at(outer, to)}L${at(inner, to)}A${inner} ${inner} 0 ${far} 0 ${at(inner, from)}Z`;
 }
@@ -186,20 +188,44 @@ export function band(x: number, y: number, outer: number, inner: number, from: n
 export const lines = (text: string): string =>
   text
     .split('|')
-    .map((one) => `M${one.trim().split(/\s+/).map((p) => xy(...(p.split(',').map(Number) as [number, number]))).join('L')}`)
+    .map(
+      (one) =>
+        `M${one
+          .trim()
+          .split(/\s+/)
+          .map((p) => xy(...(p.split(',').map(Number) as [number, number])))
+          .join('L')}`,
+    )
     .join('');
 /** A tube of width `w` along straight pieces given as “x,y” points. */
-export const pipe = (text: string, w: number): string => tube(knots(text).map(([x, y]) => [x, y] as const), w);
+export const pipe = (text: string, w: number): string =>
+  tube(
+    knots(text).map(([x, y]) => [x, y] as const),
+    w,
+  );
 /** A hose or bent tube along a smooth line. */
-export const bent = (text: string, w: number): string => hose(knots(text).map(([x, y]) => [x, y] as const), w);
+export const bent = (text: string, w: number): string =>
+  hose(
+    knots(text).map(([x, y]) => [x, y] as const),
+    w,
+  );
 /** A place on the sheet with an own origin and turn, degrees anticlockwise: what stands at an angle is written upright. */
 export const turnedBy = (x: number, y: number, deg: number) => {
   const [c, s] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
   return (text: string): string =>
-    text.replace(/(-?[\d.]+),(-?[\d.]+)/g, (_, u: string, v: string) =>
-      `${round(x + Number(u) * c - Number(v) * s)},${round(y + Number(u) * s + Number(v) * c)}`,
+    text.replace(
+      /(-?[\d.]+),(-?[\d.]+)/g,
+      (_, u: string, v: string) =>
+        `${round(x + Number(u) * c - Number(v) * s)},${round(y + Number(u) * s + Number(v) * c)}`,
     );
 };
+
+/** Strokes drawn `by` times as large about a point. */
+export const scaled = (strokes: readonly Stroke[], x: number, y: number, by: number): Stroke[] =>
+  strokes.map((stroke) => ({
+    ...stroke,
+    d: svgpath(stroke.d).abs().translate(-x, -y).scale(by).translate(x, y).round(1).toString(),
+  }));
 
 /** A path turned over the line y = 0: the other side of a top view. */
 export const mirrored = (d: string): string =>

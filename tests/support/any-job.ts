@@ -1,9 +1,6 @@
 import fc, { type GeneratorValue } from 'fast-check';
 import { SHELF } from '#demo/shelf';
-import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
-import { NARROW_VAN } from '#demo/patterns/narrow-van';
-import { RIVER_LAUNCH } from '#demo/patterns/river-launch';
-import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
+import { PATTERNS } from '#demo/jobs';
 import { pinsOf } from '#core/gear/pins';
 import { readPins } from '#core/gear/typing/leads';
 import { isFed, type FuseHolder, type GearItem } from '#core/gear/gear';
@@ -19,7 +16,6 @@ import { apply, type Operation } from '#core/job/operations';
 import { contentHash } from '#core/document/hash';
 import { OperationError } from '#core/document/fault';
 
-const PATTERNS = [ADVENTURE_TOURER, SIDE_BY_SIDE, RIVER_LAUNCH, NARROW_VAN];
 const HOLDERS = SHELF.filter((item): item is FuseHolder => item.kind === 'fuseHolder');
 const MOUNTED = SHELF.filter(({ kind }) => kind !== 'fuseHolder' && kind !== 'kit');
 /** Ids as the interface makes them, in no order. */
