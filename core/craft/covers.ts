@@ -32,10 +32,23 @@ export const openedAlong = (pattern: Pattern, legs: readonly string[], fished: r
     return leg.fish && fished.includes(id) ? leg.fish.covers : leg.covers;
   });
 
-/** Minutes of work to open covers so far and to put them back; two people's minutes count twice. */
-export function coverMinutes(pattern: Pattern, open: Opened): number {
-  return Object.entries(open).reduce((sum, [id, state]) => {
-    const { minutes, second } = pattern.covers[id]!.states[state]!;
-    return sum + (minutes.off + minutes.on) * (second ? 2 : 1);
-  }, 0);
+/** Minutes of work to open a cover so far and to put it back; two people's minutes count twice. */
+function minutesOf({ covers }: Pattern, id: string, state: CoverState): number {
+  const { minutes, second } = covers[id]!.states[state]!;
+  return (minutes.off + minutes.on) * (second ? 2 : 1);
+}
+
+/** The same of all that is open. */
+export const coverMinutes = (pattern: Pattern, open: Opened): number =>
+  Object.entries(open).reduce((sum, [id, state]) => sum + minutesOf(pattern, id, state), 0);
+
+/** Minutes more to open, beside what is open, all that `asked` has open. */
+export function minutesBeside(pattern: Pattern, open: Opened, asked: Opened): number {
+  let sum = 0;
+  for (const [id, state] of Object.entries(asked)) {
+    const now = open[id];
+    if (now === undefined) sum += minutesOf(pattern, id, state);
+    else if (!further(now, state)) sum += Math.max(0, minutesOf(pattern, id, state) - minutesOf(pattern, id, now));
+  }
+  return sum;
 }

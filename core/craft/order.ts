@@ -91,9 +91,18 @@ function order(pattern: Pattern): Pattern {
       junctions,
       named(({ at: spot }) => spot),
     ),
-    legs: each(sortedMap(legs, named(middle)), ({ covers: open, fish }) => ({
+    legs: each(sortedMap(legs, named(middle)), ({ covers: open, fish, passes, ties }) => ({
       covers: opened(open),
       ...(fish ? { fish: changed(fish, { covers: opened(fish.covers) }) } : {}),
+      ...(passes
+        ? {
+            passes: sortedMap(
+              passes,
+              named(({ at: spot }) => spot),
+            ),
+          }
+        : {}),
+      ...(ties ? { ties: sortedMap(ties, ([a, one], [b, two]) => byPosition(one.at, two.at) || byText(a, b)) } : {}),
     })),
     covers: each(standing, ({ states }) => ({
       states: each(states as Record<string, CoverWay>, (way) => ({
@@ -103,6 +112,7 @@ function order(pattern: Pattern): Pattern {
           ([a, one], [b, two]) => byText(one.where, two.where) || byText(one.size, two.size) || byText(a, b),
         ),
         plugs: texts(way.plugs),
+        ...(way.plugHints ? { plugHints: sortedMap(way.plugHints, ([a], [b]) => byText(a, b)) } : {}),
         hoses: texts(way.hoses),
       })),
     })),
@@ -113,6 +123,33 @@ function order(pattern: Pattern): Pattern {
     ),
     measures: sortedMap(measures, named(nowhere)),
     usualMemories: sortedMap(pattern.usualMemories, named(nowhere)),
+    ...(pattern.keepFree
+      ? {
+          keepFree: sortedMap(
+            pattern.keepFree,
+            named(({ shape }) => (shape.is === 'box' ? shape.at : shape.from)),
+          ),
+        }
+      : {}),
+    ...(pattern.usualBatteries ? { usualBatteries: sortedMap(pattern.usualBatteries, named(nowhere)) } : {}),
+    ...(pattern.usualCircuits ? { usualCircuits: sortedMap(pattern.usualCircuits, named(nowhere)) } : {}),
+    ...(pattern.usualGear
+      ? {
+          usualGear: sortedMap(
+            pattern.usualGear,
+            ([a, one], [b, two]) => byPosition(at(one.place), at(two.place)) || byText(a, b),
+          ),
+        }
+      : {}),
+    ...(pattern.options ? { options: sortedMap(pattern.options, named(nowhere)) } : {}),
+    ...(pattern.listeners
+      ? {
+          listeners: sortedMap(
+            pattern.listeners,
+            named(({ at: spot }) => spot),
+          ),
+        }
+      : {}),
   };
   const same = (Object.keys(next) as (keyof typeof next)[]).every((member) => next[member] === pattern[member]);
   return same ? pattern : { ...pattern, ...next };

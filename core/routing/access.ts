@@ -1,6 +1,7 @@
-import { coverMinutes, coversFor, isOpenEnough } from '../craft/covers';
+import { coverMinutes, coversFor, isOpenEnough, minutesBeside } from '../craft/covers';
 import type { Opened } from '../craft/cover';
 import type { Pattern } from '../craft/pattern';
+import { aheadOf, type Ahead } from './ahead';
 import { otherEnd, wayAlong, type CraftMap, type MapLeg } from './graph';
 import type { Way } from '../connections/runs';
 
@@ -24,10 +25,11 @@ export interface Route {
 interface Label {
   readonly node: string;
   readonly open: Opened;
-  readonly key: string;
   /** What it has cost so far, minutes of work. */
   readonly cost: number;
   readonly lengthMm: number;
+  /** What it will have cost and be as long as at the end, at least. */
+  readonly atLeast: { readonly cost: number; readonly lengthMm: number };
   /** Legs walked. */
   readonly steps: number;
   readonly leg: MapLeg | undefined;
@@ -65,15 +67,24 @@ export function costOf(
  * Exact: a cover is paid once however many legs lie behind it, so what a node was reached with counts, not only
  * how cheaply. Undefined when no route leads there.
  */
-export const cheapestRoute = (access: Access, from: string, to: string, conductors: number, open: Opened) =>
-  search(
+export function cheapestRoute(
+  access: Access,
+  from: string,
+  to: string,
+  conductors: number,
+  open: Opened,
+): Route | undefined {
+  const ahead = knownAhead(access, to);
+  return search(
     access,
     from,
     conductors,
     open,
     ({ node }) => node === to,
-    ({ node }) => access.map.legsAt(node).filter(({ banned }) => !banned),
+    ({ node }) => access.map.legsAt(node).filter((leg) => !leg.banned && ahead.has(otherEnd(leg, node))),
+    (node) => ahead.get(node) ?? HERE,
   );
+}
 
 /** The same along legs that a person has chosen, banned or not; undefined when they do not lead there. */
 export const chosenRoute = (
@@ -92,8 +103,10 @@ export const chosenRoute = (
     open,
     ({ steps }) => steps === legs.length,
     ({ steps }) => [access.map.legs[legs[steps]!]!],
-    true,
+    null,
   );
+
+const HERE: Ahead = { lengthMm: 0, covers: {} };
 
 function search(
   access: Access,
@@ -102,35 +115,40 @@ function search(
   open: Opened,
   isThere: (label: Label) => boolean,
   legsFrom: (label: Label) => readonly MapLeg[],
-  inOrder = false,
+  /** What is ahead of a node at least; null: legs are walked in the order given. */
+  ahead: ((node: string) => Ahead) | null,
 ): Route | undefined {
   const { pattern, school } = access;
-  const queue: Label[] = [
-    {
+  const labelled = (label: Omit<Label, 'atLeast'>): Label => {
+    const rest = ahead ? ahead(label.node) : HERE;
+    const covers = minutesBeside(pattern, label.open, rest.covers);
+    const cost = label.cost + costOf(access, covers, 0, rest.lengthMm, conductors);
+    return { ...label, atLeast: { cost, lengthMm: label.lengthMm + rest.lengthMm } };
+  };
+  const queue = [
+    labelled({
       node: from,
       open,
-      key: keyOf(open),
       cost: 0,
       lengthMm: 0,
       steps: 0,
       leg: undefined,
       fished: false,
       before: undefined,
-    },
+    }),
   ];
   const settled = new Map<string, Label[]>();
   while (queue.length) {
     let next = 0;
     for (let i = 1; i < queue.length; i++) {
-      const [a, b] = [queue[i]!, queue[next]!];
+      const [a, b] = [queue[i]!.atLeast, queue[next]!.atLeast];
       if (a.cost < b.cost - EVEN || (a.cost <= b.cost + EVEN && a.lengthMm < b.lengthMm - EVEN)) next = i;
     }
     const label = queue.splice(next, 1)[0]!;
     if (isThere(label)) return routeOf(label);
-    const spot = inOrder ? String(label.steps) : label.node;
+    const spot = ahead ? label.node : String(label.steps);
     const there = settled.get(spot) ?? [];
-    // One that came cheaper with at least as much open does all that this one could.
-    if (there.some((other) => other.key === label.key || isOpenEnough(other.open, label.open))) continue;
+    if (there.some((other) => isNoDearer(access, other, label))) continue;
     settled.set(spot, [...there, label]);
     for (const leg of legsFrom(label)) {
       const { covers, fish } = leg.leg;
@@ -139,23 +157,33 @@ function search(
       for (const [asked, fishMins] of ways) {
         const now = opening(access, label.open, asked);
         const coverMins = now === label.open ? 0 : coverMinutes(pattern, now) - coverMinutes(pattern, label.open);
-        queue.push({
-          node: otherEnd(leg, label.node),
-          open: now,
-          key: now === label.open ? label.key : keyOf(now),
-          cost: label.cost + costOf(access, coverMins, fishMins, leg.lengthMm, conductors),
-          lengthMm: label.lengthMm + leg.lengthMm,
-          steps: label.steps + 1,
-          leg,
-          fished: asked !== covers,
-          before: label,
-        });
+        queue.push(
+          labelled({
+            node: otherEnd(leg, label.node),
+            open: now,
+            cost: label.cost + costOf(access, coverMins, fishMins, leg.lengthMm, conductors),
+            lengthMm: label.lengthMm + leg.lengthMm,
+            steps: label.steps + 1,
+            leg,
+            fished: asked !== covers,
+            before: label,
+          }),
+        );
       }
     }
   }
   return undefined;
 }
 const EVEN = 1e-9;
+
+/**
+ * Whether the first, were it to open besides what the second has open, would have cost no more: what the second
+ * can then do, the first can too, for a cover costs less the more is open already.
+ */
+function isNoDearer({ pattern, school }: Access, one: Label, other: Label): boolean {
+  const spare = other.cost - one.cost - COVER_WEIGHT[school] * minutesBeside(pattern, one.open, other.open);
+  return spare > EVEN || (spare >= -EVEN && one.lengthMm <= other.lengthMm + EVEN);
+}
 
 function routeOf(end: Label): Route {
   const labels: Label[] = [];
@@ -214,14 +242,24 @@ interface Found {
   /** By the numbers of what is asked for, in the order it is. */
   readonly states: Map<string, OpenState>;
   readonly numbers: Map<Opened, number>;
+  /** By school of covers, then the node it leads to. */
+  readonly ahead: Map<string, ReadonlyMap<string, Ahead>>;
 }
 const found = new WeakMap<CraftMap, Found>();
 const MOST_KNOWN = 4000;
 
 function foundOn(map: CraftMap): Found {
   let known = found.get(map);
-  if (!known) found.set(map, (known = { routes: new Map(), states: new Map(), numbers: new Map() }));
+  if (!known) found.set(map, (known = { routes: new Map(), states: new Map(), numbers: new Map(), ahead: new Map() }));
   return known;
+}
+
+function knownAhead({ map, pattern, school }: Access, to: string): ReadonlyMap<string, Ahead> {
+  const { ahead } = foundOn(map);
+  const key = `${school}|${to}`;
+  let found = ahead.get(key);
+  if (!found) ahead.set(key, (found = aheadOf(pattern, map, to, school)));
+  return found;
 }
 
 /** All that must be open for what is asked, what must be open before it with it. */
