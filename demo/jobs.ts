@@ -1,9 +1,11 @@
 import type { Pattern } from '#core/craft/pattern';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
+import { CROSSOVER } from '#demo/patterns/crossover';
 import { NARROW_VAN } from '#demo/patterns/narrow-van';
 import { RIVER_LAUNCH } from '#demo/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { NOSE_TOURER } from '#demo/patterns/nose-tourer';
+import { TOW_BOAT } from '#demo/patterns/tow-boat';
 import { WIDE_TOURER } from '#demo/patterns/wide-tourer';
 import type { FuseHolder } from '#core/gear/gear';
 import type { Wiring } from '#core/job/circuit';
@@ -17,7 +19,9 @@ export const PATTERNS: readonly Pattern[] = [
   WIDE_TOURER,
   NOSE_TOURER,
   SIDE_BY_SIDE,
+  CROSSOVER,
   RIVER_LAUNCH,
+  TOW_BOAT,
   NARROW_VAN,
 ];
 

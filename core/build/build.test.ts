@@ -466,6 +466,9 @@ const FAR_PAIR: Readonly<Record<string, readonly [string, string]>> = {
   'side-by-side-two-row': ['cageLeft', 'cageRight'],
   'river-launch-64': ['bowLeft', 'bowRight'],
   'narrow-van': ['saloonRearLeft', 'saloonRearRight'],
+  'wide-tourer': ['shieldPodLeft', 'shieldPodRight'],
+  'nose-tourer': ['podLeft', 'podRight'],
+  'side-by-side-crossover': ['lowPodLeft', 'lowPodRight'],
 };
 
 test('each school of access has an effect on every craft, and is no dearer than it says', () => {

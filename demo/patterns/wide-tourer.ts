@@ -64,7 +64,10 @@ const junctionsLeft = {
 };
 const legsLeft = {
   neckLeft: leg('Round the neck, left', 'headLeft', 'tieLeft', { joint: 'neck' }),
-  troughLeft: leg('Out of the trough to the left of the neck', 'trough', 'headLeft', { covers: off('trough') }),
+  troughLeft: leg('Out of the trough to the left of the neck', 'trough', 'headLeft', {
+    covers: off('trough'),
+    fish: { minutes: 3, covers: {} },
+  }),
   shellInLeft: leg('Into the inner shell, left', 'tieLeft', 'shellHub', { covers: off('outerShell') }),
   podRunLeft: leg('Across the inner shell to the left', 'shellHub', 'shellLeft', {
     via: [[1330, 110, 960]],
@@ -337,7 +340,7 @@ export const WIDE_TOURER: Pattern = {
   legs: {
     troughRun: leg('Into the trough', 'spineFront', 'trough', {
       covers: off('trough'),
-      fish: { minutes: 4, covers: { tank: 'aside' } },
+      fish: { minutes: 6, covers: {} },
     }),
     radioUp: leg('Up to the radio', 'shellHub', 'radio', {
       covers: { outerShell: 'off', radioBracket: 'off', topPlate: 'off' },
