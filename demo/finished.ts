@@ -5,6 +5,7 @@ import type { Job } from '#core/job/job';
 import { applyAll } from '#core/job/operations';
 import { sealOf } from '#core/job/seal';
 import { TOURER_JOB } from './jobs';
+import { DUNES } from './jobs-crafts';
 import { whyNot } from '#core/document/overrule';
 
 /** The tourer's sister, built in June, with the whole bay record. Pictures are named by file; see demo/photographs. */
@@ -38,26 +39,19 @@ export const FINISHED_PHOTOS = {
   'test:travel': { file: 'neck-slack.png', caption: 'Full left lock, nothing pulls' },
 } as const;
 
-/** What the bay recorded, step by step, each a little over or under its planned minutes. `hashOf` names a picture. */
-export function finishedEvents(hashOf: (file: string) => string): BayEvent[] {
-  let now = BEGUN;
+/** What the bay records of these steps, each a little over or under its planned minutes. `hashOf` names a picture. */
+function recorded(steps: readonly Step[], from: number, name: string, hashOf: (step: string) => Picture | undefined) {
+  let now = from;
   let serial = 0;
   const events: BayEvent[] = [];
-  const base = () => ({ id: `june-${String(++serial).padStart(3, '0')}`, at: new Date(now).toISOString(), by: BY });
-  for (const [i, step] of planJob(PLANNED).build.steps.entries()) {
+  const base = () => ({ id: `${name}-${String(++serial).padStart(3, '0')}`, at: new Date(now).toISOString(), by: BY });
+  for (const [i, step] of steps.entries()) {
     const minutes = Math.max(1, Math.round(step.minutes * [0.9, 1.1, 1, 1.3, 0.8][i % 5]!));
     now += minutes * 60_000;
     for (const { id } of step.checks) events.push({ ...base(), kind: 'check', step: step.id, check: id, done: true });
-    const photo = FINISHED_PHOTOS[step.id as keyof typeof FINISHED_PHOTOS];
-    if (photo)
-      events.push({
-        ...base(),
-        kind: 'photo',
-        subject: { kind: 'step', id: step.id },
-        photo: hashOf(photo.file),
-        caption: photo.caption,
-        kept: true,
-      });
+    const picture = hashOf(step.id);
+    if (picture)
+      events.push({ ...base(), kind: 'photo', subject: { kind: 'step', id: step.id }, ...picture, kept: true });
     events.push(...counts(step, base));
     events.push({ ...base(), kind: 'time', step: step.id, minutes });
     if (step.id === 'on:cover/screen')
@@ -70,6 +64,25 @@ export function finishedEvents(hashOf: (file: string) => string): BayEvent[] {
     events.push({ ...base(), kind: 'tick', step: step.id, hash: stepHash(step), done: true });
   }
   return events;
+}
+interface Picture {
+  readonly photo: string;
+  readonly caption: string;
+}
+
+/** What the bay recorded of the finished job, step by step. */
+export const finishedEvents = (hashOf: (file: string) => string): BayEvent[] =>
+  recorded(planJob(PLANNED).build.steps, BEGUN, 'june', (step) => {
+    const photo = FINISHED_PHOTOS[step as keyof typeof FINISHED_PHOTOS] as
+      (typeof FINISHED_PHOTOS)[keyof typeof FINISHED_PHOTOS] | undefined;
+    return photo && { photo: hashOf(photo.file), caption: photo.caption };
+  });
+
+/** The crossover in the bay: everything off that must come off, and the first of it fitted. */
+export function begunEvents(): BayEvent[] {
+  const { steps } = planJob(DUNES).build;
+  const last = steps.findLastIndex(({ phase }) => phase === 'teardown');
+  return recorded(steps.slice(0, last + 3), Date.UTC(2026, 8, 3, 6, 15), 'dunes', () => undefined);
 }
 
 function counts(step: Step, base: () => { id: string; at: string; by: string }): BayEvent[] {

@@ -6,13 +6,14 @@ import { RIVER_LAUNCH } from '#demo/patterns/river-launch';
 import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { NOSE_TOURER } from '#demo/patterns/nose-tourer';
 import { TOW_BOAT } from '#demo/patterns/tow-boat';
+import { TRAVEL_TRAILER } from '#demo/patterns/trailer';
+import { PONTOON } from '#demo/patterns/pontoon';
 import { WIDE_TOURER } from '#demo/patterns/wide-tourer';
-import type { FuseHolder } from '#core/gear/gear';
 import type { Wiring } from '#core/job/circuit';
-import { newJob, type Job } from '#core/job/job';
-import { applyAll, type Operation } from '#core/job/operations';
-import { shelfItem } from './shelf';
-import { contentHash } from '#core/document/hash';
+import type { Job } from '#core/job/job';
+import type { Operation } from '#core/job/operations';
+import { CRAFT_JOBS } from './jobs-crafts';
+import { add, holder, inSeries, inZone, job, wire, zone } from './making-jobs';
 
 export const PATTERNS: readonly Pattern[] = [
   ADVENTURE_TOURER,
@@ -22,40 +23,10 @@ export const PATTERNS: readonly Pattern[] = [
   CROSSOVER,
   RIVER_LAUNCH,
   TOW_BOAT,
+  PONTOON,
   NARROW_VAN,
+  TRAVEL_TRAILER,
 ];
-
-const add = (id: string, item: string, place: string | null): Operation => ({
-  op: 'addGear',
-  id,
-  item: shelfItem(item),
-  place,
-});
-const wire = (channel: string, gear: string): Operation => ({
-  op: 'wireChannel',
-  channel,
-  wiring: { coil: { gear, coil: 0 } },
-});
-const holder = (gear: string, item: string): Operation => ({
-  op: 'chooseHolder',
-  gear,
-  holder: shelfItem(item) as FuseHolder,
-});
-
-function job(
-  id: string,
-  title: string,
-  customer: string,
-  operations: readonly Operation[],
-  pattern: Pattern = ADVENTURE_TOURER,
-): Job {
-  const fresh = newJob(id, title, pattern, contentHash(pattern));
-  return applyAll(fresh, [
-    { op: 'setCustomer', customer },
-    { op: 'setSettings', settings: { insulation: '105' } },
-    ...operations,
-  ]);
-}
 
 /** The tourer with everything chosen: amplifier in the fairing, one feed across the neck. */
 export const TOURER_JOB = job(
@@ -108,16 +79,6 @@ export const HIRE_JOB = job('hire-tourer', 'Hire fleet tourer, number 3', 'Boath
     wiring: { parallel: [{ coil: { gear: 'pannier-left', coil: 0 } }, { coil: { gear: 'pannier-left', coil: 1 } }] },
   },
 ]);
-
-const zone = (id: string, name: string, listener: string, mono: boolean, control: string | null = null): Operation => ({
-  op: 'setZone',
-  id,
-  zone: { name, listener, mono, control },
-});
-const inZone = (id: string, speaker: string): Operation => ({ op: 'setSpeaker', id: speaker, choice: { zone: id } });
-const inSeries = (...gear: string[]): Wiring => ({
-  series: gear.map((id): Wiring => ({ coil: { gear: id, coil: 0 } })),
-});
 
 /** Seven speakers in three zones on the four outputs of one head unit. */
 function vanSound(): Operation[] {
@@ -409,4 +370,4 @@ const INTAKES: readonly Job[] = [
   ),
 ];
 
-export const DEMO_JOBS: readonly Job[] = [TOURER_JOB, HIRE_JOB, ...INTAKES];
+export const DEMO_JOBS: readonly Job[] = [TOURER_JOB, HIRE_JOB, ...INTAKES, ...CRAFT_JOBS];

@@ -469,6 +469,9 @@ const FAR_PAIR: Readonly<Record<string, readonly [string, string]>> = {
   'wide-tourer': ['shieldPodLeft', 'shieldPodRight'],
   'nose-tourer': ['podLeft', 'podRight'],
   'side-by-side-crossover': ['lowPodLeft', 'lowPodRight'],
+  'tow-boat-67': ['bowLeft', 'bowRight'],
+  'pontoon-73': ['frontLeft', 'frontRight'],
+  'travel-trailer-76': ['rearLeft', 'rearRight'],
 };
 
 test('each school of access has an effect on every craft, and is no dearer than it says', () => {
@@ -498,7 +501,10 @@ test('each school of access has an effect on every craft, and is no dearer than 
     expect({ craft: pattern.id, off: off!.covers === aside!.covers }).toEqual({ craft: pattern.id, off: false });
     expect(off!.minutes.teardown + off!.minutes.refit).toBeGreaterThan(aside!.minutes.teardown + aside!.minutes.refit);
     expect(aside!.fished + off!.fished).toBe(0);
-    expect({ craft: pattern.id, fished: fished!.fished > 0 }).toEqual({ craft: pattern.id, fished: true });
+    // Below an open deck there is nothing to fish past.
+    const canFish = Object.values(pattern.legs).some(({ fish }) => fish);
+    expect({ craft: pattern.id, fished: fished!.fished > 0 }).toEqual({ craft: pattern.id, fished: canFish });
+    if (!canFish) continue;
     expect(fished!.count).toBeLessThan(aside!.count);
     expect(fished!.minutes.pull).toBeGreaterThan(aside!.minutes.pull);
   }

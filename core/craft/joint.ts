@@ -10,7 +10,6 @@ export const JOINT_KINDS = {
   liftOff: 'lift-off, parted at a plug',
 } as const;
 export type JointKind = keyof typeof JOINT_KINDS;
-export const JOINT_KIND_IDS = Object.keys(JOINT_KINDS) as [JointKind, ...JointKind[]];
 
 /** What is done about wire at each, and how it is tried (common practice). */
 export const JOINT_WORDS: Record<JointKind, { readonly tie: string; readonly test: string; readonly line: string }> = {

@@ -13,10 +13,10 @@ import { Millimetre, Place, Point } from './place';
 /** Version of the craft pattern this planner writes. */
 export const PATTERN_VERSION = 3;
 
-const Junction = v.strictObject({ name: Text, body: Id, at: Point });
+export const Junction = v.strictObject({ name: Text, body: Id, at: Point });
 
 /** A measure of this one craft that stretches its pattern along an axis. */
-const Measure = v.strictObject({
+export const Measure = v.strictObject({
   name: Text,
   axis: v.picklist(['x', 'y', 'z']),
   /** The two coordinates it is taken between; across (y) it is symmetrical, from −b to b. */
@@ -94,7 +94,7 @@ export const UsualCircuit = v.strictObject({
 });
 export type UsualCircuit = v.InferOutput<typeof UsualCircuit>;
 
-const UsualBattery = v.strictObject({
+export const UsualBattery = v.strictObject({
   name: Text,
   role: v.picklist(['both', 'start', 'house']),
   place: v.nullable(Id),
@@ -106,7 +106,7 @@ export interface UsualGear {
   readonly place: string;
 }
 // Written out where the compiler would spell the whole of it again and again.
-const UsualGear: v.GenericSchema<unknown, UsualGear> = v.strictObject({ item: GearItem, place: Id });
+export const UsualGear: v.GenericSchema<unknown, UsualGear> = v.strictObject({ item: GearItem, place: Id });
 
 /** Entries of a pattern by id. A craft has fewer of each, and every one is weighed when a wire is laid. */
 const lists = {

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import type { Pattern } from '../craft/pattern';
 import type { Part } from '../document/document';
 import { withFaults, type Fault } from '../document/fault';
+import { drawnFor } from '../craft/changes';
 import { numbered } from './order';
 import * as accepted from './parts/accepted';
 import * as asked from './parts/asked';
@@ -151,8 +152,17 @@ export const EMPTY_CRAFT = {
   ...mounting.craftEmpty,
 } satisfies Partial<Job['craft']>;
 
-/** A job with a craft and nothing fitted. `patternHash` is the content hash of `pattern`. */
-export function newJob(id: string, title: string, pattern: Pattern, patternHash: string): Job {
+/**
+ * A job with a craft and nothing fitted. `patternHash` is the content hash of `pattern`; `which` says the craft's year
+ * and what of it is not as usual.
+ */
+export function newJob(
+  id: string,
+  title: string,
+  pattern: Pattern,
+  patternHash: string,
+  which: Partial<Pick<Job['craft'], 'year' | 'variant'>> = {},
+): Job {
   return numbered({
     ...EMPTY,
     id,
@@ -163,7 +173,8 @@ export function newJob(id: string, title: string, pattern: Pattern, patternHash:
       pattern,
       patternHash,
       memories: { ...pattern.usualMemories },
-      ...usualSupply(pattern),
+      ...which,
+      ...usualSupply(drawnFor({ ...EMPTY_CRAFT, pattern, ...which })),
     },
   });
 }

@@ -189,7 +189,7 @@ export const CROSSOVER: Pattern = {
         [1610, -360, 850],
         [-1, 0, 0],
         ['enclosure'],
-        [440, 270, 260],
+        [460, 290, 290],
         {
           exposure: 'splash',
           dust: true,
@@ -265,9 +265,9 @@ export const CROSSOVER: Pattern = {
         beyond: 'the woofer box',
         closings: { dashTop: closing('front', 78, 78, 60) },
       }),
-      wooferBox: panel('back', rect(460, 280, 10), 3, {
+      wooferBox: panel('back', rect(480, 310, 10), 3, {
         finished: false,
-        frontMm: 260,
+        frontMm: 290,
         beyond: 'the steering column’s bracket',
       }),
       lighter: panel('face', rect(180, 120, 10), 3, {
@@ -286,7 +286,7 @@ export const CROSSOVER: Pattern = {
       ...bothSides('doorPod', panel('face', rect(300, 220, 30), 3, { behindMm: 70, beyond: 'the door’s outer skin' })),
       ...bothSides(
         'can',
-        panel('back', rect(300, 51, 0), 2, { finished: true, frontMm: 400, tubeMm: 50.8, beyond: 'the roof' }),
+        panel('back', rect(300, 100, 0), 2, { finished: true, frontMm: 400, tubeMm: 50.8, beyond: 'the roof' }),
       ),
     },
   ),

@@ -177,13 +177,6 @@ export function box(x0: number, y0: number, x1: number, y1: number, r = 0): stri
 /** An upright or lying oval. */
 export const oval = (x: number, y: number, rx: number, ry: number): string =>
   `M${xy(x - rx, y)}A${round(rx)} ${round(ry)} 0 1 0 ${xy(x + rx, y)}A${round(rx)} ${round(ry)} 0 1 0 ${xy(x - rx, y)}Z`;
-/** A ring's part from one angle to another, degrees anticlockwise from ahead: a mudguard, a wheel arch. */
-export function band(x: number, y: number, outer: number, inner: number, from: number, to: number): string {
-  const at = (r: number, deg: number) =>
-    xy(x + r * Math.cos((deg * Math.PI) / 180), y + r * Math.sin((deg * Math.PI) / 180));
-  const far = to - from > 180 ? 1 : 0;
-  return `M${at(outer, from)}A${outer} ${outer} 0 ${far} 1 ${at(outer, to)}L${at(inner, to)}A${inner} ${inner} 0 ${far} 0 ${at(inner, from)}Z`;
-}
 /** Straight lines, each of two or more points, several parted by “|”. */
 export const lines = (text: string): string =>
   text

@@ -298,7 +298,7 @@ export const TOW_BOAT: Pattern = {
       ...bothSides('bow', panel('face', rect(320, 230, 30), 7, { behindMm: 112, beyond: 'the hull' })),
       ...bothSides(
         'bar',
-        panel('back', rect(360, 64, 0), 3, { frontMm: 420, tubeMm: 63.5, beyond: 'the board racks' }),
+        panel('back', rect(360, 100, 0), 3, { frontMm: 420, tubeMm: 63.5, beyond: 'the board racks' }),
       ),
     },
   ),

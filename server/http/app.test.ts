@@ -17,6 +17,7 @@ import { openDatabase } from '../store/database';
 import type { Journal } from '../store/journal';
 import { Changes } from '../store/changes';
 import { JobStore } from '../store/jobs';
+import { Drafts } from '../store/drafts';
 import { Library } from '../store/library';
 import { PhotoStore } from '../store/photos';
 import { limitJob } from '../../tests/support/limit-job';
@@ -38,6 +39,7 @@ beforeAll(async () => {
   const app: Express = makeApp({
     jobs: new JobStore(changes),
     library,
+    drafts: new Drafts(changes),
     photos: new PhotoStore(db, photos.path),
     changes,
     log: pino({ level: 'silent' }),
@@ -317,6 +319,93 @@ describe('a pattern offered by a job', () => {
   });
 });
 
+describe('a pattern file', () => {
+  const readFile = (text: string) => call().post('/api/patterns/read').set('content-type', 'text/plain').send(text);
+  const file = async (id: string) => (await call().get(`/api/patterns/${id}/pattern.json`).expect(200)).text;
+
+  test('is written and comes back the same, with its faults where it has some', async () => {
+    for (const { id } of PATTERNS) {
+      const { draft, faults } = (await readFile(await file(id)).expect(200)).body as { draft: object; faults: [] };
+      expect(contentHash(draft)).toBe(contentHash(JSON.parse(JSON.stringify(PATTERNS.find((p) => p.id === id)))));
+      expect(faults).toEqual([]);
+    }
+    const wrong = { ...(JSON.parse(await file('nose-tourer')) as object), switchedPlace: 'nowhere' };
+    const told = await readFile(JSON.stringify(wrong)).expect(200);
+    expect((told.body as { faults: unknown }).faults).toEqual([
+      { path: 'switchedPlace', expected: 'expected a place of this pattern' },
+    ]);
+  });
+
+  test('that is none is refused, each thing by its path', async () => {
+    const paths = async (text: string) =>
+      ((await readFile(text).expect(422)).body as { problems: { path: string }[] }).problems.map(({ path }) => path);
+    const good = JSON.parse(await file('nose-tourer')) as { places: Record<string, { room: object }> };
+    expect(await paths('{')).toEqual(['(the file)']);
+    expect(await paths('')).toEqual(['(the file)']);
+    expect(await paths('[]')).toEqual(['(the file)']);
+    expect(await paths('{}')).toEqual(['format']);
+    const bent = structuredClone(good);
+    Object.assign(bent.places['radio']!.room, { w: 'wide' });
+    expect(await paths(JSON.stringify({ ...bent, kind: 'sledge' }))).toEqual(['kind', 'places.radio.room.w']);
+    await call().get('/api/patterns/toString/pattern.json').expect(404);
+  });
+});
+
+describe('a pattern that is being drawn', () => {
+  const drawn = { ...PATTERNS[1]!, id: 'drawn', name: 'Drawn' };
+  const begin = (draft: object, saveId = 'b1') => call().post('/api/drafts').send({ draft, saveId });
+  const save = (base: number, saveId: string, ...operations: object[]) =>
+    call().post('/api/drafts/drawn/saves').send({ base, saveId, operations });
+  const head = (part: object) => ({ op: 'setHead', part });
+
+  test('is kept edit by edit; two people’s edits both stand, and one sent twice is done once', async () => {
+    await begin(drawn).expect(201);
+    await begin(drawn).expect(201);
+    await begin({ ...drawn, name: 'Somebody else’s' }, 'b2').expect(409);
+    await save(1, 's1', head({ name: 'One' })).expect(200, { revision: 2 });
+    await save(1, 's1', head({ name: 'One' })).expect(200, { revision: 2 });
+    // One who has not seen that edits elsewhere: both are there, and he is told.
+    const saved = await save(1, 's2', { op: 'setBody', id: 'extra', to: { name: 'Extra' } }).expect(200);
+    expect(saved.body).toMatchObject({ revision: 3, draft: { name: 'One', bodies: { extra: { name: 'Extra' } } } });
+    expect((await call().get('/api/drafts/drawn').expect(200)).body).toEqual(saved.body);
+    expect((await call().get('/api/drafts')).body).toMatchObject([{ id: 'drawn', name: 'One', revision: 3 }]);
+  });
+
+  test('may hang together wrongly; what is no edit of one is refused by name, and nothing of it is kept', async () => {
+    await save(3, 's3', head({ batteryPlace: 'nowhere' })).expect(200, { revision: 4 });
+    for (const wrong of [
+      { op: 'setPlace', id: 'radio', to: { name: 'Half' } },
+      { op: 'setBounds', view: 'front', bounds: [0, 0, 1, 1] },
+      { op: 'setLeg', id: 'nowhere', to: null },
+      { op: 'toString' },
+    ]) {
+      const refused = await save(4, 's4', head({ name: 'Two' }), wrong).expect(422);
+      expect((refused.body as { detail: string }).detail).not.toBe('');
+    }
+    expect((await call().get('/api/drafts/drawn')).body).toMatchObject({ revision: 4, draft: { name: 'One' } });
+    // Nobody begins a job on it while it is wrong.
+    const { draft } = (await call().get('/api/drafts/drawn')).body as { draft: object };
+    await call().put('/api/patterns/drawn').send({ pattern: draft, over: null }).expect(422);
+  });
+
+  test('is put where jobs begin from, or given up; a pattern is taken away by who has seen it as it is', async () => {
+    await save(4, 's5', head({ batteryPlace: drawn.batteryPlace })).expect(200, { revision: 5 });
+    const { draft } = (await call().get('/api/drafts/drawn')).body as { draft: object };
+    const put = await call().put('/api/patterns/drawn').send({ pattern: draft, over: null }).expect(200);
+    await call().delete('/api/drafts/drawn').send({ revision: 4 }).expect(409);
+    await call().delete('/api/drafts/drawn').send({ revision: 5 }).expect(204);
+    await call().get('/api/drafts/drawn').expect(404);
+    await save(5, 's6', head({ name: 'Late' })).expect(404);
+    await call().delete('/api/patterns/drawn').send({ over: 'another' }).expect(409);
+    await call()
+      .delete('/api/patterns/drawn')
+      .send({ over: (put.body as { hash: string }).hash })
+      .expect(204);
+    await call().delete('/api/patterns/drawn').send({ over: 'another' }).expect(404);
+    expect((await call().get('/api/patterns')).body).not.toMatchObject({ pattern: { id: 'drawn' } });
+  });
+});
+
 test('a full disk: the save is refused in words, and nothing of it is kept', async () => {
   const full = {
     size: 0,
@@ -332,6 +421,7 @@ test('a full disk: the save is refused in words, and nothing of it is kept', asy
   const app = makeApp({
     jobs,
     library: new Library(changes),
+    drafts: new Drafts(changes),
     photos: new PhotoStore(db, photos.path),
     changes,
     log: pino({ level: 'silent' }),

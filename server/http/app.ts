@@ -6,31 +6,27 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as v from 'valibot';
-import { borderFault } from '#core/text/border';
 import { readJob } from '#core/read-job';
 import { BayEvent } from '#core/job/events';
-import { Pattern } from '#core/craft/pattern';
-import { patternFaults } from '#core/craft/pattern-faults';
-import { contentHash } from '#core/document/hash';
 import { GearItem } from '#core/gear/gear';
 import { Operation, upgradeEdit } from '#core/job/operations';
 import type { Changes } from '../store/changes';
 import type { JobStore } from '../store/jobs';
+import type { Drafts } from '../store/drafts';
 import type { Library } from '../store/library';
 import type { PhotoStore } from '../store/photos';
 import { shelfCsv } from '#formats/csv';
 import { download, exportRoutes, importRoutes } from './files';
 import { runHere, type Run } from '../work/tasks';
 import { ownPagesOnly, ownRequestsOnly } from './guard';
+import { checked } from './checked';
 import { liveRoute } from './live';
+import { draftRoutes, patternRoutes } from './patterns';
 import { Problem, sendProblem } from './problems';
 import { Id } from '#core/text/scalars';
-import { problemsOf } from '#core/document/fault';
 
 /** An item for the shelf, and the hash of the one it takes the place of; null: it is new. */
 const ItemBody = v.strictObject({ item: GearItem, over: v.nullable(v.string()) });
-/** A pattern that new jobs may begin from, and the hash of the one it takes the place of; null: it is new. */
-const PatternBody = v.strictObject({ pattern: Pattern, over: v.nullable(v.string()) });
 const SaveBody = v.strictObject({
   base: v.pipe(v.number(), v.integer(), v.minValue(1)),
   saveId: Id,
@@ -51,16 +47,6 @@ const ListingQuery = v.strictObject({
 
 const EventsBody = v.strictObject({ events: v.pipe(v.array(BayEvent), v.minLength(1), v.maxLength(500)) });
 
-function checked<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOutput<S> {
-  const barred = borderFault(input);
-  const parsed = barred ? undefined : v.safeParse(schema, input);
-  if (parsed?.success) return parsed.output;
-  const problems = barred ? [barred] : problemsOf(parsed!.issues, '(the body)');
-  throw new Problem(422, 'The request is not valid', problems.map((p) => `${p.path}: ${p.expected}`).join('\n'), {
-    problems,
-  });
-}
-
 function ifMatch(req: Request): number {
   const match = /^"(\d+)"$/.exec(req.get('if-match') ?? '');
   if (!match) throw new Problem(428, 'If-Match needed', 'send the revision you have seen as If-Match: "revision"');
@@ -70,6 +56,7 @@ function ifMatch(req: Request): number {
 export interface AppParts {
   readonly jobs: JobStore;
   readonly library: Library;
+  readonly drafts: Drafts;
   readonly photos: PhotoStore;
   readonly changes: Changes;
   readonly log: Logger;
@@ -80,7 +67,7 @@ export interface AppParts {
 }
 
 /** The HTTP application: JSON under /api, the built web application beside it. */
-export function makeApp({ jobs, library, photos, changes, log, web, run = runHere }: AppParts): Express {
+export function makeApp({ jobs, library, drafts, photos, changes, log, web, run = runHere }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -203,24 +190,8 @@ export function makeApp({ jobs, library, photos, changes, log, web, run = runHer
       throw new Problem(409, 'Changed meanwhile', `“${there.name}” is on the shelf otherwise by now`, { item: there });
     res.status(204).end();
   });
-  api.get('/patterns', async (_req, res) => {
-    res.json(await library.patterns());
-  });
-  api.put('/patterns/:id', express.json({ limit: '4mb' }), async (req, res) => {
-    const { pattern, over } = checked(PatternBody, req.body);
-    const problems = [
-      ...(pattern.id === req.params.id ? [] : [{ path: 'id', expected: 'expected the id it is put under' }]),
-      ...patternFaults(pattern),
-    ].map(({ path, expected }) => ({ path: `pattern.${path}`, expected }));
-    if (problems.length)
-      throw new Problem(422, 'The pattern is not taken', problems.map((p) => `${p.path}: ${p.expected}`).join('\n'), {
-        problems,
-      });
-    const there = await library.putPattern(pattern, over);
-    if (there)
-      throw new Problem(409, 'Changed meanwhile', `the pattern “${there.name}” is another by now`, { pattern: there });
-    res.json({ pattern, hash: contentHash(pattern) });
-  });
+  api.use('/patterns', patternRoutes(library));
+  api.use('/drafts', draftRoutes(drafts));
   api.use((req) => {
     throw new Problem(404, 'No such address', `nothing at ${req.method} ${req.originalUrl}`);
   });

@@ -32,6 +32,11 @@ function told(entry: JournalEntry): string | undefined {
     case 'item':
     case 'itemGone':
       return tell({ kind: 'shelf' });
+    case 'patternGone':
+    case 'draft':
+    case 'draftEdit':
+    case 'draftGone':
+      return tell({ kind: 'patterns', id: entry.id, ...('revision' in entry ? { revision: entry.revision } : {}) });
     case 'journal':
     case 'pattern':
       return undefined;

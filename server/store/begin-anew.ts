@@ -1,4 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
+import { readDrafts } from './drafts';
 import { readShelf } from './library';
 import { setMark, type Changes } from './changes';
 import type { JournalDraft } from './journal';
@@ -21,8 +22,9 @@ export async function beginAnew(changes: Changes, keep?: string): Promise<void> 
   if (!journal || changes.touched) return;
   const draft = journal.draft();
   changes.touched = new Set();
+  changes.shelfTouched = false;
   try {
-    await changes.alone(async () => draft.write({ kind: 'shelf', whole: true, ...(await readShelf(db)) }));
+    await changes.alone(() => writeShelf(changes, draft));
     for (const id of await jobIds(db)) {
       await changes.alone(() => writeState(changes, draft, id));
       // The database answers without ever letting go of the thread.
@@ -31,7 +33,7 @@ export async function beginAnew(changes: Changes, keep?: string): Promise<void> 
     await changes.alone(async () => {
       draft.last = Math.max(draft.last, journal.last);
       for (const id of changes.touched!) await writeState(changes, draft, id);
-      if (changes.shelfTouched) draft.write({ kind: 'shelf', whole: true, ...(await readShelf(db)) });
+      if (changes.shelfTouched) await writeShelf(changes, draft);
       journal.replaceBy(draft, keep);
       await setMark(db, { generation: journal.generation!, n: journal.last, at: journal.size });
     });
@@ -42,6 +44,12 @@ export async function beginAnew(changes: Changes, keep?: string): Promise<void> 
     changes.touched = undefined;
     changes.shelfTouched = false;
   }
+}
+
+/** What jobs are made from, and what of it is being drawn. Once more: what went meanwhile goes again. */
+async function writeShelf({ db }: Changes, draft: JournalDraft): Promise<void> {
+  draft.write({ kind: 'shelf', whole: true, ...(await readShelf(db)) });
+  for (const one of await readDrafts(db)) draft.write({ kind: 'draft', id: one.draft.id, ...one });
 }
 
 async function writeState({ db }: Changes, draft: JournalDraft, id: string): Promise<void> {

@@ -8,7 +8,15 @@ export interface Mark {
   readonly at: number;
 }
 
-const ON_SHELF: readonly JournalEntry['kind'][] = ['shelf', 'item', 'itemGone'];
+const ON_SHELF: readonly JournalEntry['kind'][] = [
+  'shelf',
+  'item',
+  'itemGone',
+  'patternGone',
+  'draft',
+  'draftEdit',
+  'draftGone',
+];
 
 /** Saves between two times the database is tidied: each leaves the row before it behind. */
 const TIDY_AFTER = 1000;

@@ -1,12 +1,14 @@
 import { chmodSync, cpSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { FINISHED_PHOTOS, finishedEvents, finishedJob } from '#demo/finished';
+import { FINISHED_PHOTOS, begunEvents, finishedEvents, finishedJob } from '#demo/finished';
 import { DEMO_JOBS } from '#demo/jobs';
+import { DUNES } from '#demo/jobs-crafts';
 import { beginAnew, isOvergrown } from './begin-anew';
 import type { Run } from '../work/tasks';
 import { Changes } from './changes';
 import { NewerSchemaError, openDatabase } from './database';
 import { JobStore } from './jobs';
+import { Drafts } from './drafts';
 import { Journal } from './journal';
 import { Library } from './library';
 import { holdFolder } from './lock';
@@ -16,6 +18,7 @@ import { replay, stamp } from './replay';
 export interface OpenFolder {
   readonly jobs: JobStore;
   readonly library: Library;
+  readonly drafts: Drafts;
   readonly photos: PhotoStore;
   readonly changes: Changes;
   /** Acknowledged changes that came back from the journal. */
@@ -99,6 +102,7 @@ export async function openFolder(folder: string, options: FolderOptions): Promis
     return {
       jobs,
       library: new Library(changes),
+      drafts: new Drafts(changes),
       photos,
       changes,
       replayed,
@@ -163,5 +167,7 @@ async function stockDemo(jobs: JobStore, photos: PhotoStore, pictures: string): 
   const events = finishedEvents((file) => hashOf(bytes.get(file)!));
   // The Board shows what was changed last first: the demo's own order from the top.
   await jobs.createWhole(finishedJob(events.length), events, 'demo-finished');
-  for (const job of [...DEMO_JOBS].reverse()) await jobs.create(job, `demo-${job.id}`);
+  for (const job of [...DEMO_JOBS].reverse())
+    if (job === DUNES) await jobs.createWhole(job, begunEvents(), `demo-${job.id}`);
+    else await jobs.create(job, `demo-${job.id}`);
 }

@@ -14,6 +14,8 @@ import { Changes } from './changes';
 import { openDatabase } from './database';
 import { JobStore, NoSuchDocumentError, SetAsideError } from './jobs';
 import { Journal, type JournalEntry, type JournalLine } from './journal';
+import type { DraftEdit } from '#core/drafting/draft';
+import { Drafts } from './drafts';
 import { Library } from './library';
 import { replay } from './replay';
 
@@ -233,6 +235,43 @@ describe('what the database has lost', () => {
     const stocked = await newDatabase();
     await new Library(new Changes(stocked, undefined)).stock(SHELF, PATTERNS);
     expect(await shelf(await opened(stocked))).toEqual(kept);
+  });
+
+  test('what is drawn comes back edit by edit, also where the journal was begun anew meanwhile', async () => {
+    const db = await newDatabase();
+    const { changes, library } = await opened(db);
+    await library.stock(SHELF, PATTERNS);
+    const drafts = new Drafts(changes);
+    const [first, second] = PATTERNS;
+    const named = (name: string): DraftEdit => ({ op: 'setHead', part: { name } });
+    expect(await drafts.create(first!, 'd1')).toBe(true);
+    expect(await drafts.create(second!, 'e1')).toBe(true);
+    for (const n of [2, 3, 4]) await drafts.save(first!.id, `d${n}`, [named(`Drawn ${n}`)]);
+    expect(await drafts.drop(second!.id, 2)).toBe(false);
+    expect(await drafts.drop(second!.id, 1)).toBe(true);
+    const read = async (from: Awaited<ReturnType<typeof opened>>) => {
+      const there = new Drafts(from.changes);
+      return {
+        list: (await there.list()).map((one) => [one.id, one.name, one.revision]),
+        whole: await there.read(first!.id),
+      };
+    };
+    const all = { list: [[first!.id, 'Drawn 4', 4]], whole: { draft: { ...first!, name: 'Drawn 4' }, revision: 4 } };
+    expect(await read(await opened(await newDatabase()))).toEqual(all);
+    const anew = beginAnew(changes);
+    await drafts.save(first!.id, 'd5', [named('Meanwhile')]);
+    expect(await library.removePattern(second!.id, contentHash(second!))).toBeUndefined();
+    await drafts.create({ ...second!, id: 'short-lived' }, 'g1');
+    await drafts.drop('short-lived', 1);
+    await anew;
+    await drafts.save(first!.id, 'd6', [named('After')]);
+    const stocked = await newDatabase();
+    await new Library(new Changes(stocked, undefined)).stock(SHELF, PATTERNS);
+    const again = await opened(stocked);
+    expect((await read(again)).list).toEqual([[first!.id, 'After', 6]]);
+    expect((await again.library.patterns()).map(({ pattern }) => pattern.id)).not.toContain(second!.id);
+    // On the database that has it all, nothing comes back twice.
+    expect((await opened(db)).replayed).toBe(0);
   });
 
   test('an earlier job of the same id does not pass for the later one', async () => {

@@ -16,6 +16,7 @@ import {
 import { dirname } from 'node:path';
 import { crc32 } from 'node:zlib';
 import type { Pattern } from '#core/craft/pattern';
+import type { Draft, DraftEdit } from '#core/drafting/draft';
 import type { GearItem } from '#core/gear/gear';
 import type { BayEvent } from '#core/job/events';
 import type { Operation } from '#core/job/operations';
@@ -34,11 +35,17 @@ export type JournalEntry =
   | { kind: 'delete'; job: string; revision: number }
   /** State of one job when the journal was begun anew, or when a person took it as it stands. */
   | { kind: 'state'; job: string; revision: number; document: KeptDocument; pattern?: string; trouble?: string }
-  /** Items and patterns put on the shelf; `whole`: they are all there is of items. */
+  /** Items and patterns put on the shelf; `whole`: they are all there is, and what is being drawn is told next. */
   | { kind: 'shelf'; items: readonly GearItem[]; patterns: readonly Pattern[]; whole?: true }
   /** One item put on the shelf, and one taken off it for good. */
   | { kind: 'item'; item: GearItem }
-  | { kind: 'itemGone'; id: string };
+  | { kind: 'itemGone'; id: string }
+  /** A pattern that new jobs no longer begin from. */
+  | { kind: 'patternGone'; id: string }
+  /** A pattern begun to be drawn, or as it stood when the journal was begun anew; what was drawn; one given up or done. */
+  | { kind: 'draft'; id: string; revision: number; saveId: string; draft: Draft }
+  | { kind: 'draftEdit'; id: string; revision: number; saveId: string; operations: readonly DraftEdit[] }
+  | { kind: 'draftGone'; id: string };
 
 /** What a line of the file turned out to be. */
 export type JournalLine =

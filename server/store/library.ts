@@ -68,6 +68,17 @@ export class Library {
     });
   }
 
+  /** Takes one pattern from where new jobs begin; jobs keep theirs. The answer as of an item. */
+  async removePattern(id: string, over: string): Promise<Pattern | 'gone' | undefined> {
+    return this.changes.alone(async () => {
+      const there = (await this.patterns()).find((known) => known.pattern.id === id);
+      if (!there) return 'gone';
+      if (there.hash !== over) return there.pattern;
+      await this.changes.write([{ kind: 'patternGone', id }], (tx) => dropPattern(tx, id));
+      return undefined;
+    });
+  }
+
   /** Puts items and patterns on the shelf; one with the same id is replaced when it differs. */
   stock(items: readonly GearItem[], patterns: readonly Pattern[]): Promise<void> {
     return this.changes.alone(() =>
@@ -89,6 +100,10 @@ export async function dropItem(tx: Transaction, id: string): Promise<void> {
   await tx.query('delete from shelf where id = $1', [id]);
 }
 
+export async function dropPattern(tx: Transaction, id: string): Promise<void> {
+  await tx.query('delete from patterns where id = $1', [id]);
+}
+
 /** Everything on the shelf, in its order, as this version writes it. */
 export async function readShelf(db: PGlite | Transaction): Promise<{ items: GearItem[]; patterns: Pattern[] }> {
   const { rows: items } = await db.query<{ item: GearItem }>('select item from shelf order by position');
@@ -106,7 +121,12 @@ export async function stockRows(
   patterns: readonly Pattern[],
   whole = false,
 ): Promise<void> {
-  if (whole) await tx.query('delete from shelf where id <> all($1)', [items.map(({ id }) => id)]);
+  if (whole) {
+    await tx.query('delete from shelf where id <> all($1)', [items.map(({ id }) => id)]);
+    await tx.query('delete from patterns where id <> all($1)', [patterns.map(({ id }) => id)]);
+    // What is being drawn is told after it.
+    await tx.query('delete from drafts');
+  }
   for (const [position, item] of items.entries())
     await tx.query(
       `insert into shelf (id, position, hash, item) values ($1, $2, $3, $4)

@@ -102,4 +102,14 @@ export const MIGRATIONS: readonly string[] = [
   create index jobs_unsummarised on jobs (changed_at desc, id) where summary is null;
   update jobs set summary = null;
   `,
+  `
+  -- Craft patterns that are being drawn, each with the ids of its last saves.
+  create table drafts (
+    id text primary key,
+    revision integer not null,
+    draft jsonb not null,
+    save_ids jsonb not null,
+    changed_at timestamptz not null default now()
+  );
+  `,
 ];

@@ -91,7 +91,11 @@ export class PhotoStore {
       (select 1 from events where event->>'kind' = 'photo' and event->>'photo' = photographs.hash)
       and not exists (select 1 from shelf where item->'sheet'->>'photo' = photographs.hash)
       and not exists (select 1 from jobs, jsonb_each(document->'gear') as placed
-        where placed.value->'item'->'sheet'->>'photo' = photographs.hash)`;
+        where placed.value->'item'->'sheet'->>'photo' = photographs.hash)
+      and not exists (select 1 from patterns, jsonb_each(pattern->'underlays') as laid
+        where laid.value->>'photo' = photographs.hash)
+      and not exists (select 1 from drafts, jsonb_each(draft->'underlays') as laid
+        where laid.value->>'photo' = photographs.hash)`;
     const { rows } = await this.db.query<{ hash: string }>(
       `delete from photographs where passed_by and ${unnamed} returning hash`,
       [hours],

@@ -6,7 +6,8 @@ import { readJob } from '#core/read-job';
 import { beginAnew } from './begin-anew';
 import { readMark, setMark, type Changes } from './changes';
 import { setAside, type JournalEntry, type JournalLine } from './journal';
-import { dropItem, putItem, stockRows } from './library';
+import { dropDraft, replayDraft, replayDraftEdit } from './drafts';
+import { dropItem, dropPattern, putItem, stockRows } from './library';
 import { whole } from './document';
 import { putPattern, selectPattern } from './tables/crafts';
 import { eventCount, insertEvents } from './tables/events';
@@ -192,6 +193,18 @@ class Replay {
       case 'itemGone':
         this.count++;
         return dropItem(tx, entry.id);
+      case 'patternGone':
+        this.count++;
+        return dropPattern(tx, entry.id);
+      case 'draft':
+        if (await replayDraft(tx, entry)) this.count++;
+        return;
+      case 'draftEdit':
+        if (await replayDraftEdit(tx, entry)) this.count++;
+        return;
+      case 'draftGone':
+        this.count++;
+        return dropDraft(tx, entry.id);
       case 'create':
       case 'state':
         return this.#state(tx, entry);

@@ -1,7 +1,7 @@
 import { cpSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
-import { TOURER_JOB } from '#demo/jobs';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { inWords } from '../../server/store/folder';
 import { startServer, tempFolder, type Running } from '../support/server';
 
@@ -116,7 +116,7 @@ describe('a folder that cannot be used', () => {
     for (let round = 0; round < 3; round++) {
       const server = await startServer(folder.path);
       const rows = (await (await fetch(`${server.url}/api/jobs`)).json()) as { trouble?: string }[];
-      expect(rows).toHaveLength(6);
+      expect(rows).toHaveLength(DEMO_JOBS.length + 1);
       expect(rows.filter((row) => row.trouble !== undefined)).toEqual([]);
       const { revision } = await read(server);
       const answer = await post(server, `/jobs/${id}/saves`, {
@@ -143,7 +143,7 @@ describe('a folder that cannot be used', () => {
     expect(await failure(folder.path)).toMatch(/start once with --rebuild/);
     const again = await startServer(folder.path, ['--rebuild']);
     expect(await read(again)).toMatchObject({ revision: 2, job: { title: 'Kept by the journal' } });
-    expect(((await (await fetch(`${again.url}/api/jobs`)).json()) as unknown[]).length).toBe(6);
+    expect(((await (await fetch(`${again.url}/api/jobs`)).json()) as unknown[]).length).toBe(DEMO_JOBS.length + 1);
     expect(((await (await fetch(`${again.url}/api/shelf`)).json()) as unknown[]).length).toBeGreaterThan(20);
     await again.stop();
     expect(readdirSync(folder.path).filter((name) => name.startsWith('db.damaged-'))).toHaveLength(1);

@@ -2,6 +2,17 @@ import { DEMO_JOBS, heavyVan } from './heavy';
 import { expect, test } from './fixtures';
 import { flawsOf } from './geometry';
 
+/** One of each kind of craft, the fullest of its kind, and the longest words: every one of them would take too long. */
+const LOOKED_AT = DEMO_JOBS.filter(({ id }) =>
+  [
+    'tourer-four-speakers',
+    'wide-tourer-lids',
+    'crossover-dunes',
+    'tow-boat-tower',
+    'river-launch',
+    'narrow-van',
+  ].includes(id),
+);
 const STATIONS = ['intake', 'gear', 'mounting', 'speakers', 'power', 'routing', 'build', 'handover'] as const;
 const PARTS = { power: ['feeds', 'supply', 'day', 'turnOn'] } as const;
 /** What is pressed, px; on the phone at the bench, with a thumb. */
@@ -13,7 +24,7 @@ for (const [width, height] of [
   [1024, 768],
   [390, 844],
 ] as const)
-  test(`every station of every demo job, ${width} px: nothing overlaps, leaves its plate or is too small to press`, async ({
+  test(`every station of the demo jobs, ${width} px: nothing overlaps, leaves its plate or is too small to press`, async ({
     board: page,
     server,
   }) => {
@@ -27,7 +38,7 @@ for (const [width, height] of [
     });
     expect(made.status).toBe(201);
     let views = 0;
-    for (const id of ['heavy-van', ...DEMO_JOBS.map((job) => job.id)]) {
+    for (const id of ['heavy-van', ...LOOKED_AT.map((job) => job.id)]) {
       await page.goto(`${server.url}/jobs/${id}/${STATIONS[0]}`);
       for (const station of STATIONS) {
         await page.locator(`nav a[href="/jobs/${id}/${station}"]`).first().click();
@@ -60,5 +71,5 @@ for (const [width, height] of [
         }
       }
     }
-    expect(views).toBe((width === 1280 ? 2 : 1) * (DEMO_JOBS.length + 1) * (STATIONS.length + PARTS.power.length - 1));
+    expect(views).toBe((width === 1280 ? 2 : 1) * (LOOKED_AT.length + 1) * (STATIONS.length + PARTS.power.length - 1));
   });

@@ -1,6 +1,7 @@
 import { PGlite } from '@electric-sql/pglite';
 import AxeBuilder from '@axe-core/playwright';
 import { join } from 'node:path';
+import { DEMO_JOBS } from '#demo/jobs';
 import type { Page } from '@playwright/test';
 import { startServer, tempFolder } from '../support/server';
 import { expect, saved, test } from './fixtures';
@@ -177,7 +178,7 @@ test('a job that is set aside, or cannot be planned, stands on the Board with it
   await db.close();
   const server = await startServer(folder.path);
   await page.goto(server.url);
-  await expect(page.locator('.job')).toHaveCount(6);
+  await expect(page.locator('.job')).toHaveCount(DEMO_JOBS.length + 1);
   const launch = page.locator('[data-job=river-launch]');
   const van = page.locator('[data-job=narrow-van]');
   await expect(launch).toContainText('Set aside: what was saved after revision 1 could not be read.');

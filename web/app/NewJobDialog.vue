@@ -3,7 +3,7 @@ import { ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, newId, type JobRow } from '../api';
 import { useLibrary } from '../stores/library';
-import CraftSilhouette from './CraftSilhouette.vue';
+import CraftPicker from './CraftPicker.vue';
 
 /** A job begun: what it is called, whose it is, and the craft it is done on. */
 const open = defineModel<boolean>({ required: true });
@@ -14,6 +14,8 @@ const router = useRouter();
 const title = ref('');
 const customer = ref('');
 const patternId = ref('');
+const year = ref<number | null>(null);
+const variant = ref<Record<string, string>>({});
 const error = ref('');
 const busy = ref(false);
 watch(
@@ -43,7 +45,10 @@ async function make(event: Event): Promise<void> {
     const job = like
       ? (await import('#core/job/like')).jobLike((await api.job(like.id)).job, newId(), wanted, customer.value.trim())
       : {
-          ...(await import('#core/job/job')).newJob(newId(), wanted, chosen!.pattern, chosen!.hash),
+          ...(await import('#core/job/job')).newJob(newId(), wanted, chosen!.pattern, chosen!.hash, {
+            year: year.value,
+            variant: variant.value,
+          }),
           customer: customer.value.trim(),
         };
     await api.create(job, newId());
@@ -57,6 +62,8 @@ async function make(event: Event): Promise<void> {
 /** A dialog left or done with starts clean the next time. */
 function forget(): void {
   title.value = customer.value = error.value = titleError.value = '';
+  year.value = null;
+  variant.value = {};
 }
 </script>
 
@@ -70,45 +77,31 @@ function forget(): void {
     @hidden="forget"
   >
     <form class="form" novalidate @submit="make">
-      <div>
-        <label class="form-label" for="new-title">Title</label>
-        <input
-          id="new-title"
-          ref="titleField"
-          v-model="title"
-          class="form-control"
-          autofocus
-          placeholder="Craft and what it gets"
-          :aria-invalid="titleError !== ''"
-          :aria-describedby="titleError ? 'new-title-error' : undefined"
-        />
-        <p v-if="titleError" id="new-title-error" class="field-error" role="alert">{{ titleError }}</p>
-      </div>
-      <div>
-        <label class="form-label" for="new-customer">Customer</label>
-        <input id="new-customer" v-model="customer" class="form-control" maxlength="400" />
+      <div class="heads">
+        <div>
+          <label class="form-label" for="new-title">Title</label>
+          <input
+            id="new-title"
+            ref="titleField"
+            v-model="title"
+            class="form-control"
+            autofocus
+            placeholder="Craft and what it gets"
+            :aria-invalid="titleError !== ''"
+            :aria-describedby="titleError ? 'new-title-error' : undefined"
+          />
+          <p v-if="titleError" id="new-title-error" class="field-error" role="alert">{{ titleError }}</p>
+        </div>
+        <div>
+          <label class="form-label" for="new-customer">Customer</label>
+          <input id="new-customer" v-model="customer" class="form-control" maxlength="400" />
+        </div>
       </div>
       <p v-if="like">
         Gear, wiring, feeds, routes and shop methods as in “{{ like.title }}”. What was metered there has to be metered
         on this craft too.
       </p>
-      <fieldset v-else>
-        <legend class="form-label">Craft</legend>
-        <p v-if="library.patternsFailure" class="field-error" role="alert">
-          The crafts cannot be shown: {{ library.patternsFailure }}.
-          <BButton @click="library.loadPatterns()">Try again</BButton>
-        </p>
-        <label
-          v-for="{ pattern } in library.patterns"
-          :key="pattern.id"
-          class="pattern"
-          :class="{ chosen: patternId === pattern.id }"
-        >
-          <input v-model="patternId" type="radio" name="pattern" :value="pattern.id" />
-          <CraftSilhouette :pattern="pattern" :w="230" :h="150" />
-          <span>{{ pattern.name }}</span>
-        </label>
-      </fieldset>
+      <CraftPicker v-else v-model="patternId" v-model:year="year" v-model:variant="variant" />
       <p v-if="error" class="field-error" role="alert">{{ error }}</p>
       <div class="ends">
         <BButton type="submit" variant="primary" :disabled="busy">{{
@@ -121,19 +114,13 @@ function forget(): void {
 </template>
 
 <style scoped>
+.heads {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+  gap: var(--space-6);
+}
 .form {
   display: grid;
   gap: var(--space-6);
-}
-.pattern {
-  display: flex;
-  align-items: center;
-  gap: var(--space-7);
-  padding: var(--space-3) var(--space-6);
-  border: 1px solid var(--rule);
-}
-.pattern.chosen {
-  border-color: var(--ink);
-  box-shadow: inset 3px 0 var(--mud);
 }
 </style>

@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue';
 import { EXISTING_USES } from '#core/tables/circuits';
 import type { Existing } from '#core/job/supply';
+import { noteCircuit, offeredCircuits } from '#core/job/usual-found';
 import { COLOUR_NAMES, colourText, type ColourName } from '#core/tables/colours';
 import CircuitReadings from '../../app/CircuitReadings.vue';
 import WireLine from '../../drawing/WireLine.vue';
@@ -9,7 +10,9 @@ import { useSheet } from '../../app/sheet';
 import PickField from '../../fields/PickField.vue';
 import TickField from '../../fields/TickField.vue';
 
-const { store, job } = useSheet();
+const { store, job, pattern } = useSheet();
+/** What such a craft has, and nobody has noted on this one. */
+const offered = computed(() => offeredCircuits(job.value));
 const rows = computed(() => Object.entries(job.value.craft.existing));
 interface Draft {
   name: string;
@@ -79,6 +82,28 @@ const COLOURS = COLOUR_NAMES.map((name) => [name, name] as const);
       </li>
     </ul>
     <p v-if="!rows.length">Nothing noted yet. Look behind the cover, then name each wire that matters here.</p>
+    <template v-if="offered.length">
+      <h3>Such a craft usually has</h3>
+      <ul>
+        <li v-for="one in offered" :key="one.id" class="entry" :data-offered="one.id">
+          <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
+            <WireLine path="M3 4.5H23" v-bind="one.usual.colour" :width="3.5" />
+          </svg>
+          <span class="what"
+            >{{ one.usual.name }}: {{ colourText(one.usual.colour) }}, {{ EXISTING_USES[one.usual.use]
+            }}<template v-if="one.usual.place !== null">
+              · at {{ pattern.places[one.usual.place]?.name }}</template
+            ></span
+          >
+          <BButton
+            :aria-label="`${one.usual.name} is there`"
+            @click="store.edit(noteCircuit(one), `note ${one.usual.name}`)"
+            >It is there</BButton
+          >
+        </li>
+      </ul>
+    </template>
+    <h3>Another one</h3>
     <form class="fields" novalidate @submit.prevent="add">
       <div class="wide">
         <label class="form-label" for="wire-name">Circuit</label>
