@@ -22,12 +22,12 @@ test('a craft is found by words and by family, begun of its year and variant, an
   await page.getByLabel('Find a craft').fill('shell wide');
   await expect(page.locator('[data-pattern]')).toHaveCount(1);
   await page.locator('[data-pattern=wide-tourer]').click();
-  const plug = page.getByLabel('Radio plug');
+  const plug = page.getByLabel('Radio plug', { exact: true });
   await expect(plug).toHaveValue('new');
   await page.getByLabel('Model year').fill('2012');
   await page.getByLabel('Model year').press('Enter');
   await expect(plug).toHaveValue('old');
-  await page.getByLabel('Top case').selectOption('without');
+  await page.getByLabel('Top case', { exact: true }).selectOption('without');
   await page.getByRole('button', { name: 'Create job' }).click();
   await page.waitForURL(/\/intake$/);
   const id = /jobs\/([^/]+)\//.exec(page.url())![1]!;
@@ -45,7 +45,7 @@ test('a craft is found by words and by family, begun of its year and variant, an
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-offered=radio]')).toHaveCount(1);
   await page.getByRole('button', { name: /^Radio from the works at/ }).click();
-  await page.getByLabel('Top case').selectOption('with');
+  await page.getByLabel('Top case', { exact: true }).selectOption('with');
   await expect.poll(async () => (await documentOf(server.url, id)).craft.variant).toEqual({ topCase: 'with' });
   expect(Object.values((await documentOf(server.url, id)).gear)).toMatchObject([{ place: 'radio', there: 'kept' }]);
 });

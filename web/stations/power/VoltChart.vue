@@ -45,7 +45,7 @@ const chart = computed(() => {
 
 <template>
   <g aria-hidden="true">
-    <text :x="CHART.x" :y="CHART.y - 14" class="strong"
+    <text :x="CHART.x" :y="CHART.y - 24" class="strong"
       >Volts along the feed to {{ tag }}, engine off, full output</text
     >
     <g v-for="t in chart.ticks" :key="t.v">
