@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { Id, Text, ranged } from '../text/scalars';
+import { add, rotateAbout, scale, unit, type Vec3 } from '../units/vectors';
 import { Direction, Point } from './place';
 
 export const JOINT_KINDS = {
@@ -94,3 +95,10 @@ export const isTurning = (joint: Joint): joint is TurningJoint => 'axisPoint' in
 /** From one end of its travel to the other: degrees, or mm. */
 export const travelOf = (joint: Joint): readonly [number, number] =>
   isTurning(joint) ? joint.rangeDeg : joint.travelMm;
+
+/** A point of the moving body when the joint stands at `at`: degrees of one that turns, mm of one that travels. */
+export function moved(joint: Joint, point: Vec3, at: number): Vec3 {
+  return isTurning(joint)
+    ? rotateAbout(point, joint.axisPoint, unit(joint.axisDirection), (at * Math.PI) / 180)
+    : add(point, scale(unit(joint.direction), at));
+}

@@ -8,7 +8,7 @@ import type { Fitted } from '../panels/fitted';
 import { planRuns } from './runs';
 import { securedBy } from './secure';
 
-export { axisDistance, jointNeed, jointPath, jointView, moved, type JointNeed } from './joint';
+export { axisDistance, jointNeed, jointPath, jointView, type JointNeed } from './joint';
 export { bestTies, type TieSpot } from './ties';
 export { craftMap, wayAlong, wayPoints, type CraftMap, type MapLeg } from './graph';
 export { proposeRoutes, routesOfRun, type RouteProposal, type RouteProposals } from './propose';

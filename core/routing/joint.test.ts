@@ -3,7 +3,8 @@ import { bruteNeed } from '../../tests/support/joint-judge';
 import type { Joint, TravellingJoint, TurningJoint } from '../craft/joint';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { polylineLength, type Vec3 } from '../units/vectors';
-import { axisDistance, jointNeed, jointPath, moved } from './joint';
+import { moved } from '../craft/joint';
+import { axisDistance, jointNeed, jointPath } from './joint';
 
 const upright = (r: number, range: [number, number] = [-38, 38]): TurningJoint => ({
   name: 'test neck',

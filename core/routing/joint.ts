@@ -1,5 +1,5 @@
-import { isTurning, travelOf, type Joint } from '../craft/joint';
-import { add, cross, dot, norm, rotateAbout, scale, sub, unit, type Vec3 } from '../units/vectors';
+import { isTurning, moved, travelOf, type Joint } from '../craft/joint';
+import { add, cross, dot, norm, scale, sub, unit, type Vec3 } from '../units/vectors';
 
 const RADIANS = Math.PI / 180;
 
@@ -54,13 +54,6 @@ function flatPath(a: number, b: number, r: number, turn: number): number {
   const free = Math.acos(Math.min(1, r / a)) + Math.acos(Math.min(1, r / b));
   if (turn <= free) return Math.sqrt(Math.max(0, a * a + b * b - 2 * a * b * Math.cos(turn)));
   return Math.sqrt(Math.max(0, a * a - r * r)) + Math.sqrt(Math.max(0, b * b - r * r)) + r * (turn - free);
-}
-
-/** A point of the moving body when the joint stands at `at`: degrees of one that turns, mm of one that travels. */
-export function moved(joint: Joint, point: Vec3, at: number): Vec3 {
-  return isTurning(joint)
-    ? rotateAbout(point, joint.axisPoint, unit(joint.axisDirection), at * RADIANS)
-    : add(point, scale(unit(joint.direction), at));
 }
 
 /** The two ties as they are seen from the obstacle, and the wire between them on a side of it. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { placedGear } from '#core/drawing/placed';
+import { onSheet, posesOf } from '#core/drawing/pose';
 import type { Projection, ViewName } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
 import { useSheet } from '../app/sheet';
@@ -8,6 +9,7 @@ import CraftView from './CraftView.vue';
 import GearMark from './GearMark.vue';
 import GearTags from './GearTags.vue';
 import SheetFrame from './SheetFrame.vue';
+import { standing } from './standing';
 
 /**
  * The sheet of a station: the craft in its views with the gear on it and its tags. `under` lies on the craft alone,
@@ -26,6 +28,11 @@ const props = withDefaults(
   { h: SHEET.h, shown: () => true, selected: () => false },
 );
 const { job, plan, pattern } = useSheet();
+/** Gear goes with the body it is on where a joint is shown away from where it is drawn. */
+function movedWith(body: string, projection: Projection): string | undefined {
+  const pose = posesOf(pattern.value, standing.value, projection.view).get(body);
+  return pose && onSheet(pose, projection);
+}
 const drawn = computed(() =>
   Object.values(props.views).map((projection) => ({
     projection,
@@ -40,15 +47,9 @@ const drawn = computed(() =>
     <slot name="under" />
     <template v-for="{ projection: p, gear } in drawn" :key="p.view">
       <slot name="wires" :projection="p" />
-      <GearMark
-        v-for="{ id, item, place } in gear"
-        :key="id"
-        :item="item"
-        :place="place"
-        :fitted="plan.mounts[id]"
-        :projection="p"
-        :selected="selected(id)"
-      />
+      <g v-for="{ id, item, place } in gear" :key="id" :transform="movedWith(place.body, p)">
+        <GearMark :item="item" :place="place" :fitted="plan.mounts[id]" :projection="p" :selected="selected(id)" />
+      </g>
       <slot name="ghosts" :projection="p" />
       <GearTags :projection="p" :shown="shown" :selected="selected" />
       <slot name="marks" :projection="p" />

@@ -1,24 +1,30 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+import { posesOf, transformOf } from '#core/drawing/pose';
 import type { Projection } from '#core/drawing/projection';
 import { strokesOf, type Pattern } from '#core/craft/pattern';
+import { standing } from './standing';
 
 /** The craft's line work. Covers in `open` are taken away to their dashed outline; `lit` is the one in hand. */
-defineProps<{
+const props = defineProps<{
   pattern: Pattern;
   projection: Projection;
   faint?: boolean;
   open?: ReadonlySet<string>;
   lit?: string | undefined;
 }>();
+const poses = computed(() => posesOf(props.pattern, standing.value, props.projection.view));
+const transforms = computed(() => new Map([...poses.value].map(([body, pose]) => [body, transformOf(pose)] as const)));
 </script>
 
 <template>
   <g class="craft" :class="{ faint }" :transform="projection.transform" aria-hidden="true">
-    <g v-memo="[pattern, projection.view, open && [...open].join(), lit]">
+    <g v-memo="[pattern, projection.view, open && [...open].join(), lit, transforms]">
       <path
         v-for="[id, stroke] in strokesOf(pattern.drawing[projection.view])"
         :key="id"
         :d="stroke.d"
+        :transform="transforms.get(stroke.body)"
         :class="[
           `pen-${stroke.pen}`,
           `fill-${stroke.fill}`,

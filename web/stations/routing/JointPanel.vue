@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, onScopeDispose, ref, watch } from 'vue';
 import { JOINT_WORDS } from '#core/craft/joint';
 import { bestTies, craftMap, type TieSpot } from '#core/routing/index';
 import type { Insulated } from '#core/tables/colours';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
+import { standing } from '../../drawing/standing';
 import JointView from './JointView.vue';
 
 /** A joint that wire crosses by one leg: how the wire lies through its travel, where to tie it, what to watch. */
@@ -13,6 +14,14 @@ const { pattern } = useSheet();
 const map = computed(() => craftMap(pattern.value));
 const leg = computed(() => map.value.legs[props.leg]!);
 const joint = computed(() => pattern.value.joints[leg.value.leg.joint!]!);
+
+/** Where the joint stands: the craft on the sheet follows, and is as drawn again once the panel is left. */
+const at = ref(0);
+watch([() => leg.value.leg.joint!, at], ([id, now], [before]) => {
+  if (id === before) standing.value = now === 0 ? {} : { [id]: now };
+  else at.value = 0;
+});
+onScopeDispose(() => (standing.value = {}));
 
 /** Worth moving a tie for, mm. */
 const WORTH = 20;
@@ -29,6 +38,7 @@ const better = computed(() => {
 <template>
   <JointView
     :key="leg.id"
+    v-model="at"
     :joint="joint"
     :fixed="pattern.bodies[joint.fixed]!.name"
     :moving="pattern.bodies[joint.moving]!.name"

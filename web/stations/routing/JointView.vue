@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import { isTurning, travelOf, type Joint } from '#core/craft/joint';
-import { jointNeed, jointPath, jointView, moved } from '#core/routing/index';
+import { computed } from 'vue';
+import { isTurning, moved, travelOf, type Joint } from '#core/craft/joint';
+import { jointNeed, jointPath, jointView } from '#core/routing/index';
 import type { Vec3 } from '#core/units/vectors';
 import { distance, polylineLength } from '#core/units/vectors';
 import { figure } from '#core/units/figures';
@@ -22,7 +22,8 @@ const props = defineProps<{
   wire: Insulated;
   name: string;
 }>();
-const at = ref(0);
+/** Where on its travel it stands: degrees, or mm. */
+const at = defineModel<number>({ required: true });
 const travel = computed(() => travelOf(props.joint));
 const unitText = computed(() => (isTurning(props.joint) ? `${figure(at.value, 0)}°` : lengthText(at.value)));
 const need = computed(() => jointNeed(props.joint, props.fixedTie, props.movingTie));
