@@ -82,6 +82,10 @@ test('a knot made smooth runs along the line of its neighbours, a third of each 
   const smooth = smoothed(ARCH, 1);
   expect(smooth.knots[1]).toEqual({ at: [30, 30], in: [30 - third, 30], out: [30 + third, 30] });
   expect(cornered(smooth, 1)).toEqual(ARCH);
+  // Neighbours at 0, 0 and 60, 80: the line runs 3 : 4, the pieces are 50 and 50 long, a third is 16.67.
+  const leant = smoothed({ closed: false, knots: [{ at: [0, 0] }, { at: [50, 0] }, { at: [60, 80] }] }, 1).knots[1]!;
+  expect(leant.in![0]).toBeCloseTo(50 - (50 / 3) * 0.6, 9);
+  expect(leant.in![1]).toBeCloseTo(0 - (50 / 3) * 0.8, 9);
   // An end of an open line has one handle.
   expect(Object.keys(smoothed(ARCH, 0).knots[0]!)).toEqual(['at', 'out']);
   expect(Object.keys(smoothed({ ...ARCH, closed: true }, 0).knots[0]!)).toEqual(['at', 'in', 'out']);

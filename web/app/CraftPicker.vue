@@ -41,6 +41,12 @@ const options = computed(() => {
   }));
 });
 watch(picked, () => (variant.value = {}));
+/** A figure is taken by Enter as by leaving its field; the form is not sent with it. */
+function noSubmit(event: KeyboardEvent): void {
+  if (!(event.target instanceof HTMLInputElement)) return;
+  event.preventDefault();
+  event.target.dispatchEvent(new Event('change', { bubbles: true }));
+}
 </script>
 
 <template>
@@ -50,8 +56,16 @@ watch(picked, () => (variant.value = {}));
       The crafts cannot be shown: {{ library.patternsFailure }}.
       <BButton @click="library.loadPatterns()">Try again</BButton>
     </p>
+    <!-- Enter finds, and takes a year: the job is created by its button. -->
     <div class="find">
-      <input v-model="words" type="search" class="form-control" aria-label="Find a craft" placeholder="Find a craft" />
+      <input
+        v-model="words"
+        type="search"
+        class="form-control"
+        aria-label="Find a craft"
+        placeholder="Find a craft"
+        @keydown.enter.prevent
+      />
       <div class="families" role="group" aria-label="Family">
         <BButton :aria-pressed="family === ''" @click="family = ''">All {{ found.length }}</BButton>
         <BButton
@@ -85,7 +99,7 @@ watch(picked, () => (variant.value = {}));
         No craft is called that. <BButton @click="words = ''">Show all of them</BButton>
       </p>
     </div>
-    <div v-if="chosen && options.length" class="which">
+    <div v-if="chosen && options.length" class="which" @keydown.enter="noSubmit">
       <MaybeField v-model="year" label="Model year" :fact="[1900, 2100, '']" empty="not known" />
       <PickField
         v-for="option in options"
