@@ -39,8 +39,8 @@ export const FINISHED_PHOTOS = {
   'test:travel': { file: 'neck-slack.png', caption: 'Full left lock, nothing pulls' },
 } as const;
 
-/** What the bay records of these steps, each a little over or under its planned minutes. `hashOf` names a picture. */
-function recorded(steps: readonly Step[], from: number, name: string, hashOf: (step: string) => Picture | undefined) {
+/** What the bay records of these steps, each a little over or under its planned minutes, with its picture where one was taken. */
+function recorded(steps: readonly Step[], from: number, name: string, pictureOf: (step: string) => Picture | undefined) {
   let now = from;
   let serial = 0;
   const events: BayEvent[] = [];
@@ -49,7 +49,7 @@ function recorded(steps: readonly Step[], from: number, name: string, hashOf: (s
     const minutes = Math.max(1, Math.round(step.minutes * [0.9, 1.1, 1, 1.3, 0.8][i % 5]!));
     now += minutes * 60_000;
     for (const { id } of step.checks) events.push({ ...base(), kind: 'check', step: step.id, check: id, done: true });
-    const picture = hashOf(step.id);
+    const picture = pictureOf(step.id);
     if (picture)
       events.push({ ...base(), kind: 'photo', subject: { kind: 'step', id: step.id }, ...picture, kept: true });
     events.push(...counts(step, base));

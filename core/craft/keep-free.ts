@@ -58,7 +58,7 @@ function overlap(a: Standing, b: Standing): number {
   const others = [b.across, b.up, b.out];
   const crossed = sides.flatMap((one) => others.map((other) => cross(one, other)));
   const apart = sub(b.centre, a.centre);
-  let least = Infinity;
+  let least = Number.MAX_VALUE;
   for (const axis of [...sides, ...others, ...crossed]) {
     const length = norm(axis);
     // Two sides that run alike part nothing that the sides themselves do not.

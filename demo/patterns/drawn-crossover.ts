@@ -1,5 +1,5 @@
 import { bucket, helmSide, helmTop, mudTyreTop, mudWheel, shock } from './drawn-buggy-parts';
-import { bent, box, circle, line, lines, mirrored, oval, penFor, pipe, shape, whole, type Stroke } from './pen';
+import { both, bent, box, circle, line, lines, oval, penFor, pipe, shape, whole, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const bed = penFor('bed');
@@ -8,14 +8,6 @@ const bonnet = cover('bonnet');
 const dashTop = cover('dashTop');
 const dash = cover('dashFace');
 const console_ = cover('consoleLeft');
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
-const isLeft = (d: string) => Number(/^M[-\d.]+ ([-\d.]+)/.exec(d)![1]) > 0;
-const handed = (strokes: Stroke[]): Stroke[] =>
-  strokes.map((stroke) => {
-    const swap = (text: string) => (isLeft(stroke.d) ? text.replace('Right', 'Left') : text);
-    return { ...stroke, body: swap(stroke.body), ...(stroke.cover ? { cover: swap(stroke.cover) } : {}) };
-  });
-
 const running: Stroke[] = [
   // Engine and drive below the bed, the front drive below the bonnet.
   frame.line(shape('-240,420! -250,600 -200,680! 420,690! 470,620 460,440! 300,400 -100,400'), 'dark'),
@@ -109,8 +101,8 @@ const hull: Stroke[] = [
   frame.outline(whole('430,0! 430,640 470,700! 1720,700! 1790,620! 1790,0!'), 'panel'),
   frame.line(whole('560,0! 560,560 600,620! 1500,630! 1500,0!'), 'paper'),
   frame.fine(lines('640,-600 640,600|1180,-610 1180,-60|1180,60 1180,610|1300,-614 1300,-60|1300,60 1300,614|1420,-618 1420,-60|1420,60 1420,618')),
-  ...handed(both(penFor('doorRight').outline, shape('620,700! 1690,700! 1700,740 1640,766 760,770 650,750'), 'panel')),
-  ...handed(both(penFor('doorRight').fine, lines('680,730 1640,730'))),
+  ...both(penFor('doorRight').outline, shape('620,700! 1690,700! 1700,740 1640,766 760,770 650,750'), 'panel'),
+  ...both(penFor('doorRight').fine, lines('680,730 1640,730')),
   // Seats either side of the console.
   ...both(frame.outline, shape('700,150 740,120! 1180,130! 1230,170 1240,340 1230,520 1180,560! 740,570! 700,540 690,340'), 'seat'),
   ...both(frame.outline, shape('640,170 620,200! 610,340 620,510! 660,548 740,540 760,340 740,160'), 'seat'),

@@ -1,11 +1,10 @@
 import { helmSide, helmTop } from './drawn-buggy-parts';
-import { bent, box, circle, line, lines, mirrored, penFor, pipe, shape, whole, type Stroke } from './pen';
+import { both, bent, box, circle, line, lines, penFor, pipe, shape, whole, type Stroke } from './pen';
 
 const hull = penFor('hull');
 const console_ = penFor('hull', 'consolePanel');
 const locker = penFor('hull', 'sternLocker');
-const coaming = (side: 'Left' | 'Right') => penFor('hull', `coaming${side}`);
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
+const coaming = penFor('hull', 'coamingLeft');
 
 const outboard: Stroke[] = [
   hull.outline(shape('-540,1080! -560,1200 -520,1290 -400,1310 -220,1296 -150,1250 -140,1080! -190,880! -480,880!'), 'dark'),
@@ -63,8 +62,8 @@ const deck: Stroke[] = [
   hull.line(whole('960,0! 960,870 1000,894! 3600,896! 4300,850 4800,690! 4840,640! 4840,0!'), 'paper'),
   hull.fine(lines('1100,-880 1100,880|1340,-880 1340,880|1580,-884 1580,884|1820,-884 1820,884|2060,-886 2060,886|2300,-886 2300,886|2540,-888 2540,888|2780,-888 2780,888|3020,-888 3020,888|3260,-888 3260,888|3660,-888 3660,888|3900,-880 3900,880|4140,-866 4140,866|4380,-830 4380,830|4620,-760 4620,760')),
   hull.line(whole('4900,0! 4890,600! 5340,420 5760,140! 5800,0'), 'panel'),
-  ...(['Left', 'Right'] as const).map((side) => coaming(side).line(side === 'Left' ? shape('1000,1046! 1000,890! 3580,896! 3580,1050!') : mirrored(shape('1000,1046! 1000,890! 3580,896! 3580,1050!')), 'panel')),
-  ...(['Left', 'Right'] as const).map((side) => coaming(side).fine(side === 'Left' ? lines('1040,970 3540,974') : lines('1040,-970 3540,-974'))),
+  ...both(coaming.line, shape('1000,1046! 1000,890! 3580,896! 3580,1050!'), 'panel'),
+  ...both(coaming.fine, lines('1040,970 3540,974')),
 ];
 
 const fitted: Stroke[] = [

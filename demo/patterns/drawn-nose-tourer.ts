@@ -1,5 +1,5 @@
 import { barsSide, castWheel, fender, forkAt, forkLeg, mirrorSide, topBag, twin, tyreTop } from './drawn-bike-parts';
-import { bent, box, circle, line, lines, mirrored, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
+import { both, bent, box, circle, line, lines, mirrored, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');
@@ -10,10 +10,6 @@ const strip = cover('consoleStrip');
 const outer = cover('outerShell');
 const screen = cover('screen');
 const fork = forkAt(1640, 322, 29);
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
-/** Whether a stroke of the view from above lies to the left. */
-const isLeft = (d: string) => Number(/^M[-\d.]+ ([-\d.]+)/.exec(d)![1]) > 0;
-const handed = (strokes: Stroke[]): Stroke[] => strokes.map((stroke) => (isLeft(stroke.d) && stroke.cover ? { ...stroke, cover: stroke.cover.replace('Right', 'Left') } : stroke));
 
 const rear: Stroke[] = [
   ...castWheel(frame, 0, 312, 312, 214, 148),
@@ -160,7 +156,7 @@ const body: Stroke[] = [
   frame.line(whole('-474,46 -456,70! -440,40'), 'lamp'),
   ...topBag(penFor('bagLeft', 'bagLeft'), penFor('lidLeft', 'lidLeft'), [-466, 198], [232, 478]),
   ...topBag(penFor('bagRight', 'bagRight'), penFor('lidRight', 'lidRight'), [-466, 198], [232, 478]).map((stroke) => ({ ...stroke, d: mirrored(stroke.d) })),
-  ...handed(both(cover('sideCoverRight').outline, shape('396,164! 510,210 650,210 724,176! 610,172'), 'panel')),
+  ...both(cover('sideCoverRight').outline, shape('396,164! 510,210 650,210 724,176! 610,172'), 'panel'),
   tank.outline(whole('710,56 736,106! 830,164 970,182 1090,162 1184,100 1214,36'), 'panel'),
   tank.line(whole('766,66 838,126 968,142 1080,122 1140,66')),
   strip.outline(whole('750,28 766,40! 910,48 1070,44 1138,24'), 'dark'),
@@ -182,20 +178,20 @@ const upper: Stroke[] = [
   ...both(bars.outline, shape('1160,386! 1210,390 1218,454 1194,480 1152,474 1144,424'), 'dark'),
   // Inner panel, gauges, pods, vents; then the nose.
   cover('innerPanel').outline(whole('1252,110 1258,280! 1290,372 1380,410! 1460,360 1480,0'), 'dark'),
-  ...handed(both(cover('innerPanel').fine, circle(1312, 262, 66) + circle(1312, 262, 50))),
+  ...both(cover('innerPanel').fine, circle(1312, 262, 66) + circle(1312, 262, 50)),
   cover('gaugePod').line(whole('1258,70 1266,140! 1352,150 1366,0'), 'metal'),
   ...both(cover('gaugePod').fine, circle(1306, 44, 32) + circle(1308, 110, 26)),
-  ...handed(both(cover('sideVentRight').line, shape('1310,340! 1372,352! 1384,384! 1330,376!'), 'metal')),
-  ...handed(both(cover('sideVentRight').fine, lines('1330,348 1344,376|1346,350 1360,380|1362,352 1374,382'))),
+  ...both(cover('sideVentRight').line, shape('1310,340! 1372,352! 1384,384! 1330,376!'), 'metal'),
+  ...both(cover('sideVentRight').fine, lines('1330,348 1344,376|1346,350 1360,380|1362,352 1374,382')),
   outer.outline(whole('1366,230 1380,400! 1460,420 1540,384 1630,296 1710,190 1776,84 1796,0'), 'panel'),
   outer.line(whole('1410,240 1440,350! 1530,324 1610,240 1680,140 1730,0')),
   ...both(outer.line, shape('1580,250! 1640,196 1716,92 1752,46! 1762,66 1724,140 1660,236 1610,280!'), 'dark'),
   ...both(outer.line, shape('1640,222! 1680,170 1722,100 1744,68! 1740,110 1700,180 1662,230!'), 'lamp'),
   ...both(outer.fine, line('1664,206 1700,150 1732,92')),
-  ...handed(both(cover('grilleRight').line, shape('1410,356! 1470,370 1530,340 1540,312! 1470,330 1416,330!'), 'dark')),
-  ...handed(both(cover('grilleRight').fine, lines('1430,342 1442,360|1456,342 1468,362|1482,338 1496,356|1506,330 1518,346'))),
-  ...handed(both(cover('signalRight').line, shape('1520,398! 1578,364! 1606,404 1580,444 1530,446'), 'lamp')),
-  ...handed(both(cover('deflectorRight').outline, shape('1370,404! 1440,424! 1436,458 1380,450!'), 'panel')),
+  ...both(cover('grilleRight').line, shape('1410,356! 1470,370 1530,340 1540,312! 1470,330 1416,330!'), 'dark'),
+  ...both(cover('grilleRight').fine, lines('1430,342 1442,360|1456,342 1468,362|1482,338 1496,356|1506,330 1518,346')),
+  ...both(cover('signalRight').line, shape('1520,398! 1578,364! 1606,404 1580,444 1530,446'), 'lamp'),
+  ...both(cover('deflectorRight').outline, shape('1370,404! 1440,424! 1436,458 1380,450!'), 'panel'),
   screen.outline(whole('1394,110 1406,180! 1450,250! 1540,226 1620,150 1664,70 1672,0'), 'glass'),
   screen.line(whole('1424,110 1456,210! 1530,190 1600,130 1636,60 1642,0')),
   ...both(screen.fine, line('1480,150 1540,110 1590,50') + circle(1476, 228, 7) + circle(1566, 188, 7) + circle(1640, 90, 7)),

@@ -1,9 +1,8 @@
 import { helmSide, helmTop } from './drawn-buggy-parts';
-import { bent, box, circle, line, lines, mirrored, penFor, pipe, shape, whole, type Stroke } from './pen';
+import { both, bent, box, circle, line, lines, penFor, pipe, shape, whole, type Stroke } from './pen';
 
 const deck = penFor('deck');
 const helm = penFor('deck', 'helmPanel');
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
 
 const tube: Stroke[] = [
   // Outboard on its pod.
@@ -72,10 +71,10 @@ const floor: Stroke[] = [
 
 const seats: Stroke[] = [
   // Front lounges, rear lounges, sun pad across the stern.
-  ...both((d, fill) => penFor(d.includes(' -') ? 'benchFrontRight' : 'benchFrontLeft', d.includes(' -') ? 'benchFrontRight' : 'benchFrontLeft').outline(d, fill), shape('4700,620! 4680,1160! 6800,1160! 6980,1060 7000,900 6960,620! 6700,580 4760,580'), 'seat'),
+  ...both(penFor('benchFrontLeft', 'benchFrontLeft').outline, shape('4700,620! 4680,1160! 6800,1160! 6980,1060 7000,900 6960,620! 6700,580 4760,580'), 'seat'),
   ...both(deck.outline, shape('4680,1160! 4680,1225! 6820,1225! 7060,1130 7090,900! 7000,900! 6980,1060 6800,1160!'), 'seat'),
   ...both(deck.fine, lines('5200,600 5200,1150|5760,600 5760,1150|6320,600 6320,1150')),
-  ...both((d, fill) => penFor(d.includes(' -') ? 'benchRearRight' : 'benchRearLeft', d.includes(' -') ? 'benchRearRight' : 'benchRearLeft').outline(d, fill), shape('760,1160! 760,620! 820,580 2080,580 2160,640 2180,1160!'), 'seat'),
+  ...both(penFor('benchRearLeft', 'benchRearLeft').outline, shape('760,1160! 760,620! 820,580 2080,580 2160,640 2180,1160!'), 'seat'),
   ...both(deck.outline, shape('300,1225! 2180,1225! 2180,1160! 300,1160!'), 'seat'),
   ...both(deck.fine, lines('1240,600 1240,1150|1700,600 1700,1150')),
   deck.outline(whole('200,0! 200,1120 260,1160! 700,1160! 740,1100 740,0!'), 'seat'),

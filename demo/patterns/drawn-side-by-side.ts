@@ -1,5 +1,5 @@
 import { bucket, helmSide, helmTop, mudTyreTop, mudWheel, shock } from './drawn-buggy-parts';
-import { bent, box, circle, line, lines, mirrored, penFor, pipe, shape, whole, type Stroke } from './pen';
+import { both, bent, box, circle, line, lines, penFor, pipe, shape, whole, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const cover = (id: string) => penFor('frame', id);
@@ -7,7 +7,6 @@ const bonnet = cover('bonnet');
 const dash = cover('dash');
 const front = cover('frontSeat');
 const console_ = cover('console');
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
 
 const running: Stroke[] = [
   frame.line(shape('-280,430! -260,600 -180,640! 420,650! 470,600 460,450! 300,410 -120,410'), 'dark'),

@@ -1,13 +1,8 @@
-import { circle, mirrored, penFor, tube, xy, type Stroke} from './pen';
+import { both, circle, mirrored, penFor, tube, xy, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');
 
-/** A stroke and its mirror image over the centre line. */
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [
-  draw(d, fill),
-  draw(mirrored(d), fill),
-];
 
 /** One closed outline from the left half of a symmetric shape: points from rear to front on y ≥ 0. */
 const whole = (left: string): string => {

@@ -1,12 +1,11 @@
 import { helmTop } from './drawn-buggy-parts';
-import { bent, box, circle, line, lines, mirrored, penFor, pipe, shape, whole, type Stroke } from './pen';
+import { both, bent, box, circle, line, lines, mirrored, penFor, pipe, shape, whole, type Stroke } from './pen';
 
 const hull = penFor('hull');
 const tower = penFor('tower');
 const cover = (id: string, body = 'hull') => penFor(body, id);
 const helm = cover('helmPanel');
 const pad = cover('sunPad');
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
 
 const running: Stroke[] = [
   // Shaft, strut, propeller, rudder, skegs.
@@ -121,7 +120,7 @@ const cushions: Stroke[] = [
   ...both(cover('bowCushionLeft').outline, shape('3900,960! 3890,540 3930,500! 4600,500! 5300,360 5600,180! 6000,180! 5960,340 5300,740 4400,932!'), 'seat'),
   ...both(cover('bowCushionLeft').fine, lines('4240,510 4240,940|4700,490 4760,890|5160,400 5300,730')),
   hull.outline(whole('5620,0! 5620,160! 6020,160! 6110,0'), 'seat'),
-].map((stroke) => (stroke.cover === 'bowCushionLeft' && Number(/^M[-\d.]+ ([-\d.]+)/.exec(stroke.d)![1]) < 0 ? { ...stroke, cover: 'bowCushionRight' } : stroke));
+];
 
 const dash: Stroke[] = [
   helm.outline(shape('3260,-240! 3240,-640 3270,-1030! 3600,-1080 3860,-1000! 3860,-230!'), 'dark'),

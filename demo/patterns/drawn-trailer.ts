@@ -1,19 +1,11 @@
-import { box, circle, dots, line, lines, mirrored, oval, penFor, pipe, ring, shape, whole, type Stroke } from './pen';
+import { roadWheel } from './drawn-road-parts';
+import { both, box, circle, line, lines, oval, penFor, pipe, shape, whole, type Stroke } from './pen';
 
 const body = penFor('body');
 const slide = penFor('slide');
 const face = penFor('body', 'cabinetFace');
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
 
-const wheel = (x: number): Stroke[] => [
-  body.outline(circle(x, 350, 350), 'tyre'),
-  body.fine(ring(x, 350, 318, 306) + ring(x, 350, 270, 262)),
-  body.line(ring(x, 350, 222, 204), 'metal'),
-  body.line(circle(x, 350, 204), 'paper'),
-  body.line(dots(x, 350, 128, 34, 6, 30), 'dark'),
-  body.line(circle(x, 350, 62), 'metal'),
-  body.fine(dots(x, 350, 42, 6, 6)),
-];
+const wheel = (x: number) => roadWheel(body, x, 350, 204, 6);
 const awningArm = (x: number, lean: number): string => pipe(`${x},900 ${x + lean},1700 ${x},2860`, 46);
 
 const chassis: Stroke[] = [

@@ -1,18 +1,10 @@
+import { roadWheel } from './drawn-road-parts';
 import { helmTop } from './drawn-buggy-parts';
-import { box, circle, dots, line, lines, mirrored, penFor, pipe, ring, shape, whole, type Stroke } from './pen';
+import { both, box, circle, line, lines, penFor, pipe, shape, whole, type Stroke } from './pen';
 
 const body = penFor('body');
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
 
-const wheel = (x: number): Stroke[] => [
-  body.outline(circle(x, 340, 340), 'tyre'),
-  body.fine(ring(x, 340, 310, 298) + ring(x, 340, 262, 254)),
-  body.line(ring(x, 340, 214, 196), 'metal'),
-  body.line(circle(x, 340, 196), 'metal'),
-  body.line(dots(x, 340, 138, 30, 8, 22), 'dark'),
-  body.line(circle(x, 340, 66), 'dark'),
-  body.fine(dots(x, 340, 44, 6, 5)),
-];
+const wheel = (x: number) => roadWheel(body, x, 340, 196, 8);
 
 const shell: Stroke[] = [
   body.line(pipe('-900,420 4100,430', 90), 'dark'),

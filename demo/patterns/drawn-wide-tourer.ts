@@ -1,5 +1,5 @@
 import { barsSide, castWheel, fender, forkAt, forkLeg, mirrorSide, sideBag, topBag, twin, tyreTop } from './drawn-bike-parts';
-import { bent, box, circle, line, lines, mirrored, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
+import { both, bent, box, circle, line, lines, mirrored, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');
@@ -11,12 +11,9 @@ const outer = cover('outerShell', 'bars');
 const screen = cover('screen', 'bars');
 const vent = cover('vent', 'bars');
 const fork = forkAt(1625, 325, 26);
-const both = (draw: (d: string, fill?: Stroke['fill']) => Stroke, d: string, fill: Stroke['fill'] = 'none'): Stroke[] => [draw(d, fill), draw(mirrored(d), fill)];
 const topCase = (strokes: Stroke[]): Stroke[] => strokes.map((stroke) => ({ ...stroke, only: { topCase: 'with' } }));
 const shields = (strokes: Stroke[]): Stroke[] => strokes.map((stroke) => ({ ...stroke, only: { shields: 'with' } }));
 
-/** Whether a stroke of the view from above lies to the left. */
-const isLeft = (d: string) => Number(/^M[-\d.]+ ([-\d.]+)/.exec(d)![1]) > 0;
 
 const rear: Stroke[] = [
   ...castWheel(frame, 0, 310, 310, 205, 146),
@@ -179,7 +176,7 @@ const shield: Stroke[] = shields([
   ...both(cover('shieldPodRight').outline, shape('1194,200! 1110,230 1062,300 1076,372 1150,412 1232,404! 1216,300'), 'panel'),
   ...both(cover('shieldPodRight').line, oval(1104, 316, 34, 78), 'dark'),
   ...both(cover('shieldPodRight').fine, oval(1104, 316, 24, 62)),
-]).map((stroke) => (isLeft(stroke.d) ? { ...stroke, cover: stroke.cover!.replace('Right', 'Left') } : stroke));
+]);
 
 const body: Stroke[] = [
   frame.outline(whole('-430,60 -400,96! -200,126 60,134 250,150 420,176 640,190 760,160!'), 'panel'),
@@ -187,7 +184,7 @@ const body: Stroke[] = [
   ...both(frame.line, pipe('-430,150 150,170', 18), 'metal'),
   ...topBag(penFor('bagLeft', 'bagLeft'), penFor('lidLeft', 'lidLeft'), [-474, 196], [226, 470]),
   ...topBag(penFor('bagRight', 'bagRight'), penFor('lidRight', 'lidRight'), [-474, 196], [226, 470]).map((stroke) => ({ ...stroke, d: mirrored(stroke.d) })),
-  ...both((d, fill) => cover('sideCoverLeft').outline(d, fill), shape('392,168! 500,214 640,214 716,180! 600,176'), 'panel').map((stroke, i) => (i ? { ...stroke, cover: 'sideCoverRight' } : stroke)),
+  ...both(cover('sideCoverLeft').outline, shape('392,168! 500,214 640,214 716,180! 600,176'), 'panel'),
   tank.outline(whole('706,60 730,110! 820,168 960,186 1080,166 1170,104 1196,40'), 'panel'),
   tank.line(whole('760,70 830,130 960,146 1070,126 1130,70')),
   strip.outline(whole('744,30 760,42! 900,50 1060,46 1120,26'), 'dark'),
@@ -207,7 +204,7 @@ const caseTop: Stroke[] = topCase([
   ...both(cover('casePodRight').outline, shape('-150,288! -40,296 40,280 70,246 66,206 20,188 -60,190 -140,200!'), 'panel'),
   ...both(cover('casePodRight').line, box(40, 198, 66, 276, 10), 'dark'),
   frame.line(circle(-474, -150, 14), 'dark'),
-]).map((stroke) => stroke.cover === 'casePodRight' && stroke.d.startsWith('M') && isLeft(stroke.d) ? { ...stroke, cover: 'casePodLeft' } : stroke);
+]);
 
 const upper: Stroke[] = [
   // Yoke, bars, grips, mirrors.

@@ -229,6 +229,25 @@ export const mirrored = (d: string): string =>
     { turned: true },
   );
 
+/** The side of the craft a stroke of the view from above is on, told by where it begins. */
+const isLeft = (d: string) => Number(/^M[-\d.]+ ([-\d.]+)/.exec(d)![1]) > 0;
+const onItsSide = (stroke: Stroke): Stroke => {
+  const named = (id: string) => id.replace(/Left|Right/, isLeft(stroke.d) ? 'Left' : 'Right');
+  return {
+    ...stroke,
+    body: named(stroke.body),
+    ...(stroke.cover === undefined ? {} : { cover: named(stroke.cover) }),
+  };
+};
+/**
+ * A stroke of the view from above and its mirror image over the middle line; a body or cover that is called left or
+ * right is on either the one of that side.
+ */
+export const both = (draw: (d: string, fill?: Fill) => Stroke, d: string, fill: Fill = 'none'): Stroke[] => [
+  onItsSide(draw(d, fill)),
+  onItsSide(draw(mirrored(d), fill)),
+];
+
 /** Strokes in the order they are laid on the sheet. */
 export const drawn = (strokes: readonly Stroke[]): Record<string, Ranked> =>
   Object.fromEntries(strokes.map((stroke, at) => [`s${at + 1}`, { at, ...stroke }]));
