@@ -40,7 +40,12 @@ export const FINISHED_PHOTOS = {
 } as const;
 
 /** What the bay records of these steps, each a little over or under its planned minutes, with its picture where one was taken. */
-function recorded(steps: readonly Step[], from: number, name: string, pictureOf: (step: string) => Picture | undefined) {
+function recorded(
+  steps: readonly Step[],
+  from: number,
+  name: string,
+  pictureOf: (step: string) => Picture | undefined,
+) {
   let now = from;
   let serial = 0;
   const events: BayEvent[] = [];
