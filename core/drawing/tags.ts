@@ -1,3 +1,4 @@
+import type { Pattern } from '../craft/pattern';
 import { seatOf } from '../mounting/index';
 import type { Job } from '../job/job';
 import type { Plan } from '../plan';
@@ -30,9 +31,10 @@ export function tagMarks(
   { tags, mounts }: Pick<Plan, 'tags' | 'mounts'>,
   p: Projection,
   shown: (gear: string) => boolean = () => true,
+  craft?: Pattern,
 ): TagMark[] {
   const order = Object.keys(job.gear);
-  let marks = placedGear(job, p.view).flatMap(({ id, item, place }): TagMark[] =>
+  let marks = placedGear(job, p.view, craft).flatMap(({ id, item, place }): TagMark[] =>
     shown(id) ? [{ gear: [id], text: tags[id] ?? '', at: p.to(seatOf(item, place, mounts[id]).centre) }] : [],
   );
   const at = new Map(marks.map(({ gear: [id], at }) => [id!, at]));

@@ -31,12 +31,12 @@ function told(entry: JournalEntry): string | undefined {
     case 'shelf':
     case 'item':
     case 'itemGone':
-      return tell({ kind: 'shelf' });
     case 'patternGone':
+      return tell({ kind: 'shelf' });
     case 'draft':
     case 'draftEdit':
     case 'draftGone':
-      return tell({ kind: 'patterns', id: entry.id, ...('revision' in entry ? { revision: entry.revision } : {}) });
+      return tell({ kind: 'draft', id: entry.id });
     case 'journal':
     case 'pattern':
       return undefined;

@@ -9,7 +9,14 @@ test('a craft is found by words and by family, begun of its year and variant, an
 }) => {
   // Styles hold in their order whichever chunk comes first.
   const link = page.locator('.job a').first();
-  await expect(link).not.toHaveCSS('color', 'rgb(13, 110, 253)');
+  const own = await link.evaluate((a) => {
+    const probe = a.parentElement!.appendChild(document.createElement('i'));
+    probe.style.color = 'var(--ink)';
+    const { color } = getComputedStyle(probe);
+    probe.remove();
+    return color;
+  });
+  await expect(link).toHaveCSS('color', own);
 
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('Title').fill('One of 2012');
@@ -48,4 +55,31 @@ test('a craft is found by words and by family, begun of its year and variant, an
   await page.getByLabel('Top case', { exact: true }).selectOption('with');
   await expect.poll(async () => (await documentOf(server.url, id)).craft.variant).toEqual({ topCase: 'with' });
   expect(Object.values((await documentOf(server.url, id)).gear)).toMatchObject([{ place: 'radio', there: 'kept' }]);
+});
+
+test('a joint is moved by its slider: lines, gear and wires of its body go along, and are as drawn once it is left', async ({
+  board: page,
+}) => {
+  await page.goto(`${new URL(page.url()).origin}/jobs/wide-tourer-lids/routing`);
+  const moved = page.locator('.craft [transform]');
+  const pod = page.locator('.gear-tag').getByText('S1', { exact: true }).last();
+  const x = async () => Number(await pod.getAttribute('x'));
+  const lead = () =>
+    page.locator('.wire:not(.dim) .wire-casing').evaluateAll((paths) => paths.map((path) => path.getAttribute('d')));
+  await page.locator('[data-run="speaker:amp>pod-left"]').click();
+  await expect(moved).toHaveCount(0);
+  const [before, drawn] = [await x(), await lead()];
+  const bars = page.getByRole('slider', { name: /Bars and fairing/ });
+  await bars.focus();
+  await page.keyboard.press('End');
+  await expect(moved).not.toHaveCount(0);
+  // Turned to the left lock the left pod goes aft; at the right lock it comes ahead.
+  const left = await x();
+  expect(before - left).toBeGreaterThan(25);
+  expect(await lead()).not.toEqual(drawn);
+  await bars.press('Home');
+  expect((await x()) - before).toBeGreaterThan(10);
+  await page.getByRole('button', { name: 'Show all runs' }).click();
+  await expect(moved).toHaveCount(0);
+  expect(await x()).toBe(before);
 });

@@ -19,7 +19,12 @@ void library.findJobs('');
 void library.loadPatterns();
 // A burst of edits is one look at the list.
 const look = useDebounceFn(() => Promise.all([library.loadJobs(), lookForLeft()]), 300, { maxWait: 2000 });
-onUnmounted(onLanded((landed) => void (landed.kind === 'shelf' ? library.reloadPatterns() : look())));
+onUnmounted(
+  onLanded(({ kind }) => {
+    if (kind === 'shelf') void library.reloadPatterns();
+    else if (kind !== 'draft') void look();
+  }),
+);
 document.title = 'Board · Haltrik';
 
 /** Jobs with edits that this device keeps and the server does not take as they are. */

@@ -2,8 +2,10 @@ import { computed, type ComputedRef } from 'vue';
 import { endName } from '#core/connections/runs';
 import type { Pattern } from '#core/craft/pattern';
 import { craftOf } from '#core/craft/own';
+import { posedCraft, posedMounts } from '#core/drawing/pose';
 import type { Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
+import { standing } from '../drawing/standing';
 import { useJob } from '../stores/job';
 
 type Form = Parameters<typeof endName>[3];
@@ -14,6 +16,10 @@ export function useSheet(): {
   job: ComputedRef<Job>;
   plan: ComputedRef<Plan>;
   pattern: ComputedRef<Pattern>;
+  /** The same as its joints are shown: what is drawn on it lies there. */
+  posed: ComputedRef<Pattern>;
+  /** Gear on panels, gone with them. */
+  posedMounts: ComputedRef<Plan['mounts']>;
   /** Gear of the job: the very same while an edit is of something else. */
   gear: ComputedRef<Job['gear']>;
   /** Short mark of gear; nothing where it has none. */
@@ -24,11 +30,14 @@ export function useSheet(): {
   const store = useJob();
   const job = computed(() => store.job!);
   const plan = computed(() => store.plan!);
+  const pattern = computed(() => craftOf(job.value));
   return {
     store,
     job,
     plan,
-    pattern: computed(() => craftOf(job.value)),
+    pattern,
+    posed: computed(() => posedCraft(pattern.value, standing.value)),
+    posedMounts: computed(() => posedMounts(pattern.value, standing.value, plan.value.mounts)),
     gear: computed(() => job.value.gear),
     tag: (gear) => plan.value.tags[gear] ?? '',
     endOf: (end, form) => endName(job.value, end, plan.value.tags, form),

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { placedGear } from '#core/drawing/placed';
-import { onSheet, posesOf } from '#core/drawing/pose';
 import type { Projection, ViewName } from '#core/drawing/projection';
 import { SHEET } from '#core/drawing/sheet';
 import { useSheet } from '../app/sheet';
@@ -9,7 +8,6 @@ import CraftView from './CraftView.vue';
 import GearMark from './GearMark.vue';
 import GearTags from './GearTags.vue';
 import SheetFrame from './SheetFrame.vue';
-import { standing } from './standing';
 
 /**
  * The sheet of a station: the craft in its views with the gear on it and its tags. `under` lies on the craft alone,
@@ -27,16 +25,11 @@ const props = withDefaults(
   }>(),
   { h: SHEET.h, shown: () => true, selected: () => false },
 );
-const { job, plan, pattern } = useSheet();
-/** Gear goes with the body it is on where a joint is shown away from where it is drawn. */
-function movedWith(body: string, projection: Projection): string | undefined {
-  const pose = posesOf(pattern.value, standing.value, projection.view).get(body);
-  return pose && onSheet(pose, projection);
-}
+const { job, pattern, posed, posedMounts } = useSheet();
 const drawn = computed(() =>
   Object.values(props.views).map((projection) => ({
     projection,
-    gear: placedGear(job.value, projection.view).filter(({ id }) => props.shown(id)),
+    gear: placedGear(job.value, projection.view, posed.value).filter(({ id }) => props.shown(id)),
   })),
 );
 </script>
@@ -47,9 +40,15 @@ const drawn = computed(() =>
     <slot name="under" />
     <template v-for="{ projection: p, gear } in drawn" :key="p.view">
       <slot name="wires" :projection="p" />
-      <g v-for="{ id, item, place } in gear" :key="id" :transform="movedWith(place.body, p)">
-        <GearMark :item="item" :place="place" :fitted="plan.mounts[id]" :projection="p" :selected="selected(id)" />
-      </g>
+      <GearMark
+        v-for="{ id, item, place } in gear"
+        :key="id"
+        :item="item"
+        :place="place"
+        :fitted="posedMounts[id]"
+        :projection="p"
+        :selected="selected(id)"
+      />
       <slot name="ghosts" :projection="p" />
       <GearTags :projection="p" :shown="shown" :selected="selected" />
       <slot name="marks" :projection="p" />

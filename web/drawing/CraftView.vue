@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { posesOf, transformOf } from '#core/drawing/pose';
+import { posesOf } from '#core/drawing/pose';
 import type { Projection } from '#core/drawing/projection';
 import { strokesOf, type Pattern } from '#core/craft/pattern';
 import { standing } from './standing';
@@ -13,8 +13,16 @@ const props = defineProps<{
   open?: ReadonlySet<string>;
   lit?: string | undefined;
 }>();
-const poses = computed(() => posesOf(props.pattern, standing.value, props.projection.view));
-const transforms = computed(() => new Map([...poses.value].map(([body, pose]) => [body, transformOf(pose)] as const)));
+/** Lines of bodies that have moved go with them. */
+const transforms = computed(
+  () =>
+    new Map(
+      [...posesOf(props.pattern, standing.value, props.projection.view)].map(([body, pose]) => [
+        body,
+        `matrix(${pose.join(' ')})`,
+      ]),
+    ),
+);
 </script>
 
 <template>

@@ -10,8 +10,10 @@ const props = defineProps<{
   shown?: (gear: string) => boolean;
   selected?: (gear: string) => boolean;
 }>();
-const { job, plan } = useSheet();
-const marks = computed(() => tagMarks(job.value, plan.value, props.projection, props.shown));
+const { job, plan, posed, posedMounts } = useSheet();
+const marks = computed(() =>
+  tagMarks(job.value, { tags: plan.value.tags, mounts: posedMounts.value }, props.projection, props.shown, posed.value),
+);
 </script>
 
 <template>

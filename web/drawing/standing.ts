@@ -1,4 +1,5 @@
 import { shallowRef } from 'vue';
+import type { Standing } from '#core/drawing/pose';
 
-/** Joints that are shown away from where they are drawn, and where each stands: degrees, or mm of travel. */
-export const standing = shallowRef<Readonly<Record<string, number>>>({});
+/** How the joints of the craft on the sheet are shown to stand; as drawn but while somebody moves one. */
+export const standing = shallowRef<Standing>({});

@@ -24,6 +24,8 @@ async function change(key: string, what: Change, write: () => Promise<void>): Pr
   without(key);
   // Only an addition rests on what was changed before it.
   pending.set(key, 'add' in what ? [...(pending.get(key) ?? []), what] : [what]);
+  // A page that is left may still run a while, and is told nothing more.
+  if (isLeft) putByAtOnce();
   // One that cannot be made is still to be written down.
   await write();
   const left = (pending.get(key) ?? []).filter((other) => other !== what);
@@ -93,5 +95,11 @@ export function putByAtOnce(): boolean {
     return false;
   }
 }
-addEventListener('pagehide', putByAtOnce);
-addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && putByAtOnce());
+let isLeft = false;
+function left(is: boolean): void {
+  isLeft = is;
+  if (is) putByAtOnce();
+}
+addEventListener('pagehide', () => left(true));
+addEventListener('pageshow', () => left(false));
+addEventListener('visibilitychange', () => left(document.visibilityState === 'hidden'));

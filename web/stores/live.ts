@@ -15,7 +15,10 @@ export type Landed =
   /** A job was made, or set anew. */
   | { readonly kind: 'job'; readonly job: string }
   | { readonly kind: 'delete'; readonly job: string }
+  /** The shelf, or the patterns that jobs begin from. */
   | { readonly kind: 'shelf' }
+  /** A pattern that is being drawn. */
+  | { readonly kind: 'draft'; readonly id: string }
   /** The stream has begun, or begun again: what landed meanwhile was not told. */
   | { readonly kind: 'open' };
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, onScopeDispose, ref, watch } from 'vue';
+import { computed, onScopeDispose, watch } from 'vue';
 import { JOINT_WORDS } from '#core/craft/joint';
+import { without } from '#core/document/edits';
 import { bestTies, craftMap, type TieSpot } from '#core/routing/index';
 import type { Insulated } from '#core/tables/colours';
 import { useSheet } from '../../app/sheet';
@@ -13,15 +14,20 @@ const props = defineProps<{ leg: string; wire: Insulated }>();
 const { pattern } = useSheet();
 const map = computed(() => craftMap(pattern.value));
 const leg = computed(() => map.value.legs[props.leg]!);
-const joint = computed(() => pattern.value.joints[leg.value.leg.joint!]!);
+const id = computed(() => leg.value.leg.joint!);
+const joint = computed(() => pattern.value.joints[id.value]!);
 
-/** Where the joint stands: the craft on the sheet follows, and is as drawn again once the panel is left. */
-const at = ref(0);
-watch([() => leg.value.leg.joint!, at], ([id, now], [before]) => {
-  if (id === before) standing.value = now === 0 ? {} : { [id]: now };
-  else at.value = 0;
+/** Where the joint stands: the craft on the sheet follows, and is as drawn again once nobody looks at it. */
+const stand = (joint: string, at: number) => {
+  standing.value = { ...without(standing.value, (other) => other === joint), ...(at === 0 ? {} : { [joint]: at }) };
+};
+const at = computed({ get: () => standing.value[id.value] ?? 0, set: (now) => stand(id.value, now) });
+let mine = id.value;
+watch(id, (now) => {
+  stand(mine, 0);
+  mine = now;
 });
-onScopeDispose(() => (standing.value = {}));
+onScopeDispose(() => stand(mine, 0));
 
 /** Worth moving a tie for, mm. */
 const WORTH = 20;

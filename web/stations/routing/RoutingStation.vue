@@ -17,14 +17,14 @@ import CutListPanel from './CutListPanel.vue';
 import RunPanel from './RunPanel.vue';
 import { runWords, shownColour, type Run } from '#core/connections/runs';
 
-const { store, job, plan, gear, pattern, endOf } = useSheet();
+const { store, job, plan, gear, pattern, posed, posedMounts, endOf } = useSheet();
 const router = useRouter();
 const views = computed(() => twoViews(pattern.value));
 const runs = computed(() => plan.value.runs);
 const laid = computed(() => runs.value.filter((run) => run.way));
 const lanes = computed(() => ({
-  side: layLanes(gear.value, plan.value.mounts, pattern.value, laid.value, views.value.side),
-  top: layLanes(gear.value, plan.value.mounts, pattern.value, laid.value, views.value.top),
+  side: layLanes(gear.value, posedMounts.value, posed.value, laid.value, views.value.side),
+  top: layLanes(gear.value, posedMounts.value, posed.value, laid.value, views.value.top),
 }));
 const selected = computed(() => {
   const chosen = store.selected;
@@ -49,7 +49,7 @@ const marked = computed(() => {
 const marksIn = (p: Projection) => {
   const marks: { end: string; x: number; y: number }[] = [];
   for (const end of marked.value) {
-    const [x, y] = p.to(pattern.value.places[end]!.at);
+    const [x, y] = p.to(posed.value.places[end]!.at);
     if (!marks.some((m) => Math.abs(m.x - x) < 26 && Math.abs(m.y - y) < 18)) marks.push({ end, x, y });
   }
   return marks;
