@@ -1,4 +1,5 @@
 import type { Vec3 } from '../units/vectors';
+import { said } from '../document/edits';
 import { isTurning } from './joint';
 import { nodeOf, type Pattern } from './pattern';
 import type { CoverWay } from './cover';
@@ -79,7 +80,7 @@ function order(pattern: Pattern): Pattern {
     sortedMap(map, ([a], [b]) => (rank.get(a) ?? 0) - (rank.get(b) ?? 0));
   const texts = (map: Record<string, string>) =>
     sortedMap(map, ([a, one], [b, two]) => byText(one, two) || byText(a, b));
-  const next = {
+  const next = said({
     places: each(
       sortedMap(
         places,
@@ -91,30 +92,32 @@ function order(pattern: Pattern): Pattern {
       junctions,
       named(({ at: spot }) => spot),
     ),
-    legs: each(sortedMap(legs, named(middle)), ({ covers: open, fish, passes, ties }) => ({
-      covers: opened(open),
-      ...(fish ? { fish: changed(fish, { covers: opened(fish.covers) }) } : {}),
-      ...(passes
-        ? {
-            passes: sortedMap(
-              passes,
-              named(({ at: spot }) => spot),
-            ),
-          }
-        : {}),
-      ...(ties ? { ties: sortedMap(ties, ([a, one], [b, two]) => byPosition(one.at, two.at) || byText(a, b)) } : {}),
-    })),
+    legs: each(sortedMap(legs, named(middle)), ({ covers: open, fish, passes, ties }) =>
+      said({
+        covers: opened(open),
+        fish: fish && changed(fish, { covers: opened(fish.covers) }),
+        passes:
+          passes &&
+          sortedMap(
+            passes,
+            named(({ at: spot }) => spot),
+          ),
+        ties: ties && sortedMap(ties, ([a, one], [b, two]) => byPosition(one.at, two.at) || byText(a, b)),
+      }),
+    ),
     covers: each(standing, ({ states }) => ({
-      states: each(states as Record<string, CoverWay>, (way) => ({
-        after: opened(way.after),
-        fasteners: sortedMap(
-          way.fasteners,
-          ([a, one], [b, two]) => byText(one.where, two.where) || byText(one.size, two.size) || byText(a, b),
-        ),
-        plugs: texts(way.plugs),
-        ...(way.plugHints ? { plugHints: sortedMap(way.plugHints, ([a], [b]) => byText(a, b)) } : {}),
-        hoses: texts(way.hoses),
-      })),
+      states: each(states as Record<string, CoverWay>, (way) =>
+        said({
+          after: opened(way.after),
+          fasteners: sortedMap(
+            way.fasteners,
+            ([a, one], [b, two]) => byText(one.where, two.where) || byText(one.size, two.size) || byText(a, b),
+          ),
+          plugs: texts(way.plugs),
+          plugHints: way.plugHints && sortedMap(way.plugHints, ([a], [b]) => byText(a, b)),
+          hoses: texts(way.hoses),
+        }),
+      ),
     })),
     bodies: sortedMap(bodies, named(nowhere)),
     joints: sortedMap(
@@ -123,34 +126,25 @@ function order(pattern: Pattern): Pattern {
     ),
     measures: sortedMap(measures, named(nowhere)),
     usualMemories: sortedMap(pattern.usualMemories, named(nowhere)),
-    ...(pattern.keepFree
-      ? {
-          keepFree: sortedMap(
-            pattern.keepFree,
-            named(({ shape }) => (shape.is === 'box' ? shape.at : shape.from)),
-          ),
-        }
-      : {}),
-    ...(pattern.usualBatteries ? { usualBatteries: sortedMap(pattern.usualBatteries, named(nowhere)) } : {}),
-    ...(pattern.usualCircuits ? { usualCircuits: sortedMap(pattern.usualCircuits, named(nowhere)) } : {}),
-    ...(pattern.usualGear
-      ? {
-          usualGear: sortedMap(
-            pattern.usualGear,
-            ([a, one], [b, two]) => byPosition(at(one.place), at(two.place)) || byText(a, b),
-          ),
-        }
-      : {}),
-    ...(pattern.options ? { options: sortedMap(pattern.options, named(nowhere)) } : {}),
-    ...(pattern.listeners
-      ? {
-          listeners: sortedMap(
-            pattern.listeners,
-            named(({ at: spot }) => spot),
-          ),
-        }
-      : {}),
-  };
+    keepFree:
+      pattern.keepFree &&
+      sortedMap(
+        pattern.keepFree,
+        named(({ shape }) => (shape.is === 'box' ? shape.at : shape.from)),
+      ),
+    usualBatteries: pattern.usualBatteries && sortedMap(pattern.usualBatteries, named(nowhere)),
+    usualCircuits: pattern.usualCircuits && sortedMap(pattern.usualCircuits, named(nowhere)),
+    usualGear:
+      pattern.usualGear &&
+      sortedMap(pattern.usualGear, ([a, one], [b, two]) => byPosition(at(one.place), at(two.place)) || byText(a, b)),
+    options: pattern.options && sortedMap(pattern.options, named(nowhere)),
+    listeners:
+      pattern.listeners &&
+      sortedMap(
+        pattern.listeners,
+        named(({ at: spot }) => spot),
+      ),
+  });
   const same = (Object.keys(next) as (keyof typeof next)[]).every((member) => next[member] === pattern[member]);
   return same ? pattern : { ...pattern, ...next };
 }

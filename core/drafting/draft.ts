@@ -49,10 +49,6 @@ const LISTS = {
 } as const satisfies { readonly [L in keyof Pattern]?: { readonly one: string; readonly of: v.GenericSchema } };
 export type DraftList = keyof typeof LISTS;
 export const DRAFT_LISTS = Object.keys(LISTS) as [DraftList, ...DraftList[]];
-export const ONE_OF = Object.fromEntries(DRAFT_LISTS.map((list) => [list, LISTS[list].one])) as Record<
-  DraftList,
-  string
->;
 
 type Entries<L extends DraftList> = Readonly<Record<string, v.InferOutput<(typeof LISTS)[L]['of']>>>;
 const entriesOf = <L extends DraftList>(draft: Draft, list: L): Entries<L> => draft[list] ?? {};
@@ -169,9 +165,7 @@ function forget(draft: Draft, { kind, id }: Gone): Draft {
         Object.hasOwn(open, id) ? (without(open as Record<string, unknown>, (key) => key === id) as O) : open;
       return {
         ...draft,
-        places: Object.fromEntries(
-          Object.entries(draft.places).map(([key, place]) => [key, { ...place, covers: shut(place.covers) }]),
-        ),
+        places: mapped(draft.places, (place) => ({ ...place, covers: shut(place.covers) })),
         legs: mapLegs((leg) => ({
           ...leg,
           covers: shut(leg.covers),
@@ -195,13 +189,10 @@ function uncovered(drawn: Draft['drawing']['side'], cover: string): Draft['drawi
   if (!Object.values(drawn.strokes).some((stroke) => stroke.cover === cover)) return drawn;
   return {
     ...drawn,
-    strokes: Object.fromEntries(
-      Object.entries(drawn.strokes).map(([id, stroke]) => [
-        id,
-        stroke.cover === cover
-          ? (without(stroke as Record<string, unknown>, (key) => key === 'cover') as Stroke)
-          : stroke,
-      ]),
+    strokes: mapped(drawn.strokes, (stroke) =>
+      stroke.cover === cover
+        ? (without(stroke as Record<string, unknown>, (key) => key === 'cover') as Stroke)
+        : stroke,
     ),
   };
 }

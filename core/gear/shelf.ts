@@ -1,3 +1,4 @@
+import { hasWords } from '../text/search';
 import type { UnitSystem } from '../units/shown';
 import { typedOf, blanksOf, unitOf } from './typing/index';
 import { readSize } from './typing/reading';
@@ -48,14 +49,10 @@ export interface Sought {
 }
 
 export function isSought(item: GearItem, { words, kind, hole, ohm, water, retired }: Sought): boolean {
-  const text = `${item.name} ${item.note} ${item.sheet?.from ?? ''}`.toLowerCase();
   return (
     (retired || !item.retired) &&
     (kind === '' || item.kind === kind) &&
-    words
-      .toLowerCase()
-      .split(/\s+/)
-      .every((word) => text.includes(word)) &&
+    hasWords(`${item.name} ${item.note} ${item.sheet?.from ?? ''}`, words) &&
     (hole === undefined || fitsHole(item, hole)) &&
     (ohm === undefined || ('bank' in item && item.bank.minOhm <= ohm)) &&
     (water === undefined || item.water.includes(water as never))

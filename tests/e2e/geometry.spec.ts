@@ -2,7 +2,7 @@ import { DEMO_JOBS, heavyVan } from './heavy';
 import { expect, test } from './fixtures';
 import { flawsOf } from './geometry';
 
-/** One of each kind of craft, the fullest of its kind, and the longest words: every one of them would take too long. */
+/** One of each kind of craft, the fullest of its kind, one with no gear yet, and the longest words: every one of them would take too long. */
 const LOOKED_AT = DEMO_JOBS.filter(({ id }) =>
   [
     'tourer-four-speakers',
@@ -10,7 +10,7 @@ const LOOKED_AT = DEMO_JOBS.filter(({ id }) =>
     'crossover-dunes',
     'tow-boat-tower',
     'river-launch',
-    'narrow-van',
+    'vineyard-side-by-side',
   ].includes(id),
 );
 const STATIONS = ['intake', 'gear', 'mounting', 'speakers', 'power', 'routing', 'build', 'handover'] as const;

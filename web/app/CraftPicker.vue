@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue';
 import type { Pattern } from '#core/craft/pattern';
 import { chosenOf, variantOfYear, type Variant } from '#core/craft/variants';
 import { CRAFT_KINDS, KIND_NAMES } from '#core/gear/gear';
+import { hasWords } from '#core/text/search';
 import { useLibrary } from '../stores/library';
 import MaybeField from '../fields/MaybeField.vue';
 import PickField from '../fields/PickField.vue';
@@ -16,19 +17,17 @@ const library = useLibrary();
 const words = ref('');
 const family = ref<Pattern['kind'] | ''>('');
 
-const sought = (pattern: Pattern) => {
-  const text = `${pattern.name} ${KIND_NAMES[pattern.kind]}`.toLowerCase();
-  return words.value
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word));
-};
+const sought = (pattern: Pattern) => hasWords(`${pattern.name} ${KIND_NAMES[pattern.kind]}`, words.value);
 const found = computed(() => library.patterns.map(({ pattern }) => pattern).filter(sought));
 const families = computed(() =>
   CRAFT_KINDS.map((kind) => ({ kind, name: KIND_NAMES[kind], patterns: found.value.filter((p) => p.kind === kind) })),
 );
 const shown = computed(() => families.value.filter(({ kind }) => family.value === '' || kind === family.value));
 const chosen = computed(() => library.patterns.find(({ pattern }) => pattern.id === picked.value)?.pattern);
+/** What is picked stays picked while something else is looked for: it is named then. */
+const hidden = computed(
+  () => chosen.value && !shown.value.some(({ patterns }) => patterns.includes(chosen.value!)) && chosen.value.name,
+);
 const options = computed(() => {
   const pattern = chosen.value;
   if (!pattern) return [];
@@ -99,6 +98,9 @@ function noSubmit(event: KeyboardEvent): void {
         No craft is called that. <BButton @click="words = ''">Show all of them</BButton>
       </p>
     </div>
+    <p v-if="hidden" class="picked">
+      Chosen: <b>{{ hidden }}</b>
+    </p>
     <div v-if="chosen && options.length" class="which" @keydown.enter="noSubmit">
       <MaybeField v-model="year" label="Model year" :fact="[1900, 2100, '']" empty="not known" />
       <PickField
@@ -114,6 +116,9 @@ function noSubmit(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
+.picked {
+  margin: var(--space-3) 0 0;
+}
 .find {
   display: flex;
   flex-wrap: wrap;
