@@ -1,4 +1,6 @@
 import type { Pattern } from '#core/craft/pattern';
+import type { PatternFault } from '#core/craft/pattern-faults';
+import type { Draft, DraftEdit } from '#core/drafting/draft';
 import type { GearItem } from '#core/gear/gear';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
@@ -18,6 +20,18 @@ export interface JobRow extends JobSummary {
 export interface StoredJob {
   readonly job: Job;
   readonly revision: number;
+}
+
+export interface StoredDraft {
+  readonly draft: Draft;
+  readonly revision: number;
+}
+export interface DraftRow {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: Pattern['kind'];
+  readonly revision: number;
+  readonly changedAt: string;
 }
 
 /** What a file would bring in, or has. */
@@ -118,6 +132,19 @@ export const api = {
   putPattern: (pattern: Pattern, over: string | null) =>
     call<{ hash: string }>('PUT', `/patterns/${pattern.id}`, { pattern, over }),
   patterns: () => call<{ pattern: Pattern; hash: string }[]>('GET', '/patterns'),
+  dropPattern: (id: string, over: string) => call<undefined>('DELETE', `/patterns/${id}`, { over }),
+  /** A pattern file as a draft, with what is wrong in it. */
+  readPattern: async (file: Blob) =>
+    (await send('/patterns/read', { method: 'POST', body: await file.text() })) as {
+      draft: Draft;
+      faults: readonly PatternFault[];
+    },
+  drafts: () => call<DraftRow[]>('GET', '/drafts'),
+  draft: (id: string) => call<StoredDraft>('GET', `/drafts/${id}`),
+  beginDraft: (draft: Draft, saveId: string) => call<StoredDraft>('POST', '/drafts', { draft, saveId }),
+  saveDraft: (id: string, base: number, saveId: string, operations: readonly DraftEdit[]) =>
+    call<{ revision: number; draft?: Draft }>('POST', `/drafts/${id}/saves`, { base, saveId, operations }),
+  dropDraft: (id: string, revision: number) => call<undefined>('DELETE', `/drafts/${id}`, { revision }),
 };
 
 /** A key nobody else has made. */

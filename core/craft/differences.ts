@@ -1,4 +1,4 @@
-import { own } from '../document/patches';
+import { own, same } from '../document/patches';
 import { CAUTIONS } from '../tables/cautions';
 import { DRIVES, REACHES } from '../tables/fasteners';
 import { drawnFor, withChanges, type ChangedList, type OwnCraft } from './changes';
@@ -145,25 +145,71 @@ const legWords = (pattern: Pattern, before: Leg, now: Leg): string[] => [
   ...openedWords(pattern, before.covers, now.covers),
 ];
 
-/** Everything on a craft that differs from its pattern: covers, then places, then legs. */
-export function differencesOf(craft: OwnCraft): Difference[] {
-  const { changes } = craft;
-  const pattern = drawnFor(craft);
-  const as = withChanges(craft);
-  const list = <T extends { readonly name: string }>(
-    of: ChangedList,
-    before: Entries<T>,
-    words: (before: T, now: T) => string[],
-  ) =>
-    Object.keys(changes[of]).map((id): Difference => {
-      const [then, now] = [own(before, id), own(as[of] as unknown as Entries<T>, id)];
-      if (!now) return { of, id, name: then?.name ?? id, is: 'gone', words: [OF.gone] };
-      if (!then) return { of, id, name: now.name, is: 'added', words: [OF.added] };
-      return { of, id, name: then.name, is: 'changed', words: words(then, now) };
-    });
+const listed = <T extends { readonly name: string }>(
+  of: ChangedList,
+  ids: readonly string[],
+  before: Entries<T>,
+  now: Entries<T>,
+  whole: { readonly added: string; readonly gone: string },
+  words: (before: T, now: T) => string[],
+) =>
+  ids.map((id): Difference => {
+    const [then, one] = [own(before, id), own(now, id)];
+    if (!one) return { of, id, name: then?.name ?? id, is: 'gone', words: [whole.gone] };
+    if (!then) return { of, id, name: one.name, is: 'added', words: [whole.added] };
+    return { of, id, name: then.name, is: 'changed', words: words(then, one) };
+  });
+
+function between(
+  before: Pattern,
+  now: Pattern,
+  ids: (of: ChangedList) => readonly string[],
+  whole: { readonly added: string; readonly gone: string },
+): Difference[] {
   return [
-    ...list<Cover>('covers', pattern.covers, (before, now) => coverWords(as, before, now)),
-    ...list<Place>('places', pattern.places, (before, now) => placeWords(as, before, now)),
-    ...list<Leg>('legs', pattern.legs, (before, now) => legWords(as, before, now)),
+    ...listed<Cover>('covers', ids('covers'), before.covers, now.covers, whole, (a, b) => coverWords(now, a, b)),
+    ...listed<Place>('places', ids('places'), before.places, now.places, whole, (a, b) => placeWords(now, a, b)),
+    ...listed<Leg>('legs', ids('legs'), before.legs, now.legs, whole, (a, b) => legWords(now, a, b)),
+  ];
+}
+
+/** Everything on a craft that differs from its pattern: covers, then places, then legs. */
+export const differencesOf = (craft: OwnCraft): Difference[] =>
+  between(drawnFor(craft), withChanges(craft), (of) => Object.keys(craft.changes[of]), OF);
+
+/** Parts of a pattern that are told by name alone, and what one of them is called. */
+const NAMED = {
+  bodies: 'Body',
+  junctions: 'Junction',
+  joints: 'Joint',
+  measures: 'Measure',
+  keepFree: 'Room kept free',
+  options: 'Variants',
+  listeners: 'Listener',
+  usualMemories: 'Setting it forgets',
+  usualBatteries: 'Battery',
+  usualCircuits: 'Circuit from the works',
+} as const;
+
+/** How a pattern that was drawn on differs from what it was, a line each; what is only drawn otherwise in one line. */
+export function newerWords(before: Pattern, now: Pattern): string[] {
+  const ids = (was: Entries<unknown>, is: Entries<unknown>) =>
+    [...new Set([...Object.keys(was), ...Object.keys(is)])].filter((id) => !same(own(was, id), own(is, id)));
+  const lists = between(before, now, (of) => ids(before[of], now[of]), { added: 'new', gone: 'no longer there' });
+  const named = (Object.keys(NAMED) as (keyof typeof NAMED)[]).flatMap((list) => {
+    const [was, is] = [before[list] ?? {}, now[list] ?? {}] as const;
+    return ids(was, is).map((id) => {
+      const [then, one] = [own(was, id), own(is, id)] as ({ readonly name: string } | undefined)[];
+      return `${NAMED[list]} ${(one ?? then)!.name}: ${!one ? 'no longer there' : then ? 'drawn otherwise' : 'new'}`;
+    });
+  });
+  return [
+    ...(before.name === now.name ? [] : [`Name: ${now.name}`]),
+    ...lists.map(
+      ({ of, name, words }) => `${CHANGED_NAMES[of]} ${name}: ${words.length ? words.join('; ') : 'drawn otherwise'}`,
+    ),
+    ...named,
+    ...(same(before.usualGear, now.usualGear) ? [] : ['Gear from the works is another']),
+    ...(same(before.drawing, now.drawing) ? [] : ['Lines of the drawing are other ones']),
   ];
 }

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { PatternOnce, type Pattern } from './pattern';
 import { patternFaults } from './pattern-faults';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
-import { mirrored } from '#demo/patterns/pen';
+import { mirroredPath } from './mirror';
 
 describe('the pattern', () => {
   test('is checked once: then it comes through as the same object, while another like it is checked again', () => {
@@ -40,8 +40,8 @@ describe('the pattern', () => {
   });
   test('the other side of the top view is its mirror image, arcs and all', () => {
     const d = 'M10 -5L20 0A6 6 0 1 0 30 7.5C1 2 3 -4 5 6Z';
-    expect(mirrored(d)).toBe('M10 5L20 0A6 6 0 1 1 30 -7.5C1 -2 3 4 5 -6Z');
-    expect(mirrored(mirrored(d))).toBe(d);
+    expect(mirroredPath(d)).toBe('M10 5L20 0A6 6 0 1 1 30 -7.5C1 -2 3 4 5 -6Z');
+    expect(mirroredPath(mirroredPath(d))).toBe(d);
   });
   test('left places have their right counterparts at the mirrored point', () => {
     for (const id of ['fairing', 'pannier', 'guard']) {

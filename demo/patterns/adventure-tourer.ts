@@ -1,29 +1,14 @@
 import { drawn } from './pen';
 import { PATTERN_VERSION, type Pattern } from '#core/craft/pattern';
 import type { Leg } from '#core/craft/leg';
+import { flip, onOtherSide } from '#core/craft/mirror';
 import type { Place } from '#core/craft/place';
 import { coverWay, leg, node, off, screws } from './making';
 import { TOURER_PANELS, withPanels } from './panels';
 import { SIDE_STROKES } from './drawn-tourer-side';
 import { TOP_STROKES } from './drawn-tourer-top';
 
-type P = [number, number, number];
-const flip = ([x, y, z]: P): P => [x, y === 0 ? 0 : -y, z];
-
-/** The same leg on the other side of the craft. */
-const otherSide = (l: Leg): Leg => {
-  const swap = (text: string) => text.replace(/Left|left/g, (word) => (word === 'Left' ? 'Right' : 'right'));
-  return {
-    ...l,
-    name: swap(l.name),
-    from: swap(l.from),
-    to: swap(l.to),
-    via: l.via.map(flip),
-    covers: Object.fromEntries(Object.entries(l.covers).map(([id, state]) => [swap(id), state])),
-  };
-};
-
-const pair = (id: string, l: Leg): Record<string, Leg> => ({ [`${id}Left`]: l, [`${id}Right`]: otherSide(l) });
+const pair = (id: string, l: Leg): Record<string, Leg> => ({ [`${id}Left`]: l, [`${id}Right`]: onOtherSide.legs(l) });
 
 const speakerPlaces = (id: string, name: string, place: Omit<Place, 'name' | 'accepts'>): Record<string, Place> => ({
   [`${id}Left`]: { ...place, name: `${name}, left`, accepts: ['speaker'] },

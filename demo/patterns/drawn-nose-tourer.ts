@@ -1,5 +1,6 @@
 import { barsSide, castWheel, fender, forkAt, forkLeg, mirrorSide, topBag, twin, tyreTop } from './drawn-bike-parts';
-import { both, bent, box, circle, line, lines, mirrored, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
+import { mirroredPath } from '#core/craft/mirror';
+import { both, bent, box, circle, line, lines, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');
@@ -155,7 +156,7 @@ const body: Stroke[] = [
   frame.outline(whole('-462,50 -440,90! -240,120 40,130 240,148 430,172 650,186 770,156!'), 'panel'),
   frame.line(whole('-474,46 -456,70! -440,40'), 'lamp'),
   ...topBag(penFor('bagLeft', 'bagLeft'), penFor('lidLeft', 'lidLeft'), [-466, 198], [232, 478]),
-  ...topBag(penFor('bagRight', 'bagRight'), penFor('lidRight', 'lidRight'), [-466, 198], [232, 478]).map((stroke) => ({ ...stroke, d: mirrored(stroke.d) })),
+  ...topBag(penFor('bagRight', 'bagRight'), penFor('lidRight', 'lidRight'), [-466, 198], [232, 478]).map((stroke) => ({ ...stroke, d: mirroredPath(stroke.d) })),
   ...both(cover('sideCoverRight').outline, shape('396,164! 510,210 650,210 724,176! 610,172'), 'panel'),
   tank.outline(whole('710,56 736,106! 830,164 970,182 1090,162 1184,100 1214,36'), 'panel'),
   tank.line(whole('766,66 838,126 968,142 1080,122 1140,66')),

@@ -1,4 +1,5 @@
-import { both, circle, mirrored, penFor, tube, xy, type Stroke } from './pen';
+import { mirroredPath } from '#core/craft/mirror';
+import { both, circle, penFor, tube, xy, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');
@@ -74,7 +75,7 @@ const bodywork: Stroke[] = [
 
 const box = (side: 'Left' | 'Right', d: string, pen: 'outline' | 'line' | 'fine', fill: Stroke['fill'] = 'none'): Stroke => {
   const make = penFor('frame', `pannier${side}Lid`)[pen];
-  return make(side === 'Left' ? d : mirrored(d), fill);
+  return make(side === 'Left' ? d : mirroredPath(d), fill);
 };
 const panniers: Stroke[] = (['Left', 'Right'] as const).flatMap((side) => [
   box(side, 'M-342 268L-316 256L112 256L138 268L138 488L112 514L-316 514L-342 488Z', 'outline', 'metal'),

@@ -1,5 +1,6 @@
 import { helmTop } from './drawn-buggy-parts';
-import { both, bent, box, circle, line, lines, mirrored, penFor, pipe, shape, whole, type Stroke } from './pen';
+import { mirroredPath } from '#core/craft/mirror';
+import { both, bent, box, circle, line, lines, penFor, pipe, shape, whole, type Stroke } from './pen';
 
 const hull = penFor('hull');
 const tower = penFor('tower');
@@ -101,7 +102,7 @@ const lounge: Stroke[] = [
 const cushions: Stroke[] = [
   // Sun pad aft with its walk-over, engine hatch; port lounge; starboard jump seat.
   pad.outline(shape('70,80! 60,900 120,1010! 1180,1010! 1260,920 1270,80!'), 'seat'),
-  pad.outline(mirrored(shape('70,80! 60,900 120,1010! 1180,1010! 1260,920 1270,80!')), 'seat'),
+  pad.outline(mirroredPath(shape('70,80! 60,900 120,1010! 1180,1010! 1260,920 1270,80!')), 'seat'),
   pad.fine(lines('340,110 340,980|660,110 660,980|980,110 980,980|340,-110 340,-980|660,-110 660,-980|980,-110 980,-980')),
   hull.line(whole('60,0! 60,70! 1270,70! 1290,0!'), 'wood'),
   hull.outline(shape('1320,1010! 1320,600! 1420,560 1900,560! 1940,600 1950,1020!'), 'seat'),

@@ -1,5 +1,6 @@
 import { barsSide, castWheel, fender, forkAt, forkLeg, mirrorSide, sideBag, topBag, twin, tyreTop } from './drawn-bike-parts';
-import { both, bent, box, circle, line, lines, mirrored, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
+import { mirroredPath } from '#core/craft/mirror';
+import { both, bent, box, circle, line, lines, oval, penFor, pipe, rays, ring, scaled, shape, whole, type Stroke } from './pen';
 
 const frame = penFor('frame');
 const bars = penFor('bars');
@@ -161,7 +162,7 @@ const under: Stroke[] = [
   frame.outline(whole('420,120 470,190! 640,230 820,230 960,200 1040,120'), 'dark'),
   frame.outline(shape('640,-210! 700,-270 820,-276 890,-220! 860,-200 700,-196'), 'metal'),
   frame.fine(lines('520,150 520,210|560,150 560,214|600,150 600,220|880,150 880,214|920,150 920,206|960,150 960,190')),
-  frame.fine(mirrored(lines('520,150 520,210|560,150 560,214|880,150 880,214|920,150 920,206|960,150 960,190'))),
+  frame.fine(mirroredPath(lines('520,150 520,210|560,150 560,214|880,150 880,214|920,150 920,206|960,150 960,190'))),
   ...both(frame.outline, shape('750,262! 1040,262! 1120,290 1120,350 1040,372! 760,372! 740,340 740,290'), 'dark'),
   ...both(frame.fine, lines('780,278 1040,278|780,298 1060,298|780,318 1070,318|780,338 1060,338|780,358 1040,358')),
   ...both(frame.line, box(300, 236, 424, 316, 12), 'dark'),
@@ -183,7 +184,7 @@ const body: Stroke[] = [
   frame.line(whole('-478,70 -440,92! -420,60'), 'lamp'),
   ...both(frame.line, pipe('-430,150 150,170', 18), 'metal'),
   ...topBag(penFor('bagLeft', 'bagLeft'), penFor('lidLeft', 'lidLeft'), [-474, 196], [226, 470]),
-  ...topBag(penFor('bagRight', 'bagRight'), penFor('lidRight', 'lidRight'), [-474, 196], [226, 470]).map((stroke) => ({ ...stroke, d: mirrored(stroke.d) })),
+  ...topBag(penFor('bagRight', 'bagRight'), penFor('lidRight', 'lidRight'), [-474, 196], [226, 470]).map((stroke) => ({ ...stroke, d: mirroredPath(stroke.d) })),
   ...both(cover('sideCoverLeft').outline, shape('392,168! 500,214 640,214 716,180! 600,176'), 'panel'),
   tank.outline(whole('706,60 730,110! 820,168 960,186 1080,166 1170,104 1196,40'), 'panel'),
   tank.line(whole('760,70 830,130 960,146 1070,126 1130,70')),

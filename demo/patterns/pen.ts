@@ -1,5 +1,5 @@
 import svgpath from 'svgpath';
-import { movedPath } from '#core/craft/path';
+import { mirroredPath } from '#core/craft/mirror';
 import type { Stroke as Ranked } from '#core/craft/pattern';
 
 const round = (x: number) => Math.round(x * 10) / 10;
@@ -220,15 +220,6 @@ export const scaled = (strokes: readonly Stroke[], x: number, y: number, by: num
     d: svgpath(stroke.d).abs().translate(-x, -y).scale(by).translate(x, y).round(1).toString(),
   }));
 
-/** A path turned over the line y = 0: the other side of a top view. */
-export const mirrored = (d: string): string =>
-  movedPath(
-    d,
-    (x) => x,
-    (y) => -y,
-    { turned: true },
-  );
-
 /** The side of the craft a stroke of the view from above is on, told by where it begins. */
 const isLeft = (d: string) => Number(/^M[-\d.]+ ([-\d.]+)/.exec(d)![1]) > 0;
 const onItsSide = (stroke: Stroke): Stroke => {
@@ -245,7 +236,7 @@ const onItsSide = (stroke: Stroke): Stroke => {
  */
 export const both = (draw: (d: string, fill?: Fill) => Stroke, d: string, fill: Fill = 'none'): Stroke[] => [
   onItsSide(draw(d, fill)),
-  onItsSide(draw(mirrored(d), fill)),
+  onItsSide(draw(mirroredPath(d), fill)),
 ];
 
 /** Strokes in the order they are laid on the sheet. */

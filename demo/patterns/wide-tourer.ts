@@ -1,7 +1,8 @@
 import { PATTERN_VERSION, type Pattern, type VariantChange } from '#core/craft/pattern';
 import { shelfItem } from '../shelf';
 import { SIDE, TOP } from './drawn-wide-tourer';
-import { coverWay, leg, node, off, otherSide, pass, place, screws, sides, tiesAt } from './making';
+import { otherSide } from '#core/craft/mirror';
+import { coverWay, leg, node, off, pass, place, screws, sides, tiesAt } from './making';
 import { bothSides, closing, obstacle, opening, panel, rect, round, through, withPanels } from './panels';
 import { drawn } from './pen';
 import {

@@ -1,5 +1,6 @@
-import express, { Router } from 'express';
+import express, { Router, type Response } from 'express';
 import * as v from 'valibot';
+import type { Pattern } from '#core/craft/pattern';
 import { patternFaults } from '#core/craft/pattern-faults';
 import { readDraft, readPattern } from '#core/craft/read';
 import { DocumentError } from '#core/document/fault';
@@ -33,6 +34,11 @@ function within<T>(member: string, title: string, work: () => T): T {
 }
 const noSuch = (id: string) => new Problem(404, 'No such pattern', `no pattern ${id}`);
 
+function sendFile(res: Response, pattern: Pattern): void {
+  const name = `${fileStem({ title: pattern.name, id: pattern.id })}.pattern.json`;
+  download(res, name, 'application/json', writePatternFile(pattern));
+}
+
 /** Patterns that new jobs begin from. */
 export function patternRoutes(library: Library): Router {
   const routes = Router();
@@ -48,12 +54,7 @@ export function patternRoutes(library: Library): Router {
   routes.get('/:id/pattern.json', async (req, res) => {
     const found = (await library.patterns()).find(({ pattern }) => pattern.id === req.params.id);
     if (!found) throw noSuch(req.params.id);
-    download(
-      res,
-      `${fileStem({ title: found.pattern.name, id: found.pattern.id })}.pattern.json`,
-      'application/json',
-      writePatternFile(found.pattern),
-    );
+    sendFile(res, found.pattern);
   });
   routes.put('/:id', express.json({ limit: LIMIT }), async (req, res) => {
     const { pattern: said, over } = checked(PatternBody, req.body);
@@ -108,6 +109,11 @@ export function draftRoutes(drafts: Drafts): Router {
     const found = await drafts.read(req.params.id);
     if (!found) throw noDraft(req.params.id);
     res.json(found);
+  });
+  routes.get('/:id/pattern.json', async (req, res) => {
+    const found = await drafts.read(req.params.id);
+    if (!found) throw noDraft(req.params.id);
+    sendFile(res, found.draft);
   });
   routes.post('/:id/saves', express.json({ limit: LIMIT }), async (req, res) => {
     const { base, saveId, operations } = checked(SaveBody, req.body);

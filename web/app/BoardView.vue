@@ -4,7 +4,7 @@ import { defineAsyncComponent, onUnmounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { figure } from '#core/units/figures';
 import { api, type ImportPreview, type JobRow } from '../api';
-import { forgetEdits, sendLeftEdits } from '../stores/kept-edits';
+import { jobEdits } from '../stores/kept-edits';
 import { useLibrary } from '../stores/library';
 import { onLanded } from '../stores/live';
 import CraftSilhouette from './CraftSilhouette.vue';
@@ -35,13 +35,13 @@ async function lookForLeft(): Promise<void> {
   if (!left.value.length) return;
   leftRows.value = await api.jobsOf(left.value).catch(() => leftRows.value);
 }
-void sendLeftEdits().then((jobs) => {
+void jobEdits.sendLeftEdits().then((jobs) => {
   left.value = jobs;
   return lookForLeft();
 });
 const rowOf = (id: string) => leftRows.value?.find((row) => row.id === id);
 async function letGo(id: string): Promise<void> {
-  await forgetEdits(id);
+  await jobEdits.forgetEdits(id);
   left.value = left.value.filter((other) => other !== id);
 }
 
@@ -123,6 +123,7 @@ async function drop(): Promise<void> {
         theme === 'yard' ? 'Yard' : 'Bay'
       }}</BButton>
       <RouterLink class="btn btn-outline-secondary" to="/shelf">Shelf</RouterLink>
+      <RouterLink class="btn btn-outline-secondary" to="/patterns">Patterns</RouterLink>
       <BButton v-if="beside.length" :disabled="beside.length < 2" @click="comparing = true"
         >Compare {{ beside.length }}</BButton
       >

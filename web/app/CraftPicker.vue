@@ -94,6 +94,10 @@ function noSubmit(event: KeyboardEvent): void {
           </label>
         </div>
       </template>
+      <p v-if="library.patterns.length" class="own">
+        None of these? <RouterLink to="/patterns">Draw your own</RouterLink>, from the nearest of them, from another
+        workshop’s file, or over photographs.
+      </p>
       <p v-if="library.patterns.length && !found.length">
         No craft is called that. <BButton @click="words = ''">Show all of them</BButton>
       </p>
@@ -116,6 +120,10 @@ function noSubmit(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
+.own {
+  margin: var(--space-4) 0;
+  font-size: var(--type-3);
+}
 .picked {
   margin: var(--space-3) 0 0;
 }

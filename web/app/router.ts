@@ -5,7 +5,9 @@ import { fetchAhead } from './fetch-ahead';
 
 const jobShell = () => import('./JobShell.vue');
 const shelfView = () => import('./ShelfView.vue');
-fetchAhead([jobShell, shelfView]);
+const patternsView = () => import('../patterns/PatternsView.vue');
+const drawView = () => import('../patterns/DrawView.vue');
+fetchAhead([jobShell, shelfView, patternsView, drawView]);
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -18,6 +20,8 @@ export const router = createRouter({
       props: true,
     },
     { path: '/shelf', name: 'shelf', component: shelfView },
+    { path: '/patterns', name: 'patterns', component: patternsView },
+    { path: '/patterns/:id', name: 'drawing', component: drawView, props: true },
     { path: '/jobs/:id', redirect: (to) => `/jobs/${String(to.params['id'])}/gear` },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

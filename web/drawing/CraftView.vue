@@ -10,7 +10,7 @@ const props = defineProps<{
   pattern: Pattern;
   projection: Projection;
   faint?: boolean;
-  open?: ReadonlySet<string>;
+  open?: ReadonlySet<string> | undefined;
   lit?: string | undefined;
 }>();
 /** Lines of bodies that have moved go with them. */

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, type ShallowRef } from 'vue';
 import { contentHash } from '#core/document/hash';
 import type { Pattern } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
-import { api, type JobRow } from '../api';
+import { api, type DraftRow, type JobRow } from '../api';
 
 /** Jobs shown at once. */
 const AT_ONCE = 60;
@@ -82,6 +82,15 @@ export const useLibrary = defineStore('library', () => {
     await reloadPatterns();
   }
 
+  async function dropPattern(id: string, over: string): Promise<void> {
+    await api.dropPattern(id, over);
+    await reloadPatterns();
+  }
+  /** Patterns that are being drawn. */
+  const drafts = shallowRef<DraftRow[]>([]);
+  const draftsFailure = shallowRef<string>();
+  const loadDrafts = () => attempt(draftsFailure, async () => void (drafts.value = await api.drafts()));
+
   return {
     jobs,
     find,
@@ -102,5 +111,9 @@ export const useLibrary = defineStore('library', () => {
     loadPatterns,
     reloadPatterns,
     putPattern,
+    dropPattern,
+    drafts,
+    draftsFailure,
+    loadDrafts,
   };
 });

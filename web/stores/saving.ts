@@ -8,12 +8,9 @@ import { applyAll, describe, upgradeEdit, type Operation } from '#core/job/opera
 import { AwayError, RefusedError, api, isForNow, newId, type StoredJob } from '../api';
 import {
   asideOf,
-  dropEdits,
+  jobEdits,
   keepAside,
-  keepEdits,
-  leftEdits,
   nextEdits,
-  tellAtHand,
   type AsideEdit,
   type Edit,
   type KeptEdits,
@@ -88,7 +85,7 @@ export function savingOf(sheet: Sheet) {
       revision = stored.revision;
       latest = stored.job;
       aside.value = refused;
-      for (const { key, edits } of await leftEdits(id)) {
+      for (const { key, edits } of await jobEdits.leftEdits(id)) {
         if (isLeft()) return;
         await goOn(key, edits, isLeft);
       }
@@ -114,14 +111,14 @@ export function savingOf(sheet: Sheet) {
     if (now.is === 'saved') {
       const newest = await api.job(stored.job.id);
       // The server has them, whatever is looked at now.
-      if (isLeft()) return dropEdits(key);
+      if (isLeft()) return jobEdits.dropEdits(key);
       revision = newest.revision;
       latest = newest.job;
       sheet.say('what was kept on this device is saved');
     } else if (now.is === 'conflict') latest = (now.base && tried(now.base.job, made())) ?? stored.job;
     else latest = tried(stored.job, made()) ?? stored.job;
     await putBy();
-    await dropEdits(key);
+    await jobEdits.dropEdits(key);
   }
 
   function tried(from: Job, operations: readonly Operation[]): Job | undefined {
@@ -139,10 +136,9 @@ export function savingOf(sheet: Sheet) {
     if (!latest) return;
     const { id } = latest;
     const any = sending !== undefined || waiting.length > 0;
-    await keepEdits(
-      id,
-      any ? { base: revision, sending, waiting: [...waiting], at: new Date().toISOString() } : undefined,
-    ).catch((error: unknown) => console.error('edits could not be kept on this device', error));
+    await jobEdits
+      .keepEdits(id, any ? { base: revision, sending, waiting: [...waiting], at: new Date().toISOString() } : undefined)
+      .catch((error: unknown) => console.error('edits could not be kept on this device', error));
   }
 
   function reset(): void {
@@ -382,7 +378,7 @@ export function savingOf(sheet: Sheet) {
       return;
     }
     const { id } = latest!;
-    await keepEdits(id, undefined);
+    await jobEdits.keepEdits(id, undefined);
     reset();
     await open(id);
   }
@@ -398,16 +394,16 @@ export function savingOf(sheet: Sheet) {
     const { id, title } = latest!;
     const copy: Job = { ...latest!, id: newId(), title: `${title} (copy)`.slice(0, 120) };
     await api.create(copy, newId());
-    await keepEdits(id, undefined);
+    await jobEdits.keepEdits(id, undefined);
     reset();
     return copy.id;
   }
 
-  tellAtHand(() => (sending || waiting.length ? latest?.id : undefined));
+  jobEdits.tellAtHand(() => (sending || waiting.length ? latest?.id : undefined));
 
   /** When the job is gone: it is left, and what was not saved of it with it. */
   async function letGo(): Promise<void> {
-    await keepEdits(latest!.id, undefined);
+    await jobEdits.keepEdits(latest!.id, undefined);
     reset();
   }
 

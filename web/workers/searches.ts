@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import type { Job } from '#core/job/job';
 import type { Finding } from '#core/findings/finding';
 import type { Operation } from '#core/job/operations';
+import { straightened } from '#core/drafting/photo';
 import { planJob, type Plan } from '#core/plan';
 import { planDay, type DayPlan } from '#core/power/index';
 import { routesOfRun, type RouteProposals } from '#core/routing/index';
@@ -16,6 +17,8 @@ const searches = {
   findings: (job: Job, plan: Plan): Finding<Operation>[] => wholeFindings(job, plan),
   day: (job: Job): DayPlan => planDay(job, planJob(job).power),
   routes: (job: Job, run: string): RouteProposals => routesOfRun(job, run),
+  /** A picture laid under a view, straightened. */
+  straightened,
 };
 export type Searches = typeof searches;
 

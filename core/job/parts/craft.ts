@@ -1,8 +1,8 @@
 import * as v from 'valibot';
 import { PatternOnce } from '../../craft/pattern';
 import { patternFaults } from '../../craft/pattern-faults';
-import { editsOf, entry } from '../../document/edits';
-import type { Fault } from '../../document/fault';
+import { editsOf, entry, without } from '../../document/edits';
+import { OperationError, type Fault } from '../../document/fault';
 import { lines } from '../../text/text';
 import type { Job } from '../job';
 import { Hash } from '../../document/overrule';
@@ -51,6 +51,29 @@ export const edits = editsOf<Job>()({
     words: 'change variant',
     change: (job, { option, choice }) =>
       asOtherCraft('setVariant', job, { variant: entry(job.craft.variant, option, choice) }),
+    takes: (_, before, after) => goneBetween(before, after),
+  },
+  /** The pattern as it was drawn on since: what of this craft it no longer tells of is forgotten. */
+  takePattern: {
+    says: { pattern: PatternOnce, patternHash: Hash },
+    words: 'take the newer pattern',
+    change(job, { pattern, patternHash }) {
+      if (pattern.id !== job.craft.pattern.id)
+        throw new OperationError('takePattern', 'expected a newer one of the pattern this job has');
+      const { options = {}, measures } = pattern;
+      return asOtherCraft('takePattern', job, {
+        pattern,
+        patternHash,
+        variant: without(
+          job.craft.variant,
+          (option, choice) => !Object.hasOwn(own(options, option)?.choices ?? {}, choice),
+        ),
+        measures: without(job.craft.measures, (id, mm) => {
+          const range = own(measures, id)?.range;
+          return !range || mm < range[0] || mm > range[1];
+        }),
+      });
+    },
     takes: (_, before, after) => goneBetween(before, after),
   },
   setTrim: {

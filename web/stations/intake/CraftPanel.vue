@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newerWords } from '#core/craft/differences';
 import { standardOf } from '#core/craft/measures';
 import { chosenOf, variantOfYear } from '#core/craft/variants';
 import { noteGear, offeredGear } from '#core/job/usual-found';
@@ -6,9 +7,12 @@ import { MATERIAL_NAMES } from '#core/tables/materials';
 import NumberField from '../../fields/NumberField.vue';
 import PhotoStrip from '../../app/PhotoStrip.vue';
 import PickField from '../../fields/PickField.vue';
-import { computed } from 'vue';
+import { computed, onScopeDispose, ref } from 'vue';
 import { useSheet } from '../../app/sheet';
-import { lengthText } from '../../app/units';
+import { LEAST_IN_STEPS } from '#core/units/shown';
+import { useLibrary } from '../../stores/library';
+import { onLanded } from '../../stores/live';
+import { inUnits, lengthText } from '../../app/units';
 
 const { store, job, pattern } = useSheet();
 const set = (measure: string, mm: number | null) =>
@@ -32,6 +36,22 @@ const options = computed(() => {
     },
   }));
 });
+/** The pattern as it was drawn on since this job took its own. */
+const library = useLibrary();
+void library.reloadPatterns();
+onScopeDispose(onLanded(({ kind }) => (kind === 'shelf' || kind === 'open') && void library.reloadPatterns()));
+const newer = computed(() =>
+  library.patterns.find(
+    ({ pattern: { id }, hash }) => id === job.value.craft.pattern.id && hash !== job.value.craft.patternHash,
+  ),
+);
+const LISTED = 12;
+const newerLines = computed(() => (newer.value ? newerWords(job.value.craft.pattern, newer.value.pattern) : []));
+const refused = ref('');
+function takeNewer(): void {
+  const { pattern: to, hash } = newer.value!;
+  refused.value = store.edit([{ op: 'takePattern', pattern: to, patternHash: hash }]) ?? '';
+}
 /** From the works, and not noted yet. */
 const offered = computed(() => offeredGear(job.value));
 </script>
@@ -40,6 +60,17 @@ const offered = computed(() => offeredGear(job.value));
   <section>
     <h2>This craft</h2>
     <p>{{ job.craft.pattern.name }}.</p>
+    <div v-if="newer" class="newer" data-newer>
+      <p>
+        <b>Its pattern has been drawn on since.</b> This job keeps the one it was made with until it takes the other.
+      </p>
+      <ul>
+        <li v-for="line in newerLines.slice(0, LISTED)" :key="line">{{ inUnits(line, LEAST_IN_STEPS) }}</li>
+        <li v-if="newerLines.length > LISTED">and {{ newerLines.length - LISTED }} more</li>
+      </ul>
+      <p v-if="refused" class="field-error" role="alert">{{ refused }}</p>
+      <BButton @click="takeNewer">Take the newer pattern</BButton>
+    </div>
     <PickField
       v-for="option in options"
       :key="option.id"
@@ -94,6 +125,19 @@ const offered = computed(() => offeredGear(job.value));
 </template>
 
 <style scoped>
+.newer {
+  border-left: 3px solid var(--tarn);
+  padding-left: var(--space-4);
+  margin: var(--space-4) 0;
+}
+.newer li {
+  font-size: var(--type-2);
+  border-top: 1px solid var(--rule-soft);
+  padding: var(--space-1) 0;
+}
+.newer .btn {
+  margin-top: var(--space-3);
+}
 .variant {
   margin-bottom: var(--space-4);
 }

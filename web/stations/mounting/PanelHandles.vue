@@ -7,7 +7,7 @@ import type { Point } from '#core/plane/contour';
 import type { Outline } from '#core/plane/outline';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
-import { usePointMoves, type Movable } from './point-moves';
+import { usePointMoves, type Movable } from '../../drawing/point-moves';
 
 /** The points of a panel that may be dragged, or moved by keys: corners of its outline, and what lies on it. */
 const props = defineProps<{ place: string; view: PanelView; ground: SVGGElement | null }>();

@@ -17,7 +17,7 @@ import SheetFrame from '../../drawing/SheetFrame.vue';
 import PanelRegister from './PanelRegister.vue';
 import PanelSection from './PanelSection.vue';
 import PanelHandles from './PanelHandles.vue';
-import { usePointMoves, type Movable } from './point-moves';
+import { usePointMoves, type Movable } from '../../drawing/point-moves';
 import { isShort, limitName } from './words';
 import type { Shown } from './mounted';
 

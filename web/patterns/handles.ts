@@ -1,0 +1,241 @@
+import { isTurning } from '#core/craft/joint';
+import type { Pattern } from '#core/craft/pattern';
+import type { DraftEdit } from '#core/drafting/draft';
+import { linesOf, pathOf, pulled, without, type Line } from '#core/drafting/knots';
+import type { ViewName } from '#core/drawing/projection';
+import type { Vec3 } from '#core/units/vectors';
+import { VIEW_NAMES, type Flat, type Handle, type useTable } from './table';
+
+type Table = ReturnType<typeof useTable>;
+type Spot = [number, number, number];
+
+/** The two coordinates of a point that a view shows, and the point with two of them changed. */
+export const seenIn = (view: ViewName, [x, y, z]: Vec3): Flat => (view === 'side' ? [x, z] : [x, y]);
+export const movedIn = (view: ViewName, [, y, z]: Vec3, [u, v]: Flat): Spot =>
+  view === 'side' ? [u, y, v] : [u, v, z];
+
+/** A point with a handle in either view: dragged in one it keeps what the other alone shows. */
+function pointHandle(
+  table: Table,
+  view: ViewName,
+  key: string,
+  name: string,
+  at: Vec3,
+  look: Handle['look'],
+  edit: (to: Spot) => DraftEdit,
+  more: Partial<Handle> = {},
+): Handle {
+  return {
+    key,
+    name: `${name}, ${VIEW_NAMES[view].toLowerCase()}`,
+    at: seenIn(view, at),
+    look,
+    move: (to) => table.show([edit(movedIn(view, at, to))]),
+    put: (to) => table.settle([edit(movedIn(view, at, to))], `move ${name}`),
+    ...more,
+  };
+}
+
+/** Every place and junction: pressed to be picked, or for what the sheet asks. */
+function nodeHandles(table: Table, view: ViewName): Handle[] {
+  const { draft, state } = table;
+  const { places, junctions } = draft.value;
+  const press = (id: string) => () => {
+    const { asked } = state;
+    if (asked?.node) asked.node(id);
+    else table.turnTo('places', id);
+  };
+  return [
+    ...Object.entries(places).map(([id, place]) =>
+      pointHandle(
+        table,
+        view,
+        `place:${id}`,
+        place.name,
+        place.at,
+        'node',
+        (at) => ({ op: 'setPlace', id, to: { ...place, at } }),
+        {
+          press: press(id),
+          picked: state.picked === id,
+        },
+      ),
+    ),
+    ...Object.entries(junctions).map(([id, one]) =>
+      pointHandle(
+        table,
+        view,
+        `junction:${id}`,
+        one.name,
+        one.at,
+        'knot',
+        (at) => ({ op: 'setJunction', id, to: { ...one, at } }),
+        {
+          press: press(id),
+          picked: state.picked === id,
+        },
+      ),
+    ),
+  ];
+}
+
+/** The knots of the line that is picked, and the handles of the knot that is. */
+function knotHandles({ draft, state, show, settle }: Table, view: ViewName): Handle[] {
+  const id = state.picked;
+  const stroke = id === undefined ? undefined : draft.value.drawing[view].strokes[id];
+  if (!stroke || state.view !== view) return [];
+  const lines = linesOf(stroke.d);
+  const drawn = (i: number, line: Line): DraftEdit => ({
+    op: 'setStroke',
+    view,
+    id: id!,
+    to: { ...stroke, d: pathOf(lines.map((one, k) => (k === i ? line : one))) },
+  });
+  return lines.flatMap((line, i) =>
+    line.knots.flatMap((knot, k): Handle[] => {
+      const picked = state.knot?.[0] === i && state.knot[1] === k;
+      const of = (
+        what: 'at' | 'in' | 'out',
+        at: Flat,
+        look: Handle['look'],
+        name: string,
+        more: Partial<Handle> = {},
+      ): Handle => ({
+        key: `${id!}:${i}:${k}:${what}`,
+        name,
+        at,
+        look,
+        move: (to) => show([drawn(i, pulled(line, k, what, to))]),
+        put: (to) => settle([drawn(i, pulled(line, k, what, to))], 'draw line'),
+        ...more,
+      });
+      const press = () => (state.knot = [i, k]);
+      const away = () => {
+        const left = without(line, k);
+        state.knot = undefined;
+        if (left) settle([drawn(i, left)], 'take out a knot');
+      };
+      const arms = picked
+        ? (['in', 'out'] as const).flatMap((what) =>
+            knot[what] ? [of(what, knot[what], 'end', `Handle ${what} of knot ${k + 1}`, { from: knot.at })] : [],
+          )
+        : [];
+      return [...arms, of('at', knot.at, 'knot', `Knot ${k + 1} of line ${i + 1}`, { press, picked, away })];
+    }),
+  );
+}
+
+/** What can be taken hold of in a view, as the part that is drawn has it. */
+export function handlesIn(table: Table, view: ViewName): Handle[] {
+  const { draft, state } = table;
+  const { legs, joints, keepFree, ears } = draft.value;
+  const id = state.picked;
+  switch (state.part) {
+    case 'lines':
+      return state.drawing ? [] : knotHandles(table, view);
+    case 'whole':
+      return [
+        pointHandle(table, view, 'ears', 'Ears of who rides or steers', ears, 'mark', (at) => ({
+          op: 'setHead',
+          part: { ears: at },
+        })),
+        ...Object.entries(keepFree ?? {}).flatMap(([key, one]) =>
+          one.shape.is === 'box'
+            ? [
+                pointHandle(table, view, `free:${key}`, one.name, one.shape.at, 'knot', (at) => ({
+                  op: 'setKeepFree',
+                  id: key,
+                  to: { ...one, shape: { ...(one.shape as Extract<typeof one.shape, { is: 'box' }>), at } },
+                })),
+              ]
+            : [],
+        ),
+      ];
+    case 'places':
+    case 'walk':
+      return nodeHandles(table, view);
+    case 'legs': {
+      const leg = id === undefined ? undefined : legs[id];
+      const bends = leg
+        ? leg.via.map((via, i) =>
+            pointHandle(
+              table,
+              view,
+              `via:${i}`,
+              `Bend ${i + 1} of ${leg.name}`,
+              via,
+              'end',
+              (at) => ({ op: 'setLeg', id: id!, to: { ...leg, via: leg.via.map((one, k) => (k === i ? at : one)) } }),
+              { away: () => table.put('legs', id!, { via: leg.via.filter((_, k) => k !== i) }, 'take out a bend') },
+            ),
+          )
+        : [];
+      return [...nodeHandles(table, view), ...bends];
+    }
+    case 'joints': {
+      const joint = id === undefined ? undefined : joints[id];
+      if (!joint) return [];
+      if (isTurning(joint))
+        return [
+          pointHandle(table, view, 'axis', `Axis of ${joint.name}`, joint.axisPoint, 'mark', (axisPoint) => ({
+            op: 'setJoint',
+            id: id!,
+            to: { ...joint, axisPoint },
+          })),
+        ];
+      const { obstacle } = joint;
+      return obstacle
+        ? [
+            pointHandle(
+              table,
+              view,
+              'post',
+              `What wire of ${joint.name} lies against`,
+              obstacle.point,
+              'mark',
+              (point) => ({
+                op: 'setJoint',
+                id: id!,
+                to: { ...joint, obstacle: { ...obstacle, point } },
+              }),
+            ),
+          ]
+        : [];
+    }
+    default:
+      return [];
+  }
+}
+
+/** Where a path of a leg runs in a view. */
+export function legLine({ places, junctions }: Pattern, leg: Pattern['legs'][string], view: ViewName): Flat[] {
+  const at = (id: string) => (Object.hasOwn(places, id) ? places[id] : junctions[id])?.at;
+  return [at(leg.from), ...leg.via, at(leg.to)].flatMap((point) => (point ? [seenIn(view, point)] : []));
+}
+
+/** A leg with a bend where its line in a view is nearest to a point: what the other view shows is kept. */
+export function bentAt(
+  pattern: Pattern,
+  leg: Pattern['legs'][string],
+  view: ViewName,
+  to: Flat,
+): Pattern['legs'][string] {
+  const { places, junctions } = pattern;
+  const at = (id: string): Vec3 => (Object.hasOwn(places, id) ? places[id]! : junctions[id]!).at;
+  const points = [at(leg.from), ...leg.via, at(leg.to)];
+  let best = { i: 0, away: Number.MAX_VALUE, point: [0, 0, 0] as Vec3 };
+  for (let i = 0; i + 1 < points.length; i++) {
+    const [a, b] = [points[i]!, points[i + 1]!];
+    const [p, q] = [seenIn(view, a), seenIn(view, b)];
+    const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
+    const square = dx * dx + dy * dy;
+    const t = square ? Math.min(1, Math.max(0, ((to[0] - p[0]) * dx + (to[1] - p[1]) * dy) / square)) : 0.5;
+    const away = Math.hypot(p[0] + t * dx - to[0], p[1] + t * dy - to[1]);
+    if (away >= best.away) continue;
+    const mix = (k: 0 | 1 | 2) => Math.round(a[k] + (b[k] - a[k]) * t);
+    best = { i, away, point: [mix(0), mix(1), mix(2)] };
+  }
+  const via = leg.via.map((one): Spot => [one[0], one[1], one[2]]);
+  via.splice(best.i, 0, movedIn(view, best.point, [Math.round(to[0]), Math.round(to[1])]));
+  return { ...leg, via };
+}
