@@ -17,7 +17,7 @@ async function picture(
 ): Promise<void> {
   const page = await browser.newPage({ viewport, colorScheme });
   await page.goto(server.url + path);
-  await page.locator('.job, .sheet, [data-item]').first().waitFor();
+  await page.locator('.job, .sheet, [data-item], [data-pattern]').first().waitFor();
   await prepare(page);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -36,11 +36,6 @@ await picture('as-it-is', '/jobs/tourer-four-speakers/intake', async (page) => {
   await cowl.getByLabel('Count').press('Enter');
   await cowl.getByLabel('Got at').selectOption('blind');
   await page.getByTestId('differences').scrollIntoViewIfNeeded();
-});
-await picture('gear-leads', '/jobs/river-launch/gear', async (page) => {
-  await page.locator('[data-place="console"]').click();
-  await page.locator('.leads').evaluate((node) => node.scrollIntoView({ block: 'nearest' }));
-  await page.locator('.links').scrollIntoViewIfNeeded();
 });
 await picture(
   'build-phone',
@@ -68,17 +63,10 @@ await picture('mounting', '/jobs/river-launch/mounting', async (page) => {
   await page.getByText('Holes', { exact: true }).click();
   await page.locator('[data-hole="1"]').click();
 });
-await picture('speakers', `${TOURER}/speakers`, (page) => page.locator('[data-speaker=pannier-left]').click());
 await picture('speakers-van', '/jobs/narrow-van/speakers', async (page) => {
   await page.getByRole('button', { name: 'Propose a wiring' }).click();
   await page.locator('[data-proposal]').first().waitFor();
 });
-await picture(
-  'speakers-launch-bay',
-  '/jobs/river-launch/speakers',
-  (page) => page.locator('[data-speaker=woofer]').click(),
-  'dark',
-);
 await picture('power', `${TOURER}/power`, (page) => page.locator('[data-feed=amp]').click());
 await picture('power-supply', '/jobs/river-launch/power', async (page) => {
   await page.locator('[data-part=supply]').click();
@@ -97,14 +85,35 @@ await picture(
   },
   'dark',
 );
-await picture('power-no-fuse', '/jobs/hire-tourer/power', (page) => page.locator('[data-feed=amp]').click());
 await picture('routing', `${TOURER}/routing`, (page) => page.locator('[data-run]').first().waitFor());
+await picture('routing-joint', '/jobs/wide-tourer-lids/routing', async (page) => {
+  await page.locator('[data-run="speaker:amp>pod-left"]').click();
+  const bars = page.getByRole('slider', { name: /Bars and fairing/ });
+  await bars.focus();
+  await page.keyboard.press('End');
+  await bars.scrollIntoViewIfNeeded();
+});
+await picture('new-job', '/', async (page) => {
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.locator('[data-pattern=tow-boat-67]').scrollIntoViewIfNeeded();
+});
+await picture('patterns', '/patterns', (page) => page.locator('[data-pattern]').first().waitFor());
+/** Both on the drawing table of a pattern drawn on. */
+async function onTable(page: Page, part: string): Promise<void> {
+  await page.getByRole('button', { name: /^Draw on Tourer, wide/ }).click();
+  await page.waitForURL(/\/patterns\/./);
+  await page.getByRole('radiogroup', { name: 'What is drawn' }).getByText(part, { exact: true }).click();
+}
+await picture('drawing', '/patterns', async (page) => {
+  await onTable(page, 'Covers');
+  await page.locator('[data-row=outerShell]').click();
+});
 await picture(
-  'routing-bay',
-  `${TOURER}/routing`,
+  'drawing-walk-bay',
+  '/patterns',
   async (page) => {
-    await page.locator('[data-run="speaker:amp>pannier-left"]').click();
-    await page.getByText(/routes compared/).waitFor();
+    await onTable(page, 'Walk');
+    await page.getByLabel('Get at').selectOption('plateMiddle');
   },
   'dark',
 );

@@ -297,9 +297,10 @@ export const ADVENTURE_TOURER: Pattern = {
     },
   },
   covers: {
-    seat: { name: 'Seat', states: { off: coverWay(1, 1, 'Key at the left rear, lift, back and up.') } },
+    seat: { name: 'Seat', kind: 'seat', states: { off: coverWay(1, 1, 'Key at the left rear, lift, back and up.') } },
     tank: {
       name: 'Fuel tank',
+      kind: 'tank',
       states: {
         aside: coverWay(6, 6, 'Out with the rear bolt; prop the tail on a soft block. The lines stay on.', {
           after: off('seat'),
@@ -318,6 +319,10 @@ export const ADVENTURE_TOURER: Pattern = {
             },
             plugs: { pump: 'Fuel pump, 4 pins', gauge: 'Fuel gauge, 2 pins' },
             hoses: { fuel: 'Fuel line', vent: 'Tank vent', overflow: 'Overflow tube' },
+            plugHints: {
+              pump: 'Latch on the rear face: press, then pull.',
+              fuel: 'Push the coupling on before it is pulled.',
+            },
             second: true,
             cautions: ['fuel', 'hot', 'lift'],
           },
@@ -326,6 +331,7 @@ export const ADVENTURE_TOURER: Pattern = {
     },
     shroudLeft: {
       name: 'Left shroud',
+      kind: 'trim',
       states: {
         aside: coverWay(
           3,
@@ -346,6 +352,7 @@ export const ADVENTURE_TOURER: Pattern = {
     },
     shroudRight: {
       name: 'Right shroud',
+      kind: 'trim',
       states: {
         aside: coverWay(
           3,
@@ -366,6 +373,7 @@ export const ADVENTURE_TOURER: Pattern = {
     },
     screen: {
       name: 'Screen',
+      kind: 'windscreen',
       states: {
         off: coverWay(
           5,
@@ -379,6 +387,7 @@ export const ADVENTURE_TOURER: Pattern = {
     },
     cowl: {
       name: 'Fairing cowl',
+      kind: 'shell',
       states: {
         off: coverWay(14, 16, 'The long screws go at the top. Hold it as the last one leaves; unplug the lamp first.', {
           after: off('screen'),
@@ -387,12 +396,14 @@ export const ADVENTURE_TOURER: Pattern = {
             sides: screws(6, 'hexSocket4', 'M5 × 16', 'three a side', 4),
           },
           plugs: { lamp: 'Headlamp, 3 pins', side: 'Side lamp, 2 pins' },
+          refit: 'Lamps plugged in first; hang it on the two long screws at the top, then the sides.',
           cautions: ['steering'],
         }),
       },
     },
     pannierLeftLid: {
       name: 'Left pannier lid and liner',
+      kind: 'lid',
       states: {
         off: coverWay(2, 2, 'Lid on its key; the liner comes up by its front edge.', {
           fasteners: { liner: screws(4, 'rivet', '6 mm', 'round the liner', null, true) },
@@ -401,6 +412,7 @@ export const ADVENTURE_TOURER: Pattern = {
     },
     pannierRightLid: {
       name: 'Right pannier lid and liner',
+      kind: 'lid',
       states: {
         off: coverWay(2, 2, 'Lid on its key; the liner comes up by its front edge.', {
           fasteners: { liner: screws(4, 'rivet', '6 mm', 'round the liner', null, true) },

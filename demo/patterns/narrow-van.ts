@@ -1,7 +1,7 @@
 import { PATTERN_VERSION, type Pattern } from '#core/craft/pattern';
 import type { Place } from '#core/craft/place';
 import type { Material } from '#core/tables/materials';
-import { coverWay, leg, node, off, screws } from './making';
+import { coverWay, leg, node, off, pass, screws } from './making';
 import { VAN_PANELS, withPanels } from './panels';
 import { SIDE, TOP } from './drawn-van';
 import { drawn } from './pen';
@@ -200,6 +200,7 @@ export const NARROW_VAN: Pattern = {
       via: [[2900, 760, 700]],
       covers: off('dashTrim'),
       engineSpace: true,
+      passes: { bulkhead: pass('Bulkhead grommet', [2900, 760, 700], 30, { edge: 'grommet', drillToMm: 45 }) },
     }),
     bedAmp: leg('Inside the bed box', 'bedFront', 'underBed', { covers: off('bedBoard') }),
     wall: leg('Along the left wall to the galley', 'bedFront', 'galleyBack', {
@@ -246,9 +247,18 @@ export const NARROW_VAN: Pattern = {
   },
   joints: {},
   covers: {
-    bedBoard: { name: 'Bed board', states: { off: coverWay(2, 2, 'Mattress up, board lifts out by its hole.') } },
+    bedBoard: {
+      name: 'Bed board',
+      kind: 'hatch',
+      states: {
+        off: coverWay(2, 2, 'Mattress up, board lifts out by its hole.', {
+          refit: 'Its notch over the post at the wall.',
+        }),
+      },
+    },
     galleyPanel: {
       name: 'Galley back panel',
+      kind: 'panel',
       states: {
         aside: coverWay(6, 7, 'Gas off at the bottle first; upper row out, it leans forwards on the worktop.', {
           fasteners: { sides: screws(5, 'square2', '#8 × 1¼ in', 'upper row') },
@@ -262,6 +272,7 @@ export const NARROW_VAN: Pattern = {
     },
     ceilingFront: {
       name: 'Front ceiling panel',
+      kind: 'trim',
       states: {
         off: coverWay(14, 18, 'Clips along both rails; two people let it down.', {
           fasteners: { rails: clips(14, 'along both rails') },
@@ -273,6 +284,7 @@ export const NARROW_VAN: Pattern = {
     },
     ceilingRear: {
       name: 'Rear ceiling panel',
+      kind: 'trim',
       states: {
         off: coverWay(12, 15, 'After its lamp is out; clips along both rails.', {
           fasteners: { rails: clips(12, 'along both rails') },
@@ -284,10 +296,13 @@ export const NARROW_VAN: Pattern = {
     },
     dashTrim: {
       name: 'Cab dash trim',
+      kind: 'trim',
       states: {
         off: coverWay(12, 14, 'Pull at the lower edge; clips all round.', {
           fasteners: { upper: screws(2, 'sixLobe20', 'M5 × 16', 'under the top edge', 2) },
           plugs: { hazard: 'Hazard switch, 4 pins' },
+          plugHints: { hazard: 'Latch on top.' },
+          refit: 'Look for clips left in the dash; upper edge first.',
           cautions: ['airbag'],
         }),
       },

@@ -1,6 +1,6 @@
 import { PATTERN_VERSION, type Pattern } from '#core/craft/pattern';
 import type { Place } from '#core/craft/place';
-import { coverWay, leg, node, off, screws } from './making';
+import { coverWay, leg, node, off, pass, screws } from './making';
 import { LAUNCH_PANELS, withPanels } from './panels';
 import { SIDE, TOP } from './drawn-launch';
 import { drawn } from './pen';
@@ -163,7 +163,10 @@ export const RIVER_LAUNCH: Pattern = {
       via: [[2880, 620, 1000]],
       covers: { consolePanel: 'aside' },
     }),
-    foot: leg('Into the console, low', 'consoleIn', 'consoleFoot', { covers: { consolePanel: 'aside' } }),
+    foot: leg('Into the console, low', 'consoleIn', 'consoleFoot', {
+      covers: { consolePanel: 'aside' },
+      passes: { foot: pass('Hole in the console’s foot', [2900, 800, 760], 60, { edge: 'grommet' }) },
+    }),
     bass: leg('Across inside the console', 'consoleFoot', 'consoleBass', { covers: { consolePanel: 'aside' } }),
     tap: leg('To the switch panel', 'consoleIn', 'accessory', {
       via: [[2860, 760, 1000]],
@@ -184,6 +187,7 @@ export const RIVER_LAUNCH: Pattern = {
   covers: {
     sternLocker: {
       name: 'Stern locker lid and tray',
+      kind: 'hatch',
       states: {
         off: coverWay(4, 4, 'Lid up on its stay; the tray lifts out. Ventilate before anything sparks.', {
           cautions: ['vapour'],
@@ -192,6 +196,7 @@ export const RIVER_LAUNCH: Pattern = {
     },
     consolePanel: {
       name: 'Console panel',
+      kind: 'panel',
       states: {
         aside: coverWay(8, 8, 'Out with the upper row; let it hang on its lanyard, plugs on.', {
           fasteners: { upper: panel(6, 'upper row') },
@@ -199,22 +204,27 @@ export const RIVER_LAUNCH: Pattern = {
         off: coverWay(16, 18, 'All round, every plug off.', {
           fasteners: { upper: panel(6, 'upper row'), lower: panel(6, 'lower row') },
           plugs: { gauges: 'Gauges, 8 pins', switches: 'Switch panel, 6 pins' },
+          plugHints: { gauges: 'Collar a quarter turn to the left.' },
         }),
       },
     },
     coamingLeft: {
       name: 'Port coaming panel',
+      kind: 'trim',
       states: {
         off: coverWay(10, 12, 'Pull the top edge inboard, then up.', {
           fasteners: { row: panel(9, 'under the rail') },
+          refit: 'Lower edge into its channel first, then the top under the rail.',
         }),
       },
     },
     coamingRight: {
       name: 'Starboard coaming panel',
+      kind: 'trim',
       states: {
         off: coverWay(10, 12, 'Pull the top edge inboard, then up.', {
           fasteners: { row: panel(9, 'under the rail') },
+          refit: 'Lower edge into its channel first, then the top under the rail.',
         }),
       },
     },

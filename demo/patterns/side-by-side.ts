@@ -1,6 +1,6 @@
 import { PATTERN_VERSION, type Pattern } from '#core/craft/pattern';
 import type { Place } from '#core/craft/place';
-import { coverWay, leg, node, off, screws } from './making';
+import { coverWay, leg, node, off, pass, screws } from './making';
 import { SIDE_BY_SIDE_PANELS, withPanels } from './panels';
 import { SIDE, TOP } from './drawn-side-by-side';
 import { drawn } from './pen';
@@ -152,6 +152,7 @@ export const SIDE_BY_SIDE: Pattern = {
     riser: leg('Up behind the dash, clear of the shift linkage', 'tunnelFront', 'bulkhead', {
       hazards: ['edge'],
       covers: off('bonnet'),
+      passes: { floor: pass('Hole in the dash floor', [2330, 0, 760], 40, { edge: 'grommet' }) },
     }),
     dashMiddle: leg('Bulkhead to the dash', 'bulkhead', 'dashCentre', { covers: { bonnet: 'off', dash: 'aside' } }),
     shelf: leg('Bulkhead to the shelf', 'bulkhead', 'underDash', { covers: off('bonnet') }),
@@ -169,18 +170,26 @@ export const SIDE_BY_SIDE: Pattern = {
   covers: {
     frontSeat: {
       name: 'Front seat',
-      states: { off: coverWay(2, 2, 'Latch at the front edge, then up and forwards.') },
+      kind: 'seat',
+      states: {
+        off: coverWay(2, 2, 'Latch at the front edge, then up and forwards.', {
+          refit: 'Rear hooks under their bar first, then down on the latch.',
+        }),
+      },
     },
     bonnet: {
       name: 'Bonnet',
+      kind: 'hatch',
       states: {
         off: coverWay(3, 3, 'Two quarter-turn studs; lift off its rear tabs.', {
           fasteners: { studs: screws(2, 'quarterTurn', '22 mm', 'front edge') },
+          refit: 'Rear tabs in first; both studs a quarter turn, slots in line.',
         }),
       },
     },
     console: {
       name: 'Tunnel console',
+      kind: 'panel',
       states: {
         off: coverWay(8, 9, 'Lever to low first; the boot stays on the lever.', {
           fasteners: { rivets: rivets(6, 'both sides'), screws: screws(2, 'sixLobe25', 'M6 × 20', 'at the rear', 5) },
@@ -190,6 +199,7 @@ export const SIDE_BY_SIDE: Pattern = {
     },
     dash: {
       name: 'Dash panel',
+      kind: 'panel',
       states: {
         aside: coverWay(10, 12, 'Out with the upper row; lay it back on the column with its plugs on.', {
           after: off('bonnet'),
@@ -199,6 +209,7 @@ export const SIDE_BY_SIDE: Pattern = {
           after: off('bonnet'),
           fasteners: { upper: rivets(8, 'upper row'), lower: screws(4, 'sixLobe25', 'M6 × 16', 'lower row', 5) },
           plugs: { cluster: 'Instruments, 12 pins', key: 'Key switch, 6 pins', lamps: 'Lamp switch, 4 pins' },
+          plugHints: { cluster: 'Rubber boot off first; latch underneath.', key: 'Latch on both sides: press both.' },
           cautions: ['shift'],
         }),
       },

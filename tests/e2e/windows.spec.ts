@@ -152,14 +152,23 @@ test('a station prints: drawing and list whole, in the yard’s colours, nothing
   expect(await page.evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe('rgb(255, 255, 255)');
 });
 
+const WAITS: Readonly<Record<string, string>> = { '/': '.job', '/shelf': '[data-item]', '/patterns': '[data-pattern]' };
 for (const theme of ['light', 'dark'] as const)
   test(`no accessibility violation on any view, ${theme}`, async ({ board: page, server }) => {
     await page.emulateMedia({ colorScheme: theme });
     // The dim bay is where the phone is; what stands on a desk in it has the same colours.
     if (theme === 'dark') await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(`${server.url}/patterns`);
+    await page.getByRole('button', { name: 'Another like Side-by-side, crossover' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Crossover 2');
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await page.waitForURL(/\/patterns\/crossover2$/);
+    await page.locator('.panel').waitFor();
     for (const path of [
       '/',
       '/shelf',
+      '/patterns',
+      '/patterns/crossover2',
       `${JOB}/intake`,
       `${JOB}/build`,
       `${JOB}/handover`,
@@ -175,7 +184,7 @@ for (const theme of ['light', 'dark'] as const)
     ]) {
       await page.goto(`${server.url}${path}`);
       await page
-        .locator(path === '/' ? '.job' : path === '/shelf' ? '[data-item]' : '.panel')
+        .locator(WAITS[path] ?? '.panel')
         .first()
         .waitFor();
       // What colours and a small screen may break is all that can be otherwise in the dark: the rest is asked once.

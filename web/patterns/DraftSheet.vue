@@ -193,7 +193,10 @@ useEventListener(window, 'keydown', (event) => {
             :projection="views[view]"
             :open="open"
             :lit="lit"
-            :faint="['legs', 'places', 'walk'].includes(state.part)"
+            :faint="
+              ['legs', 'places', 'walk'].includes(state.part) ||
+              (state.part === 'lines' && Boolean(underlays[view].laid.value))
+            "
           />
           <g v-if="strokesToPress[VIEWS.indexOf(view)]!.length" :transform="views[view].transform">
             <path

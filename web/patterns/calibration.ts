@@ -14,7 +14,7 @@ interface Calibration {
   rectangle: Flat;
   flipped: boolean;
 }
-const state: Calibration = reactive<Calibration>({
+const fresh = (): Calibration => ({
   way: 'two',
   marks: [],
   at: [0, 0],
@@ -22,6 +22,9 @@ const state: Calibration = reactive<Calibration>({
   rectangle: [1000, 1000],
   flipped: false,
 });
+const state: Calibration = reactive(fresh());
+/** The craft whose pictures are marked. */
+let of: string | undefined;
 export const WAYS = { two: 'Two points', four: 'Four corners' } as const;
 export const MARK_NAMES = {
   two: ['First point', 'Second point'],
@@ -37,8 +40,10 @@ export function loosely(px: readonly [number, number], [left, bottom, right]: re
 export function useCalibration() {
   const { state: table, draft } = useTable();
   const underlay = computed(() => draft.value.underlays?.[table.view]);
-  /** Marks stand where the picture now has the points they are of. */
+  /** Marks stand where the picture now has the points they are of; what was said of another craft is not of this one. */
   function begin(): void {
+    if (of !== draft.value.id) Object.assign(state, fresh());
+    of = draft.value.id;
     const now = underlay.value;
     if (!now) return void (state.marks = []);
     const [w, h] = now.px;
@@ -92,5 +97,5 @@ export function useCalibration() {
             'Corners: the sheet of this view reaches beyond the horizon of the picture; mark them again, or make the sheet smaller.',
         };
   }
-  return { calibration: state, underlay, solved, begin };
+  return { calibration: state, underlay, solved };
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { foundCraft } from '#core/craft/own';
-import { EXPOSURE_NAMES } from '#core/craft/place';
+import { EXPOSURE_NAMES, WET_SIDES } from '#core/craft/place';
 import { GEAR_KIND_NAMES, type GearKind } from '#core/gear/gear';
 import type { Operation } from '#core/job/operations';
 import { useSheet } from '../../app/sheet';
@@ -77,6 +77,13 @@ const takes = (kind: GearKind, so: boolean) =>
       :model-value="place.at[axis]!"
       @update:model-value="move(axis, $event)"
     />
+    <PickField
+      label="It wets"
+      :options="WET_SIDES"
+      :model-value="place.wet ?? 'both'"
+      @update:model-value="set({ wet: $event })"
+    />
+    <TickField label="In the sun" :model-value="place.sun ?? false" @update:model-value="set({ sun: $event })" />
     <TickField label="Dust gets there" :model-value="place.dust ?? false" @update:model-value="set({ dust: $event })" />
     <TickField
       label="Petrol or its vapour"
