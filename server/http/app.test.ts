@@ -383,6 +383,12 @@ describe('a pattern that is being drawn', () => {
       expect((refused.body as { detail: string }).detail).not.toBe('');
     }
     expect((await call().get('/api/drafts/drawn')).body).toMatchObject({ revision: 4, draft: { name: 'One' } });
+    // Its file says what it is, faults and all, and can be begun from.
+    const file = await call().get('/api/drafts/drawn/pattern.json').expect(200);
+    expect(file.headers['content-disposition']).toContain('one.pattern.json');
+    const read = await call().post('/api/patterns/read').set('content-type', 'text/plain').send(file.text).expect(200);
+    expect(read.body).toMatchObject({ draft: { name: 'One' }, faults: [{ path: 'batteryPlace' }] });
+    await call().get('/api/drafts/nobody/pattern.json').expect(404);
     // Nobody begins a job on it while it is wrong.
     const { draft } = (await call().get('/api/drafts/drawn')).body as { draft: object };
     await call().put('/api/patterns/drawn').send({ pattern: draft, over: null }).expect(422);

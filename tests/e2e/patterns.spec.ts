@@ -263,3 +263,88 @@ test('a craft of one’s own over two photographs, one of them askew: its length
   const mirrored = craftOf(job).places['speakerRight']!;
   expect(mirrored.at[1]).toBe(-craftOf(job).places['speakerLeft']!.at[1]);
 });
+
+test('two at one drawing table, the server away meanwhile, a file from another workshop: nothing is lost or half taken', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/patterns`);
+  await page.getByRole('button', { name: /^Another like Side-by-side, crossover/ }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Trail two-seater');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.waitForURL(/trailTwoSeater$/);
+  const draft = async () =>
+    ((await (await fetch(`${server.url}/api/drafts/trailTwoSeater`)).json()) as { draft: Pattern }).draft;
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await expect(other.getByRole('heading', { name: 'Trail two-seater' })).toBeVisible();
+
+  // What one draws the other has at once; undo takes back one’s own alone.
+  await figure(page, 'A fuse within', 400);
+  await expect(other.getByLabel('A fuse within', { exact: true })).toHaveValue('400');
+  await part(other, 'Places');
+  await other.locator('[data-row=radio]').click();
+  await figure(other, 'Spare length', 777);
+  await expect.poll(async () => (await draft()).places['radio']!.allowanceMm).toBe(777);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await draft()).fuseWithinMm).toBe(450);
+  expect((await draft()).places['radio']!.allowanceMm).toBe(777);
+
+  // The server does not answer: what is drawn is kept, through closing the page, and goes when it does.
+  await page.context().route('**/api/drafts/*/saves', (route) => route.abort());
+  await figure(page, 'A fuse within', 333);
+  await expect(page.getByTestId('draft-state')).toContainText('kept on this device');
+  await page.goto('about:blank');
+  await page.context().unroute('**/api/drafts/*/saves');
+  expect((await draft()).fuseWithinMm).toBe(450);
+  await page.goto(`${server.url}/patterns/trailTwoSeater`);
+  await expect(page.getByLabel('A fuse within', { exact: true })).toHaveValue('333');
+  expect((await draft()).fuseWithinMm).toBe(333);
+
+  // What is wrong is told, shown where it is, and bars publishing.
+  await part(page, 'Covers');
+  const [cover] = Object.keys((await draft()).covers) as [string];
+  await page.locator(`[data-row=${cover}]`).click();
+  await page.getByRole('button', { name: 'Delete', exact: true }).last().click();
+  await part(page, 'Craft');
+  await page.getByRole('button', { name: /^Batteries/ }).click();
+  await page
+    .getByLabel('Batteries', { exact: true })
+    .fill('{ "start": { "name": "Start", "role": "start", "place": "nowhere" } }');
+  await page.getByLabel('Batteries', { exact: true }).press('Tab');
+  await expect(page.getByRole('button', { name: /usualBatteries.start.place/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Publish' })).toBeDisabled();
+  await page.getByLabel('Batteries', { exact: true }).fill('{ "start": 1 ');
+  await page.getByLabel('Batteries', { exact: true }).press('Tab');
+  await expect(page.getByRole('alert')).toContainText('Batteries: expected JSON');
+  await page.getByLabel('Batteries', { exact: true }).fill('{}');
+  await page.getByLabel('Batteries', { exact: true }).press('Tab');
+  await expect(page.getByText('Wrong yet nothing')).toBeVisible();
+
+  // Out as a file, in again beside it; one that is none is refused by its path.
+  await expect(page.getByTestId('draft-state')).toHaveText('Saved');
+  const file = await (await fetch(`${server.url}/api/drafts/trailTwoSeater/pattern.json`)).text();
+  await page.getByRole('link', { name: 'Patterns' }).click();
+  const take = async (text: string) => {
+    await page.getByText('Pattern file', { exact: true }).first().click();
+    await page
+      .getByLabel('Pattern file', { exact: true })
+      .last()
+      .setInputFiles({ name: 'a.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+    await page.getByRole('button', { name: 'Begin' }).click();
+  };
+  await page.getByRole('button', { name: 'Draw a craft' }).click();
+  const spoiled = JSON.parse(file) as { places: Record<string, { room: unknown }> };
+  spoiled.places['radio']!.room = 'large';
+  await take(JSON.stringify(spoiled));
+  await expect(page.getByRole('alert')).toContainText('places.radio.room');
+  await take(file);
+  await page.waitForURL(/trailTwoSeater2$/);
+  await expect(page.getByRole('heading', { name: 'Trail two-seater' })).toBeVisible();
+  await page.getByRole('link', { name: 'Patterns' }).click();
+  const drawn = page.locator('[data-draft=trailTwoSeater2]');
+  await drawn.getByRole('button', { name: /^Delete the drawing/ }).click();
+  await drawn.getByRole('button', { name: 'Delete the drawing for good' }).click();
+  await expect(drawn).toHaveCount(0);
+  await expect(page.locator('[data-draft=trailTwoSeater]')).toBeVisible();
+});

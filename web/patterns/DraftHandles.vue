@@ -6,6 +6,16 @@ import type { Flat, Handle } from './table';
 
 const props = defineProps<{ projection: Projection; handles: readonly Handle[]; ground: SVGGElement | null }>();
 const held = ref<string>();
+/** A drag ends in a click that is none. */
+let dragged = false;
+function press(handle: Handle): void {
+  if (!dragged) handle.press?.();
+  dragged = false;
+}
+function begin(event: PointerEvent, handle: Handle): void {
+  dragged = false;
+  lift(event, movable(handle));
+}
 const { lift, nudge } = usePointMoves(
   () => props.ground,
   (px) => [...props.projection.from(px)] as [number, number],
@@ -15,6 +25,7 @@ const movable = ({ key, at, move, put }: Handle): Movable => ({
   at: [at[0], at[1]],
   move: (to) => {
     held.value = key;
+    dragged = true;
     move(round([to[0], to[1]]));
   },
   put: (to) => {
@@ -59,9 +70,9 @@ function key(event: KeyboardEvent, handle: Handle): void {
       :aria-pressed="one.press ? Boolean(one.picked) : undefined"
       :data-handle="one.key"
       :transform="`translate(${px(one.at)[0]} ${px(one.at)[1]})`"
-      @pointerdown="lift($event, movable(one))"
+      @pointerdown="begin($event, one)"
       @mousedown.stop
-      @click.stop="one.press?.()"
+      @click.stop="press(one)"
       @keydown="key($event, one)"
     >
       <circle class="room" r="11" />

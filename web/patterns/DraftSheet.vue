@@ -5,6 +5,7 @@ import { orderCovers } from '#core/build/index';
 import { coversFor } from '#core/craft/covers';
 import { strokesOf } from '#core/craft/pattern';
 import { pathOf } from '#core/drafting/knots';
+import { bentAt, legIn } from '#core/drafting/views';
 import { twoViews, SHEET } from '#core/drawing/sheet';
 import { pathOf as polyline, type ViewName } from '#core/drawing/projection';
 import { posedCraft } from '#core/drawing/pose';
@@ -12,7 +13,7 @@ import CraftView from '../drawing/CraftView.vue';
 import SheetFrame from '../drawing/SheetFrame.vue';
 import { standing } from '../drawing/standing';
 import DraftHandles from './DraftHandles.vue';
-import { bentAt, handlesIn, legLine } from './handles';
+import { handlesIn } from './handles';
 import { usePen } from './pen';
 import { VIEW_NAMES, useTable, type Flat } from './table';
 import { useUnderlay } from './underlay';
@@ -125,14 +126,25 @@ function pressLeg(view: ViewName, id: string, event: MouseEvent): void {
 }
 const line = (view: ViewName, leg: (typeof legs.value)[number]['leg']) =>
   polyline(
-    legLine(posed.value, leg, view).map(([u, v]) => views.value[view].to(view === 'side' ? [u, 0, v] : [u, v, 0])),
+    legIn(posed.value, leg, view).map(([u, v]) => views.value[view].to(view === 'side' ? [u, 0, v] : [u, v, 0])),
   );
 
 useEventListener(window, 'keydown', (event) => {
-  if (event.key === 'Escape' && (state.asked || state.drawing)) {
-    state.asked = state.drawing = undefined;
-    event.preventDefault();
-  }
+  const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
+  if (event.key === 'Escape' && (state.asked || state.drawing)) state.asked = state.drawing = undefined;
+  else if (event.key === 'Escape' && state.picked !== undefined && !typing) pick(undefined);
+  else if (
+    event.key === 'Delete' &&
+    !typing &&
+    state.part === 'lines' &&
+    state.picked !== undefined &&
+    !state.drawing
+  ) {
+    const id = state.picked;
+    pick(undefined);
+    edit([{ op: 'setStroke', view: state.view, id, to: null }]);
+  } else return;
+  event.preventDefault();
 });
 </script>
 

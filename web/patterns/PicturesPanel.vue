@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { loosely } from '#core/drafting/views';
 import type { ViewName } from '#core/drawing/projection';
 import NumberField from '../fields/NumberField.vue';
 import PickStrip from '../fields/PickStrip.vue';
 import TickField from '../fields/TickField.vue';
 import { keepPicture } from '../stores/picture';
-import { MARK_NAMES, WAYS, loosely, useCalibration } from './calibration';
+import { MARK_NAMES, WAYS, useCalibration } from './calibration';
 import { photoAt } from './underlay';
 import { VIEW_NAMES, useTable } from './table';
 

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { EXPOSURE_NAMES, WET_SIDES, WORKED_FROM, type Place } from '#core/craft/place';
 import type { CoverState } from '#core/craft/cover';
 import { isSided, mirrorEdits } from '#core/drafting/mirrored';
+import { movedIn } from '#core/drafting/views';
 import { GEAR_KIND_NAMES, type GearKind } from '#core/gear/gear';
 import { MATERIAL_NAMES } from '#core/tables/materials';
 import type { ViewName } from '#core/drawing/projection';
@@ -14,7 +15,6 @@ import TextField from '../fields/TextField.vue';
 import TickField from '../fields/TickField.vue';
 import { someWords } from '../fields/typed';
 import { lengthText } from '../app/units';
-import { movedIn } from './handles';
 import NamedRows from './NamedRows.vue';
 import { useTable, type Flat } from './table';
 

@@ -1,5 +1,4 @@
 import { computed, reactive, watch } from 'vue';
-import type { Underlay } from '#core/craft/pattern';
 import { isBeforeHorizon, projectiveOf, scaledBy, taken, type Projective } from '#core/drafting/photo';
 import { useTable, type Flat } from './table';
 
@@ -30,12 +29,6 @@ export const MARK_NAMES = {
   two: ['First point', 'Second point'],
   four: ['Lower left corner', 'Lower right corner', 'Upper right corner', 'Upper left corner'],
 } as const;
-
-/** A picture over the whole sheet, until it is brought to scale. */
-export function loosely(px: readonly [number, number], [left, bottom, right]: readonly number[]): Underlay['toPx'] {
-  const k = px[0] / (right! - left!);
-  return [k, 0, -k * left!, 0, -k, px[1] + k * bottom!, 0, 0, 1];
-}
 
 export function useCalibration() {
   const { state: table, draft } = useTable();

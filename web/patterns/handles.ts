@@ -1,18 +1,13 @@
 import { isTurning } from '#core/craft/joint';
-import type { Pattern } from '#core/craft/pattern';
 import type { DraftEdit } from '#core/drafting/draft';
 import { linesOf, pathOf, pulled, without, type Line } from '#core/drafting/knots';
+import { movedIn, seenIn } from '#core/drafting/views';
 import type { ViewName } from '#core/drawing/projection';
 import type { Vec3 } from '#core/units/vectors';
 import { VIEW_NAMES, type Flat, type Handle, type useTable } from './table';
 
 type Table = ReturnType<typeof useTable>;
 type Spot = [number, number, number];
-
-/** The two coordinates of a point that a view shows, and the point with two of them changed. */
-export const seenIn = (view: ViewName, [x, y, z]: Vec3): Flat => (view === 'side' ? [x, z] : [x, y]);
-export const movedIn = (view: ViewName, [, y, z]: Vec3, [u, v]: Flat): Spot =>
-  view === 'side' ? [u, y, v] : [u, v, z];
 
 /** A point with a handle in either view: dragged in one it keeps what the other alone shows. */
 function pointHandle(
@@ -43,6 +38,7 @@ function nodeHandles(table: Table, view: ViewName): Handle[] {
   const press = (id: string) => () => {
     const { asked } = state;
     if (asked?.node) asked.node(id);
+    else if (state.part === 'walk') table.pick(id);
     else table.turnTo('places', id);
   };
   return [
@@ -205,37 +201,4 @@ export function handlesIn(table: Table, view: ViewName): Handle[] {
     default:
       return [];
   }
-}
-
-/** Where a path of a leg runs in a view. */
-export function legLine({ places, junctions }: Pattern, leg: Pattern['legs'][string], view: ViewName): Flat[] {
-  const at = (id: string) => (Object.hasOwn(places, id) ? places[id] : junctions[id])?.at;
-  return [at(leg.from), ...leg.via, at(leg.to)].flatMap((point) => (point ? [seenIn(view, point)] : []));
-}
-
-/** A leg with a bend where its line in a view is nearest to a point: what the other view shows is kept. */
-export function bentAt(
-  pattern: Pattern,
-  leg: Pattern['legs'][string],
-  view: ViewName,
-  to: Flat,
-): Pattern['legs'][string] {
-  const { places, junctions } = pattern;
-  const at = (id: string): Vec3 => (Object.hasOwn(places, id) ? places[id]! : junctions[id]!).at;
-  const points = [at(leg.from), ...leg.via, at(leg.to)];
-  let best = { i: 0, away: Number.MAX_VALUE, point: [0, 0, 0] as Vec3 };
-  for (let i = 0; i + 1 < points.length; i++) {
-    const [a, b] = [points[i]!, points[i + 1]!];
-    const [p, q] = [seenIn(view, a), seenIn(view, b)];
-    const [dx, dy] = [q[0] - p[0], q[1] - p[1]];
-    const square = dx * dx + dy * dy;
-    const t = square ? Math.min(1, Math.max(0, ((to[0] - p[0]) * dx + (to[1] - p[1]) * dy) / square)) : 0.5;
-    const away = Math.hypot(p[0] + t * dx - to[0], p[1] + t * dy - to[1]);
-    if (away >= best.away) continue;
-    const mix = (k: 0 | 1 | 2) => Math.round(a[k] + (b[k] - a[k]) * t);
-    best = { i, away, point: [mix(0), mix(1), mix(2)] };
-  }
-  const via = leg.via.map((one): Spot => [one[0], one[1], one[2]]);
-  via.splice(best.i, 0, movedIn(view, best.point, [Math.round(to[0]), Math.round(to[1])]));
-  return { ...leg, via };
 }

@@ -1,6 +1,7 @@
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue';
 import type { Underlay } from '#core/craft/pattern';
-import { inverse, type Projective } from '#core/drafting/photo';
+import type { Projective } from '#core/drafting/photo';
+import { onSheet } from '#core/drafting/views';
 import type { Projection } from '#core/drawing/projection';
 import { searches } from '../workers';
 
@@ -10,8 +11,6 @@ export const photoAt = (hash: string) => `/api/photographs/${hash}`;
 export type Laid =
   | { readonly is: 'whole'; readonly href: string; readonly px: readonly [number, number]; readonly matrix: string }
   | { readonly is: 'straight'; readonly href: string };
-
-const isSquare = (toPx: Projective) => toPx[6] === 0 && toPx[7] === 0;
 
 /** Pixels of a picture, as this browser reads it. */
 async function rasterOf(hash: string): Promise<ImageData> {
@@ -50,7 +49,7 @@ export function useUnderlay(
       failure.value = undefined;
       letGo();
       straight.value = undefined;
-      if (!now || isSquare(now.toPx as unknown as Projective)) return;
+      if (!now || onSheet(now.toPx as unknown as Projective, projection())) return;
       try {
         const { data, width, height } = await searches().straightened(
           await rasterOf(now.photo),
@@ -71,15 +70,9 @@ export function useUnderlay(
   const laid = computed((): Laid | undefined => {
     const now = underlay();
     if (!now) return undefined;
-    const toPx = now.toPx as unknown as Projective;
-    if (!isSquare(toPx)) return straight.value === undefined ? undefined : { is: 'straight', href: straight.value };
-    const back = inverse(toPx);
-    if (!back) return undefined;
-    // From the picture to the view’s millimetres, and on to the sheet, whose y points down.
-    const [a, b, c, d, e, f] = back;
-    const [k, , , , x0, y0] = projection().matrix;
-    const matrix = [k * a, -k * d, k * b, -k * e, x0 + k * c, y0 - k * f].join(' ');
-    return { is: 'whole', href: photoAt(now.photo), px: now.px, matrix: `matrix(${matrix})` };
+    const matrix = onSheet(now.toPx as unknown as Projective, projection());
+    if (matrix) return { is: 'whole', href: photoAt(now.photo), px: now.px, matrix: `matrix(${matrix.join(' ')})` };
+    return straight.value === undefined ? undefined : { is: 'straight', href: straight.value };
   });
   return { laid, failure };
 }

@@ -54,12 +54,17 @@ export const useDraft = defineStore('draft', () => {
     said.value = '';
     try {
       // What a closed page had not sent goes first.
-      await draftEdits.sendLeftEdits();
+      const left = await draftEdits.sendLeftEdits();
       const stored = await api.draft(id);
       if (mine !== turn) return;
       ({ revision } = stored);
       draft.value = stored.draft;
       save.value = 'saved';
+      // The server is there, and would not have them: what they rest on is gone.
+      if (left.includes(id)) {
+        await draftEdits.forgetEdits(id);
+        said.value = 'what was drawn here last and not saved no longer fits';
+      }
     } catch (error) {
       if (mine === turn) failure.value = error instanceof Error ? error.message : String(error);
     }
