@@ -10,12 +10,11 @@ import { figuresOf, sizeOf } from '../stations/gear/words';
 import GearDialog from './GearDialog.vue';
 import ImportDialog from './ImportDialog.vue';
 import { onLanded } from '../stores/live';
-import { useTheme } from './theme';
+import LibraryPage from './LibraryPage.vue';
 import { lengthUnit, units } from './units';
 
 /** The workshop's gear, kind by kind, each drawn to one scale; typed in, found, held against each other, in and out as a table. */
 const library = useLibrary();
-const { theme, toggle } = useTheme();
 void library.loadShelf();
 document.title = 'Shelf · Haltrik';
 const importing = ref(false);
@@ -112,219 +111,146 @@ const SCALE = 0.32;
 </script>
 
 <template>
-  <div class="shelf-view">
-    <header>
-      <RouterLink to="/" class="home">Haltrik<span> Board</span></RouterLink>
-      <h1>Shelf</h1>
+  <LibraryPage title="Shelf">
+    <template #find>
       <input v-model="find.words" class="form-control find" placeholder="Find by name or note" aria-label="Find gear" />
-      <BButton :aria-pressed="theme === 'bay'" @click="toggle">{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton>
+    </template>
+    <template #tools>
       <a class="btn btn-outline-secondary" href="/api/shelf.csv" download data-file="shelf.csv">Export CSV</a>
       <BButton @click="importing = true">Import</BButton>
       <BButton variant="primary" @click="type(find.kind || 'headUnit')">Type in gear</BButton>
-    </header>
-    <main>
-      <form class="filters" @submit.prevent>
-        <PickField v-model="find.kind" label="Kind" :options="KINDS" />
-        <div>
-          <label class="form-label" for="shelf-hole">Fits a hole of</label>
-          <span class="pair"
-            ><input
-              id="shelf-hole"
-              v-model="find.hole"
-              class="form-control short"
-              placeholder="3 in, 182 x 53"
-              :aria-invalid="wrong.some((line) => line.startsWith('Fits'))"
-            />{{ lengthUnit() }}</span
-          >
-        </div>
-        <div>
-          <label class="form-label" for="shelf-ohm">Stable at</label>
-          <span class="pair"
-            ><input
-              id="shelf-ohm"
-              v-model="find.ohm"
-              class="form-control shorter"
-              placeholder="2"
-              :aria-invalid="wrong.some((line) => line.startsWith('Stable'))"
-            />Ω</span
-          >
-        </div>
-        <PickField v-model="find.water" label="Proven for" :options="WATER" />
-        <PickField v-model="sort" label="Sorted by" :options="SORTS" />
-        <label class="tick"><input v-model="find.retired" type="checkbox" /> retired too</label>
-      </form>
-      <p v-for="line in wrong" :key="line" class="field-error" role="alert">{{ line }}</p>
-      <p v-if="said" role="status">{{ said }}</p>
-      <p v-if="library.shelfFailure" class="field-error" role="alert">
-        The shelf cannot be shown: {{ library.shelfFailure }}.
-        <BButton @click="library.loadShelf()">Try again</BButton>
-      </p>
-      <p v-else-if="library.shelf.length && !kinds.length">
-        Nothing on the shelf is what you look for.
-        <BButton v-if="asked" @click="all">Show all of it</BButton>
-      </p>
-      <section v-if="heldItems.length" class="compare" aria-label="Compared">
-        <h2>Compared</h2>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col"></th>
-              <th v-for="item in heldItems" :key="item.id" scope="col">
-                {{ item.name }}
-                <BButton :aria-label="`Compare no longer: ${item.name}`" @click="hold(item)">×</BButton>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in rows" :key="row.label" :class="{ differ: row.differ && heldItems.length > 1 }">
-              <th scope="row">{{ row.label }}</th>
-              <td v-for="(value, i) in row.values" :key="i">{{ value }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </section>
-      <section v-for="k in kinds" :key="k.kind">
-        <h2>{{ k.name }}s</h2>
-        <ul>
-          <li v-for="item in k.items" :key="item.id" :data-item="item.id">
-            <svg :width="230 * SCALE" height="64" :viewBox="`0 0 ${230} ${64 / SCALE}`" aria-hidden="true">
-              <ellipse
-                v-if="item.kind === 'speaker'"
-                class="body"
-                :cx="115"
-                :cy="32 / SCALE"
-                :rx="item.size.w / 2"
-                :ry="item.size.h / 2"
-              />
-              <rect
-                v-else
-                class="body"
-                :x="115 - item.size.w / 2"
-                :y="32 / SCALE - item.size.h / 2"
-                :width="item.size.w"
-                :height="item.size.h"
-              />
-            </svg>
-            <span>
-              <b>{{ item.name }}</b><br />{{ figuresOf(item) }}<br /><span class="soft"
-                >{{ sizeOf(item) }} · {{ figure(item.massKg, 2) }} kg<template v-if="item.note">
-                  · {{ item.note }}</template
-                ><template v-if="item.sheet?.from"> · from {{ item.sheet.from }}</template
-                ><template v-if="item.sheet?.on">, {{ item.sheet.on }}</template></span
-              ><br v-if="item.assumed || item.retired" /><i v-if="item.assumed" class="usual"
-                >{{ item.assumed.length }} {{ item.assumed.length === 1 ? 'figure' : 'figures' }} usual, not on its
-                sheet</i
-              ><b v-if="item.retired"> retired</b>
-              <span class="acts">
-                <BButton :aria-label="`Correct ${item.name}`" @click="type(item.kind, item, true)">Correct</BButton>
-                <BButton :aria-label="`Like ${item.name}`" @click="type(item.kind, item)">Like this one</BButton>
-                <BButton
-                  :aria-label="`Compare ${item.name}`"
-                  :aria-pressed="held.includes(item.id)"
-                  :disabled="!mayHold(item)"
-                  @click="hold(item)"
-                  >Compare</BButton
-                >
-                <BButton
-                  :aria-label="`${item.retired ? 'Offer again' : 'Retire'} ${item.name}`"
-                  @click="retire(item)"
-                  >{{ item.retired ? 'Offer again' : 'Retire' }}</BButton
-                >
-                <BButton v-if="doomed?.id !== item.id" :aria-label="`Delete ${item.name}`" @click="doomed = item"
-                  >×</BButton
-                >
-                <BButton v-else variant="danger" :aria-label="`Delete ${item.name} for good`" @click="remove(item)"
-                  >Delete for good</BButton
-                >
-              </span>
+    </template>
+    <form class="filters" @submit.prevent>
+      <PickField v-model="find.kind" label="Kind" :options="KINDS" />
+      <div>
+        <label class="form-label" for="shelf-hole">Fits a hole of</label>
+        <span class="pair"
+          ><input
+            id="shelf-hole"
+            v-model="find.hole"
+            class="form-control short"
+            placeholder="3 in, 182 x 53"
+            :aria-invalid="wrong.some((line) => line.startsWith('Fits'))"
+          />{{ lengthUnit() }}</span
+        >
+      </div>
+      <div>
+        <label class="form-label" for="shelf-ohm">Stable at</label>
+        <span class="pair"
+          ><input
+            id="shelf-ohm"
+            v-model="find.ohm"
+            class="form-control shorter"
+            placeholder="2"
+            :aria-invalid="wrong.some((line) => line.startsWith('Stable'))"
+          />Ω</span
+        >
+      </div>
+      <PickField v-model="find.water" label="Proven for" :options="WATER" />
+      <PickField v-model="sort" label="Sorted by" :options="SORTS" />
+      <label class="tick"><input v-model="find.retired" type="checkbox" /> retired too</label>
+    </form>
+    <p v-for="line in wrong" :key="line" class="field-error" role="alert">{{ line }}</p>
+    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="library.shelfFailure" class="field-error" role="alert">
+      The shelf cannot be shown: {{ library.shelfFailure }}.
+      <BButton @click="library.loadShelf()">Try again</BButton>
+    </p>
+    <p v-else-if="library.shelf.length && !kinds.length">
+      Nothing on the shelf is what you look for.
+      <BButton v-if="asked" @click="all">Show all of it</BButton>
+    </p>
+    <section v-if="heldItems.length" class="compare" aria-label="Compared">
+      <h2>Compared</h2>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col"></th>
+            <th v-for="item in heldItems" :key="item.id" scope="col">
+              {{ item.name }}
+              <BButton :aria-label="`Compare no longer: ${item.name}`" @click="hold(item)">×</BButton>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.label" :class="{ differ: row.differ && heldItems.length > 1 }">
+            <th scope="row">{{ row.label }}</th>
+            <td v-for="(value, i) in row.values" :key="i">{{ value }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section v-for="k in kinds" :key="k.kind">
+      <h2>{{ k.name }}s</h2>
+      <ul class="things">
+        <li v-for="item in k.items" :key="item.id" :data-item="item.id">
+          <svg :width="230 * SCALE" height="64" :viewBox="`0 0 ${230} ${64 / SCALE}`" aria-hidden="true">
+            <ellipse
+              v-if="item.kind === 'speaker'"
+              class="body"
+              :cx="115"
+              :cy="32 / SCALE"
+              :rx="item.size.w / 2"
+              :ry="item.size.h / 2"
+            />
+            <rect
+              v-else
+              class="body"
+              :x="115 - item.size.w / 2"
+              :y="32 / SCALE - item.size.h / 2"
+              :width="item.size.w"
+              :height="item.size.h"
+            />
+          </svg>
+          <span>
+            <b>{{ item.name }}</b><br />{{ figuresOf(item) }}<br /><span class="soft"
+              >{{ sizeOf(item) }} · {{ figure(item.massKg, 2) }} kg<template v-if="item.note">
+                · {{ item.note }}</template
+              ><template v-if="item.sheet?.from"> · from {{ item.sheet.from }}</template
+              ><template v-if="item.sheet?.on">, {{ item.sheet.on }}</template></span
+            ><br v-if="item.assumed || item.retired" /><i v-if="item.assumed" class="usual"
+              >{{ item.assumed.length }} {{ item.assumed.length === 1 ? 'figure' : 'figures' }} usual, not on its
+              sheet</i
+            ><b v-if="item.retired"> retired</b>
+            <span class="acts">
+              <BButton :aria-label="`Correct ${item.name}`" @click="type(item.kind, item, true)">Correct</BButton>
+              <BButton :aria-label="`Like ${item.name}`" @click="type(item.kind, item)">Like this one</BButton>
+              <BButton
+                :aria-label="`Compare ${item.name}`"
+                :aria-pressed="held.includes(item.id)"
+                :disabled="!mayHold(item)"
+                @click="hold(item)"
+                >Compare</BButton
+              >
+              <BButton :aria-label="`${item.retired ? 'Offer again' : 'Retire'} ${item.name}`" @click="retire(item)">{{
+                item.retired ? 'Offer again' : 'Retire'
+              }}</BButton>
+              <BButton v-if="doomed?.id !== item.id" :aria-label="`Delete ${item.name}`" @click="doomed = item"
+                >×</BButton
+              >
+              <BButton v-else variant="danger" :aria-label="`Delete ${item.name} for good`" @click="remove(item)"
+                >Delete for good</BButton
+              >
             </span>
-          </li>
-        </ul>
-      </section>
-    </main>
-    <ImportDialog v-model="importing" @taken="taken" />
-    <GearDialog v-model="typing" v-bind="sheet" @made="made" />
-  </div>
+          </span>
+        </li>
+      </ul>
+    </section>
+    <template #dialogs>
+      <ImportDialog v-model="importing" @taken="taken" />
+      <GearDialog v-model="typing" v-bind="sheet" @made="made" />
+    </template>
+  </LibraryPage>
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  align-items: center;
-  gap: var(--space-7);
-  padding: var(--space-6) var(--space-8);
-  border-bottom: 2px solid var(--ink);
-  background: var(--paper-raised);
-  flex-wrap: wrap;
-}
-.home {
-  font: 600 var(--type-6) var(--narrow);
-  color: var(--ink);
-  text-decoration: none;
-}
-.home span {
-  font: 500 var(--type-2) var(--text);
-  color: var(--tarn);
-  text-decoration: underline;
-}
-h1 {
-  font-size: var(--type-7);
-  flex: 1;
-}
-.find {
-  width: 240px;
-}
-main {
-  padding: var(--space-4) var(--space-8) var(--space-9);
-}
-h2 {
-  font-size: var(--type-6);
-  margin: var(--space-7) 0 var(--space-2);
-  border-bottom: 2px solid var(--ink);
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  columns: 2;
-  column-gap: var(--space-8);
-}
-li {
-  display: flex;
-  gap: var(--space-7);
-  align-items: center;
-  padding: var(--space-4) 0;
-  border-bottom: 1px solid var(--rule-soft);
-  break-inside: avoid;
-}
-svg {
-  flex: none;
-}
 .body {
   fill: var(--ink);
-}
-.soft {
-  color: var(--ink-soft);
 }
 .usual {
   color: var(--caution);
   font-style: normal;
   font-size: var(--type-2);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--space-2);
-  margin-top: var(--space-2);
-}
-.acts .btn {
-  font-size: var(--type-2);
-  padding: 1px var(--space-2);
-}
-.acts .btn:not([aria-pressed='true'], .btn-danger) {
-  border-color: transparent;
-  background: none;
-  color: var(--tarn);
 }
 .filters {
   display: flex;
@@ -363,15 +289,5 @@ svg {
 }
 .compare .differ td {
   font-weight: 600;
-}
-@media (max-width: 760px) {
-  ul {
-    columns: 1;
-  }
-  header,
-  main {
-    padding-left: var(--space-7);
-    padding-right: var(--space-7);
-  }
 }
 </style>

@@ -7,10 +7,7 @@ import { STATE_WORDS } from '#core/craft/differences';
 import { said } from '#core/document/edits';
 import { isSided, mirrorEdits } from '#core/drafting/mirrored';
 import { CAUTIONS, CAUTION_IDS, type Caution } from '#core/tables/cautions';
-import FastenerRows from '../fields/FastenerRows.vue';
-import NameRows from '../fields/NameRows.vue';
-import NumberField from '../fields/NumberField.vue';
-import OpenedRows from '../fields/OpenedRows.vue';
+import CoverWayFields from '../fields/CoverWayFields.vue';
 import PickField from '../fields/PickField.vue';
 import PickStrip from '../fields/PickStrip.vue';
 import TextField from '../fields/TextField.vue';
@@ -134,30 +131,13 @@ const mirror = () => edit(mirrorEdits(draft.value, 'covers', state.picked!), 'mi
         </div>
         <PickStrip v-if="ways.length > 1" v-model="now" label="How far it opens" :options="shown" />
         <p v-else class="small">It comes {{ STATE_WORDS[now] }}.</p>
-        <div class="fields">
-          <NumberField
-            label="Minutes to open"
-            unit="min"
-            :min="0"
-            :max="240"
-            :model-value="way.minutes.off"
-            @update:model-value="setWay({ minutes: { ...way.minutes, off: $event } })"
-          />
-          <NumberField
-            label="Minutes to put back"
-            unit="min"
-            :min="0"
-            :max="240"
-            :model-value="way.minutes.on"
-            @update:model-value="setWay({ minutes: { ...way.minutes, on: $event } })"
-          />
-          <TextField
-            label="How it comes off"
-            :shown="way.hint"
-            :max="400"
-            :rows="2"
-            :take="(text) => someWords(text, (hint) => void setWay({ hint }))"
-          />
+        <CoverWayFields
+          :way="way"
+          :others="others"
+          @set="setWay"
+          @fastener="fastener"
+          @part="(list, id, name) => setWay({ [list]: changed(way[list], id, name) })"
+        >
           <TextField
             label="How it goes back, where that is another trick"
             :shown="way.refit ?? ''"
@@ -165,35 +145,7 @@ const mirror = () => edit(mirrorEdits(draft.value, 'covers', state.picked!), 'mi
             :rows="2"
             :take="(text) => void setWay({ refit: text.trim() || undefined })"
           />
-          <TickField label="Two people" :model-value="way.second" @update:model-value="setWay({ second: $event })" />
-        </div>
-        <h3>Fasteners</h3>
-        <FastenerRows :fasteners="way.fasteners" @set="fastener" />
-        <h3>Plugs</h3>
-        <NameRows
-          :names="way.plugs"
-          one="Plug"
-          wants="what it goes to"
-          placeholder="indicator, 2 pins"
-          @set="(id, text) => setWay({ plugs: changed(way.plugs, id, text) })"
-        />
-        <h3>Hoses</h3>
-        <NameRows
-          :names="way.hoses"
-          one="Hose"
-          wants="what it is"
-          placeholder="tank vent"
-          @set="(id, text) => setWay({ hoses: changed(way.hoses, id, text) })"
-        />
-        <h3>Opened first</h3>
-        <div class="fields">
-          <OpenedRows
-            label="Opened before it"
-            :opened="way.after"
-            :covers="others"
-            @set="(id, to) => setWay({ after: changed(way.after, id, to) })"
-          />
-        </div>
+        </CoverWayFields>
         <h3>Cautions</h3>
         <div class="fields">
           <TickField

@@ -8,14 +8,13 @@ import { hasWords } from '#core/text/search';
 import { api, newId } from '../api';
 import { useLibrary } from '../stores/library';
 import { onLanded } from '../stores/live';
-import { useTheme } from '../app/theme';
+import LibraryPage from '../app/LibraryPage.vue';
 import CraftSilhouette from '../app/CraftSilhouette.vue';
 import BeginDialog from './BeginDialog.vue';
 
 /** The crafts that jobs begin from, those that are being drawn, and how another is begun. */
 const library = useLibrary();
 const router = useRouter();
-const { theme, toggle } = useTheme();
 void library.reloadPatterns();
 void library.loadDrafts();
 document.title = 'Patterns · Haltrik';
@@ -83,10 +82,8 @@ const when = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
 </script>
 
 <template>
-  <div class="patterns-view">
-    <header>
-      <RouterLink to="/" class="home">Haltrik<span> Board</span></RouterLink>
-      <h1>Patterns</h1>
+  <LibraryPage title="Patterns">
+    <template #find>
       <input
         v-model="words"
         class="form-control find"
@@ -94,164 +91,75 @@ const when = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
         placeholder="Find a craft"
         aria-label="Find a craft"
       />
-      <BButton :aria-pressed="theme === 'bay'" @click="toggle">{{ theme === 'yard' ? 'Yard' : 'Bay' }}</BButton>
-      <BButton variant="primary" @click="begin()">Draw a craft</BButton>
-    </header>
-    <main>
-      <p v-if="said" role="status">{{ said }}</p>
-      <p v-if="library.patternsFailure || library.draftsFailure" class="field-error" role="alert">
-        The patterns cannot be shown: {{ library.patternsFailure ?? library.draftsFailure }}.
-        <BButton @click="(library.reloadPatterns(), library.loadDrafts())">Try again</BButton>
-      </p>
-      <section v-if="library.drafts.length">
-        <h2>Being drawn</h2>
-        <ul>
-          <li v-for="row in library.drafts" :key="row.id" :data-draft="row.id">
-            <span>
-              <RouterLink :to="`/patterns/${row.id}`"
-                ><b>{{ row.name }}</b></RouterLink
-              ><br /><span class="soft">{{ KIND_NAMES[row.kind] }} · drawn on {{ when(row.changedAt) }}</span>
-              <span class="acts">
-                <BButton
-                  v-if="doomed !== `draft/${row.id}`"
-                  :aria-label="`Delete the drawing of ${row.name}`"
-                  @click="doomed = `draft/${row.id}`"
-                  >×</BButton
-                >
-                <BButton v-else variant="danger" @click="dropDraft(row)">Delete the drawing for good</BButton>
-              </span>
+    </template>
+    <template #tools><BButton variant="primary" @click="begin()">Draw a craft</BButton></template>
+    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="library.patternsFailure || library.draftsFailure" class="field-error" role="alert">
+      The patterns cannot be shown: {{ library.patternsFailure ?? library.draftsFailure }}.
+      <BButton @click="(library.reloadPatterns(), library.loadDrafts())">Try again</BButton>
+    </p>
+    <section v-if="library.drafts.length">
+      <h2>Being drawn</h2>
+      <ul class="things">
+        <li v-for="row in library.drafts" :key="row.id" :data-draft="row.id">
+          <span>
+            <RouterLink :to="`/patterns/${row.id}`"
+              ><b>{{ row.name }}</b></RouterLink
+            ><br /><span class="soft">{{ KIND_NAMES[row.kind] }} · drawn on {{ when(row.changedAt) }}</span>
+            <span class="acts">
+              <BButton
+                v-if="doomed !== `draft/${row.id}`"
+                :aria-label="`Delete the drawing of ${row.name}`"
+                @click="doomed = `draft/${row.id}`"
+                >×</BButton
+              >
+              <BButton v-else variant="danger" @click="dropDraft(row)">Delete the drawing for good</BButton>
             </span>
-          </li>
-        </ul>
-      </section>
-      <section v-for="{ kind, patterns } in families" :key="kind">
-        <h2 class="family">{{ KIND_NAMES[kind] }}</h2>
-        <ul>
-          <li v-for="{ pattern, hash } in patterns" :key="pattern.id" :data-pattern="pattern.id">
-            <CraftSilhouette :pattern="pattern" :w="190" :h="92" />
-            <span>
-              <b>{{ pattern.name }}</b><br /><span class="soft">{{ lineOf(pattern) }}</span>
-              <span class="acts">
-                <BButton :aria-label="`Draw on ${pattern.name}`" @click="drawOn(pattern)">Draw on it</BButton>
-                <BButton :aria-label="`Another like ${pattern.name}`" @click="begin(pattern)">Another like it</BButton>
-                <a
-                  class="btn btn-outline-secondary"
-                  :href="`/api/patterns/${pattern.id}/pattern.json`"
-                  :aria-label="`Export ${pattern.name}`"
-                  download
-                  >Export</a
-                >
-                <BButton
-                  v-if="doomed !== `pattern/${pattern.id}`"
-                  :aria-label="`Delete ${pattern.name}`"
-                  @click="doomed = `pattern/${pattern.id}`"
-                  >×</BButton
-                >
-                <BButton v-else variant="danger" @click="dropPattern(pattern, hash)">Delete for good</BButton>
-              </span>
+          </span>
+        </li>
+      </ul>
+    </section>
+    <section v-for="{ kind, patterns } in families" :key="kind">
+      <h2 class="family">{{ KIND_NAMES[kind] }}</h2>
+      <ul class="things">
+        <li v-for="{ pattern, hash } in patterns" :key="pattern.id" :data-pattern="pattern.id">
+          <CraftSilhouette :pattern="pattern" :w="190" :h="92" />
+          <span>
+            <b>{{ pattern.name }}</b><br /><span class="soft">{{ lineOf(pattern) }}</span>
+            <span class="acts">
+              <BButton :aria-label="`Draw on ${pattern.name}`" @click="drawOn(pattern)">Draw on it</BButton>
+              <BButton :aria-label="`Another like ${pattern.name}`" @click="begin(pattern)">Another like it</BButton>
+              <a
+                class="btn btn-outline-secondary"
+                :href="`/api/patterns/${pattern.id}/pattern.json`"
+                :aria-label="`Export ${pattern.name}`"
+                download
+                >Export</a
+              >
+              <BButton
+                v-if="doomed !== `pattern/${pattern.id}`"
+                :aria-label="`Delete ${pattern.name}`"
+                @click="doomed = `pattern/${pattern.id}`"
+                >×</BButton
+              >
+              <BButton v-else variant="danger" @click="dropPattern(pattern, hash)">Delete for good</BButton>
             </span>
-          </li>
-        </ul>
-      </section>
-      <p v-if="words && !families.length">
-        No craft is called that. <BButton @click="words = ''">Show all of them</BButton>
-      </p>
-    </main>
-    <BeginDialog v-model="beginning" :like="like" />
-  </div>
+          </span>
+        </li>
+      </ul>
+    </section>
+    <p v-if="words && !families.length">
+      No craft is called that. <BButton @click="words = ''">Show all of them</BButton>
+    </p>
+    <template #dialogs><BeginDialog v-model="beginning" :like="like" /></template>
+  </LibraryPage>
 </template>
 
 <style scoped>
-header {
-  display: flex;
-  align-items: center;
-  gap: var(--space-7);
-  padding: var(--space-6) var(--space-8);
-  border-bottom: 2px solid var(--ink);
-  background: var(--paper-raised);
-  flex-wrap: wrap;
-}
-.home {
-  font: 600 var(--type-6) var(--narrow);
-  color: var(--ink);
-  text-decoration: none;
-}
-.home span {
-  font: 500 var(--type-2) var(--text);
-  color: var(--tarn);
-  text-decoration: underline;
-}
-h1 {
-  font-size: var(--type-7);
-  flex: 1;
-}
-.find {
-  width: 240px;
-}
-main {
-  padding: var(--space-4) var(--space-8) var(--space-9);
-}
-h2 {
-  font-size: var(--type-6);
-  margin: var(--space-7) 0 var(--space-2);
-  border-bottom: 2px solid var(--ink);
-}
 .family::first-letter {
   text-transform: uppercase;
 }
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  columns: 2;
-  column-gap: var(--space-8);
-}
-li {
-  display: flex;
-  gap: var(--space-7);
-  align-items: center;
-  padding: var(--space-4) 0;
-  border-bottom: 1px solid var(--rule-soft);
-  break-inside: avoid;
-}
-li a {
+li a:not(.btn) {
   color: var(--tarn);
-}
-.soft {
-  color: var(--ink-soft);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--space-2);
-  margin-top: var(--space-2);
-}
-.acts .btn {
-  font-size: var(--type-2);
-  padding: 1px var(--space-2);
-}
-.acts .btn:not(.btn-danger) {
-  border-color: transparent;
-  background: none;
-  color: var(--tarn);
-}
-@media (max-width: 760px) {
-  ul {
-    columns: 1;
-  }
-  header {
-    padding: var(--space-4);
-    gap: var(--space-4);
-  }
-  main {
-    padding: var(--space-4);
-  }
-  li {
-    gap: var(--space-4);
-  }
-  .acts .btn {
-    min-height: 44px;
-    padding: var(--space-3);
-  }
 }
 </style>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { EXPOSURE_NAMES, WET_SIDES, WORKED_FROM, type Place } from '#core/craft/place';
+import { WET_SIDES, WORKED_FROM, type Place } from '#core/craft/place';
 import type { CoverState } from '#core/craft/cover';
 import { isSided, mirrorEdits } from '#core/drafting/mirrored';
 import { movedIn } from '#core/drafting/views';
-import { GEAR_KIND_NAMES, type GearKind } from '#core/gear/gear';
 import { MATERIAL_NAMES } from '#core/tables/materials';
 import type { ViewName } from '#core/drawing/projection';
 import MaybeField from '../fields/MaybeField.vue';
@@ -12,7 +11,7 @@ import NumberField from '../fields/NumberField.vue';
 import OpenedRows from '../fields/OpenedRows.vue';
 import PickField from '../fields/PickField.vue';
 import TextField from '../fields/TextField.vue';
-import TickField from '../fields/TickField.vue';
+import PlaceBasics from '../fields/PlaceBasics.vue';
 import { someWords } from '../fields/typed';
 import { lengthText } from '../app/units';
 import NamedRows from './NamedRows.vue';
@@ -52,18 +51,11 @@ const faceNames = computed(
   () =>
     ({ ...FACES, ...(Object.hasOwn(FACES, faces.value) ? {} : { [faces.value]: 'askew' }) }) as Record<string, string>,
 );
-const KINDS = Object.entries(GEAR_KIND_NAMES).filter(([kind]) => kind !== 'kit' && kind !== 'fuseHolder') as [
-  GearKind,
-  string,
-][];
 const AXES = ['Forward', 'To the left', 'Up'] as const;
-const ROOM = { w: 'Width', h: 'Height', d: 'Depth' } as const;
 type P = [number, number, number];
 
 const set = (part: Readonly<Record<string, unknown>>) => put(list.value, state.picked!, part);
 const at = (axis: number, mm: number) => set({ at: node.value!.at.map((was, i) => (i === axis ? mm : was)) });
-const takes = (kind: GearKind, so: boolean) =>
-  set({ accepts: so ? [...place.value!.accepts, kind] : place.value!.accepts.filter((one) => one !== kind) });
 function cover(id: string, far: CoverState | null): void {
   const { [id]: _, ...rest } = place.value!.covers;
   void set({ covers: far === null ? rest : { ...rest, [id]: far } });
@@ -120,117 +112,54 @@ const mirror = () => edit(mirrorEdits(draft.value, list.value, state.picked!), '
       @add="ask('places', $event)"
       @pick="pick(state.picked === $event ? undefined : $event)"
     >
-      <div v-if="place" class="fields">
-        <TextField
-          label="Name"
-          :shown="place.name"
-          :max="400"
-          :take="(text) => someWords(text, (name) => void set({ name }))"
-        />
-        <PickField
-          label="Body"
-          :options="bodies"
-          :model-value="place.body"
-          @update:model-value="set({ body: $event })"
-        />
-        <PickField
-          label="Faces"
-          :options="faceNames"
-          :model-value="faces"
-          @update:model-value="set({ faces: $event.split(',').map(Number) })"
-        />
-        <NumberField
-          v-for="(label, axis) in AXES"
-          :key="label"
-          :label="label"
-          unit="mm"
-          :min="-30000"
-          :max="30000"
-          :model-value="place.at[axis]!"
-          @update:model-value="at(axis, $event)"
-        />
-        <NumberField
-          v-for="(label, side) in ROOM"
-          :key="side"
-          :label="label"
-          unit="mm"
-          :min="1"
-          :max="30000"
-          :model-value="place.room[side]"
-          @update:model-value="set({ room: { ...place.room, [side]: $event } })"
-        />
-        <NumberField
-          label="Spare length"
-          unit="mm"
-          :min="0"
-          :max="3000"
-          :model-value="place.allowanceMm"
-          @update:model-value="set({ allowanceMm: $event })"
-        />
-        <PickField
-          label="Water"
-          :options="EXPOSURE_NAMES"
-          :model-value="place.exposure"
-          @update:model-value="set({ exposure: $event })"
-        />
-        <PickField
-          label="Wet side"
-          :options="wets"
-          :model-value="place.wet ?? ''"
-          @update:model-value="set({ wet: $event || undefined })"
-        />
-        <PickField
-          label="Screwed into"
-          :options="materials"
-          :model-value="place.material ?? ''"
-          @update:model-value="set({ material: $event || undefined })"
-        />
-        <MaybeField
-          label="Room for spare wire"
-          :fact="[1, 50000, 'cm³']"
-          empty="none"
-          :model-value="place.parkCm3 ?? null"
-          @update:model-value="set({ parkCm3: $event ?? undefined })"
-        />
-        <PickField
-          label="Worked at"
-          :options="reached"
-          :model-value="place.workedFrom ?? ''"
-          @update:model-value="set({ workedFrom: $event || undefined })"
-        />
-        <PickField
-          label="By hand through"
-          :options="others"
-          :model-value="place.through ?? ''"
-          @update:model-value="set({ through: $event || undefined })"
-        />
-        <TickField
-          label="In the sun"
-          :model-value="place.sun ?? false"
-          @update:model-value="set({ sun: $event || undefined })"
-        />
-        <TickField
-          label="Dust gets there"
-          :model-value="place.dust ?? false"
-          @update:model-value="set({ dust: $event || undefined })"
-        />
-        <TickField
-          label="Petrol or its vapour"
-          :model-value="place.petrol ?? false"
-          @update:model-value="set({ petrol: $event || undefined })"
-        />
-      </div>
       <template v-if="place">
-        <h3>What goes there</h3>
-        <div class="fields">
-          <TickField
-            v-for="[kind, name] in KINDS"
-            :key="kind"
-            :label="name"
-            :model-value="place.accepts.includes(kind)"
-            @update:model-value="takes(kind, $event)"
+        <PlaceBasics :place="place" @set="set">
+          <template #first>
+            <PickField
+              label="Body"
+              :options="bodies"
+              :model-value="place.body"
+              @update:model-value="set({ body: $event })"
+            />
+            <PickField
+              label="Faces"
+              :options="faceNames"
+              :model-value="faces"
+              @update:model-value="set({ faces: $event.split(',').map(Number) })"
+            />
+          </template>
+          <PickField
+            label="Wet side"
+            :options="wets"
+            :model-value="place.wet ?? ''"
+            @update:model-value="set({ wet: $event || undefined })"
           />
-        </div>
+          <PickField
+            label="Screwed into"
+            :options="materials"
+            :model-value="place.material ?? ''"
+            @update:model-value="set({ material: $event || undefined })"
+          />
+          <MaybeField
+            label="Room for spare wire"
+            :fact="[1, 50000, 'cm³']"
+            empty="none"
+            :model-value="place.parkCm3 ?? null"
+            @update:model-value="set({ parkCm3: $event ?? undefined })"
+          />
+          <PickField
+            label="Worked at"
+            :options="reached"
+            :model-value="place.workedFrom ?? ''"
+            @update:model-value="set({ workedFrom: $event || undefined })"
+          />
+          <PickField
+            label="By hand through"
+            :options="others"
+            :model-value="place.through ?? ''"
+            @update:model-value="set({ through: $event || undefined })"
+          />
+        </PlaceBasics>
         <h3>Behind</h3>
         <div class="fields">
           <OpenedRows label="Opened before it" :opened="place.covers" :covers="draft.covers" @set="cover" />

@@ -5,14 +5,10 @@ import { STATE_WORDS } from '#core/craft/differences';
 import { COVER_STATES, type CoverState, type CoverWay } from '#core/craft/cover';
 import type { Operation } from '#core/job/operations';
 import { useSheet } from '../../app/sheet';
-import FastenerRows from '../../fields/FastenerRows.vue';
-import NameRows from '../../fields/NameRows.vue';
-import NumberField from '../../fields/NumberField.vue';
-import OpenedRows from '../../fields/OpenedRows.vue';
+import CoverWayFields from '../../fields/CoverWayFields.vue';
 import PickField from '../../fields/PickField.vue';
 import PickStrip from '../../fields/PickStrip.vue';
 import TextField from '../../fields/TextField.vue';
-import TickField from '../../fields/TickField.vue';
 import { someWords } from '../../fields/typed';
 
 /** One cover as it is on this craft: how far it opens, and what that takes. */
@@ -38,12 +34,8 @@ const set = (part: NonNullable<Extract<Operation, { op: 'setCoverWay' }>['way']>
 const name = (text: string) => someWords(text, (clean) => edit({ op: 'setCover', cover: props.id, name: clean }));
 const fastener = (id: string, part: Extract<Operation, { op: 'setCoverFastener' }>['fastener']) =>
   edit({ op: 'setCoverFastener', cover: props.id, state: state.value, id, fastener: part });
-const part = (list: 'plugs' | 'hoses') => (id: string, text: string | null) =>
+const part = (list: 'plugs' | 'hoses', id: string, text: string | null) =>
   edit({ op: 'setCoverPart', cover: props.id, state: state.value, list, id, name: text });
-const after = (id: string, far: CoverState | null) => {
-  const { [id]: _, ...others } = way.value.after;
-  return set({ after: far === null ? others : { ...others, [id]: far } });
-};
 const otherCovers = computed(() =>
   Object.fromEntries(Object.entries(pattern.value.covers).filter(([id]) => id !== props.id)),
 );
@@ -77,48 +69,7 @@ const isHere = computed(() => Object.hasOwn(job.value.craft.pattern.covers, prop
   </div>
   <PickStrip v-if="ways.length > 1" v-model="state" label="How far it opens" :options="shown" />
   <p v-else class="small">It comes {{ STATE_WORDS[state] }}.</p>
-  <div class="fields">
-    <NumberField
-      label="Minutes to open"
-      unit="min"
-      :min="0"
-      :max="240"
-      :model-value="way.minutes.off"
-      @update:model-value="set({ minutes: { ...way.minutes, off: $event } })"
-    />
-    <NumberField
-      label="Minutes to put back"
-      unit="min"
-      :min="0"
-      :max="240"
-      :model-value="way.minutes.on"
-      @update:model-value="set({ minutes: { ...way.minutes, on: $event } })"
-    />
-    <TextField
-      label="How it comes off"
-      :shown="way.hint"
-      :max="400"
-      :rows="2"
-      :take="(text) => void set({ hint: text.trim() })"
-    />
-    <TickField label="Two people" :model-value="way.second" @update:model-value="set({ second: $event })" />
-  </div>
-  <h3>Fasteners</h3>
-  <FastenerRows :fasteners="way.fasteners" @set="fastener" />
-  <h3>Plugs</h3>
-  <NameRows
-    :names="way.plugs"
-    one="Plug"
-    wants="what it goes to"
-    placeholder="indicator, 2 pins"
-    @set="part('plugs')"
-  />
-  <h3>Hoses</h3>
-  <NameRows :names="way.hoses" one="Hose" wants="what it is" placeholder="tank vent" @set="part('hoses')" />
-  <h3>Opened first</h3>
-  <div class="fields">
-    <OpenedRows label="Opened before it" :opened="way.after" :covers="otherCovers" @set="after" />
-  </div>
+  <CoverWayFields :way="way" :others="otherCovers" @set="set" @fastener="fastener" @part="part" />
   <h3>Behind it</h3>
   <p v-for="thing in hides" :key="`${thing.of}/${thing.id}`" class="entry">
     <span>{{ thing.name }}, {{ STATE_WORDS[thing.far] }}</span>
