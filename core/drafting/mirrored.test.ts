@@ -151,4 +151,17 @@ test('lines of the view from above are drawn on the other side under keys of the
       to: { at: 1, body: 'body', pen: 'line', fill: 'none', d: 'M0 -10L40 -20' },
     },
   ]);
+  // What has no body of its own on the other side stays on the one it is on.
+  const door = applyEdits(one, [
+    { op: 'setBody', id: 'doorLeft', to: { name: 'Left door' } },
+    {
+      op: 'setStroke',
+      view: 'top',
+      id: 'edge',
+      to: { at: 2, body: 'doorLeft', pen: 'line', fill: 'none', d: 'M0 10L40 20' },
+    },
+  ]);
+  const bodyOf = (draft: typeof door) => (mirrorStrokes(draft, ['edge'])[0] as { to: { body: string } }).to.body;
+  expect(bodyOf(door)).toBe('doorLeft');
+  expect(bodyOf(applyEdits(door, [{ op: 'setBody', id: 'doorRight', to: { name: 'Right door' } }]))).toBe('doorRight');
 });

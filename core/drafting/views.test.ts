@@ -42,6 +42,12 @@ test('a bend is put into the nearest piece of a leg as a view shows it, by hand'
     [200, -50, 0],
     [500, 0, 0],
   ]);
+  // Beyond either end the third coordinate is that of the end.
+  for (const [to, y] of [
+    [[1500, 300], 400],
+    [[-300, -40], 0],
+  ] as const)
+    expect(bentAt(pattern, { ...leg, via: [] }, 'side', to).via).toEqual([[to[0], y, to[1]]]);
   expect(bentAt(pattern, { ...leg, from: 'nowhere', via: [] }, 'top', [1, 1]).via).toEqual([]);
   expect(legIn(pattern, leg, 'top')).toEqual([
     [0, 0],

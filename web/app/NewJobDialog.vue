@@ -114,6 +114,10 @@ function forget(): void {
 </template>
 
 <style scoped>
+.ends {
+  display: flex;
+  gap: var(--space-4);
+}
 .heads {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
