@@ -385,7 +385,7 @@ describe('a pattern that is being drawn', () => {
     expect((await call().get('/api/drafts/drawn')).body).toMatchObject({ revision: 4, draft: { name: 'One' } });
     // Its file says what it is, faults and all, and can be begun from.
     const file = await call().get('/api/drafts/drawn/pattern.json').expect(200);
-    expect(file.headers['content-disposition']).toContain('one.pattern.json');
+    expect(file.headers['content-disposition']).toContain('One.pattern.json');
     const read = await call().post('/api/patterns/read').set('content-type', 'text/plain').send(file.text).expect(200);
     expect(read.body).toMatchObject({ draft: { name: 'One' }, faults: [{ path: 'batteryPlace' }] });
     await call().get('/api/drafts/nobody/pattern.json').expect(404);
