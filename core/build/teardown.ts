@@ -115,10 +115,12 @@ function nearest(
     for (const i of left)
       if (ready(i))
         for (const [tool, cost] of endings(needs[i]!, hand)) if (!best || cost < best.cost) best = { i, tool, cost };
-    left.delete(best!.i);
-    order.push(covers[best!.i]!);
-    hand = best!.tool;
-    toolChanges += best!.cost;
+    // What waits for itself, in a pattern that is being drawn, is left out.
+    if (!best) break;
+    left.delete(best.i);
+    order.push(covers[best.i]!);
+    hand = best.tool;
+    toolChanges += best.cost;
   }
   return { covers: order, toolChanges, proven: false };
 }

@@ -1,10 +1,14 @@
+import type { Outline } from '../plane/outline';
 import type { Cover, CoverWay } from './cover';
+import { isTurning, type Joint } from './joint';
 import type { Leg } from './leg';
+import type { Panel } from './panel';
 import type { Pattern, Stroke } from './pattern';
 import { movedPath } from './path';
 import type { Place } from './place';
 
 type P = [number, number, number];
+type At = [number, number];
 const SIDES: Readonly<Record<string, string>> = {
   left: 'right',
   right: 'left',
@@ -29,6 +33,42 @@ const keys = <T>(map: Readonly<Record<string, T>>, change: (one: T) => T = (one)
 const reached = <T extends { through?: string | undefined }>(one: T): T =>
   one.through === undefined ? one : { ...one, through: otherSide(one.through) };
 
+const across = ([x, y]: readonly [number, number]): At => [-x || 0, y];
+const outlineAcross = (outline: Outline): Outline =>
+  outline.shape === 'polygon' ? { ...outline, points: outline.points.map(across).reverse() } : outline;
+const lyingAcross = <T extends { readonly outline: Outline; readonly at: At; readonly turnDeg: number }>(
+  one: T,
+): T => ({
+  ...one,
+  outline: outlineAcross(one.outline),
+  at: across(one.at),
+  turnDeg: -one.turnDeg || 0,
+});
+const inside = <T>(map: Readonly<Record<string, T>>, change: (one: T) => T): Record<string, T> =>
+  Object.fromEntries(Object.entries(map).map(([id, one]) => [id, change(one)]));
+
+/** A panel as it is on the other side of the craft, seen from its finished side as ever; its partner is named anew. */
+export const panelOnOtherSide = (panel: Panel): Panel => ({
+  ...panel,
+  outline: outlineAcross(panel.outline),
+  datum: { ...panel.datum, x: panel.datum.x === 'left' ? 'right' : 'left' },
+  openings: inside(panel.openings, lyingAcross),
+  holes: inside(panel.holes, (hole) => ({ ...hole, at: across(hole.at) })),
+  obstacles: inside(panel.obstacles, lyingAcross),
+  dips: inside(panel.dips, lyingAcross),
+  closings: keys(panel.closings, ({ side, bottomLeft, bottomRight, topLeft }) => ({
+    side,
+    bottomLeft: bottomRight,
+    bottomRight: bottomLeft,
+    topLeft: bottomRight + topLeft - bottomLeft,
+  })),
+  partner: panel.partner === null ? null : otherSide(panel.partner),
+  board: panel.board && {
+    ...panel.board,
+    low: ({ left: 'right', right: 'left', top: 'top', bottom: 'bottom' } as const)[panel.board.low],
+  },
+});
+
 /** One entry as it is on the other side of the craft: mirrored over the middle plane, and all it names called so. */
 export const onOtherSide = {
   bodies: ({ name }: Pattern['bodies'][string]): Pattern['bodies'][string] => ({ name: otherSide(name) }),
@@ -39,7 +79,27 @@ export const onOtherSide = {
     at: flip(one.at),
     faces: flip(one.faces),
     covers: keys(one.covers),
+    ...(one.panel ? { panel: panelOnOtherSide(one.panel) } : {}),
   }),
+  /** What turned one way round its axis turns so about the mirrored one: the axis is turned over as well as mirrored. */
+  joints: (one: Joint): Joint => {
+    const named = {
+      name: otherSide(one.name),
+      fixed: otherSide(one.fixed),
+      moving: otherSide(one.moving),
+    };
+    if (isTurning(one)) {
+      const [x, y, z] = one.axisDirection;
+      return { ...one, ...named, axisPoint: flip(one.axisPoint), axisDirection: [-x || 0, y, -z || 0] };
+    }
+    const { obstacle } = one;
+    return {
+      ...one,
+      ...named,
+      direction: flip(one.direction),
+      obstacle: obstacle && { ...obstacle, point: flip(obstacle.point), direction: flip(obstacle.direction) },
+    };
+  },
   junctions: (one: Pattern['junctions'][string]): Pattern['junctions'][string] => ({
     name: otherSide(one.name),
     body: otherSide(one.body),
@@ -71,7 +131,9 @@ export const onOtherSide = {
           fasteners: keys(way.fasteners, (screw) => ({ ...screw, where: otherSide(screw.where) })),
           plugs: keys(way.plugs, otherSide),
           hoses: keys(way.hoses, otherSide),
+          ...(way.plugHints ? { plugHints: keys(way.plugHints, otherSide) } : {}),
           hint: otherSide(way.hint),
+          ...(way.refit === undefined ? {} : { refit: otherSide(way.refit) }),
         },
       ]),
     ),

@@ -149,6 +149,25 @@ test('what ends at a place that goes, goes with it; what asked for a cover or jo
   expect(still.legs['towerLeft']!.joint).toBeUndefined();
 });
 
+test('a panel loses the partner and the closing cover that go, on every craft that has them', () => {
+  let partners = 0;
+  let closings = 0;
+  for (const pattern of PATTERNS)
+    for (const [id, { panel }] of Object.entries(pattern.places)) {
+      if (panel?.partner) {
+        const alone = one(pattern, { op: 'setPlace', id: panel.partner, to: null });
+        expect(alone.places[id]!.panel!.partner).toBeNull();
+        partners++;
+      }
+      for (const cover of Object.keys(panel?.closings ?? {})) {
+        const left = one(pattern, { op: 'setCover', id: cover, to: null });
+        expect(Object.keys(left.places[id]!.panel!.closings)).not.toContain(cover);
+        closings++;
+      }
+    }
+  expect([partners > 3, closings > 3]).toEqual([true, true]);
+});
+
 test('faults are told by path as they are made, and gone when they are mended', () => {
   expect(faultsAt(one(TOW_BOAT, { op: 'setHead', part: { batteryPlace: 'nowhere' } }))).toEqual(['batteryPlace']);
   const place = TOW_BOAT.places['board']!;

@@ -3,6 +3,7 @@ import { Cover, type CoverWay } from '../craft/cover';
 import { Joint } from '../craft/joint';
 import { KeepFree } from '../craft/keep-free';
 import { Leg } from '../craft/leg';
+import { withoutCover, withoutPartner } from '../craft/panel';
 import type { Pattern } from '../craft/pattern';
 import {
   Junction,
@@ -152,7 +153,13 @@ function forget(draft: Draft, { kind, id }: Gone): Draft {
   switch (kind as DraftList) {
     case 'places':
     case 'junctions':
-      return { ...draft, legs: mapLegs((leg) => (leg.from === id || leg.to === id ? null : leg)) };
+      return {
+        ...draft,
+        places: mapped(draft.places, (place) =>
+          place.panel ? { ...place, panel: withoutPartner(place.panel, id) } : place,
+        ),
+        legs: mapLegs((leg) => (leg.from === id || leg.to === id ? null : leg)),
+      };
     case 'joints':
       return {
         ...draft,
@@ -165,7 +172,11 @@ function forget(draft: Draft, { kind, id }: Gone): Draft {
         Object.hasOwn(open, id) ? (without(open as Record<string, unknown>, (key) => key === id) as O) : open;
       return {
         ...draft,
-        places: mapped(draft.places, (place) => ({ ...place, covers: shut(place.covers) })),
+        places: mapped(draft.places, (place) => ({
+          ...place,
+          covers: shut(place.covers),
+          ...(place.panel ? { panel: withoutCover(place.panel, id) } : {}),
+        })),
         legs: mapLegs((leg) => ({
           ...leg,
           covers: shut(leg.covers),

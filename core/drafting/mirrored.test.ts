@@ -1,7 +1,9 @@
 import { PATTERNS } from '#demo/jobs';
 import { TOW_BOAT } from '#demo/patterns/tow-boat';
 import { patternFaults } from '../craft/pattern-faults';
-import { onOtherSide, otherSide, strokeOnOtherSide } from '../craft/mirror';
+import { moved, travelOf } from '../craft/joint';
+import { onOtherSide, otherSide, panelOnOtherSide, strokeOnOtherSide } from '../craft/mirror';
+import type { Panel } from '../craft/panel';
 import { blankPattern } from './begin';
 import { applyEdits } from './draft';
 import { isSided, mirrorEdits, mirrorStrokes } from './mirrored';
@@ -164,4 +166,81 @@ test('lines of the view from above are drawn on the other side under keys of the
   const bodyOf = (draft: typeof door) => (mirrorStrokes(draft, ['edge'])[0] as { to: { body: string } }).to.body;
   expect(bodyOf(door)).toBe('doorLeft');
   expect(bodyOf(applyEdits(door, [{ op: 'setBody', id: 'doorRight', to: { name: 'Right door' } }]))).toBe('doorRight');
+});
+
+test('what moves about a joint moves about the mirrored one as the mirror shows it, all joints, all along their travel', () => {
+  let looked = 0;
+  for (const pattern of PATTERNS)
+    for (const joint of Object.values(pattern.joints)) {
+      const other = onOtherSide.joints(joint);
+      const [low, high] = travelOf(joint);
+      for (const at of [low, low / 3, high / 2, high])
+        for (const [x, y, z] of [
+          [300, 120, 800],
+          [-50, -240, 0],
+          [1200, 0, 410],
+        ] as const) {
+          const [mx, my, mz] = moved(joint, [x, y, z], at);
+          const there = moved(other, [x, -y, z], at);
+          expect(Math.hypot(there[0] - mx, there[1] + my, there[2] - mz)).toBeLessThan(1e-9);
+          looked++;
+        }
+      expect(onOtherSide.joints(other)).toEqual(joint);
+    }
+  expect(looked).toBeGreaterThan(150);
+});
+
+test('a panel on the other side, by hand, and twice over the panel itself', () => {
+  const panel: Panel = {
+    lies: 'face',
+    outline: {
+      shape: 'polygon',
+      corner: 0,
+      points: [
+        [-100, -50],
+        [120, -50],
+        [0, 80],
+      ],
+    },
+    datum: { x: 'left', y: 'top' },
+    thicknessMm: 3,
+    material: null,
+    finished: true,
+    openings: {
+      old: { name: 'Old', outline: { shape: 'round', d: 100 }, at: [-20, 10], turnDeg: 15, taken: false },
+    },
+    holes: { screw: { name: 'Screw', at: [33, -4], mm: 5 } },
+    obstacles: {},
+    behindMm: 60,
+    frontMm: null,
+    beyond: 'the tank',
+    closings: { lidLeft: { side: 'front', bottomLeft: 20, bottomRight: 50, topLeft: 30 } },
+    partner: 'doorRight',
+    tubeMm: null,
+    board: { gapMm: 10, low: 'left', thicknessMm: 9, material: 'ply' },
+    dips: {},
+  };
+  const other = panelOnOtherSide(panel);
+  expect(other).toEqual({
+    ...panel,
+    outline: {
+      shape: 'polygon',
+      corner: 0,
+      points: [
+        [0, 80],
+        [-120, -50],
+        [100, -50],
+      ],
+    },
+    datum: { x: 'right', y: 'top' },
+    openings: {
+      old: { name: 'Old', outline: { shape: 'round', d: 100 }, at: [20, 10], turnDeg: -15, taken: false },
+    },
+    holes: { screw: { name: 'Screw', at: [-33, -4], mm: 5 } },
+    // The plane through 20, 50 and 30 at three corners is 60 at the fourth, which is the upper left one of the mirrored.
+    closings: { lidRight: { side: 'front', bottomLeft: 50, bottomRight: 20, topLeft: 60 } },
+    partner: 'doorLeft',
+    board: { gapMm: 10, low: 'right', thicknessMm: 9, material: 'ply' },
+  });
+  expect(panelOnOtherSide(other)).toEqual(panel);
 });

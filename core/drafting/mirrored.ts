@@ -22,8 +22,17 @@ export function mirrorEdits<L extends SidedList>(draft: Draft, list: L, id: stri
     if (there === name || Object.hasOwn(draft[of], there) || !Object.hasOwn(draft[of], name)) return;
     edits.push(...mirrorEdits(draft, of, name));
   };
-  const said = one as { body?: string; covers?: Readonly<Record<string, string>>; from?: string; to?: string };
-  if (said.body !== undefined) need('bodies', said.body);
+  const said = one as {
+    body?: string;
+    fixed?: string;
+    moving?: string;
+    covers?: Readonly<Record<string, string>>;
+    from?: string;
+    to?: string;
+    joint?: string;
+  };
+  for (const body of [said.body, said.fixed, said.moving]) if (body !== undefined) need('bodies', body);
+  if (said.joint !== undefined) need('joints', said.joint);
   for (const cover of Object.keys(said.covers ?? {})) need('covers', cover);
   for (const end of [said.from, said.to]) {
     if (end === undefined) continue;

@@ -3,7 +3,7 @@ export type Flat = readonly [number, number];
 /** Row by row, what takes a point (x, y, 1) to (u·w, v·w, w). */
 export type Projective = readonly [number, number, number, number, number, number, number, number, number];
 
-/** Where it takes a point. Of a point on its line at infinity both are infinite or not a number. */
+/** Where it takes a point. A point that it takes nowhere gives no finite number. */
 export function taken([a, b, c, d, e, f, g, h, i]: Projective, [x, y]: Flat): Flat {
   const w = g * x + h * y + i;
   return [(a * x + b * y + c) / w, (d * x + e * y + f) / w];

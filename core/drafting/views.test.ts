@@ -3,7 +3,7 @@ import { project } from '../drawing/projection';
 import { polylineLength } from '../units/vectors';
 import { blankPattern } from './begin';
 import { scaledBy, taken, type Flat } from './photo';
-import { bentAt, legIn, loosely, movedIn, onSheet, seenIn } from './views';
+import { bentAt, legIn, loosely, movedIn, nearestOn, onSheet, seenIn } from './views';
 
 test('a point in one view gives two coordinates, in the other the third', () => {
   expect([seenIn('side', [1, 2, 3]), seenIn('top', [1, 2, 3])]).toEqual([
@@ -49,6 +49,8 @@ test('a bend is put into the nearest piece of a leg as a view shows it, by hand'
   ] as const)
     expect(bentAt(pattern, { ...leg, via: [] }, 'side', to).via).toEqual([[to[0], y, to[1]]]);
   expect(bentAt(pattern, { ...leg, from: 'nowhere', via: [] }, 'top', [1, 1]).via).toEqual([]);
+  expect(nearestOn(pattern, leg, 'side', [750.4, 130])).toEqual({ piece: 1, at: [750, 209, 130] });
+  expect(nearestOn(pattern, { ...leg, to: 'nowhere', via: [] }, 'top', [1, 1])).toBeUndefined();
   expect(legIn(pattern, leg, 'top')).toEqual([
     [0, 0],
     [500, 0],

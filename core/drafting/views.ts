@@ -1,8 +1,7 @@
 import { nodeOf, type Pattern, type Underlay } from '../craft/pattern';
 import type { Projection, ViewName } from '../drawing/projection';
 import type { Vec3 } from '../units/vectors';
-import type { Flat } from './photo';
-import { inverse, type Projective } from './photo';
+import { inverse, type Flat, type Projective } from './photo';
 
 type Spot = [number, number, number];
 type Leg = Pattern['legs'][string];
@@ -21,12 +20,17 @@ export const legIn = (pattern: Pattern, leg: Leg, view: ViewName): Flat[] =>
   pointsOf(pattern, leg).map((at) => seenIn(view, at));
 
 /**
- * A leg with one bend more, where a view shows `to`: put into the piece of it that is nearest there, its third coordinate
- * the one that the leg has at that spot. Whole millimetres.
+ * Where a leg is nearest to a point that a view shows: which of its pieces, and the point with the third coordinate that
+ * the leg has there. Whole millimetres; undefined of a leg whose ends are not there.
  */
-export function bentAt(pattern: Pattern, leg: Leg, view: ViewName, to: Flat): Leg {
+export function nearestOn(
+  pattern: Pattern,
+  leg: Leg,
+  view: ViewName,
+  to: Flat,
+): { readonly piece: number; readonly at: Spot } | undefined {
   const points = pointsOf(pattern, leg);
-  let best: { readonly i: number; readonly away: number; readonly point: Vec3 } | undefined;
+  let best: { readonly piece: number; readonly away: number; readonly on: Vec3 } | undefined;
   for (let i = 0; i + 1 < points.length; i++) {
     const [a, b] = [points[i]!, points[i + 1]!];
     const [p, q] = [seenIn(view, a), seenIn(view, b)];
@@ -36,11 +40,16 @@ export function bentAt(pattern: Pattern, leg: Leg, view: ViewName, to: Flat): Le
     const t = square ? Math.min(1, Math.max(0, ((to[0] - p[0]) * dx + (to[1] - p[1]) * dy) / square)) : 0.5;
     const away = Math.hypot(p[0] + t * dx - to[0], p[1] + t * dy - to[1]);
     const along = (k: 0 | 1 | 2) => Math.round(a[k] + (b[k] - a[k]) * t);
-    if (!best || away < best.away) best = { i, away, point: [along(0), along(1), along(2)] };
+    if (!best || away < best.away) best = { piece: i, away, on: [along(0), along(1), along(2)] };
   }
-  if (!best) return leg;
-  const bend = movedIn(view, best.point, [Math.round(to[0]), Math.round(to[1])]);
-  return { ...leg, via: [...leg.via.slice(0, best.i), bend, ...leg.via.slice(best.i)] };
+  return best && { piece: best.piece, at: movedIn(view, best.on, [Math.round(to[0]), Math.round(to[1])]) };
+}
+
+/** A leg with one bend more, where a view shows `to`: put into the piece of it that is nearest there. */
+export function bentAt(pattern: Pattern, leg: Leg, view: ViewName, to: Flat): Leg {
+  const bend = nearestOn(pattern, leg, view, to);
+  if (!bend) return leg;
+  return { ...leg, via: [...leg.via.slice(0, bend.piece), bend.at, ...leg.via.slice(bend.piece)] };
 }
 
 /** A picture as wide as the view, its lower left corner on the view’s, until somebody brings it to scale. */

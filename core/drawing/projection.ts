@@ -23,6 +23,8 @@ export interface Projection {
   readonly to: (point: Vec3) => Px;
   /** The view’s own two coordinates, mm, of a point of the sheet: forward and up, or forward and left. */
   readonly from: (px: Px) => Px;
+  /** The point of the sheet of those two coordinates. */
+  readonly seen: (uv: Px) => Px;
   readonly bounds: Box;
 }
 
@@ -38,6 +40,7 @@ export function project(pattern: Pattern, view: ViewName, box: Box, scale?: numb
     matrix: [k, 0, 0, -k, x0, y0],
     transform: `translate(${x0} ${y0}) scale(${k} ${-k})`,
     to: ([x, y, z]) => [x0 + k * x, y0 - k * (view === 'side' ? z : y)],
+    seen: ([u, v]) => [x0 + k * u, y0 - k * v],
     from: ([px, py]) => [(px - x0) / k, (y0 - py) / k],
     bounds: { x: x0 + k * left, y: y0 - k * top, w: k * (right - left), h: k * (top - bottom) },
   };

@@ -1,3 +1,4 @@
+import { panelOnOtherSide } from '#core/craft/mirror';
 import type { Obstacle, Opening, Panel } from '#core/craft/panel';
 import type { Place } from '#core/craft/place';
 import type { Outline } from '#core/plane/outline';
@@ -63,36 +64,16 @@ export const closing = (
 });
 const tray = { finished: false } as const;
 
-/** The same panel on the other side: mirrored, each the other's partner. */
+/** The same panel on both sides: mirrored, each the other's partner. `covers`: what closes over the right one. */
 export const bothSides = (id: string, left: Panel, covers: (side: string) => string = (cover) => cover) => {
-  const flip = ([x, y]: At): At => [-x || 0, y];
-  const mirroredOutline = (outline: Outline): Outline =>
-    outline.shape === 'polygon' ? { ...outline, points: outline.points.map(flip).reverse() } : outline;
-  const mirrored = <T extends { readonly outline: Outline; readonly at: At; readonly turnDeg: number }>(
-    entries: Readonly<Record<string, T>>,
-  ): Record<string, T> =>
-    Object.fromEntries(
-      Object.entries(entries).map(([key, entry]) => [
-        key,
-        { ...entry, outline: mirroredOutline(entry.outline), at: flip(entry.at), turnDeg: -entry.turnDeg || 0 },
-      ]),
-    );
-  const right: Panel = {
-    ...left,
-    outline: mirroredOutline(left.outline),
-    datum: { ...left.datum, x: left.datum.x === 'left' ? 'right' : 'left' },
-    openings: mirrored(left.openings),
-    obstacles: mirrored(left.obstacles),
-    dips: mirrored(left.dips),
-    closings: Object.fromEntries(
-      Object.entries(left.closings).map(([cover, { side, bottomLeft, bottomRight, topLeft }]) => [
-        covers(cover),
-        { side, bottomLeft: bottomRight, bottomRight: bottomLeft, topLeft: bottomRight + topLeft - bottomLeft },
-      ]),
-    ),
-    partner: `${id}Left`,
+  const right = panelOnOtherSide(left);
+  const closings = Object.fromEntries(
+    Object.keys(left.closings).map((cover, i) => [covers(cover), Object.values(right.closings)[i]!]),
+  );
+  return {
+    [`${id}Left`]: { ...left, partner: `${id}Right` },
+    [`${id}Right`]: { ...right, closings, partner: `${id}Left` },
   };
-  return { [`${id}Left`]: { ...left, partner: `${id}Right` }, [`${id}Right`]: right };
 };
 
 /** Places with the panels that were measured there. Throws RangeError for one that is no place. */

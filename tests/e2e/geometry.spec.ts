@@ -73,3 +73,48 @@ for (const [width, height] of [
     }
     expect(views).toBe((width === 1280 ? 2 : 1) * (LOOKED_AT.length + 1) * (STATIONS.length + PARTS.power.length - 1));
   });
+
+test('patterns and the drawing table, at each width and part: nothing overlaps, leaves its plate or is too small to press', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/patterns`);
+  await page.getByRole('button', { name: /^Another like Tow boat/ }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Lake boat');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.waitForURL(/lakeBoat$/);
+  let views = 0;
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    const look = async (what: string) => {
+      await page.waitForTimeout(60);
+      const flaws = await flawsOf(page, LEAST);
+      // A name may be as long as one likes: its field goes along with what is typed.
+      const cut = flaws.cut.filter((line) => !line.startsWith('input'));
+      expect.soft({ ...flaws, cut }, `${what} ${width}`).toEqual({
+        sideways: 0,
+        overlaps: [],
+        outside: [],
+        cut: [],
+        small: [],
+      });
+      views++;
+    };
+    await page.goto(`${server.url}/patterns`);
+    await page.locator('[data-draft=lakeBoat]').waitFor();
+    await look('patterns');
+    await page.goto(`${server.url}/patterns/lakeBoat`);
+    for (const part of ['Craft', 'Pictures', 'Lines', 'Places', 'Legs', 'Covers', 'Joints', 'Measures', 'Walk']) {
+      await page.getByRole('radiogroup', { name: 'What is drawn' }).getByText(part, { exact: true }).click();
+      await look(part);
+      const row = page.locator('[data-row]').first();
+      if ((await row.count()) === 0) continue;
+      await row.click();
+      await look(`${part}, one picked`);
+    }
+  }
+  expect(views).toBeGreaterThan(30);
+});

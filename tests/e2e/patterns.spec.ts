@@ -157,7 +157,7 @@ test('a craft of one’s own over two photographs, one of them askew: its length
     return [image.x + (u / 1560) * image.width, image.y + (v / 860) * image.height] as const;
   };
   for (const corner of [...OUTLINE, OUTLINE[0]!]) await page.mouse.click(...at(corner));
-  await expect(page.getByText('Press a knot of it')).toBeVisible();
+  await expect(page.getByText('Press a point of it')).toBeVisible();
 
   await part(page, 'Places');
   for (const view of ['side', 'top'] as const)
@@ -275,20 +275,22 @@ test('two at one drawing table, the server away meanwhile, a file from another w
   await page.waitForURL(/trailTwoSeater$/);
   const draft = async () =>
     ((await (await fetch(`${server.url}/api/drafts/trailTwoSeater`)).json()) as { draft: Pattern }).draft;
-  const other = await page.context().newPage();
+  // The other reckons in inches.
+  const other = await (await page.context().browser()!.newContext()).newPage();
+  await other.addInitScript(() => localStorage.setItem('haltrik-units', 'inch'));
   await other.goto(page.url());
   await expect(other.getByRole('heading', { name: 'Trail two-seater' })).toBeVisible();
 
   // What one draws the other has at once; undo takes back one’s own alone.
   await figure(page, 'A fuse within', 400);
-  await expect(other.getByLabel('A fuse within', { exact: true })).toHaveValue('400');
+  await expect(other.getByLabel('A fuse within', { exact: true })).toHaveValue('15.748');
   await part(other, 'Places');
   await other.locator('[data-row=radio]').click();
-  await figure(other, 'Spare length', 777);
-  await expect.poll(async () => (await draft()).places['radio']!.allowanceMm).toBe(777);
+  await figure(other, 'Spare length', 30);
+  await expect.poll(async () => (await draft()).places['radio']!.allowanceMm).toBe(762);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await draft()).fuseWithinMm).toBe(450);
-  expect((await draft()).places['radio']!.allowanceMm).toBe(777);
+  expect((await draft()).places['radio']!.allowanceMm).toBe(762);
 
   // The server does not answer: what is drawn is kept, through closing the page, and goes when it does.
   await page.context().route('**/api/drafts/*/saves', (route) => route.abort());

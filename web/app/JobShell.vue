@@ -14,7 +14,7 @@ import {
 import { onBeforeRouteLeave, useRouter } from 'vue-router';
 import { STATIONS, type Station } from '#core/findings/finding';
 import { useBay } from '../stores/bay';
-import { putByAtOnce } from '../stores/device';
+import { isInField, useLeaving, useUndoKeys } from './leaving';
 import { useJob } from '../stores/job';
 import { useLibrary } from '../stores/library';
 import JobBanner from './JobBanner.vue';
@@ -81,18 +81,10 @@ const saveText = computed(() => {
   return '';
 });
 
-const typing = (event: Event) =>
-  event.target instanceof HTMLElement &&
-  event.target.matches('input:not([type=checkbox]):not([type=radio]), textarea, select');
-
+useUndoKeys(job);
 useEventListener(window, 'keydown', (event) => {
   const ctrl = event.ctrlKey || event.metaKey;
-  const letter = event.key.toLowerCase();
-  if (ctrl && !typing(event) && (letter === 'z' || letter === 'y')) {
-    event.preventDefault();
-    if (letter === 'y' || event.shiftKey) job.redo();
-    else job.undo();
-  } else if (event.key === '?' && !typing(event)) {
+  if (event.key === '?' && !isInField(event)) {
     event.preventDefault();
     keysOpen.value = true;
   } else if (event.altKey && !ctrl) {
@@ -102,16 +94,10 @@ useEventListener(window, 'keydown', (event) => {
     void router.push({ params: { station: to } });
   }
 });
-/** What is still being typed counts as typed: leaving its field takes it. */
-const leaveField = () => document.activeElement instanceof HTMLElement && document.activeElement.blur();
-useEventListener(window, 'pagehide', leaveField, { capture: true });
-useEventListener(window, 'beforeunload', (event) => {
-  leaveField();
-  if (!job.unsaved) return;
-  void job.flush();
-  // What this device keeps is sent when the job is next opened.
-  if (!putByAtOnce()) event.preventDefault();
-});
+useLeaving(
+  () => job.unsaved,
+  () => job.flush(),
+);
 onBeforeRouteLeave(() => {
   void job.flush();
 });

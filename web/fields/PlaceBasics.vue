@@ -3,6 +3,7 @@ import { EXPOSURE_NAMES, type Place } from '#core/craft/place';
 import { GEAR_KIND_NAMES, type GearKind } from '#core/gear/gear';
 import NumberField from './NumberField.vue';
 import PickField from './PickField.vue';
+import PointFields from './PointFields.vue';
 import TextField from './TextField.vue';
 import TickField from './TickField.vue';
 import { someWords } from './typed';
@@ -11,12 +12,6 @@ import { someWords } from './typed';
 const props = defineProps<{ place: Place }>();
 const emit = defineEmits<{ set: [part: Partial<Place>] }>();
 const ROOM = { w: 'Width', h: 'Height', d: 'Depth' } as const;
-const AXES = ['Forward', 'To the left', 'Up'] as const;
-function move(axis: number, mm: number): void {
-  const at: [number, number, number] = [...props.place.at];
-  at[axis] = mm;
-  emit('set', { at });
-}
 // A kit and a fuse holder are put in no place.
 const KINDS = Object.entries(GEAR_KIND_NAMES).filter(([kind]) => kind !== 'kit' && kind !== 'fuseHolder') as [
   GearKind,
@@ -59,16 +54,7 @@ const takes = (kind: GearKind, so: boolean) =>
       :model-value="place.exposure"
       @update:model-value="emit('set', { exposure: $event })"
     />
-    <NumberField
-      v-for="(label, axis) in AXES"
-      :key="label"
-      :label="label"
-      unit="mm"
-      :min="-30000"
-      :max="30000"
-      :model-value="place.at[axis]!"
-      @update:model-value="move(axis, $event)"
-    />
+    <PointFields :at="place.at" @move="emit('set', { at: $event })" />
     <slot />
     <TickField
       label="In the sun"

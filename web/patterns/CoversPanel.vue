@@ -4,6 +4,7 @@ import { COVER_KINDS, COVER_KIND_IDS } from '#core/craft/cover-kinds';
 import { coverWays } from '#core/craft/covers';
 import { COVER_STATES, type CoverState, type CoverWay, type Fastener } from '#core/craft/cover';
 import { STATE_WORDS } from '#core/craft/differences';
+import { NEW_FASTENER, NEW_WAY } from '#core/craft/usual-entry';
 import { said } from '#core/document/edits';
 import { isSided, mirrorEdits } from '#core/drafting/mirrored';
 import { CAUTIONS, CAUTION_IDS, type Caution } from '#core/tables/cautions';
@@ -43,17 +44,8 @@ const KINDS = [['', 'not said'] as const, ...COVER_KIND_IDS.map((id) => [id, COV
 const others = computed(() =>
   Object.fromEntries(Object.entries(draft.value.covers).filter(([id]) => id !== state.picked)),
 );
-const NEW: CoverWay = {
-  minutes: { off: 3, on: 4 },
-  after: {},
-  fasteners: {},
-  plugs: {},
-  hoses: {},
-  second: false,
-  cautions: [],
-  hint: 'Lift it off.',
-};
-const add1 = (name: string) => add('covers', name, { name, states: { off: NEW } });
+const fresh: CoverWay = { ...NEW_WAY, hint: 'Lift it off.' };
+const addCover = (name: string) => add('covers', name, { name, states: { off: fresh } });
 const set = (part: Readonly<Record<string, unknown>>) => put('covers', state.picked!, part);
 const states = (next: Readonly<Record<string, unknown>>) => set({ states: next });
 const setWay = (part: { [M in keyof CoverWay]?: CoverWay[M] | undefined }) =>
@@ -66,17 +58,9 @@ const changed = <T,>(map: Readonly<Record<string, T>>, id: string, to: T | null)
   const { [id]: _, ...rest } = map;
   return to === null ? rest : { ...rest, [id]: to };
 };
-const USUAL: Fastener = {
-  count: 4,
-  drive: 'hexSocket5',
-  size: 'M6 × 20',
-  where: 'along its edge',
-  torqueNm: null,
-  single: false,
-};
 function fastener(id: string, part: object | null): void {
   const { fasteners } = way.value;
-  const next = part && (said({ ...(fasteners[id] ?? USUAL), ...part }) as Record<string, unknown>);
+  const next = part && (said({ ...(fasteners[id] ?? NEW_FASTENER), ...part }) as Record<string, unknown>);
   // Straight on is not said.
   if (next && next['reach'] === null) delete next['reach'];
   void setWay({ fasteners: changed(fasteners, id, next as Fastener | null) });
@@ -107,7 +91,7 @@ const mirror = () => edit(mirrorEdits(draft.value, 'covers', state.picked!), 'mi
       :rows="rows"
       :picked="state.picked"
       one="cover"
-      @add="add1"
+      @add="addCover"
       @pick="pick(state.picked === $event ? undefined : $event)"
     >
       <template v-if="cover">
@@ -160,7 +144,7 @@ const mirror = () => edit(mirrorEdits(draft.value, 'covers', state.picked!), 'mi
         <h3>Behind it</h3>
         <p class="small">{{ behind.length ? behind.join(', ') : 'Nothing yet: say it at a place or a leg.' }}</p>
         <div class="ends">
-          <BButton v-for="one in missing" :key="one" @click="(states({ ...cover.states, [one]: NEW }), (far = one))"
+          <BButton v-for="one in missing" :key="one" @click="(states({ ...cover.states, [one]: fresh }), (far = one))"
             >It can be {{ STATE_WORDS[one] }} too</BButton
           >
           <BButton v-if="ways.length > 1" @click="noMore">It cannot be {{ STATE_WORDS[now] }}</BButton>

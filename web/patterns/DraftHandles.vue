@@ -33,7 +33,7 @@ const movable = ({ key, at, move, put }: Handle): Movable => ({
     put(round([to[0], to[1]]));
   },
 });
-const px = ([u, v]: Flat) => props.projection.to(props.projection.view === 'side' ? [u, 0, v] : [u, v, 0]);
+const px = (at: Flat) => props.projection.seen(at);
 /** Coarser with Shift here: a craft is metres long. */
 function key(event: KeyboardEvent, handle: Handle): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -75,7 +75,7 @@ function key(event: KeyboardEvent, handle: Handle): void {
       @click.stop="press(one)"
       @keydown="key($event, one)"
     >
-      <circle class="room" r="11" />
+      <circle class="room" r="12" />
       <circle v-if="one.look === 'end'" class="dot" r="4" />
       <circle v-else-if="one.look === 'node'" class="dot" r="5.5" />
       <rect v-else-if="one.look === 'knot'" class="dot" x="-4.5" y="-4.5" width="9" height="9" />

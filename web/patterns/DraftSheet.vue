@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { orderCovers } from '#core/build/index';
-import { coversFor } from '#core/craft/covers';
 import { strokesOf } from '#core/craft/pattern';
 import { pathOf } from '#core/drafting/knots';
 import { bentAt, legIn } from '#core/drafting/views';
+import { walkTo } from '#core/drafting/walk';
 import { twoViews, SHEET } from '#core/drawing/sheet';
 import { pathOf as polyline, type ViewName } from '#core/drawing/projection';
 import { posedCraft } from '#core/drawing/pose';
@@ -26,14 +25,16 @@ const views = computed(() => twoViews(shown.value, BOX));
 const VIEWS = ['side', 'top'] as const;
 const sheet = useTemplateRef<HTMLElement>('sheet');
 const grounds = useTemplateRef<SVGGElement[]>('grounds');
+/** A picture is of the craft as it is drawn: none lies under one that is stretched. */
+const laidUnder = (view: ViewName) => (shown.value === draft.value ? draft.value.underlays?.[view] : undefined);
 const underlays = {
   side: useUnderlay(
-    () => draft.value.underlays?.side,
+    () => laidUnder('side'),
     () => shown.value.drawing.side.bounds,
     () => views.value.side,
   ),
   top: useUnderlay(
-    () => draft.value.underlays?.top,
+    () => laidUnder('top'),
     () => shown.value.drawing.top.bounds,
     () => views.value.top,
   ),
@@ -43,21 +44,17 @@ const handles = computed(() => ({ side: handlesIn(table, 'side'), top: handlesIn
 
 /** Covers that stand open: those before what is picked, where one looks what comes off. */
 const open = computed(() => {
-  const id = state.picked;
-  if (state.part !== 'walk' || id === undefined) return undefined;
-  const thing = shown.value.places[id] ?? shown.value.legs[id];
-  return (
-    thing && new Set(orderCovers(shown.value, coversFor(shown.value, [thing.covers], false)).covers.map((o) => o.cover))
-  );
+  const walk = state.part === 'walk' && state.picked !== undefined ? walkTo(shown.value, state.picked) : undefined;
+  return walk && new Set(walk.covers.map(({ cover }) => cover));
 });
 const lit = computed(() => (state.part === 'covers' ? state.picked : undefined));
 
-/** A line of whole metres in each view, to see sizes by. */
+/** Lines half a metre apart in each view, to see sizes by. */
 const grid = computed(() =>
   VIEWS.map((view) => {
     const [left, bottom, right, top] = shown.value.drawing[view].bounds;
     const p = views.value[view];
-    const to = (u: number, v: number) => p.to(view === 'side' ? [u, 0, v] : [u, v, 0]);
+    const to = (u: number, v: number) => p.seen([u, v]);
     const steps = (from: number, end: number) =>
       Array.from(
         { length: Math.floor(end / 500) - Math.ceil(from / 500) + 1 },
@@ -125,9 +122,7 @@ function pressLeg(view: ViewName, id: string, event: MouseEvent): void {
   } else pick(id);
 }
 const line = (view: ViewName, leg: (typeof legs.value)[number]['leg']) =>
-  polyline(
-    legIn(posed.value, leg, view).map(([u, v]) => views.value[view].to(view === 'side' ? [u, 0, v] : [u, v, 0])),
-  );
+  polyline(legIn(posed.value, leg, view).map(views.value[view].seen));
 
 useEventListener(window, 'keydown', (event) => {
   const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
@@ -256,8 +251,8 @@ useEventListener(window, 'keydown', (event) => {
             <circle
               v-for="(knot, i) in state.drawing.knots"
               :key="i"
-              :cx="views[view].to(view === 'side' ? [knot.at[0], 0, knot.at[1]] : [knot.at[0], knot.at[1], 0])[0]"
-              :cy="views[view].to(view === 'side' ? [knot.at[0], 0, knot.at[1]] : [knot.at[0], knot.at[1], 0])[1]"
+              :cx="views[view].seen(knot.at)[0]"
+              :cy="views[view].seen(knot.at)[1]"
               :r="i ? 3 : 5"
             />
           </g>

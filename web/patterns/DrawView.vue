@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, watch, type Component } from 'vue';
 import { contentHash } from '#core/document/hash';
-import { putByAtOnce } from '../stores/device';
 import { useLibrary } from '../stores/library';
 import { standing } from '../drawing/standing';
 import PickStrip from '../fields/PickStrip.vue';
+import { useLeaving, useUndoKeys } from '../app/leaving';
+import SheetPage from '../app/SheetPage.vue';
 import { useTheme } from '../app/theme';
 import { inches, toggleUnits } from '../app/units';
 import CoversPanel from './CoversPanel.vue';
@@ -81,25 +81,11 @@ async function publish(): Promise<void> {
     await library.reloadPatterns();
   }
 }
-const isTyping = (event: Event) =>
-  event.target instanceof HTMLElement &&
-  event.target.matches('input:not([type=checkbox]):not([type=radio]), textarea, select');
-useEventListener(window, 'keydown', (event) => {
-  const letter = event.key.toLowerCase();
-  if (!(event.ctrlKey || event.metaKey) || isTyping(event) || (letter !== 'z' && letter !== 'y')) return;
-  event.preventDefault();
-  if (letter === 'y' || event.shiftKey) store.redo();
-  else store.undo();
-});
-/** What is still being typed counts as typed: leaving its field takes it. */
-const leaveField = () => document.activeElement instanceof HTMLElement && document.activeElement.blur();
-useEventListener(window, 'pagehide', leaveField, { capture: true });
-useEventListener(window, 'beforeunload', (event) => {
-  leaveField();
-  if (store.save === 'saved') return;
-  void store.flush();
-  if (!putByAtOnce()) event.preventDefault();
-});
+useUndoKeys(store);
+useLeaving(
+  () => store.save !== 'saved',
+  () => store.flush(),
+);
 onBeforeUnmount(() => {
   standing.value = {};
   void store.flush();
@@ -152,20 +138,20 @@ onBeforeUnmount(() => {
       This drawing cannot be shown: {{ store.failure }}. <BButton @click="store.open(id)">Try again</BButton>
       <RouterLink to="/patterns">All patterns</RouterLink>
     </p>
-    <main v-else-if="store.draft">
-      <div class="drawing">
+    <SheetPage v-else-if="store.draft" label="Drawn" class="table">
+      <template #sheet>
         <PictureSheet v-if="state.part === 'pictures'" />
         <DraftSheet v-else />
-      </div>
-      <aside class="panel" aria-label="Drawn">
-        <div class="inspector" tabindex="-1">
-          <PickStrip v-model="part" label="What is drawn" :options="PARTS" :columns="3" />
-          <component :is="PANELS[state.part]" />
-        </div>
+      </template>
+      <template #panel>
+        <PickStrip v-model="part" label="What is drawn" :options="PARTS" :columns="3" />
+        <component :is="PANELS[state.part]" />
+      </template>
+      <template #below>
         <p v-if="told || store.said" class="said" role="status">{{ told || store.said }}</p>
-        <FaultList />
-      </aside>
-    </main>
+        <FaultList class="below" />
+      </template>
+    </SheetPage>
     <p v-else class="missing" role="status">Fetching it…</p>
   </div>
 </template>
@@ -191,6 +177,9 @@ header {
 }
 .home span,
 .up {
+  display: inline-flex;
+  align-items: center;
+  min-height: 24px;
   font: 500 var(--type-2) var(--text);
   color: var(--tarn);
   text-decoration: underline;
@@ -210,30 +199,6 @@ h1 {
   gap: var(--space-3);
   flex-wrap: wrap;
 }
-main {
-  flex: 1;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
-  grid-template-rows: minmax(0, 1fr);
-  min-height: 0;
-}
-.drawing {
-  min-width: 0;
-  min-height: 0;
-}
-.panel {
-  border-left: 2px solid var(--ink);
-  background: var(--paper-raised);
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-}
-.inspector {
-  flex: 1;
-  min-height: 0;
-  overflow-y: auto;
-  padding: var(--space-5) var(--space-7) var(--space-7);
-}
 .said {
   margin: 0;
   padding: var(--space-2) var(--space-7);
@@ -243,22 +208,15 @@ main {
 .missing {
   padding: var(--space-7);
 }
+.table {
+  flex: 1;
+}
 @media (max-width: 760px) {
   .draw {
     height: auto;
   }
   header {
     flex-wrap: wrap;
-  }
-  main {
-    display: block;
-  }
-  .drawing {
-    height: 100vw;
-  }
-  .panel {
-    border-left: 0;
-    border-top: 2px solid var(--ink);
   }
 }
 </style>

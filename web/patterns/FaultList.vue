@@ -67,9 +67,6 @@ const warnings = computed(() => {
 
 <style scoped>
 .faults {
-  flex: none;
-  max-height: 30%;
-  overflow-y: auto;
   border-top: 2px solid var(--ink);
   padding: var(--space-4) var(--space-7);
 }

@@ -3,8 +3,10 @@ import { computed } from 'vue';
 import { JOINT_KINDS, JOINT_WORDS, isTurning, travelOf, type Joint, type JointKind } from '#core/craft/joint';
 import { standing } from '../drawing/standing';
 import { without } from '#core/document/edits';
+import { isSided, mirrorEdits } from '#core/drafting/mirrored';
 import MaybeField from '../fields/MaybeField.vue';
 import NumberField from '../fields/NumberField.vue';
+import PointFields from '../fields/PointFields.vue';
 import PickField from '../fields/PickField.vue';
 import TextField from '../fields/TextField.vue';
 import { someWords } from '../fields/typed';
@@ -13,7 +15,7 @@ import NamedRows from './NamedRows.vue';
 import { useTable } from './table';
 
 /** Joints between two bodies: where each turns or the way it travels, how far, and what wire lies against. */
-const { state, draft, pick, put, drop, add } = useTable();
+const { state, draft, pick, edit, put, drop, add } = useTable();
 const joint = computed(() => (state.picked === undefined ? undefined : draft.value.joints[state.picked]));
 const rows = computed(() =>
   Object.entries(draft.value.joints).map(([id, { name, kind }]) => ({ id, name, words: JOINT_KINDS[kind] })),
@@ -53,8 +55,7 @@ function setKind(kind: JointKind): void {
     isTurning(before) === isTurning(next)
       ? { ...next, ...without<unknown>(before, (key) => key === 'kind' || key === 'plug'), kind }
       : next;
-  const { id } = { id: state.picked! };
-  void put('joints', id, { ...Object.fromEntries(Object.keys(before).map((key) => [key, undefined])), ...kept });
+  void edit([{ op: 'setJoint', id: state.picked!, to: kept as Joint }], 'change a joint');
 }
 const AXES = {
   '0,1,0': 'across the craft',
@@ -72,7 +73,7 @@ const DIRECTIONS = {
 const along = computed(() => (isTurning(joint.value!) ? joint.value.axisDirection : joint.value!.direction).join(','));
 const wayNames = computed((): Record<string, string> => {
   const names: Record<string, string> = isTurning(joint.value!) ? AXES : DIRECTIONS;
-  return Object.hasOwn(names, along.value) ? names : { ...names, [along.value]: `askew (${along.value})` };
+  return Object.hasOwn(names, along.value) ? names : { ...names, [along.value]: 'askew' };
 });
 const setWay = (text: string) =>
   set({ [isTurning(joint.value!) ? 'axisDirection' : 'direction']: text.split(',').map(Number) });
@@ -87,10 +88,8 @@ function setRake(deg: number): void {
   const a = (deg * Math.PI) / 180;
   void set({ axisDirection: [-Math.sin(a), 0, Math.cos(a)].map((part) => Math.round(part * 1e6) / 1e6 || 0) });
 }
-const SPOT = ['Forward', 'To the left', 'Up'] as const;
 const point = computed(() => (isTurning(joint.value!) ? joint.value.axisPoint : joint.value!.obstacle?.point));
-const setPoint = (axis: number, mm: number) => {
-  const at = point.value!.map((was, i) => (i === axis ? mm : was));
+const setPoint = (at: readonly [number, number, number]) => {
   const one = joint.value!;
   return isTurning(one) ? set({ axisPoint: at }) : set({ obstacle: { ...one.obstacle!, point: at } });
 };
@@ -121,6 +120,7 @@ const radius = (mm: number | null) =>
             radiusMm: mm,
           },
   });
+const mirror = () => edit(mirrorEdits(draft.value, 'joints', state.picked!), 'mirror to the other side');
 const plug = (part: object) => joint.value?.kind === 'liftOff' && set({ plug: { ...joint.value.plug, ...part } });
 </script>
 
@@ -198,18 +198,7 @@ const plug = (part: object) => joint.value?.kind === 'liftOff' && set({ plug: { 
             :model-value="travel[1]"
             @update:model-value="setTravel(1, $event)"
           />
-          <template v-if="point">
-            <NumberField
-              v-for="(label, axis) in SPOT"
-              :key="label"
-              :label="label"
-              unit="mm"
-              :min="-30000"
-              :max="30000"
-              :model-value="point[axis]!"
-              @update:model-value="setPoint(axis, $event)"
-            />
-          </template>
+          <PointFields v-if="point" :at="point" @move="setPoint" />
           <NumberField
             v-if="'obstacleRadiusMm' in joint"
             label="No wire nearer the axis than"
@@ -277,7 +266,10 @@ const plug = (part: object) => joint.value?.kind === 'liftOff' && set({ plug: { 
           </template>
         </div>
         <p class="caution">{{ JOINT_WORDS[joint.kind].tie }}</p>
-        <div class="ends"><BButton @click="drop('joints', state.picked!)">Delete</BButton></div>
+        <div class="ends">
+          <BButton v-if="isSided(state.picked!, joint.name)" @click="mirror">Mirror to the other side</BButton>
+          <BButton @click="drop('joints', state.picked!)">Delete</BButton>
+        </div>
       </template>
     </NamedRows>
   </section>

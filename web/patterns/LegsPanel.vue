@@ -4,7 +4,9 @@ import type { CoverState, Opened } from '#core/craft/cover';
 import { HAZARDS, HAZARD_IDS, PASS_EDGES, TIE_KINDS, type Hazard, type PassThrough } from '#core/craft/leg';
 import { WORKED_FROM } from '#core/craft/place';
 import { nodeOf } from '#core/craft/pattern';
+import { NEW_LEG } from '#core/craft/usual-entry';
 import { isSided, mirrorEdits } from '#core/drafting/mirrored';
+import { nearestOn } from '#core/drafting/views';
 import { craftMap } from '#core/routing/index';
 import MaybeField from '../fields/MaybeField.vue';
 import NumberField from '../fields/NumberField.vue';
@@ -60,13 +62,10 @@ function ask(name: string): void {
           const [a, b] = turned ? [to, from] : [from, to];
           const joint = bodyOf(a) === bodyOf(b) ? undefined : jointBetween(a, b);
           add('legs', name, {
+            ...NEW_LEG,
             name,
             from: a,
             to: b,
-            via: [],
-            hazards: [],
-            engineSpace: false,
-            covers: {},
             ...(joint === undefined ? {} : { joint }),
           });
         },
@@ -89,32 +88,23 @@ const pass = (id: string, part: Partial<Record<keyof PassThrough, unknown>> | nu
   if (next['longMm'] === undefined) delete next['longMm'];
   return set({ passes: many(part === null ? rest : { ...rest, [id]: next }) });
 };
-function askPass(): void {
+/** Asks for a point of the leg, its third coordinate where the leg itself has it. */
+function askPoint(words: string, take: (key: string, at: readonly [number, number, number]) => void): void {
   state.asked = {
-    words: 'Press where the hole is.',
-    at(view, [u, v]) {
+    words,
+    at(view, to) {
       state.asked = undefined;
-      const [, y, z] = middle();
-      const spot = view === 'side' ? [u, y, v] : [u, v, z];
-      void pass(crypto.randomUUID().slice(0, 8), { name: 'Hole', at: spot, mm: 20, edge: 'bare', drillToMm: null });
+      const on = nearestOn(draft.value, leg.value!, view, to);
+      if (on) take(crypto.randomUUID().slice(0, 8), on.at);
     },
   };
 }
-function askTie(): void {
-  state.asked = {
-    words: 'Press where it is tied.',
-    at(view, [u, v]) {
-      state.asked = undefined;
-      const [, y, z] = middle();
-      const spot = view === 'side' ? [u, y, v] : [u, v, z];
-      void set({ ties: { ...leg.value!.ties, [crypto.randomUUID().slice(0, 8)]: { kind: 'spot', at: spot } } });
-    },
-  };
-}
-function middle(): readonly [number, number, number] {
-  const [a, b] = [nodeOf(draft.value, leg.value!.from)!.at, nodeOf(draft.value, leg.value!.to)!.at];
-  return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2].map(Math.round) as [number, number, number];
-}
+const askPass = () =>
+  askPoint('Press where the hole is.', (key, at) =>
+    pass(key, { name: 'Hole', at, mm: 20, edge: 'bare', drillToMm: null }),
+  );
+const askTie = () =>
+  askPoint('Press where it is tied.', (key, at) => set({ ties: { ...leg.value!.ties, [key]: { kind: 'spot', at } } }));
 const tie = (id: string, kind: string | null) => {
   const { [id]: was, ...rest } = leg.value!.ties ?? {};
   return set({ ties: many(kind === null ? rest : { ...rest, [id]: { ...was!, kind } }) });

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { FILLS, PENS, type Stroke } from '#core/craft/pattern';
+import { movedPath } from '#core/craft/path';
+import { FILLS, PENS, strokesOf, type Stroke } from '#core/craft/pattern';
 import { said } from '#core/document/edits';
-import type { DraftEdit } from '#core/drafting/draft';
+import { freeKey } from '#core/drafting/begin';
 import { cornered, linesOf, pathOf, smoothed, split, without, type Line } from '#core/drafting/knots';
 import { mirrorStrokes } from '#core/drafting/mirrored';
 import type { ViewName } from '#core/drawing/projection';
@@ -75,17 +76,16 @@ const drop = () => {
 const mirror = () => edit(mirrorStrokes(draft.value, [state.picked!]), 'mirror a line');
 /** The same line once more, a little aside. */
 function again(): void {
-  const lifted = lines.value.map((line) => ({
-    ...line,
-    knots: line.knots.map((one) => ({
-      at: [one.at[0] + 40, one.at[1] + 40] as const,
-      ...(one.in ? { in: [one.in[0] + 40, one.in[1] + 40] as const } : {}),
-      ...(one.out ? { out: [one.out[0] + 40, one.out[1] + 40] as const } : {}),
-    })),
-  }));
-  const id = `line${Object.keys(strokes.value).length + 1}-${crypto.randomUUID().slice(0, 4)}`;
-  const edits: DraftEdit[] = [{ op: 'setStroke', view: state.view, id, to: { ...stroke.value!, d: pathOf(lifted) } }];
-  if (edit(edits, 'copy a line') === undefined) pick(id);
+  const aside = (at: number) => at + 40;
+  const id = freeKey('line', strokes.value);
+  const to = { ...stroke.value!, d: movedPath(stroke.value!.d, aside, aside) };
+  if (edit([{ op: 'setStroke', view: state.view, id, to }], 'copy a line') === undefined) pick(id);
+}
+/** The next line of the view, or the one before, from the lowest to the highest. */
+function step(way: 1 | -1): void {
+  const ids = strokesOf(draft.value.drawing[state.view]).map(([id]) => id);
+  const at = state.picked === undefined ? (way > 0 ? -1 : ids.length) : ids.indexOf(state.picked);
+  pick(ids[(at + way + ids.length) % ids.length]);
 }
 </script>
 
@@ -97,6 +97,10 @@ function again(): void {
       <BButton variant="primary" @click="begin('top')">Draw from above</BButton>
     </div>
     <PickStrip v-model="view" label="View" :options="VIEW_NAMES" />
+    <div v-if="Object.keys(strokes).length" class="ends">
+      <BButton @click="step(-1)">Line before</BButton>
+      <BButton @click="step(1)">Next line</BButton>
+    </div>
     <p v-if="!stroke" class="small">{{ countText }} in this view. Press one on the drawing to bend it.</p>
     <template v-else>
       <div class="fields">
@@ -127,18 +131,18 @@ function again(): void {
         <BButton v-if="state.view === 'top'" @click="mirror">Mirror to the other side</BButton>
         <BButton @click="drop">Delete</BButton>
       </div>
-      <h3>Knot</h3>
-      <p v-if="!knot" class="small">Press a knot of it. Drag it, or move it by the arrows.</p>
+      <h3>Point</h3>
+      <p v-if="!knot" class="small">Press a point of it. Drag it, or move it by the arrows.</p>
       <div v-else class="ends">
-        <BButton @click="reshape(smoothed, 'smooth a knot')">Smooth</BButton>
+        <BButton @click="reshape(smoothed, 'smooth a point')">Smooth</BButton>
         <BButton @click="reshape(cornered, 'make a corner')">Corner</BButton>
         <BButton
           @click="
-            reshape((line, k) => split(line, Math.min(k, line.knots.length - (line.closed ? 1 : 2))), 'add a knot')
+            reshape((line, k) => split(line, Math.min(k, line.knots.length - (line.closed ? 1 : 2))), 'add a point')
           "
           >Add one after it</BButton
         >
-        <BButton @click="(reshape(without, 'take out a knot'), (state.knot = undefined))">Take it out</BButton>
+        <BButton @click="(reshape(without, 'take out a point'), (state.knot = undefined))">Take it out</BButton>
       </div>
     </template>
   </section>

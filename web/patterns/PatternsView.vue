@@ -7,6 +7,7 @@ import { CRAFT_KINDS, KIND_NAMES } from '#core/gear/gear';
 import { hasWords } from '#core/text/search';
 import { api, newId } from '../api';
 import { useLibrary } from '../stores/library';
+import { draftEdits } from '../stores/kept-edits';
 import { onLanded } from '../stores/live';
 import LibraryPage from '../app/LibraryPage.vue';
 import CraftSilhouette from '../app/CraftSilhouette.vue';
@@ -16,7 +17,8 @@ import BeginDialog from './BeginDialog.vue';
 const library = useLibrary();
 const router = useRouter();
 void library.reloadPatterns();
-void library.loadDrafts();
+// What a closed page had not sent goes first.
+void draftEdits.sendLeftEdits().then(library.loadDrafts);
 document.title = 'Patterns · Haltrik';
 const words = ref('');
 const said = ref('');
@@ -103,7 +105,7 @@ const when = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
       <ul class="things">
         <li v-for="row in library.drafts" :key="row.id" :data-draft="row.id">
           <span>
-            <RouterLink :to="`/patterns/${row.id}`"
+            <RouterLink :to="`/patterns/${row.id}`" class="opens"
               ><b>{{ row.name }}</b></RouterLink
             ><br /><span class="soft">{{ KIND_NAMES[row.kind] }} · drawn on {{ when(row.changedAt) }}</span>
             <span class="acts">
@@ -156,6 +158,11 @@ const when = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
 </template>
 
 <style scoped>
+.opens {
+  display: inline-flex;
+  align-items: center;
+  min-height: 24px;
+}
 .family::first-letter {
   text-transform: uppercase;
 }

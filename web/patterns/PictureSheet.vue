@@ -23,6 +23,7 @@ const projection = computed((): Projection => {
     matrix: [k, 0, 0, -k, x, y],
     transform: `translate(${x} ${y}) scale(${k} ${-k})`,
     to: ([u, , v]) => [x + k * u, y - k * v],
+    seen: ([u, v]) => [x + k * u, y - k * v],
     from: ([px, py]) => [(px - x) / k, (y - py) / k],
     bounds: { x, y, w: k * w, h: k * h },
   };
@@ -40,9 +41,7 @@ const handles = computed((): Handle[] =>
     put: move(i),
   })),
 );
-const outline = computed(() =>
-  handles.value.map(({ at }) => projection.value.to([at[0], 0, at[1]]).join(' ')).join(' '),
-);
+const outline = computed(() => handles.value.map(({ at }) => projection.value.seen(at).join(' ')).join(' '));
 </script>
 
 <template>
@@ -65,8 +64,8 @@ const outline = computed(() =>
           v-for="(one, i) in handles"
           :key="one.key"
           class="number"
-          :x="projection.to([one.at[0], 0, one.at[1]])[0] + 12"
-          :y="projection.to([one.at[0], 0, one.at[1]])[1] - 8"
+          :x="projection.seen(one.at)[0] + 12"
+          :y="projection.seen(one.at)[1] - 8"
           >{{ i + 1 }}</text
         >
         <DraftHandles :projection="projection" :handles="handles" :ground="ground" />

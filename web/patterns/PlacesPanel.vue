@@ -2,16 +2,17 @@
 import { computed } from 'vue';
 import { WET_SIDES, WORKED_FROM, type Place } from '#core/craft/place';
 import type { CoverState } from '#core/craft/cover';
+import { NEW_PLACE } from '#core/craft/usual-entry';
 import { isSided, mirrorEdits } from '#core/drafting/mirrored';
 import { movedIn } from '#core/drafting/views';
 import { MATERIAL_NAMES } from '#core/tables/materials';
 import type { ViewName } from '#core/drawing/projection';
 import MaybeField from '../fields/MaybeField.vue';
-import NumberField from '../fields/NumberField.vue';
 import OpenedRows from '../fields/OpenedRows.vue';
 import PickField from '../fields/PickField.vue';
 import TextField from '../fields/TextField.vue';
 import PlaceBasics from '../fields/PlaceBasics.vue';
+import PointFields from '../fields/PointFields.vue';
 import { someWords } from '../fields/typed';
 import { lengthText } from '../app/units';
 import NamedRows from './NamedRows.vue';
@@ -22,12 +23,11 @@ const { state, draft, pick, edit, put, drop, add } = useTable();
 const place = computed(() => (state.picked === undefined ? undefined : draft.value.places[state.picked]));
 const junction = computed(() => (state.picked === undefined ? undefined : draft.value.junctions[state.picked]));
 const list = computed(() => (place.value ? ('places' as const) : ('junctions' as const)));
-const node = computed(() => place.value ?? junction.value);
 const rowsOf = (of: 'places' | 'junctions') =>
   Object.entries(draft.value[of]).map(([id, one]) => ({
     id,
     name: one.name,
-    words: one.at.map((mm) => lengthText(mm)).join(', '),
+    words: one.at.map((mm) => lengthText(mm).split(' ')[0]).join(' · '),
   }));
 const bodies = computed(() => Object.entries(draft.value.bodies).map(([id, { name }]) => [id, name] as const));
 const NONE = ['', 'not said'] as const;
@@ -51,11 +51,9 @@ const faceNames = computed(
   () =>
     ({ ...FACES, ...(Object.hasOwn(FACES, faces.value) ? {} : { [faces.value]: 'askew' }) }) as Record<string, string>,
 );
-const AXES = ['Forward', 'To the left', 'Up'] as const;
 type P = [number, number, number];
 
 const set = (part: Readonly<Record<string, unknown>>) => put(list.value, state.picked!, part);
-const at = (axis: number, mm: number) => set({ at: node.value!.at.map((was, i) => (i === axis ? mm : was)) });
 function cover(id: string, far: CoverState | null): void {
   const { [id]: _, ...rest } = place.value!.covers;
   void set({ covers: far === null ? rest : { ...rest, [id]: far } });
@@ -70,17 +68,7 @@ function ask(of: 'places' | 'junctions', name: string): void {
       const spot = movedIn(view, [0, 0, Math.round(draft.value.drawing.side.bounds[3] / 2)], to);
       const made =
         of === 'places'
-          ? ({
-              name,
-              body: firstBody,
-              at: spot,
-              faces: [0, 0, 1],
-              accepts: [],
-              room: { w: 150, h: 100, d: 100 },
-              exposure: 'sheltered',
-              allowanceMm: 300,
-              covers: {},
-            } satisfies Place)
+          ? ({ ...NEW_PLACE, name, body: firstBody, at: spot } satisfies Place)
           : { name, body: firstBody, at: spot };
       const id = add(of, name, made);
       if (id !== undefined) askOther(view, of, id, name);
@@ -191,16 +179,7 @@ const mirror = () => edit(mirrorEdits(draft.value, list.value, state.picked!), '
           :model-value="junction.body"
           @update:model-value="set({ body: $event })"
         />
-        <NumberField
-          v-for="(label, axis) in AXES"
-          :key="label"
-          :label="label"
-          unit="mm"
-          :min="-30000"
-          :max="30000"
-          :model-value="junction.at[axis]!"
-          @update:model-value="at(axis, $event)"
-        />
+        <PointFields :at="junction.at" @move="set({ at: $event })" />
       </div>
       <div v-if="junction" class="ends">
         <BButton v-if="isSided(state.picked!, junction.name)" @click="mirror">Mirror to the other side</BButton>

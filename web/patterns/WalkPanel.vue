@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { orderCovers } from '#core/build/index';
-import { coversFor, coverMinutes } from '#core/craft/covers';
 import { STATE_WORDS, fastenerWords } from '#core/craft/differences';
+import { walkTo } from '#core/drafting/walk';
 import PickField from '../fields/PickField.vue';
 import { useTable } from './table';
 
@@ -14,13 +13,7 @@ const things = computed(() => [
     Object.entries(draft.value[list]).map(([id, { name }]) => [id, name] as const),
   ),
 ]);
-const thing = computed(() => {
-  const id = state.picked;
-  return id === undefined ? undefined : (draft.value.places[id] ?? draft.value.legs[id]);
-});
-const open = computed(() => (thing.value ? coversFor(draft.value, [thing.value.covers], false) : {}));
-const order = computed(() => orderCovers(draft.value, open.value).covers);
-const minutes = computed(() => coverMinutes(draft.value, open.value));
+const walk = computed(() => (state.picked === undefined ? undefined : walkTo(draft.value, state.picked)));
 </script>
 
 <template>
@@ -33,14 +26,15 @@ const minutes = computed(() => coverMinutes(draft.value, open.value));
       :model-value="state.picked ?? ''"
       @update:model-value="pick($event || undefined)"
     />
-    <template v-if="thing">
-      <p v-if="!order.length" class="sum">Nothing comes off: it lies open.</p>
+    <template v-if="walk">
+      <p v-if="!walk.covers.length" class="sum">Nothing comes off: it lies open.</p>
       <template v-else>
         <p class="sum">
-          <b>{{ order.length }} {{ order.length === 1 ? 'cover' : 'covers' }}, {{ minutes }} min</b> off and on again.
+          <b>{{ walk.covers.length }} {{ walk.covers.length === 1 ? 'cover' : 'covers' }}, {{ walk.minutes }} min</b>
+          off and on again.
         </p>
         <ol>
-          <li v-for="(one, i) in order" :key="one.cover" :data-opened="one.cover">
+          <li v-for="(one, i) in walk.covers" :key="one.cover" :data-opened="one.cover">
             <button type="button" class="option" @click="turnTo('covers', one.cover)">
               <span
                 >{{ i + 1 }} <b>{{ draft.covers[one.cover]!.name }}</b> {{ STATE_WORDS[one.state] }}<br />{{

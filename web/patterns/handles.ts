@@ -1,4 +1,5 @@
 import { isTurning } from '#core/craft/joint';
+import { TIE_KINDS } from '#core/craft/leg';
 import type { DraftEdit } from '#core/drafting/draft';
 import { linesOf, pathOf, pulled, without, type Line } from '#core/drafting/knots';
 import { movedIn, seenIn } from '#core/drafting/views';
@@ -109,14 +110,14 @@ function knotHandles({ draft, state, show, settle }: Table, view: ViewName): Han
       const away = () => {
         const left = without(line, k);
         state.knot = undefined;
-        if (left) settle([drawn(i, left)], 'take out a knot');
+        if (left) settle([drawn(i, left)], 'take out a point');
       };
       const arms = picked
         ? (['in', 'out'] as const).flatMap((what) =>
-            knot[what] ? [of(what, knot[what], 'end', `Handle ${what} of knot ${k + 1}`, { from: knot.at })] : [],
+            knot[what] ? [of(what, knot[what], 'end', `Handle ${what} of point ${k + 1}`, { from: knot.at })] : [],
           )
         : [];
-      return [...arms, of('at', knot.at, 'knot', `Knot ${k + 1} of line ${i + 1}`, { press, picked, away })];
+      return [...arms, of('at', knot.at, 'knot', `Point ${k + 1} of line ${i + 1}`, { press, picked, away })];
     }),
   );
 }
@@ -166,7 +167,21 @@ export function handlesIn(table: Table, view: ViewName): Handle[] {
             ),
           )
         : [];
-      return [...nodeHandles(table, view), ...bends];
+      const holes = Object.entries(leg?.passes ?? {}).map(([key, hole]) =>
+        pointHandle(table, view, `hole:${key}`, hole.name, hole.at, 'mark', (at) => ({
+          op: 'setLeg',
+          id: id!,
+          to: { ...leg!, passes: { ...leg!.passes, [key]: { ...hole, at } } },
+        })),
+      );
+      const ties = Object.entries(leg?.ties ?? {}).map(([key, tie]) =>
+        pointHandle(table, view, `tie:${key}`, TIE_KINDS[tie.kind], tie.at, 'mark', (at) => ({
+          op: 'setLeg',
+          id: id!,
+          to: { ...leg!, ties: { ...leg!.ties, [key]: { ...tie, at } } },
+        })),
+      );
+      return [...nodeHandles(table, view), ...holes, ...ties, ...bends];
     }
     case 'joints': {
       const joint = id === undefined ? undefined : joints[id];

@@ -129,11 +129,11 @@ export function usePen(
   );
 
   /** Where the pen is in a view, as a transform; out of sight where it is in the other. */
-  function crossAt({ to, view }: Projection): string {
+  function crossAt({ seen, view }: Projection): string {
     if (keyed() !== view) return 'translate(-99 -99)';
     const at = cross.value ?? state.drawing?.knots.at(-1)?.at;
     if (!at) return 'translate(-99 -99)';
-    const [x, y] = to(view === 'side' ? [at[0], 0, at[1]] : [at[0], at[1], 0]);
+    const [x, y] = seen(at);
     return `translate(${x} ${y})`;
   }
   return { down, crossAt };

@@ -61,7 +61,7 @@ const fresh = () => ({
   picked: undefined as string | undefined,
   /** The view that a picked line is in, and that a picture is laid under. */
   view: 'side' as ViewName,
-  /** The knot of a picked line: which piece of the path, and which of its knots. */
+  /** The point of a picked line: which piece of the path, and which of its knots. */
   knot: undefined as readonly [number, number] | undefined,
   asked: undefined as Asked | undefined,
   drawing: undefined as Drawing | undefined,
@@ -78,7 +78,9 @@ export function useTable() {
   const draft = computed((): Draft => moving.value ?? store.draft!);
   /** The same as it is shown: with the measures that are tried. */
   const shown = computed((): Pattern =>
-    state.part === 'measures' && Object.keys(state.tried).length ? fitCraft(draft.value, state.tried) : draft.value,
+    state.part === 'measures' && Object.keys(state.tried).length && !store.faults.length
+      ? fitCraft(draft.value, state.tried)
+      : draft.value,
   );
   function clear(): void {
     Object.assign(state, fresh());

@@ -10,7 +10,7 @@ import {
   type ChangedList,
 } from '../../craft/changes';
 import { foundCraft } from '../../craft/own';
-import { COVER_STATES, CoverWay, type Fastener, type Cover, type CoverState, type Opened } from '../../craft/cover';
+import { COVER_STATES, CoverWay, type Cover, type CoverState, type Opened } from '../../craft/cover';
 import { Leg } from '../../craft/leg';
 import { Place } from '../../craft/place';
 import { patternFaults } from '../../craft/pattern-faults';
@@ -19,6 +19,7 @@ import { editsOf, entry, mapped, said, whole, without } from '../../document/edi
 import { OperationError, type Fault } from '../../document/fault';
 import { own } from '../../document/patches';
 import { Id, Text } from '../../text/scalars';
+import { NEW_FASTENER, NEW_LEG, NEW_PLACE, NEW_WAY } from '../../craft/usual-entry';
 import type { Job } from '../job';
 import { FastenerPart, changedFastener } from './fasteners';
 import { craft, gone } from './keys';
@@ -33,34 +34,6 @@ export const craftEmpty = { changes: NO_CHANGES };
 const State = v.picklist(COVER_STATES);
 const { minutes, second, hint, cautions, after } = CoverWay.entries;
 const WayOnce = v.partial(v.strictObject({ minutes, second, hint, cautions, after }));
-const NEW_WAY: CoverWay = {
-  minutes: { off: 2, on: 2 },
-  after: {},
-  fasteners: {},
-  plugs: {},
-  hoses: {},
-  second: false,
-  cautions: [],
-  hint: '',
-};
-const NEW_FASTENER: Fastener = {
-  count: 2,
-  drive: 'hexSocket5',
-  size: 'M6 × 20',
-  where: 'edge',
-  torqueNm: null,
-  single: false,
-};
-const NEW_PLACE: Partial<Place> = {
-  faces: [0, 0, 1],
-  accepts: [],
-  room: { w: 200, h: 120, d: 60 },
-  exposure: 'splash',
-  allowanceMm: 300,
-  covers: {},
-};
-const NEW_LEG: Partial<Leg> = { via: [], hazards: [], engineSpace: false, covers: {} };
-
 type One<L extends ChangedList> = Pattern[L][string];
 
 /** What of one list there is on this craft, as it is now. */
