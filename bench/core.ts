@@ -300,6 +300,8 @@ export async function coreRows(): Promise<Row[]> {
       1000,
     ),
     await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),
-    await measure('routes of one run, all simple ones', 50, () => proposeRoutes(access, 'battery', 'lampShelf', 1, {})),
+    await measure('routes of one run, all simple ones', 50, () =>
+      proposeRoutes(access, { from: 'battery', to: 'lampShelf', conductors: 1 }, { opened: [] }),
+    ),
   ];
 }

@@ -1,7 +1,9 @@
 import { build, planBuild, type BuildPlan, type Minutes, type Sized } from './build/index';
 import { endName, type Run, type RunNeed } from './connections/runs';
 import type { Input } from './connections/signal';
+import { foundCraft } from './craft/own';
 import { mapped } from './document/edits';
+import { own } from './document/patches';
 import type { Finding } from './findings/finding';
 import { tagGear } from './gear/tags';
 import {
@@ -43,7 +45,7 @@ import { signal } from './signal/index';
 import { speakers, type SpeakerPlan, type Splice } from './speakers/index';
 
 /** Written into every plan, so that a sealed one tells who planned it. */
-export const PLANNER_VERSION = '0.12.0';
+export const PLANNER_VERSION = '0.13.0';
 
 /** The chapters of a plan, in the order their findings are told. */
 export const CHAPTERS: readonly Chapter[] = [intake, mounting, signal, speakers, power, routing, harness, build];
@@ -253,9 +255,9 @@ function freed(
   laid: Laid,
 ): Pick<Laid, 'runs' | 'sizes'> {
   const sets = (...kinds: OverruleKind[]) => kinds.some((kind) => Object.keys(fed.overrules[kind]).length > 0);
-  const { gauge, fuse, way, lead } = NONE_SET;
-  const overrules = { ...fed.overrules, gauge, fuse, way, lead };
-  if (!sets('way', 'lead'))
+  const { gauge, fuse, way, lead, leg, cover } = NONE_SET;
+  const overrules = { ...fed.overrules, gauge, fuse, way, lead, leg, cover };
+  if (!sets('way', 'lead', 'leg', 'cover'))
     return sets('gauge', 'fuse') ? { ...laid, sizes: make(power.sizes, { ...fed, overrules }, laid.tree) } : laid;
   const runs = make(routing.runs, { ...placed, overrules }, needs, mounts);
   const { lengths, rated, common } = loads(make, { ...placed, overrules }, runs);
@@ -338,6 +340,8 @@ const OVERRULED = made(
       if (kind === 'wiring') return 'all speakers';
       if (kind === 'minutes') return steps.find((step) => step.id === subject)?.title;
       if (kind === 'gauge' || kind === 'fuse') return job.gear[subject] && `feed to ${endName(job, subject, tags)}`;
+      if (kind === 'leg') return own(foundCraft(job).legs, subject)?.name;
+      if (kind === 'cover') return own(foundCraft(job).covers, subject)?.name;
       const run = runs.find(({ id }) => id === subject);
       return run && `${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
     }),

@@ -176,11 +176,12 @@ test('the work: every step and its minutes', () => {
     'try:gear/h': 3,
     'fit:gear/h': 7,
     'fit:holder/h': 8,
-    // Four a run: feed and return, switched, two speaker leads.
-    'pull:run/battery-h': 8,
-    'pull:run/switched-h': 4,
-    'pull:run/h-l': 4,
-    'pull:run/h-r': 4,
+    // Two a run and half a minute a metre, one at the neck, one past the warm hose, to the nearest half: feed and return
+    // 2 · 2 + 0.59 + 1 + 1, switched 2 + 0.26 + 1, speakers 2 + 0.14.
+    'pull:run/battery-h': 6.5,
+    'pull:run/switched-h': 3.5,
+    'pull:run/h-l': 2,
+    'pull:run/h-r': 2,
     // A minute a crimp: two at each speaker; feed, return, switched and four of the speakers at the head unit.
     'connect:gear/l': 2,
     'connect:gear/r': 2,
@@ -202,19 +203,19 @@ test('the work: every step and its minutes', () => {
     'close:memory/shifter': 2,
     'close:record': 10,
   });
-  // 2 + 23 + 91 + 20 + 19 + 15 + 26 + 16 = 212 minutes.
+  // 2 + 23 + 91 + 14 + 19 + 15 + 26 + 16 = 206 minutes.
   expect(plan.minutes).toEqual({
     isolate: 2,
     teardown: 23,
     fit: 91,
-    pull: 20,
+    pull: 14,
     connect: 19,
     test: 15,
     tune: 0,
     refit: 26,
     close: 16,
   });
-  expect(plan.ledger.hours).toBeCloseTo(212 / 60, 9);
+  expect(plan.ledger.hours).toBeCloseTo(206 / 60, 9);
   // The switched source is not chosen: the one stop.
   expect(plan.ledger.stops).toBe(1);
 });

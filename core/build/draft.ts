@@ -16,6 +16,7 @@ import { movedBy } from '../craft/bodies';
 import type { Leg } from '../craft/leg';
 import { WORKED_FROM } from '../craft/place';
 import type { Caution } from '../tables/cautions';
+import { pullSteps } from './ends';
 import { orderCovers, type Teardown } from './teardown';
 import { inUse } from '../job/parts/gear';
 
@@ -102,15 +103,35 @@ export class Draft {
     this.teardown = orderCovers(this.pattern, coversFor(this.pattern, opened, this.pick('access') === 'off'));
     this.laid = runs.filter((run) => run.way && !run.old);
     this.old = runs.filter((run) => run.old);
+    this.pulled = pullSteps(this.laid);
     this.placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && inUse(there));
     this.fresh = this.placed.filter(([, { there }]) => there === null);
     this.whole = { kind: 'job', id: job.id };
   }
 
-  /** Minutes of fishing a run past covers that stay on. */
-  fishMinutes(run: Run): number {
-    return run.fished.reduce((sum, id) => sum + (this.pattern.legs[id]!.fish?.minutes ?? 0), 0);
+  /** The step a run is pulled at. */
+  pullOf(run: Run): string {
+    return this.pulled.get(run.id)!;
   }
+  pullsOf(runs: readonly Run[]): string[] {
+    return [...new Set(runs.map((run) => this.pullOf(run)))];
+  }
+  private readonly pulled: ReadonlyMap<string, string>;
+
+  /**
+   * Minutes of fishing a run past covers that stay on: of each leg once, for a pull wire stays in for what is pulled after
+   * the first.
+   */
+  fishMinutes(run: Run): number {
+    let sum = 0;
+    for (const id of run.fished) {
+      if (this.fished.has(id)) continue;
+      this.fished.add(id);
+      sum += this.pattern.legs[id]!.fish?.minutes ?? 0;
+    }
+    return sum;
+  }
+  private readonly fished = new Set<string>();
 
   /** How a cover of this craft differs from its pattern. */
   differs(cover: string): string[] {

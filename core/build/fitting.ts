@@ -1,5 +1,5 @@
 import { JOINT_WORDS } from '../craft/joint';
-import { PASS_EDGES, type Hazard, type Leg, type PassThrough } from '../craft/leg';
+import { HOLE_MINUTES, PASS_EDGES, unmadeHoles, type Hazard, type Leg, type PassThrough } from '../craft/leg';
 import { nodeOf } from '../craft/pattern';
 import type { Caution } from '../tables/cautions';
 import type { Run } from '../connections/runs';
@@ -9,7 +9,7 @@ import { DRIVES } from '../tables/fasteners';
 import { MATERIAL_NAMES } from '../tables/materials';
 import { hangBoard, makeBoard } from './boards';
 import { enclosureLines, heldIn } from './enclosing';
-import { END_MINUTES, END_TOOLS, countEnds, endsOnly, pullsOf } from './ends';
+import { END_MINUTES, END_TOOLS, countEnds, endsOnly } from './ends';
 import { make } from './making';
 import { openedByRuns, type Draft } from './draft';
 import { giftLines, outBefore } from './removing';
@@ -17,7 +17,8 @@ import { leadLines } from './leads';
 import { tap } from './tapping';
 
 // Minutes below are common practice of this workshop; a person may expect others, step by step.
-const PULL_MINUTES = 4;
+/** A run measured, cut, marked and led in, whatever way it goes. */
+const PULL_MINUTES = 2;
 
 /** Gear that goes through a panel, not on to it. */
 const CUT_IN: readonly string[] = ['headUnit', 'speaker', 'zoneControl'];
@@ -164,21 +165,53 @@ function cautionsAlong({ pattern }: Draft, legs: readonly Leg[]): Caution[] {
   ];
 }
 
+/** Holes that wires go through and that are not there yet, by leg; returns the step of each. */
+function makeHoles(d: Draft, safe: string): ReadonlyMap<string, string> {
+  const steps = new Map<string, string>();
+  for (const [leg, run] of d.laid.flatMap(({ id, way }) => way!.legs.map((leg) => [leg, id] as const))) {
+    const holes = unmadeHoles(d.pattern.legs[leg]!);
+    if (!holes.length || steps.has(leg)) continue;
+    const { covers, name } = d.pattern.legs[leg]!;
+    const id = d.add(
+      `drill:leg/${leg}`,
+      'fit',
+      `Drill for wire: ${lowered(name)}`,
+      holes.length * HOLE_MINUTES,
+      { kind: 'run', id: run },
+      {
+        tools: ['drill, step bit, depth stop, deburring tool'],
+        lines: [
+          ...holes.map(passWords),
+          'Look what is behind before anything else: nothing there may be met by the bit.',
+          'Mask the finish, centre-punch, pilot, drill from the side that is seen, deburr, seal the edge.',
+        ],
+        cautions: ['eyes'],
+        after: [safe, ...d.openings([covers])],
+      },
+    );
+    d.hide(id, [covers]);
+    steps.set(leg, id);
+  }
+  return steps;
+}
+
 /** Wires pulled, a pair of ends at a time; returns the steps. */
 export function pull(d: Draft, safe: string): string[] {
   const { job, pattern } = d;
   const securing = SECURING[d.pick('securing')];
+  const holes = makeHoles(d, safe);
   const groups = new Map<string, Run[]>();
-  for (const run of d.laid) groups.set(`${run.from}>${run.to}`, [...(groups.get(`${run.from}>${run.to}`) ?? []), run]);
+  for (const run of d.laid) groups.set(d.pullOf(run), [...(groups.get(d.pullOf(run)) ?? []), run]);
   const fromBattery = d.pick('start') === 'battery';
   const isBattery = (end: string) => Object.hasOwn(job.craft.batteries, end);
-  const order = [...groups].sort(([a], [b]) =>
-    fromBattery ? Number(isBattery(b.split('>')[0]!)) - Number(isBattery(a.split('>')[0]!)) : 0,
+  const order = [...groups].sort(([, a], [, b]) =>
+    fromBattery ? Number(isBattery(b[0]!.from)) - Number(isBattery(a[0]!.from)) : 0,
   );
-  for (const [ends, group] of order) {
-    const [from, to] = ends.split('>') as [string, string];
+  for (const [id, group] of order) {
+    const { from, to } = group[0]!;
     const covers = openedByRuns(pattern, group);
     const legs = group[0]!.way!.legs.map((leg) => pattern.legs[leg]!);
+    const fishing = d.fishMinutes(group[0]!);
     const along = [
       group[0]!.way!.legs.length
         ? `Along ${group[0]!.way!.legs.map((leg) => pattern.legs[leg]!.name.toLowerCase()).join(', ')}.`
@@ -192,14 +225,14 @@ export function pull(d: Draft, safe: string): string[] {
       securing.line,
       'Label both ends alike.',
     ];
-    const id = d.add(
-      `pull:run/${ends.replace('>', '-')}`,
+    d.add(
+      id,
       'pull',
       `Pull ${d.nameOf(from)} → ${d.nameOf(to)}`,
-      group.length * (PULL_MINUTES + securing.extra) + d.fishMinutes(group[0]!),
+      Math.round(2 * (group.length * (PULL_MINUTES + securing.extra) + group[0]!.alongMin + fishing)) / 2,
       { kind: 'run', id: group[0]!.id },
       {
-        tools: [securing.tool, ...(d.fishMinutes(group[0]!) ? ['fish tape'] : [])],
+        tools: [securing.tool, ...(fishing ? ['fish tape'] : [])],
         lines: along,
         sized: ({ wireOf }) => ({
           lines: [
@@ -214,13 +247,14 @@ export function pull(d: Draft, safe: string): string[] {
         after: [
           safe,
           ...d.openings(covers),
+          ...group[0]!.way!.legs.flatMap((leg) => holes.get(leg) ?? []),
           ...[from, to].filter((g) => job.gear[g]?.place && job.gear[g].there === null).map((g) => `fit:gear/${g}`),
         ],
       },
     );
     d.hide(id, covers);
   }
-  return order.map(([ends]) => `pull:run/${ends.replace('>', '-')}`);
+  return order.map(([id]) => id);
 }
 
 /** Leads must come from this much higher before water follows them, mm (common practice). */
@@ -285,7 +319,7 @@ export function connect(d: Draft): string[] {
           ...(late.has(gear) ? ['Leave it unplugged until the amplifier is configured.'] : []),
         ],
         checks: splices.length ? [{ id: 'polarity', text: 'Polarity tried with a cell: the cone moves out on +' }] : [],
-        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...pullsOf(laid)],
+        after: [...(there === null ? [`fit:gear/${gear}`] : []), ...d.pullsOf(laid)],
       },
     );
     d.hide(id, [pattern.places[place!]!.covers]);
@@ -314,7 +348,7 @@ export function connect(d: Draft): string[] {
         lines: ['The craft’s own cable stays off and covered. Heaviest ring at the bottom of the stud.'],
         checks: [{ id: 'tight', text: 'Every ring tight, none turns by hand' }],
         cautions: ['battery'],
-        after: [...pullsOf(own), ...holders, ...d.openings(covers)],
+        after: [...d.pullsOf(own), ...holders, ...d.openings(covers)],
       },
     );
     d.hide(id, covers);

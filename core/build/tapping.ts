@@ -4,7 +4,7 @@ import { isPlug, type Existing } from '../job/supply';
 import type { Access } from '../tables/circuits';
 import { colourText } from '../tables/colours';
 import type { Draft } from './draft';
-import { END_MINUTES, END_TOOLS, countEnds, endsOnly, pullsOf } from './ends';
+import { END_MINUTES, END_TOOLS, countEnds, endsOnly } from './ends';
 
 // Common practice of this workshop; a person may expect others, step by step.
 const TAP_MINUTES = 5;
@@ -97,7 +97,7 @@ export function tap(d: Draft): string[] {
                 : `${group.length > 1 ? `${circuit!.name} metered` : 'Metered'}: dead with the key off, live at run`,
           },
         ]),
-        after: [...pullsOf(laid), ...d.openings(covers)],
+        after: [...d.pullsOf(laid), ...d.openings(covers)],
       },
     );
     d.hide(id, covers);

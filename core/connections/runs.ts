@@ -44,6 +44,8 @@ export interface Run extends RunNeed {
   readonly way: Way | undefined;
   /** Legs of it that are fished, their covers staying on. */
   readonly fished: readonly string[];
+  /** Of pulling it along its legs, by their length and what they pass, minutes; 0 of what lies there. */
+  readonly alongMin: number;
   readonly pinned: boolean;
   /** The pinned way no longer leads there and the cheapest is used in its stead. */
   readonly pinBroken: boolean;

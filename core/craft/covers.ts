@@ -21,10 +21,6 @@ export function coversFor(pattern: Pattern, asked: readonly Opened[], alwaysOff:
 export const coverWays = ({ states }: Cover): { readonly state: CoverState; readonly way: CoverWay }[] =>
   COVER_STATES.flatMap((state) => (states[state] ? [{ state, way: states[state] }] : []));
 
-/** Whether all that is asked is open already. */
-export const isOpenEnough = (open: Opened, asked: Opened): boolean =>
-  Object.entries(asked).every(([id, state]) => open[id] !== undefined && further(open[id], state));
-
 /** What the legs of a route need open, fished ones as they are fished. */
 export const openedAlong = (pattern: Pattern, legs: readonly string[], fished: readonly string[]): Opened[] =>
   legs.map((id) => {
@@ -33,22 +29,9 @@ export const openedAlong = (pattern: Pattern, legs: readonly string[], fished: r
   });
 
 /** Minutes of work to open a cover so far and to put it back; two people's minutes count twice. */
-function minutesOf({ covers }: Pattern, id: string, state: CoverState): number {
-  const { minutes, second } = covers[id]!.states[state]!;
-  return (minutes.off + minutes.on) * (second ? 2 : 1);
-}
+export const coverWork = ({ minutes, second }: CoverWay): number => (minutes.off + minutes.on) * (second ? 2 : 1);
+const minutesOf = ({ covers }: Pattern, id: string, state: CoverState): number => coverWork(covers[id]!.states[state]!);
 
 /** The same of all that is open. */
 export const coverMinutes = (pattern: Pattern, open: Opened): number =>
   Object.entries(open).reduce((sum, [id, state]) => sum + minutesOf(pattern, id, state), 0);
-
-/** Minutes more to open, beside what is open, all that `asked` has open. */
-export function minutesBeside(pattern: Pattern, open: Opened, asked: Opened): number {
-  let sum = 0;
-  for (const [id, state] of Object.entries(asked)) {
-    const now = open[id];
-    if (now === undefined) sum += minutesOf(pattern, id, state);
-    else if (!further(now, state)) sum += Math.max(0, minutesOf(pattern, id, state) - minutesOf(pattern, id, now));
-  }
-  return sum;
-}

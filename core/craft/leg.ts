@@ -3,19 +3,22 @@ import { Id, Text, entriesOf, ranged } from '../text/scalars';
 import { Opened } from './cover';
 import { Point, reached } from './place';
 
-/** What a wire may lie beside. `banned`: never on it; `sleeved`: only inside a sleeve. */
+/**
+ * What a wire may lie beside. `banned`: never on it; `sleeved`: only inside a sleeve; `minutes`: what pulling past it
+ * takes more, each time (common practice).
+ */
 export const HAZARDS = {
-  hot: { name: 'exhaust or hot engine', banned: true, sleeved: false },
-  moving: { name: 'moving suspension or chain', banned: true, sleeved: false },
-  linkage: { name: 'shift linkage', banned: true, sleeved: false },
-  column: { name: 'steering column', banned: true, sleeved: false },
-  wheel: { name: 'wheel arch or shock', banned: true, sleeved: false },
-  edge: { name: 'sharp edge', banned: false, sleeved: true },
-  warm: { name: 'warm radiator hose', banned: false, sleeved: true },
-  cage: { name: 'chafe on a cage tube', banned: false, sleeved: true },
-  snag: { name: 'snag from below', banned: false, sleeved: true },
-  petrol: { name: 'petrol space', banned: false, sleeved: false },
-  airbag: { name: 'airbag lead', banned: false, sleeved: false },
+  hot: { name: 'exhaust or hot engine', banned: true, sleeved: false, minutes: 0 },
+  moving: { name: 'moving suspension or chain', banned: true, sleeved: false, minutes: 0 },
+  linkage: { name: 'shift linkage', banned: true, sleeved: false, minutes: 0 },
+  column: { name: 'steering column', banned: true, sleeved: false, minutes: 0 },
+  wheel: { name: 'wheel arch or shock', banned: true, sleeved: false, minutes: 0 },
+  edge: { name: 'sharp edge', banned: false, sleeved: true, minutes: 1 },
+  warm: { name: 'warm radiator hose', banned: false, sleeved: true, minutes: 1 },
+  cage: { name: 'chafe on a cage tube', banned: false, sleeved: true, minutes: 1 },
+  snag: { name: 'snag from below', banned: false, sleeved: true, minutes: 1 },
+  petrol: { name: 'petrol space', banned: false, sleeved: false, minutes: 2 },
+  airbag: { name: 'airbag lead', banned: false, sleeved: false, minutes: 2 },
 } as const;
 export type Hazard = keyof typeof HAZARDS;
 export const HAZARD_IDS = Object.keys(HAZARDS) as [Hazard, ...Hazard[]];
@@ -43,6 +46,8 @@ export const PassThrough = v.strictObject({
   drillToMm: v.nullable(ranged(1, 300, 'mm')),
 });
 export type PassThrough = v.InferOutput<typeof PassThrough>;
+/** A hole that is not there yet: masked, piloted, drilled, deburred, sealed and its grommet set, minutes (common practice). */
+export const HOLE_MINUTES = 8;
 
 /** What wire is held by along a leg. */
 export const TIE_KINDS = {
@@ -76,3 +81,6 @@ export const Leg = v.strictObject({
   ties: v.optional(entriesOf(40, 'tie points', TiePoint)),
 });
 export type Leg = v.InferOutput<typeof Leg>;
+/** Holes on a leg that have to be made before a wire goes through. */
+export const unmadeHoles = ({ passes }: Pick<Leg, 'passes'>): PassThrough[] =>
+  Object.values(passes ?? {}).filter(({ mm }) => mm === 0);

@@ -15,6 +15,4 @@ export interface HarnessSeen {
 export type HarnessRule = Rule<HarnessSeen, Operation>;
 
 export const count = (name: string, value: number) => ({ name, value, unit: '' });
-export const listed = (words: readonly string[]) =>
-  words.length > 3 ? `${words.slice(0, 3).join(', ')} and ${words.length - 3} more` : words.join(', ');
 export const tagOf = ({ tags }: HarnessSeen, gear: string) => tags[gear] ?? gear;

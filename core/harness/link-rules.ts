@@ -6,7 +6,8 @@ import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { inUse } from '../job/parts/gear';
 import { short } from '../units/figures';
-import { count, listed, tagOf, type HarnessRule, type HarnessSeen } from './judged';
+import { listed } from '../text/text';
+import { count, tagOf, type HarnessRule, type HarnessSeen } from './judged';
 import { extensionFor, freePorts, portAt, type LinkPlan } from './links';
 
 const mm = (name: string, value: number) => ({ name, value, unit: 'mm' });

@@ -5,7 +5,8 @@ import { pinWords, pinsOf, useOf } from '../gear/pins';
 import type { Operation } from '../job/operations';
 import { inUse } from '../job/parts/gear';
 import { colourText, sameColour } from '../tables/colours';
-import { count, listed, tagOf, type HarnessRule, type HarnessSeen } from './judged';
+import { listed } from '../text/text';
+import { count, tagOf, type HarnessRule, type HarnessSeen } from './judged';
 
 /** Every table of leads: what is said of it, and whether it is of a plug that is left behind. */
 const eachTable = (

@@ -1,7 +1,8 @@
 import { each } from '../findings/finding';
 import { speakersOf } from '../job/circuit';
 import { successorOf, takenOver } from '../job/parts/there';
-import { count, listed, tagOf, type HarnessRule } from './judged';
+import { listed } from '../text/text';
+import { count, tagOf, type HarnessRule } from './judged';
 
 /** What comes out, and what comes into its place. */
 export const replaceRules: readonly Partial<HarnessRule>[] = [

@@ -1,3 +1,5 @@
+import { unmadeHoles } from '../craft/leg';
+import { foundCraft } from '../craft/own';
 import type { Job } from './job';
 import { hasFibre } from './material';
 
@@ -41,6 +43,25 @@ export const CHOICES = {
         name: 'Fished past',
         changes: 'Legs that can be fished are, up to three minutes of pulling for one of covers.',
       },
+    },
+  },
+  routes: {
+    name: 'Routes',
+    usual: 'least',
+    options: {
+      least: {
+        name: 'What costs least',
+        changes: 'All runs together: covers, fishing and holes counted once, pulling, and wire at its price.',
+      },
+      shortest: { name: 'Shortest', changes: 'Each wire as short as it can be, whatever comes off for it.' },
+    },
+  },
+  holes: {
+    name: 'New holes for wire',
+    usual: 'made',
+    options: {
+      made: { name: 'Where they save work', changes: 'A hole the craft allows is drilled where that costs least.' },
+      none: { name: 'None', changes: 'Wires go through holes that are there already.' },
     },
   },
   joint: {
@@ -149,7 +170,9 @@ export const CHOICE_IDS = Object.keys(CHOICES) as [ChoiceId, ...ChoiceId[]];
 
 /** The choices asked for this craft: how glass fibre is drilled only where there is some. */
 export const choicesFor = (job: Pick<Job, 'craft'>): ChoiceId[] =>
-  CHOICE_IDS.filter((id) => id !== 'reverse' || hasFibre(job));
+  CHOICE_IDS.filter((id) => (id === 'reverse' ? hasFibre(job) : id !== 'holes' || hasUnmade(job)));
+const hasUnmade = (job: Pick<Job, 'craft'>): boolean =>
+  Object.values(foundCraft(job).legs).some((leg) => unmadeHoles(leg).length > 0);
 
 type OptionOf<C extends ChoiceId> = keyof (typeof CHOICES)[C]['options'];
 

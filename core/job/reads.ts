@@ -31,7 +31,7 @@ export const SOUND: readonly JobPart[] = [
 /** Who is wired to whom. */
 export const WIRED: readonly JobPart[] = [...PLACED, ...HEARD, 'feeds', 'turnOn', 'leads', 'links', 'craft.existing'];
 /** Where wires go. */
-export const LAID: readonly JobPart[] = [...WIRED, 'overrules.way'];
+export const LAID: readonly JobPart[] = [...WIRED, 'overrules.way', 'overrules.leg', 'overrules.cover'];
 export const POWER: readonly JobPart[] = [
   ...PLACED,
   ...HEARD,

@@ -26,7 +26,7 @@ import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
  * had a place of its own for every kind of overrule; version 7 called some things otherwise; version 8 knew no panels;
  * version 9 nothing that comes out, and no lead that lies there; version 10 no place of a circuit that is there;
  * version 11 no lead of gear and no link, no year of a craft, nothing of it that differs from its pattern, no kit, nothing that one piece takes over
- * from another, and wishes in prose alone; version 12 no variant of a craft.
+ * from another, and wishes in prose alone; version 12 no variant of a craft; version 13 no leg that a person bars, and no cover kept shut.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -41,6 +41,7 @@ export function upgradeJob(input: unknown): unknown {
   if (version < 11) job = withPlacedCircuits(job);
   if (version < 12) job = withLeads(job);
   if (version < 13) job = withOneVariant(job);
+  if (version < 14) job = withAllKinds(job);
   const craft = job['craft'];
   if (typeof craft !== 'object' || craft === null) return job;
   const pattern = upgradePattern((craft as Loose)['pattern']);
@@ -130,6 +131,14 @@ function withOneVariant(job: Loose): Loose {
   return versionOf(job)! < 5 || !isMap(craft)
     ? job
     : { ...job, version: JOB_VERSION, craft: { ...craft, variant: {} } };
+}
+
+/** With every kind of thing that may be set; what is raised further says so itself. */
+function withAllKinds(job: Loose): Loose {
+  const { overrules } = job;
+  return versionOf(job)! < 5 || !isMap(overrules)
+    ? job
+    : { ...job, version: JOB_VERSION, overrules: { ...NONE_SET, ...overrules } };
 }
 
 /** With the names of this version; what is raised further says so itself. */

@@ -1,15 +1,23 @@
 import fc from 'fast-check';
 import { UndirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
-import { PATTERNS } from '#demo/jobs';
+import { DEMO_JOBS, PATTERNS } from '#demo/jobs';
+import { craftOf } from '../craft/own';
+import { planJob } from '../plan';
 import { coversFor } from '../craft/covers';
 import { COVER_STATES, type Opened } from '../craft/cover';
 import type { Pattern } from '../craft/pattern';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { polylineLength } from '../units/vectors';
-import { cheapestRoute, type Access } from './access';
-import { craftMap, wayAlong, wayPoints } from './graph';
-import { priced, proposeRoutes } from './propose';
+import { TOW_BOAT } from '#demo/patterns/tow-boat';
+import { accessTo } from '../../tests/support/any-craft';
+import type { Leg } from '../craft/leg';
+import type { Access } from './access';
+import { pullMinutes } from './effort';
+import { craftMap, wayAlong, wayPoints, type MapLeg } from './graph';
+import type { JointNeed } from './joint';
+import { layOne, type Pull, type Standing } from './together';
+import { priced, proposeRoutes, routeThrough, routesOfRun } from './propose';
 
 const map = craftMap(ADVENTURE_TOURER);
 const nodes = [...Object.keys(ADVENTURE_TOURER.places), ...Object.keys(ADVENTURE_TOURER.junctions)];
@@ -27,24 +35,20 @@ function theirLength(from: string, to: string): number | undefined {
 const ALL_OPEN: Opened = Object.fromEntries(
   Object.entries(ADVENTURE_TOURER.covers).map(([id, { states }]) => [id, states.off ? 'off' : 'aside']),
 );
-const access = (
-  pattern: Pattern = ADVENTURE_TOURER,
-  school: Access['school'] = 'aside',
-  minutesAMetre = 2,
-): Access => ({
-  pattern,
-  map: craftMap(pattern),
-  school,
-  minutesAMetre,
-});
+const access = (pattern: Pattern = ADVENTURE_TOURER, ...by: [Access['school']?, number?]) => accessTo(pattern, ...by);
+const NOTHING: Standing = { opened: [] };
+const allOpen: Standing = { opened: [ALL_OPEN] };
+const behindSeat: Standing = { opened: [{ seat: 'off' }] };
 
-test('with every cover open the cheapest routes between all nodes are as long as a graph library’s shortest', () => {
+test('with every cover open the shortest routes between all nodes are as long as a graph library’s', () => {
   let compared = 0;
+  // Nothing but metres counts.
+  const shortest = access(ADVENTURE_TOURER, 'aside', 1e6);
   for (const from of nodes)
     for (const to of nodes) {
       if (from === to) continue;
       const theirs = theirLength(from, to);
-      const ours = cheapestRoute(access(), from, to, 1, ALL_OPEN);
+      const ours = layOne(shortest, { from, to, conductors: 1 }, allOpen)?.route;
       if (theirs === undefined) expect(ours).toBeUndefined();
       else expect(ours!.way.lengthMm).toBeCloseTo(theirs, 6);
       compared++;
@@ -83,10 +87,12 @@ function byCoverSets(pattern: Pattern, from: string, to: string, minutesAMetre: 
           ([id, state]) => open[id] && COVER_STATES.indexOf(open[id]) >= COVER_STATES.indexOf(state),
         );
         if (leg.banned || !reached) continue;
+        const holes = Object.values(leg.leg.passes ?? {}).filter(({ mm }) => mm === 0).length;
+        const weight = (leg.lengthMm / 1000) * minutesAMetre + pullMinutes(leg) + 8 * holes;
         if (graph.hasEdge(leg.from, leg.to)) {
           const edge = graph.edge(leg.from, leg.to)!;
-          graph.setEdgeAttribute(edge, 'weight', Math.min(graph.getEdgeAttribute(edge, 'weight'), leg.lengthMm));
-        } else graph.mergeEdge(leg.from, leg.to, { weight: leg.lengthMm });
+          graph.setEdgeAttribute(edge, 'weight', Math.min(graph.getEdgeAttribute(edge, 'weight'), weight));
+        } else graph.mergeEdge(leg.from, leg.to, { weight });
       }
       if (!graph.hasNode(from) || !graph.hasNode(to)) continue;
       const way = dijkstra.bidirectional(graph, from, to, 'weight');
@@ -94,7 +100,7 @@ function byCoverSets(pattern: Pattern, from: string, to: string, minutesAMetre: 
       const length = way
         .slice(1)
         .reduce((sum, node, i) => sum + graph.getEdgeAttribute(graph.edge(way[i]!, node)!, 'weight'), 0);
-      best = Math.min(best, cost + (length / 1000) * minutesAMetre);
+      best = Math.min(best, cost + length);
     }
   }
   return best;
@@ -109,10 +115,10 @@ test.each(PATTERNS.filter(({ covers }) => Object.keys(covers).length <= FEW_COVE
     const places = Object.keys(pattern.places);
     for (const to of places) {
       if (to === pattern.batteryPlace) continue;
-      const route = cheapestRoute(own, pattern.batteryPlace, to, 1, {});
+      const route = layOne(own, { from: pattern.batteryPlace, to, conductors: 1 }, NOTHING);
       const least = byCoverSets(pattern, pattern.batteryPlace, to, 2.5);
       if (!route) expect(least).toBe(Number.MAX_VALUE);
-      else expect(priced(own, route, 1, {}).cost).toBeCloseTo(least, 6);
+      else expect(route.cost).toBeCloseTo(least, 6);
     }
   },
 );
@@ -126,11 +132,12 @@ test('the first route proposed is the cheapest, the rest follow in order, none p
       (from, to, school) => {
         fc.pre(from !== to);
         const own = access(ADVENTURE_TOURER, school);
-        const { routes, proven } = proposeRoutes(own, from, to, 2, { seat: 'off' });
-        const best = cheapestRoute(own, from, to, 2, { seat: 'off' });
+        const pull = { from, to, conductors: 2 };
+        const { routes, proven } = proposeRoutes(own, pull, behindSeat);
+        const best = layOne(own, pull, behindSeat);
         expect(proven).toBe(true);
         if (best === undefined) expect(routes).toEqual([]);
-        else expect(routes[0]!.cost).toBeCloseTo(priced(own, best, 2, { seat: 'off' }).cost, 6);
+        else expect(routes[0]!.cost).toBeCloseTo(best.cost, 6);
         routes.forEach(({ way, cost }, i) => {
           if (i) expect(cost).toBeGreaterThanOrEqual(routes[i - 1]!.cost);
           expect(way.legs.some((id) => map.legs[id]!.banned)).toBe(false);
@@ -142,28 +149,72 @@ test('the first route proposed is the cheapest, the rest follow in order, none p
   );
 });
 
-test('fishing is only charged where the cover stays on', () => {
-  const shut = cheapestRoute(access(ADVENTURE_TOURER, 'fished'), 'batteryTop', 'shroudLeft', 1, { seat: 'off' })!;
+test('fishing is only charged where the cover stays on, and once for all that goes there', () => {
+  const own = access(ADVENTURE_TOURER, 'fished');
+  const pull: Pull = { from: 'batteryTop', to: 'shroudLeft', conductors: 1 };
+  const along = (legs: readonly string[]) => legs.reduce((sum, id) => sum + pullMinutes(map.legs[id]!), 0);
+  const shut = priced(own, pull, behindSeat)!;
   expect(shut.fished).toEqual(['flankLeft']);
-  expect(priced(access(ADVENTURE_TOURER, 'fished'), shut, 1, { seat: 'off' }).minutes).toBe(8);
-  const open = { seat: 'off', shroudLeft: 'off' } as const;
-  const laid = cheapestRoute(access(ADVENTURE_TOURER, 'fished'), 'batteryTop', 'shroudLeft', 1, open)!;
+  expect(shut.minutes).toBeCloseTo(8 + along(shut.way.legs), 9);
+  const again = priced(own, pull, { ...behindSeat, beside: [shut] })!;
+  expect(again.minutes).toBeCloseTo(along(again.way.legs), 9);
+  const laid = priced(own, pull, { opened: [{ seat: 'off', shroudLeft: 'off' }] })!;
   expect(laid.fished).toEqual([]);
-  expect(priced(access(ADVENTURE_TOURER, 'fished'), laid, 1, open).minutes).toBe(0);
+  expect(laid.minutes).toBeCloseTo(along(laid.way.legs), 9);
+});
+
+test('pulling along a leg by hand: half a minute a metre, one a hole, one at a joint, one past an edge, two past petrol', () => {
+  const leg = (one: Partial<Leg>, lengthMm = 1200, need?: JointNeed) =>
+    pullMinutes({ lengthMm, leg: { hazards: [], ...one }, need } as unknown as MapLeg);
+  const hole = { name: 'h', at: [0, 0, 0] as [number, number, number], mm: 20, edge: 'bare' as const, drillToMm: null };
+  expect(leg({})).toBeCloseTo(0.6, 9);
+  expect(leg({ passes: { a: hole, b: { ...hole, mm: 0 } } })).toBeCloseTo(2.6, 9);
+  expect(leg({}, 400, {} as JointNeed)).toBeCloseTo(1.2, 9);
+  expect(leg({ hazards: ['edge', 'petrol'] }, 0)).toBe(3);
+});
+
+test('what nothing protects keeps out of petrol spaces, what a person bars is barred, and a cover kept shut stays shut', () => {
+  const own = access(TOW_BOAT);
+  const pull: Pull = { from: 'battery', to: 'helmRadio', conductors: 2 };
+  const legsOf = (by: Access, of: Pull = pull) => layOne(by, of, NOTHING)?.route.way.legs ?? [];
+  const petrol = (legs: readonly string[]) => legs.filter((id) => TOW_BOAT.legs[id]!.hazards.includes('petrol'));
+  for (const to of Object.keys(TOW_BOAT.places))
+    for (const from of Object.keys(TOW_BOAT.places))
+      expect(petrol(legsOf(own, { ...pull, from, to, unfused: true }))).toEqual([]);
+  const first = legsOf(own);
+  expect(first.length).toBeGreaterThan(1);
+  for (const leg of first) expect(legsOf({ ...own, barred: [leg] })).not.toContain(leg);
+  // Led there by hand it goes there all the same.
+  expect(legsOf({ ...own, barred: [first[0]!] }, { ...pull, pin: first })).toEqual(first);
+  const { covers } = priced(own, pull, NOTHING)!;
+  for (const cover of Object.keys(covers)) {
+    const shut = { ...own, most: { [cover]: 'on' as const } };
+    expect(Object.keys(priced(shut, pull, NOTHING)?.covers ?? {})).not.toContain(cover);
+    // Where it is open anyway, it is open.
+    expect(legsOf(shut, pull)).toEqual(layOne(shut, pull, NOTHING)?.route.way.legs ?? []);
+    expect(layOne(shut, pull, { opened: [{ [cover]: covers[cover]! }] })!.cost).toBeLessThanOrEqual(
+      layOne(own, pull, NOTHING)!.cost,
+    );
+  }
 });
 
 test('a search cut short says it is not proven, and one to an end that cannot be reached ends at once', () => {
-  const cut = proposeRoutes(access(), 'battery', 'dash', 1, {}, 4, 8);
+  const toDash: Pull = { from: 'battery', to: 'dash', conductors: 1 };
+  const cut = proposeRoutes(access(), toDash, NOTHING, 4, 8);
   expect(cut.proven).toBe(false);
   const island: Pattern = { ...ADVENTURE_TOURER, legs: {} };
-  expect(proposeRoutes(access(island), 'battery', 'dash', 1, {})).toEqual({ routes: [], examined: 0, proven: true });
-  expect(cheapestRoute(access(island), 'battery', 'dash', 1, {})).toBeUndefined();
-  expect(cheapestRoute(access(), 'dash', 'dash', 1, {})!.way).toEqual({ legs: [], nodes: ['dash'], lengthMm: 0 });
+  expect(proposeRoutes(access(island), toDash, NOTHING)).toEqual({ routes: [], examined: 0, proven: true });
+  expect(layOne(access(island), toDash, NOTHING)).toBeUndefined();
+  expect(layOne(access(), { ...toDash, from: 'dash' }, NOTHING)!.route.way).toEqual({
+    legs: [],
+    nodes: ['dash'],
+    lengthMm: 0,
+  });
   expect(() => map.at('nowhere')).toThrow(RangeError);
 });
 
 test('a way’s points run from its first place to its last, legs turned round where needed', () => {
-  const { way } = cheapestRoute(access(), 'lampShelf', 'battery', 1, ALL_OPEN)!;
+  const { way } = layOne(access(), { from: 'lampShelf', to: 'battery', conductors: 1 }, allOpen)!.route;
   const points = wayPoints(map, way);
   expect(points[0]).toEqual(ADVENTURE_TOURER.places['lampShelf']!.at);
   expect(points.at(-1)).toEqual(ADVENTURE_TOURER.places['battery']!.at);
@@ -174,4 +225,31 @@ test('a way’s points run from its first place to its last, legs turned round w
 test('legs that do not join up are no way', () => {
   expect(wayAlong(map, 'battery', 'dash', ['batteryUp', 'dashUp'])).toBeUndefined();
   expect(wayAlong(map, 'battery', 'dash', ['nonsense'])).toBeUndefined();
+});
+
+test('a run led along another leg passes it once, ends where it did, and costs no less than the cheapest; which legs cannot be passed is told', () => {
+  let [led, barred] = [0, 0];
+  for (const id of ['hire-tourer', 'tow-boat-tower']) {
+    const job = DEMO_JOBS.find((one) => one.id === id)!;
+    const own = craftMap(craftOf(job));
+    for (const run of planJob(job)
+      .runs.filter(({ old, way }) => way && !old)
+      .slice(0, 3)) {
+      const cheapest = routesOfRun(job, run.id).routes[0]!;
+      for (const leg of Object.keys(own.legs)) {
+        const route = routeThrough(job, run.id, leg);
+        if (!route) {
+          barred++;
+          continue;
+        }
+        led++;
+        const { legs, lengthMm } = route.way;
+        expect(legs.filter((one) => one === leg)).toHaveLength(1);
+        expect(wayAlong(own, run.fromPlace!, run.toPlace!, legs)!.lengthMm).toBeCloseTo(lengthMm, 6);
+        expect(route.cost).toBeGreaterThanOrEqual(cheapest.cost - 1e-6);
+        if (cheapest.way.legs.includes(leg)) expect(route.cost).toBeCloseTo(cheapest.cost, 6);
+      }
+    }
+  }
+  expect([led > 30, barred > 5]).toEqual([true, true]);
 });

@@ -1,14 +1,16 @@
 import { coverMinutes, coversFor, openedAlong } from '../craft/covers';
-import type { CoverState, Opened } from '../craft/cover';
+import type { CoverState } from '../craft/cover';
 import type { Job } from '../job/job';
-import { chosenRoute, costOf, type Access, type Route } from './access';
-import { otherEnd } from './graph';
+import type { Access } from './access';
+import { pullMinutes } from './effort';
+import { otherEnd, type MapLeg } from './graph';
+import { layOne, type Pull, type Route, type Standing } from './together';
 import { neededRuns } from '../connections/runs';
-import { accessOf, planRuns } from './runs';
+import { accessOf, openedByEnds, planRuns, pullOf } from './runs';
 
 /** A route with what it costs beside what is open anyway. */
 export interface RouteProposal extends Route {
-  /** Minutes of work: covers that would not be open anyway, and fishing. */
+  /** Minutes of work: covers that would not be open anyway, fishing and pulling. */
   readonly minutes: number;
   /** What it is ranked by: those minutes as the school weighs them, and its metres at what a metre is worth. */
   readonly cost: number;
@@ -30,15 +32,15 @@ export interface RouteProposals {
  */
 export function proposeRoutes(
   access: Access,
-  from: string,
-  to: string,
-  conductors: number,
-  open: Opened,
+  pull: Pull,
+  standing: Standing,
   keep = 4,
   budget = 60000,
 ): RouteProposals {
   const { map } = access;
-  const reach = reachable(access, to);
+  const { from, to } = pull;
+  const shut = (leg: MapLeg) => isShut(access, pull, leg);
+  const reach = reachable(access, to, shut);
   const found: RouteProposal[] = [];
   let examined = 0;
   let steps = 0;
@@ -48,14 +50,14 @@ export function proposeRoutes(
     const node = nodes.at(-1)!;
     if (node === to) {
       examined++;
-      found.push(priced(access, chosenRoute(access, from, to, [...legs], conductors, open)!, conductors, open));
+      found.push(priced(access, { ...pull, pin: [...legs] }, standing)!);
       found.sort((a, b) => a.cost - b.cost || a.way.lengthMm - b.way.lengthMm);
       found.length = Math.min(found.length, keep);
       return;
     }
     for (const leg of map.legsAt(node)) {
       const next = otherEnd(leg, node);
-      if (leg.banned || nodes.includes(next) || !reach.has(next)) continue;
+      if (shut(leg) || nodes.includes(next) || !reach.has(next)) continue;
       if (++steps > budget) return;
       nodes.push(next);
       legs.push(leg.id);
@@ -68,44 +70,81 @@ export function proposeRoutes(
   return { routes: found, examined, proven: steps <= budget };
 }
 
+/** Whether this may not go along a leg at all. */
+const isShut = ({ barred }: Access, { unfused }: Pull, { id, banned, leg }: MapLeg): boolean =>
+  banned || barred.includes(id) || (unfused === true && leg.hazards.includes('petrol'));
+
 /** Nodes from which a route leads there at all: the rest need not be tried. */
-function reachable({ map }: Access, to: string): ReadonlySet<string> {
+function reachable({ map }: Access, to: string, shut: (leg: MapLeg) => boolean): ReadonlySet<string> {
   const reached = new Set([to]);
-  for (const node of reached) for (const leg of map.legsAt(node)) if (!leg.banned) reached.add(otherEnd(leg, node));
+  for (const node of reached) for (const leg of map.legsAt(node)) if (!shut(leg)) reached.add(otherEnd(leg, node));
   return reached;
 }
 
-/** What a route costs beside what is open anyway. */
-export function priced(access: Access, route: Route, conductors: number, open: Opened): RouteProposal {
-  const { pattern, school } = access;
-  const before = coversFor(pattern, [open], school === 'off');
-  const after = coversFor(pattern, [open, ...route.opened], school === 'off');
-  const fishing = route.fished.reduce((sum, id) => sum + (pattern.legs[id]!.fish?.minutes ?? 0), 0);
-  const covered = coverMinutes(pattern, after) - coverMinutes(pattern, before);
+/** The cheapest way to lay this, with what it costs beside what stands; undefined where no route leads there. */
+export function priced(access: Access, pull: Pull, standing: Standing): RouteProposal | undefined {
+  const { pattern, map, school } = access;
+  const laid = layOne(access, pull, standing);
+  if (!laid) return undefined;
+  const { route, cost } = laid;
+  const { opened, beside = [] } = standing;
+  const stands = [...opened, ...beside.flatMap(({ way, fished }) => openedAlong(pattern, way.legs, fished))];
+  const before = coversFor(pattern, stands, school === 'off');
+  const after = coversFor(pattern, [...stands, ...route.opened], school === 'off');
+  const isFished = new Set(beside.flatMap(({ fished }) => fished));
+  const fishing = route.fished.reduce((sum, id) => sum + (isFished.has(id) ? 0 : pattern.legs[id]!.fish!.minutes), 0);
+  const pulling = route.way.legs.reduce((sum, id) => sum + pullMinutes(map.legs[id]!), 0);
   return {
     ...route,
-    minutes: covered + fishing,
-    cost: costOf(access, covered, fishing, route.way.lengthMm, conductors),
+    minutes: coverMinutes(pattern, after) - coverMinutes(pattern, before) + fishing + pulling,
+    cost,
     covers: Object.fromEntries(Object.entries(after).filter(([id, state]) => before[id] !== state)),
   };
 }
 
-/** Routes for one run of a job, beside what the gear and its other runs need open anyway; none for a run without ends. */
-export function routesOfRun(job: Job, id: string): RouteProposals {
-  const access = accessOf(job);
-  const { places } = access.pattern;
+/** One run of a job as it is pulled, and all that stands beside it; undefined where it has no ends. */
+function standingOf(job: Job, id: string): { readonly pull: Pull; readonly standing: Standing } | undefined {
   // How far gear is from the end of its legs is the same by every route.
   const runs = planRuns(job, neededRuns(job), {});
   const run = runs.find((one) => one.id === id);
-  if (run?.fromPlace === undefined || run.toPlace === undefined) return { routes: [], examined: 0, proven: true };
-  const ends = runs.flatMap(({ fromPlace, toPlace }) => [fromPlace, toPlace]);
-  const gear = Object.values(job.gear).map(({ place, there }) => (there === null ? place : null));
-  const others = runs.flatMap((one) =>
-    one.id === id ? [] : openedAlong(access.pattern, one.way?.legs ?? [], one.fished),
+  if (run?.fromPlace === undefined || run.toPlace === undefined) return undefined;
+  const beside = runs.flatMap(({ id: other, old, way, fished }) =>
+    other === id || old || !way ? [] : [{ way, fished }],
   );
-  const anyway = [...ends, ...gear].flatMap((place) =>
-    place === null || place === undefined ? [] : [places[place]!.covers],
-  );
-  const open = coversFor(access.pattern, [...anyway, ...others], access.school === 'off');
-  return proposeRoutes(access, run.fromPlace, run.toPlace, run.conductors.length, open);
+  return { pull: pullOf(job, [run]), standing: { opened: openedByEnds(job, runs), beside } };
+}
+
+/**
+ * The cheapest route of a run that goes along a leg, whichever way round; undefined where there is none that passes the
+ * leg once.
+ */
+export function routeThrough(job: Job, id: string, leg: string): RouteProposal | undefined {
+  const found = standingOf(job, id);
+  const access = accessOf(job);
+  const through = access.map.legs[leg];
+  if (!found || !through) return undefined;
+  const { pull, standing } = found;
+  const rules = { ...access, barred: [...access.barred, leg] };
+  const routes = [
+    [through.from, through.to],
+    [through.to, through.from],
+  ].flatMap(([near, far]) => {
+    const to = layOne(rules, { ...pull, to: near!, pin: undefined }, standing)?.route;
+    const onward = layOne(
+      rules,
+      { ...pull, from: far!, pin: undefined },
+      { ...standing, beside: [...(standing.beside ?? []), ...(to ? [to] : [])] },
+    )?.route;
+    if (!to || !onward) return [];
+    const legs = [...to.way.legs, leg, ...onward.way.legs];
+    if (new Set(legs).size < legs.length) return [];
+    return priced(access, { ...pull, pin: legs }, standing) ?? [];
+  });
+  return routes.sort((a, b) => a.cost - b.cost || a.way.lengthMm - b.way.lengthMm)[0];
+}
+
+/** Routes for one run of a job, beside what the gear and its other runs need anyway; none for a run without ends. */
+export function routesOfRun(job: Job, id: string): RouteProposals {
+  const found = standingOf(job, id);
+  return found ? proposeRoutes(accessOf(job), found.pull, found.standing) : { routes: [], examined: 0, proven: true };
 }

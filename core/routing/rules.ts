@@ -4,11 +4,18 @@ import { KEEP_FREE_KINDS, liesIn } from '../craft/keep-free';
 import { HAZARDS } from '../craft/leg';
 import { nodeOf } from '../craft/pattern';
 import { each, rulesAt, type Rule } from '../findings/finding';
-import { craftOf } from '../craft/own';
+import { craftOf, foundCraft } from '../craft/own';
+import { COVER_STATES } from '../craft/cover';
+import { coverMinutes, coversFor, openedAlong } from '../craft/covers';
+import { own } from '../document/patches';
+import { taken } from '../job/choices';
+import { listed } from '../text/text';
+import { tenth } from '../units/figures';
+import { isUnfused, openedByEnds, planRuns } from './runs';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { craftMap } from './graph';
-import { endName, runWords, type Run } from '../connections/runs';
+import { endName, neededRuns, runWords, type Run } from '../connections/runs';
 
 export interface RoutingSeen {
   readonly job: Job;
@@ -20,6 +27,25 @@ type RoutingRule = Rule<RoutingSeen, Operation>;
 const nameOf = ({ job, tags }: RoutingSeen, run: Run) =>
   `${runWords(run)} ${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
 
+/** Minutes of covers, fishing and pulling by a school of covers, the rest of the job as it is. */
+function minutesAs(job: Job, school: 'aside' | 'fished'): number {
+  const asked = { ...job, choices: { ...job.choices, access: school } };
+  const runs = planRuns(asked, neededRuns(asked), {}).filter(({ old, way }) => way && !old);
+  const pattern = craftOf(asked);
+  const open = coversFor(
+    pattern,
+    [...openedByEnds(asked, runs), ...runs.flatMap(({ way, fished }) => openedAlong(pattern, way!.legs, fished))],
+    false,
+  );
+  const fished = new Set(runs.flatMap((run) => run.fished));
+  const pulled = new Map(runs.map(({ from, to, way, alongMin }) => [`${from}>${to} ${way!.legs.join()}`, alongMin]));
+  return (
+    coverMinutes(pattern, open) +
+    [...fished].reduce((sum, id) => sum + pattern.legs[id]!.fish!.minutes, 0) +
+    [...pulled.values()].reduce((sum, minutes) => sum + minutes, 0)
+  );
+}
+
 export const routingRules = rulesAt<RoutingRule>('routing', [
   {
     id: 'no-way',
@@ -30,10 +56,18 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
       each(
         'run',
         seen.runs.filter((run) => run.fromPlace !== undefined && run.toPlace !== undefined && !run.way),
-        (run) => ({
-          reason: `${nameOf(seen, run)}: no legs lead there that a wire may follow.`,
-          figures: [{ name: 'ways', value: 0, unit: '' }],
-        }),
+        (run) => {
+          const { leg, cover } = seen.job.overrules;
+          const said = [
+            ...Object.keys(leg).map((id) => `“${foundCraft(seen.job).legs[id]!.name}” is barred`),
+            ...Object.keys(cover).map((id) => `“${foundCraft(seen.job).covers[id]!.name}” is kept shut`),
+            ...(isUnfused(seen.job, run) ? ['without a fuse it keeps out of petrol spaces'] : []),
+          ];
+          return {
+            reason: `${nameOf(seen, run)}: no legs lead there that a wire may follow${said.length ? `: ${listed(said)}` : ''}.`,
+            figures: [{ name: 'ways', value: 0, unit: '' }],
+          };
+        },
       ),
   },
   {
@@ -45,7 +79,7 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
         'run',
         seen.runs.filter((run) => run.pinBroken),
         (run) => ({
-          reason: `${nameOf(seen, run)}: the shortest way is used in its stead.`,
+          reason: `${nameOf(seen, run)}: the one that costs least is used in its stead.`,
           figures: [{ name: 'legs chosen', value: setOf(seen.job, 'way', run.id)!.length, unit: '' }],
           cure: {
             label: 'Drop the choice',
@@ -69,10 +103,70 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
           reason: `${nameOf(seen, run)} passes ${bad.leg.name}: ${hazards}.`,
           figures: [{ name: 'length there', value: bad.lengthMm, unit: 'mm' }],
           cure: {
-            label: 'Take the shortest safe way',
+            label: 'Take the cheapest safe way',
             operations: [{ op: 'overrule' as const, kind: 'way' as const, subject: run.id, value: null }],
           },
         };
+      });
+    },
+  },
+  {
+    id: 'fishing-dearer',
+    severity: 'note',
+    title: 'Fishing costs more than it saves',
+    formula: 'minutes with legs fished ≤ minutes with their covers opened',
+    look: (seen) => {
+      const fished = new Set(seen.runs.flatMap((run) => run.fished));
+      if (!fished.size) return [];
+      const now = minutesAs(seen.job, 'fished');
+      const opened = minutesAs(seen.job, 'aside');
+      const more = now - opened;
+      if (more < 0.05) return [];
+      return [
+        {
+          subject: { kind: 'job' as const, id: seen.job.id },
+          reason: `${fished.size === 1 ? 'One leg is' : `${fished.size} legs are`} fished past covers that stay on: that takes ${tenth(now)} min of covers, fishing and pulling, where opening them would take ${tenth(opened)}.`,
+          figures: [
+            { name: 'fished', value: now, unit: 'min' },
+            { name: 'opened', value: opened, unit: 'min' },
+          ],
+          cure: {
+            label: `Open covers as far as needed: ${tenth(more)} min less`,
+            operations: [{ op: 'choose' as const, choice: 'access' as const, option: 'aside' }],
+          },
+        },
+      ];
+    },
+  },
+  {
+    id: 'kept-shut',
+    title: 'A cover that is to stay shut is opened',
+    formula: 'no gear, end or route led by hand lies behind a cover that a person keeps shut',
+    look: (seen) => {
+      const pattern = craftOf(seen.job);
+      const open = coversFor(
+        pattern,
+        [
+          ...openedByEnds(seen.job, seen.runs),
+          ...seen.runs.flatMap(({ way, fished, old }) => (way && !old ? openedAlong(pattern, way.legs, fished) : [])),
+        ],
+        taken(seen.job.choices, 'access') === 'off',
+      );
+      return Object.entries(seen.job.overrules.cover).flatMap(([id, { value: most }]) => {
+        const state = own(open, id);
+        const over = state && (most === 'on' || COVER_STATES.indexOf(state) > COVER_STATES.indexOf(most));
+        if (!over) return [];
+        return [
+          {
+            subject: { kind: 'cover' as const, id },
+            reason: `“${pattern.covers[id]!.name}” was to ${most === 'on' ? 'stay on' : `be ${most} at most`}; it is ${state}, for gear, the end of a wire or a route led by hand lies behind it.`,
+            figures: [{ name: 'opened', value: COVER_STATES.indexOf(state) + 1, unit: '' }],
+            cure: {
+              label: 'Let it be opened',
+              operations: [{ op: 'overrule' as const, kind: 'cover' as const, subject: id, value: null }],
+            },
+          },
+        ];
       });
     },
   },

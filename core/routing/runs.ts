@@ -1,14 +1,17 @@
 import { setOf } from '../job/parts/overrules';
 import { circuitOf } from '../connections/feeding';
-import { endPlace, type Run, type RunNeed, type Way } from '../connections/runs';
+import { endPlace, neededRuns, type Run, type RunNeed, type Way } from '../connections/runs';
+import type { Opened } from '../craft/cover';
 import { craftOf, foundCraft } from '../craft/own';
 import type { Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
 import type { Vec3 } from '../units/vectors';
 import { taken } from '../job/choices';
-import { cheapestRoute, layRoutes, type Access } from './access';
+import type { Access } from './access';
+import { pullMinutes } from './effort';
 import { craftMap, wayAlong, wayPoints, type CraftMap } from './graph';
 import type { Fitted } from '../panels/fitted';
+import { layOne, layTogether, type Laid, type Pull, type Route, type Standing } from './together';
 import { endsMm, leadEnd } from './tail';
 
 /** How this job's runs get at their legs. */
@@ -19,9 +22,86 @@ export function accessOf(job: Job): Access {
     pattern,
     map: craftMap(pattern),
     school: taken(job.choices, 'access'),
-    minutesAMetre: (60 * wireAMetre) / labourAnHour,
+    minutesAMetre: taken(job.choices, 'routes') === 'shortest' ? WHATEVER_IT_TAKES : (60 * wireAMetre) / labourAnHour,
+    barred: Object.keys(job.overrules.leg),
+    most: Object.fromEntries(Object.entries(job.overrules.cover).map(([id, { value }]) => [id, value])),
+    drills: taken(job.choices, 'holes') === 'made',
   };
 }
+/** Minutes that a metre is worth where nothing but metres counts. */
+const WHATEVER_IT_TAKES = 1e6;
+
+type Ended = RunNeed & Pick<Run, 'fromPlace' | 'toPlace'>;
+
+/** Whether nothing protects what feeds this: no fuse stands between it and a battery. */
+export const isUnfused = ({ craft, feeds }: Job, { kind, from, to }: RunNeed): boolean =>
+  kind === 'feed' && Object.hasOwn(craft.batteries, from) && !feeds[to]?.holder;
+
+/** Runs between the same two ends, as they are pulled: in one go. */
+export const pullOf = (job: Job, runs: readonly Ended[]): Pull => ({
+  from: runs[0]!.fromPlace!,
+  to: runs[0]!.toPlace!,
+  conductors: runs.reduce((sum, { conductors }) => sum + conductors.length, 0),
+  pin: setOf(job, 'way', runs[0]!.id),
+  unfused: runs.some((run) => isUnfused(job, run)),
+});
+
+/** What new gear and the ends of what is laid need open. */
+export function openedByEnds(job: Job, runs: readonly Ended[]): Opened[] {
+  const { places } = craftOf(job);
+  const fresh = Object.values(job.gear).flatMap(({ place, there }) =>
+    (there === null || there === 'out') && place !== null ? [place] : [],
+  );
+  const ends = runs.flatMap(({ fromPlace, toPlace, old }) =>
+    old || fromPlace === undefined || toPlace === undefined ? [] : [fromPlace, toPlace],
+  );
+  return [...new Set([...fresh, ...ends])].map((id) => places[id]!.covers);
+}
+
+/**
+ * Routes for all runs that are to be laid, by run: together, so that they cost least. Those between the same two ends are
+ * pulled in one go, unless a person leads one of them another way.
+ */
+function routesFor(job: Job, access: Access, runs: readonly Ended[]): ReadonlyMap<string, Route | undefined> {
+  const pulls = pullsOf(job, runs);
+  const { routes } = layTogether(
+    access,
+    pulls.map((group) => pullOf(job, group)),
+    { opened: openedByEnds(job, runs) },
+    AT_ONCE,
+  );
+  return new Map(pulls.flatMap((group, i) => group.map(({ id }) => [id, routes[i]] as const)));
+}
+/** As many sets of covers as an edit may wait for: nearly always far more than it takes. */
+const AT_ONCE = 400;
+
+function pullsOf(job: Job, runs: readonly Ended[]): Ended[][] {
+  const groups = new Map<string, Ended[]>();
+  for (const run of runs) {
+    if (run.old || run.fromPlace === undefined || run.toPlace === undefined) continue;
+    const key = `${run.from}>${run.to} ${setOf(job, 'way', run.id)?.join() ?? ''}`;
+    groups.set(key, [...(groups.get(key) ?? []), run]);
+  }
+  return [...groups.values()];
+}
+
+/** How sure it is that all runs together cost no less another way. */
+export type RoutesProof = Pick<Laid, 'cost' | 'bound' | 'proven' | 'examined'>;
+
+/** The search for all routes, with all the time it takes. */
+export function proveRoutes(job: Job): RoutesProof {
+  const runs = planRuns(job, neededRuns(job), {});
+  const { cost, bound, proven, examined } = layTogether(
+    accessOf(job),
+    pullsOf(job, runs).map((group) => pullOf(job, group)),
+    { opened: openedByEnds(job, runs) },
+    AT_LEISURE,
+  );
+  return { cost, bound, proven, examined };
+}
+const AT_LEISURE = 20000;
+
+const NOTHING: Standing = { opened: [] };
 
 /** How a lead that lies there may run: as a person says, else as it would be laid by itself. */
 function oldWay(
@@ -32,7 +112,11 @@ function oldWay(
   if (fromPlace === undefined || toPlace === undefined) return undefined;
   return (
     (pin && wayAlong(access.map, fromPlace, toPlace, pin)) ??
-    cheapestRoute(access, fromPlace, toPlace, conductors.length, {})?.way
+    layOne(
+      { ...access, barred: [], most: {} },
+      { from: fromPlace, to: toPlace, conductors: conductors.length },
+      NOTHING,
+    )?.route.way
   );
 }
 
@@ -57,9 +141,8 @@ function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly 
 }
 
 /**
- * All runs that are needed, with their routes and lengths: pinned where the job says so, else what costs least in minutes of covers,
- * fishing and metres of wire, covers that gear or other runs need anyway being free. What lies there opens nothing and
- * is not cut: where it runs is not known, and shown as it would be laid. Gear that is fitted is reached
+ * All runs that are needed, with their routes and lengths: pinned where the job says so, else as all of them together cost
+ * least in minutes of covers, fishing and pulling, and in metres of wire. What lies there opens nothing and is not cut: where it runs is not known, and shown as it would be laid. Gear that is fitted is reached
  * where its leads are; of what is there already nobody has said where that is.
  */
 export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<Record<string, Fitted>>): Run[] {
@@ -71,26 +154,12 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
     fromPlace: endPlace(job, need.from, need.to),
     toPlace: endPlace(job, need.to, need.from),
   }));
-  const ready = needs.filter(({ fromPlace, toPlace, old }) => !old && fromPlace !== undefined && toPlace !== undefined);
-  const fresh = Object.values(job.gear).flatMap(({ place, there }) =>
-    there === null && place !== null ? [place] : [],
-  );
-  const routes = layRoutes(
-    access,
-    ready.map(({ id, fromPlace, toPlace, conductors }) => ({
-      from: fromPlace!,
-      to: toPlace!,
-      conductors: conductors.length,
-      pin: setOf(job, 'way', id),
-    })),
-    [...fresh, ...ready.flatMap(({ fromPlace, toPlace }) => [fromPlace!, toPlace!])].map((id) => places[id]!.covers),
-  );
+  const routes = routesFor(job, access, needs);
   const ends = new Map(Object.entries(mounts).map(([id, fitted]) => [id, leadEnd(job.gear[id]!.item, fitted)]));
   return needs.map((need) => {
     const { fromPlace, toPlace } = need;
     const pin = setOf(job, 'way', need.id);
-    const at = ready.indexOf(need);
-    const route = at < 0 ? undefined : routes[at];
+    const route = routes.get(need.id);
     const way = need.old ? oldWay(access, need, pin) : route?.way;
     const along = pin !== undefined && way?.legs.join() === pin.join();
     const allowanceMm =
@@ -106,8 +175,9 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
       ...need,
       way,
       fished: route?.fished ?? [],
+      alongMin: route ? route.way.legs.reduce((sum, leg) => sum + pullMinutes(map.legs[leg]!), 0) : 0,
       pinned: along,
-      pinBroken: pin !== undefined && (at >= 0 || need.old) && !along,
+      pinBroken: pin !== undefined && (routes.has(need.id) || need.old) && !along,
       points,
       layMm: way?.lengthMm ?? 0,
       plugsMm,

@@ -63,3 +63,7 @@ export const capital = (text: string): string => text.charAt(0).toUpperCase() + 
 
 /** Text in one line, for a format that a line end or a control character would break out of. */
 export const folded = (text: string): string => text.replace(/[\p{C}\s]+/gu, ' ').trim();
+
+/** A few things by name; of more than three the first three and how many more. */
+export const listed = (words: readonly string[]) =>
+  words.length > 3 ? `${words.slice(0, 3).join(', ')} and ${words.length - 3} more` : words.join(', ');

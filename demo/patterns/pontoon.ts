@@ -83,6 +83,8 @@ const legsLeft = {
   fenceUpLeft: leg('Up through the deck to the fence, port side', 'belowFenceLeft', 'fenceLeft', {
     via: [[3960, 1200, 745]],
     workedFrom: 'below',
+    covers: { fenceTrimLeft: 'loosened' },
+    fish: { minutes: 6, covers: {} },
     passes: { deck: deckHole([3980, 1190, 790], 'at the fence, port side') },
   }),
   frontBeamLeft: leg('Forward beside the tube, port side', 'belowFenceLeft', 'belowFrontLeft', {
@@ -111,6 +113,18 @@ const coversLeft = {
     name: 'Lid of the rear bench, port side',
     kind: 'lid' as const,
     states: { aside: coverWay(1, 1, 'Cushion up; the lid stands on its stay.') },
+  },
+  fenceTrimLeft: {
+    name: 'Foot rail of the fence, port side',
+    kind: 'panel' as const,
+    states: {
+      loosened: coverWay(4, 5, 'Its screws out from amidships to one end: it lifts enough for a wire to pass.', {
+        fasteners: { screws: screws(6, 'sixLobe20', '#10 × 3/4 in', 'foot rail of the fence, port side') },
+      }),
+      off: coverWay(7, 9, 'All its screws out; the rail comes up and inboard.', {
+        fasteners: { screws: screws(12, 'sixLobe20', '#10 × 3/4 in', 'foot rail of the fence, port side') },
+      }),
+    },
   },
 };
 

@@ -80,7 +80,7 @@ test('a motorcycle job from nothing: every figure as computed here, the same aft
   await page.getByRole('link', { name: /Routing/ }).click();
   await page
     .getByRole('button', { name: 'Show all runs' })
-    .or(page.getByRole('heading', { name: 'Cut list' }))
+    .or(page.getByRole('heading', { name: 'Routes', exact: true }))
     .first()
     .waitFor();
   const runText = (name: string) => page.locator('[data-run]', { hasText: name });

@@ -62,7 +62,7 @@ const OVERRULE_SUBJECTS: Readonly<Record<string, string>> = {
 /** Steps that are about gear or a battery, and the pulling of wires from one end to another. */
 function stepNames(job: Job, step: string, id: string): boolean {
   const [kind, of] = step.slice(step.indexOf(':') + 1).split(/\/(.*)/s) as [string, string | undefined];
-  if (of === undefined || kind === 'cover' || kind === 'memory') return false;
+  if (of === undefined || kind === 'cover' || kind === 'memory' || kind === 'leg') return false;
   if (kind !== 'run') return of === id;
   // Its two ends stand with a dash between them, and an id may have dashes of its own: the longest that is known.
   const others = [...Object.keys(job.gear), ...Object.keys(job.craft.batteries)].filter((other) => other !== id);

@@ -135,9 +135,13 @@ export function forget(job: Job, { kind, id }: Gone): Job {
   const drop = (of: OverruleKind, subject: string): boolean => {
     // A way leads between two places; when an end moves, or a feed begins elsewhere, it no longer leads there.
     if (kind === 'ends' || kind === 'tap' || kind === 'feed') return of === 'way' && ofRun(subject);
+    if (kind === 'cover') return of === 'cover' && subject === id;
     // A way that led through what is not there is no way.
     if (kind === 'leg' || kind === 'place')
-      return of === 'way' && setOf(job, 'way', subject)!.some((leg) => !Object.hasOwn(legs, leg));
+      return (
+        (of === 'leg' && !Object.hasOwn(legs, subject)) ||
+        (of === 'way' && setOf(job, 'way', subject)!.some((leg) => !Object.hasOwn(legs, leg)))
+      );
     if (kind === 'memory') return of === 'minutes' && subject === `close:memory/${id}`;
     const named = kind === 'gear' || kind === 'battery' || (kind === 'circuit' && !Object.hasOwn(job.gear, id));
     return named && keyNames(job, 'overrule', `${of}=${subject}`, id);

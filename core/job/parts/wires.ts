@@ -1,3 +1,4 @@
+import { COVER_STATES } from '../../craft/cover';
 import { foundCraft } from '../../craft/own';
 import * as v from 'valibot';
 import type { Overrulables } from '../../document/overrule';
@@ -15,6 +16,10 @@ export const sets = {
   /** Legs in order from the run's first end. */
   way: { subject: RunId, value: v.array(Id) },
   lead: { subject: RunId, value: GaugeChoice },
+  /** A leg that no new wire goes along. */
+  leg: { subject: Id, value: v.literal('barred') },
+  /** How far a cover is opened at most for wires. */
+  cover: { subject: Id, value: v.picklist(['on', ...COVER_STATES]) },
   /** The wiring of all speakers together: it is chosen, and overruled, as a whole. */
   wiring: { subject: v.literal('speakers'), value: v.literal('asWired') },
 };
@@ -28,5 +33,17 @@ export const overrules: Overrulables<Job, typeof sets> = {
     },
   },
   lead: { name: 'Lead gauge', words: (gauge, job) => gaugeName(gauge, job.settings.conductors) },
+  leg: {
+    name: 'Leg',
+    words: () => 'no new wire along it',
+    fault: (job, leg) =>
+      Object.hasOwn(foundCraft(job).legs, leg) ? undefined : `expected a leg of this craft, not ${leg}`,
+  },
+  cover: {
+    name: 'Cover',
+    words: (most) => (most === 'on' ? 'stays on' : `${most} at most`),
+    fault: (job, cover) =>
+      Object.hasOwn(foundCraft(job).covers, cover) ? undefined : `expected a cover of this craft, not ${cover}`,
+  },
   wiring: { name: 'Wiring', words: () => 'as wired' },
 };

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
-import { PHASES, type Phase, type Step } from '#core/build/index';
+import { PHASES, pullSteps, type Phase, type Step } from '#core/build/index';
 import { shownColour } from '#core/connections/runs';
 import { layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';
@@ -85,7 +85,8 @@ const fitted = computed(
       ),
     ),
 );
-const groupOf = (run: { from: string; to: string }) => `pull:run/${run.from}-${run.to}`;
+const pulls = computed(() => pullSteps(plan.value.runs));
+const groupOf = (run: { id: string }) => pulls.value.get(run.id) ?? '';
 const lanes = computed(() => {
   const runs = plan.value.runs.filter((run) => run.way);
   return (
@@ -95,8 +96,8 @@ const lanes = computed(() => {
     }
   );
 });
-const isLit = (run: { from: string; to: string }) => current.value?.step.id === groupOf(run);
-const shown = (run: { from: string; to: string }) => isDone(groupOf(run)) || isLit(run);
+const isLit = (run: { id: string }) => current.value?.step.id === groupOf(run);
+const shown = (run: { id: string }) => isDone(groupOf(run)) || isLit(run);
 const isHere = (gear: string, step: Step | undefined) => step?.subject.kind === 'gear' && step.subject.id === gear;
 
 useEventListener(window, 'keydown', (event) => {

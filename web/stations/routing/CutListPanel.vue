@@ -5,14 +5,12 @@ import FactField from '../../fields/FactField.vue';
 import { useSheet } from '../../app/sheet';
 import { inches, lengthText, wireText, wireUnit } from '../../app/units';
 import WireLine from '../../drawing/WireLine.vue';
-import { coversText } from './covers-text';
 import JointPanel from './JointPanel.vue';
 
-/** All wire of the job: reels, pieces, what they cost, the covers they open and the joints they cross. */
-const props = defineProps<{ litLeg: string | undefined }>();
-const { store, plan, pattern, endOf } = useSheet();
+/** All wire of the job: reels, pieces, what they cost, and the joints they cross. */
+const { plan, pattern, endOf } = useSheet();
 const map = computed(() => craftMap(pattern.value));
-/** A leg across each joint that wire crosses: the one in hand, else the first. */
+/** A leg across each joint that wire crosses: the first. */
 const crossed = computed(() => {
   const legs = plan.value.runs.flatMap((run) =>
     (run.old ? [] : (run.way?.legs ?? [])).filter((id) => map.value.legs[id]!.need),
@@ -20,21 +18,14 @@ const crossed = computed(() => {
   const byJoint = new Map<string, string>();
   for (const id of legs) {
     const joint = map.value.legs[id]!.leg.joint!;
-    if (id === props.litLeg || !byJoint.has(joint)) byJoint.set(joint, id);
+    if (!byJoint.has(joint)) byJoint.set(joint, id);
   }
   return [...byJoint.values()];
 });
-/** Of the covers alone: what comes out behind them takes its own. */
-const coverMinutes = computed(() =>
-  plan.value.build.steps.reduce((sum, { id, minutes }) => sum + (/^(off|on):cover\//.test(id) ? minutes : 0), 0),
-);
 </script>
 
 <template>
   <section>
-    <div v-if="litLeg" class="ends">
-      <BButton @click="store.select(undefined)">Show all runs</BButton>
-    </div>
     <h2>Cut list</h2>
     <table>
       <thead>
@@ -79,15 +70,6 @@ const coverMinutes = computed(() =>
       <FactField of="settings" fact="wireAMetre" :label="`${inches ? 'A foot' : 'A metre'} of wire costs`" />
       <FactField of="settings" fact="labourAnHour" label="An hour of work costs" />
     </div>
-    <h3>Covers to open</h3>
-    <p>
-      {{
-        coversText(
-          pattern,
-          plan.build.teardown.covers.map((c) => c.cover),
-        )
-      }}: {{ coverMinutes }} min off and on.
-    </p>
     <template v-for="id in crossed" :key="id">
       <h3>{{ pattern.joints[map.legs[id]!.leg.joint!]!.name }}</h3>
       <JointPanel :leg="id" :wire="{ body: 'red' }" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { useDrag } from '../../app/dragging';
 import StationLayout from '../../app/StationLayout.vue';
 import CalloutLeader from '../../drawing/CalloutLeader.vue';
 import CalloutPlate from '../../drawing/CalloutPlate.vue';
@@ -12,10 +13,19 @@ import { LABELS_END, LABEL_W, SHEET, twoViews } from '#core/drawing/sheet';
 import type { Projection } from '#core/drawing/projection';
 import { useSheet } from '../../app/sheet';
 import { steady } from '../../app/steady';
-import { lengthText } from '../../app/units';
+import { lengthText, wireText, wireUnit } from '../../app/units';
+import PickStrip from '../../fields/PickStrip.vue';
+import { withoutDrawing } from '../../stores/plan-shown';
+import { searches } from '../../workers';
+import CoverPanel from './CoverPanel.vue';
 import CutListPanel from './CutListPanel.vue';
+import LegLines from './LegLines.vue';
+import LegPanel from './LegPanel.vue';
+import RoutesPanel from './RoutesPanel.vue';
 import RunPanel from './RunPanel.vue';
 import { runWords, shownColour, type Run } from '#core/connections/runs';
+import { coversFor, openedAlong } from '#core/craft/covers';
+import { figure } from '#core/units/figures';
 
 const { store, job, plan, gear, pattern, posed, posedMounts, endOf } = useSheet();
 const router = useRouter();
@@ -30,15 +40,66 @@ const selected = computed(() => {
   const chosen = store.selected;
   return chosen?.kind === 'run' ? runs.value.find((run) => run.id === chosen.id) : undefined;
 });
-/** A leg that a finding is about: its runs are lit, nothing of them is asked. */
-const litLeg = computed(() => (store.selected?.kind === 'leg' ? store.selected.id : undefined));
-const isLit = (run: Run) =>
-  selected.value
-    ? selected.value.id === run.id
-    : litLeg.value === undefined || (run.way?.legs.includes(litLeg.value) ?? false);
+/** A leg or cover that is looked at: the runs along it, or that it is opened for, are lit. */
+const litLeg = computed(() =>
+  store.selected?.kind === 'leg' && pattern.value.legs[store.selected.id] ? store.selected.id : undefined,
+);
+const litCover = computed(() =>
+  store.selected?.kind === 'cover' && pattern.value.covers[store.selected.id] ? store.selected.id : undefined,
+);
+const opensCover = (run: Run, cover: string): boolean =>
+  !run.old &&
+  Object.hasOwn(coversFor(pattern.value, openedAlong(pattern.value, run.way?.legs ?? [], run.fished), false), cover);
+const isLit = (run: Run) => {
+  if (selected.value) return selected.value.id === run.id;
+  if (litLeg.value !== undefined) return run.way?.legs.includes(litLeg.value) ?? false;
+  return litCover.value === undefined || opensCover(run, litCover.value);
+};
+const PARTS = { routes: 'Routes', wire: 'Wire' } as const;
+const part = ref<keyof typeof PARTS>('routes');
+
+// ── A run dragged on to another leg ──
+const dragged = shallowRef<string>();
+const price = shallowRef<string>();
+const { over, begin } = useDrag<Run>(
+  'leg',
+  (run) => {
+    store.select({ kind: 'run', id: run.id });
+    dragged.value = run.id;
+  },
+  (run, leg) => {
+    dragged.value = undefined;
+    if (leg !== undefined && !run.way!.legs.includes(leg)) void leadAlong(run.id, leg);
+  },
+);
+const through = (run: string, leg: string) => searches().routeThrough(withoutDrawing(job.value), run, leg);
+async function leadAlong(run: string, leg: string): Promise<void> {
+  const route = await through(run, leg);
+  if (route) store.overrule('way', run, [...route.way.legs], 'choose route');
+}
+watch([dragged, over], async ([run, leg]) => {
+  price.value = undefined;
+  if (run === undefined || leg === undefined) return;
+  const name = pattern.value.legs[leg]!.name;
+  const now = runs.value.find(({ id }) => id === run)!;
+  if (now.way!.legs.includes(leg)) {
+    price.value = `${name}: it goes there`;
+    return;
+  }
+  const [there, { routes }] = await Promise.all([through(run, leg), searches().routes(withoutDrawing(job.value), run)]);
+  if (dragged.value !== run || over.value !== leg) return;
+  const own = routes.find(({ way }) => way.legs.join() === now.way!.legs.join());
+  const metres = there && (there.way.lengthMm - now.way!.lengthMm) / 1000;
+  const minutes = there && own && there.minutes - own.minutes;
+  const signed = (value: number, words: string) => `${value < 0 ? '−' : '+'} ${words}`;
+  price.value = there
+    ? `${name}: ${minutes === undefined ? '' : `${signed(minutes, short1(Math.abs(minutes)))} min, `}${signed(metres!, wireText(Math.abs(metres!)))} ${wireUnit()}`
+    : `${name}: no route of it passes there`;
+});
 const names = (run: Run) => `${runWords(run).replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
 const lengthOf = (run: Run) => (run.old ? 'lies there' : lengthText(run.cutMm));
 const short = (end: string) => endOf(end, 'mark');
+const short1 = (value: number) => figure(value, 1);
 /** Places that are marked though no gear sits there: every battery's, and the switched source. */
 const marked = computed(() => {
   const { batteryPlace, switchedPlace } = pattern.value;
@@ -84,15 +145,18 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
           >
         </template>
         <template #wires="{ projection }">
+          <LegLines v-if="selected || litLeg !== undefined" :projection="projection" :lit="litLeg" :over="over" />
           <WireLine
             v-for="lane in lanes[projection.view]"
             :key="lane.run.id"
+            :class="{ loose: dragged !== undefined }"
             :path="lane.path"
             v-bind="shownColour(lane.run)"
             :width="selected?.id === lane.run.id ? 4.5 : WIRE_WIDTH"
             :dim="!isLit(lane.run)"
             :old="lane.run.old"
             @press="press(lane.run)"
+            @pointerdown="!job.seal && !lane.run.old && begin($event, lane.run)"
           />
         </template>
         <template #marks="{ projection }">
@@ -102,6 +166,9 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
             <text v-if="end !== pattern.switchedPlace" y="4.5" text-anchor="middle" class="strong">+ −</text>
           </g>
         </template>
+        <text v-if="dragged" :x="SHEET.w / 2" :y="LABELS_END + 4" text-anchor="middle" class="strong" role="status">{{
+          price ?? 'Drop it on a leg to lead it along there'
+        }}</text>
         <g
           v-for="c in callouts"
           :key="c.id"
@@ -137,7 +204,15 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
     <template #panel>
       <RunPanel v-if="selected" :key="selected.id" :run="selected" />
 
-      <CutListPanel v-else-if="laid.length" :lit-leg="litLeg" />
+      <LegPanel v-else-if="litLeg !== undefined" :id="litLeg" :key="litLeg" />
+
+      <CoverPanel v-else-if="litCover !== undefined" :id="litCover" :key="litCover" />
+
+      <template v-else-if="laid.length">
+        <PickStrip v-model="part" label="What is shown" :options="PARTS" />
+        <RoutesPanel v-if="part === 'routes'" />
+        <CutListPanel v-else />
+      </template>
 
       <section v-else>
         <h2>Runs</h2>
@@ -149,6 +224,10 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
 </template>
 
 <style scoped>
+/* What is dragged is dropped on what lies below it. */
+.loose {
+  pointer-events: none;
+}
 .battery {
   fill: var(--paper-raised);
   stroke: var(--ink);

@@ -7,7 +7,7 @@ import { craftMap, type RouteProposals } from '#core/routing/index';
 import { colourText } from '#core/tables/colours';
 import { PORT_KINDS } from '#core/gear/ports';
 import { gaugeName, GAUGES } from '#core/tables/conductors';
-import { short as shortFigure } from '#core/units/figures';
+import { short as shortFigure, tenth } from '#core/units/figures';
 import OverruleNote from '../../app/OverruleNote.vue';
 import { useSheet } from '../../app/sheet';
 import { gaugeText, lengthText } from '../../app/units';
@@ -54,6 +54,26 @@ watch(
 const wireMinutes = computed(() => (60 * job.value.settings.wireAMetre) / job.value.settings.labourAnHour);
 const sameWay = (way: Way) => way.legs.join() === props.run.way?.legs.join();
 
+/** Legs it does not go along, by name. */
+const others = computed(() => [
+  ['', 'as it is'] as const,
+  ...Object.values(map.value.legs)
+    .filter(
+      ({ id, banned }) => !banned && !props.run.way?.legs.includes(id) && !Object.hasOwn(job.value.overrules.leg, id),
+    )
+    .map(({ id, leg }) => [id, leg.name] as const)
+    .sort(([, a], [, b]) => a.localeCompare(b)),
+]);
+const ledSaid = shallowRef('');
+async function leadAlong(leg: string): Promise<void> {
+  const { id } = props.run;
+  ledSaid.value = '';
+  const route = await searches().routeThrough(withoutDrawing(job.value), id, leg);
+  if (props.run.id !== id) return;
+  if (route) store.overrule('way', id, [...route.way.legs], 'choose route');
+  else ledSaid.value = `No route of it passes “${pattern.value.legs[leg]!.name}”.`;
+}
+
 const cuts = computed(() => plan.value.cutList.cuts.filter((cut) => cut.run === props.run.id));
 /** Made leads that lie along it. */
 const links = computed(() => plan.value.links.filter(({ run }) => run === props.run.id));
@@ -94,8 +114,10 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
       <dl>
         <div v-for="leg in legs" :key="leg.id">
           <dt>
-            {{ leg.leg.name
-            }}<i v-if="leg.leg.hazards.length"> · {{ leg.leg.hazards.map((h) => HAZARDS[h].name).join(', ') }}</i>
+            <button type="button" class="leg" @click="store.select({ kind: 'leg', id: leg.id })">
+              {{ leg.leg.name }}</button><i v-if="leg.leg.hazards.length">
+              · {{ leg.leg.hazards.map((h) => HAZARDS[h].name).join(', ') }}</i
+            >
           </dt>
           <dd>{{ lengthText(leg.lengthMm) }}</dd>
         </div>
@@ -113,6 +135,15 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
           <dd data-figure="cut">{{ lengthText(run.cutMm) }}</dd>
         </div>
       </dl>
+      <PickField
+        v-if="!job.seal"
+        class="through"
+        label="Lead it along another leg"
+        :options="others"
+        model-value=""
+        @update:model-value="$event && leadAlong($event)"
+      />
+      <p v-if="ledSaid" role="status" class="small">{{ ledSaid }}</p>
       <p v-for="link in links" :key="link.id" class="cut">{{ reachText(link) }}</p>
       <p v-for="cut in cuts" :key="cut.use" class="cut">
         {{ cut.gauge ? `${gaugeText(cut.gauge, job.settings.conductors)} ` : '' }}{{ colourText(cut.colour) }}:
@@ -152,7 +183,7 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
               ><b>{{ lengthText(way.lengthMm) }}</b> by {{ way.legs.length }} legs; opens
               {{ coversText(pattern, Object.keys(covers)) }}{{ fished.length ? ', fished' : '' }}</span
             >
-            <span>{{ minutes ? `+ ${minutes} min` : 'no minutes' }}</span>
+            <span>+ {{ shortFigure(tenth(minutes)) }} min</span>
           </button>
         </li>
       </ul>
@@ -174,6 +205,21 @@ dt {
 }
 dd {
   white-space: nowrap;
+}
+.leg {
+  border: 0;
+  padding: 0;
+  min-height: 24px;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
+  text-underline-offset: 3px;
+}
+.through {
+  margin: 0 0 var(--space-4);
 }
 dt i {
   color: var(--caution);
