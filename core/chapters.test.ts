@@ -18,7 +18,7 @@ const MADE: Readonly<Record<string, readonly (keyof Plan)[]>> = {
   speakers: ['speakers', 'splices'],
   power: ['power', 'turnOn', 'keyOff', 'isolation', 'terminals'],
   routing: ['runs'],
-  harness: ['cutList', 'pins', 'links', 'parts'],
+  harness: ['cutList', 'bundles', 'pins', 'links', 'parts'],
   build: ['build', 'minutes'],
 };
 const RECORD = 'tests/support/chapter-shapes.json';

@@ -10,6 +10,7 @@ import {
   gaugeWords,
   gaugesOf,
   harness,
+  type Bundle,
   type CutList,
   type FeedGauges,
   type LinkPlan,
@@ -78,6 +79,8 @@ export interface Plan {
   readonly terminals: readonly Termination[];
   readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
   readonly cutList: CutList;
+  /** What lies along each leg, how thick it is, and what it goes through. */
+  readonly bundles: readonly Bundle[];
   /** What becomes of every lead of plugs and pigtails, new and old. */
   readonly pins: readonly PinTable[];
   readonly links: readonly LinkPlan[];
@@ -128,23 +131,12 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const cutList = make(harness.cutList, placed, runs, gauges);
     const pins = make(harness.pins, placed, needs);
     const links = make(harness.links, job, runs);
+    const bundles = make(harness.bundles, placed, runs, gauges, make(routing.secured, placed, runs));
     const terminals = make(TERMINALS, placed, make(power.terminals, placed, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
     const wishes = make(intake.wishes, job, heard.zones, links, lasting.musicHours);
     const supplies = make(mounting.supplies, job, mounts, boards);
-    const parts = make(
-      harness.parts,
-      placed,
-      runs,
-      cutList,
-      terminals,
-      pins,
-      links,
-      inputs,
-      fuses,
-      supplies,
-      make(routing.secured, placed, runs),
-    );
+    const parts = make(harness.parts, placed, runs, cutList, terminals, pins, links, inputs, fuses, supplies, bundles);
     const work = make(
       build.work,
       wired,
@@ -185,6 +177,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(power.turnOnFindings, held, tags, turnOn, keyOff),
       make(routing.findings, wired, runs, tags),
       make(harness.findings, placed, runs, tags, pins, links),
+      make(harness.bundleFindings, job, bundles),
       make(harness.waiting, job, parts),
       make(build.findings, wired, built, overrules),
     );
@@ -213,6 +206,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       terminals,
       isolation,
       cutList,
+      bundles,
       pins,
       links,
       parts,

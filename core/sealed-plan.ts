@@ -216,6 +216,16 @@ const SealedPlan = some({
     reels: v.array(some({ what: text, gauge: v.optional(text), colour, pieces: number, totalMm: number })),
     wireM: number,
   }),
+  bundles: v.array(
+    some({
+      leg: text,
+      wires: v.array(some({ run: text, colour, use: text, mm: number })),
+      mm: number,
+      leastMm: number,
+      ties: number,
+      passes: v.array(some({ name: text, needMm: number, clearMm: number, fits: flag })),
+    }),
+  ),
   pins: v.array(some({ gear: text, told: flag, rows: v.array(PinRow) })),
   links: v.array(
     some({

@@ -4,7 +4,9 @@ import type { Job } from '../job/job';
 import { pinTables, type PinTable } from '../connections/pins';
 import type { RunNeed } from '../connections/runs';
 import { judge } from '../findings/finding';
-import { LAID, SOUND, WIRED } from '../job/reads';
+import { CRAFT, LAID, SOUND, WIRED } from '../job/reads';
+import { bundleRules } from './bundle-rules';
+import { planBundles, type Bundle } from './bundles';
 import { planLinks, type LinkPlan } from './links';
 import { partRules } from './part-rules';
 import { planParts, type PartLine } from './parts';
@@ -21,6 +23,7 @@ export { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
 export { leadResistance } from './leads';
 
 export type { Cut, CutList, Reel } from './cuts';
+export type { Bundle, BundleWire, PassFit } from './bundles';
 export { unusedOf, waitsFor, type PartLine } from './parts';
 export { extensionFor, freePorts, portAt, type LinkPlan } from './links';
 
@@ -28,11 +31,16 @@ export { extensionFor, freePorts, portAt, type LinkPlan } from './links';
 export const harness = chapter({
   id: 'harness',
   station: 'routing',
-  version: 2,
+  version: 3,
   leads: made(SOUND, leadResistance),
   lengths: made(LAID, feedRuns),
   common: made(LAID, commonRun),
   cutList: made(SOUND, (job, runs: readonly Run[], sizes: FeedGauges) => planCuts(job, runs, sizes)),
+  /** All that lies along each leg. */
+  bundles: made([...SOUND, 'links'], (job, ...of: ParametersOf<typeof planBundles>): readonly Bundle[] =>
+    planBundles(job, ...of),
+  ),
+  bundleFindings: made(CRAFT, (job, bundles: readonly Bundle[]) => judge(bundleRules, { job, bundles })),
   /** What becomes of every lead of plugs and pigtails. */
   pins: made([...WIRED, 'pins'], (job, needs: readonly RunNeed[]): readonly PinTable[] => pinTables(job, needs)),
   /** Made leads, and whether they reach. */
@@ -53,8 +61,8 @@ export const harness = chapter({
       links: readonly LinkPlan[],
     ) => judge(harnessRules, { job, runs, tags, pins, links }),
   ),
-  // The first knew no leads of gear, and no links.
-  upgrade: () => ({ pins: [], links: [], parts: [] }),
+  // The first knew no leads of gear, and no links; the second no bundles.
+  upgrade: (_: never, from: number) => ({ ...(from < 2 ? { pins: [], links: [], parts: [] } : {}), bundles: [] }),
   proposals: made(['settings'], leadProposals),
   ledger: made([], (_, { wireM }: CutList) => ({ wireM })),
 });

@@ -7,6 +7,7 @@ import { inUse } from '../job/parts/gear';
 import { NO_PART, type KitLine } from '../job/parts/kits';
 import type { Supply } from '../panels/supplies';
 import { FUSE_FAMILIES } from '../tables/fuses';
+import type { Bundle } from './bundles';
 import type { CutList } from './cuts';
 import type { LinkPlan } from './links';
 
@@ -72,7 +73,7 @@ export function planParts(
   inputs: readonly Input[],
   fuses: Readonly<Record<string, number | undefined>>,
   supplies: readonly Supply[],
-  secured: { readonly ties: number; readonly sleeveMm: number },
+  bundles: readonly Bundle[],
 ): PartLine[] {
   const found = new Map<string, Needed>();
   const add = (
@@ -146,9 +147,22 @@ export function planParts(
   );
   if (caps.length) add('end', 'cap', 'insulating cap with shrink', Math.ceil(caps.length * SPARE), caps);
 
-  const { ties, sleeveMm } = secured;
+  const ties = bundles.reduce((sum, bundle) => sum + bundle.ties, 0);
   if (ties) add('fix', 'tie', 'tie, or what it is secured with', Math.ceil(ties * SPARE), []);
-  if (sleeveMm) add('fix', 'sleeve', 'sleeve over edges and warm places', Math.ceil(sleeveMm * SPARE), [], 'mm');
+  const sleeves = new Map<string, number>();
+  for (const { sleeve } of bundles)
+    if (sleeve) {
+      const what = sleeve.sizeMm === undefined ? 'sleeve, wrapped round' : `sleeve, ${sleeve.sizeMm} mm`;
+      sleeves.set(what, (sleeves.get(what) ?? 0) + sleeve.lengthMm);
+    }
+  for (const [what, mm] of sleeves) add('fix', what, what, Math.ceil(mm * SPARE), [], 'mm');
+  for (const { passes } of bundles)
+    for (const { drillMm, boreMm, trimmed } of passes) {
+      if (drillMm !== undefined) {
+        const what = `grommet, ${boreMm} mm bore, hole ${drillMm} mm`;
+        add('fix', what, what, 1, []);
+      } else if (trimmed) add('fix', 'edge trim', 'edge trim round a hole', 1, []);
+    }
   for (const { what, amount } of supplies) {
     const count = Number(amount);
     const pieces = Number.isFinite(count) ? count : amount.split(', ').length;

@@ -27,7 +27,7 @@ export const routing = chapter({
   runs: made(LAID, (job, needs: readonly RunNeed[], mounts: Readonly<Record<string, Fitted>>) =>
     planRuns(job, needs, mounts),
   ),
-  /** Ties and sleeve along all ways. */
+  /** Ties along all legs that are used. */
   secured: made(CRAFT, (job, runs: readonly Run[]) => securedBy(job, runs)),
   proposals: made(CRAFT, wayProposals),
   findings: made([...LAID, 'id'], (job, runs: readonly Run[], tags: Readonly<Record<string, string>>) =>

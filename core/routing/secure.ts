@@ -1,5 +1,4 @@
 import type { Run } from '../connections/runs';
-import { HAZARDS } from '../craft/leg';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
 import { add, dot, norm, polylineLength, scale, sub, type Vec3 } from '../units/vectors';
@@ -39,17 +38,21 @@ function alongMm(points: readonly Vec3[], to: Vec3): number {
   return at;
 }
 
-/** What holds and shields new wires along their ways: how many ties, and how much sleeve past edges and warm places, mm. */
-export function securedBy(job: Job, runs: readonly Run[]): { readonly ties: number; readonly sleeveMm: number } {
+/** How what lies along one leg is held: how many ties, over how long, mm. */
+export interface Secured {
+  readonly ties: number;
+  readonly lengthMm: number;
+}
+
+/** What holds new wires along each leg they take. */
+export function securedBy(job: Job, runs: readonly Run[]): Readonly<Record<string, Secured>> {
   const { legs } = craftMap(craftOf(job));
   const every = job.craft.pattern.kind === 'boat' ? TIE_EVERY_MM.boat : TIE_EVERY_MM.other;
   const used = new Set(runs.flatMap((run) => (run.old ? [] : (run.way?.legs ?? []))));
-  let ties = 0;
-  let sleeveMm = 0;
-  for (const id of used) {
-    const { lengthMm, leg, points } = legs[id]!;
-    ties += tiesAlong(lengthMm, points, Object.values(leg.ties ?? {}), every);
-    if (leg.hazards.some((hazard) => HAZARDS[hazard].sleeved)) sleeveMm += lengthMm;
-  }
-  return { ties, sleeveMm };
+  return Object.fromEntries(
+    [...used].map((id) => {
+      const { lengthMm, leg, points } = legs[id]!;
+      return [id, { ties: tiesAlong(lengthMm, points, Object.values(leg.ties ?? {}), every), lengthMm }];
+    }),
+  );
 }

@@ -39,6 +39,10 @@ test('the tourer’s tank kept on by one press, a leg barred, a run led another 
   await feed.click();
   await page.getByRole('button', { name: 'Outside the left spar, behind the shroud' }).click();
   await expect(page.getByRole('heading', { name: 'Outside the left spar, behind the shroud' })).toBeVisible();
+  // All that lies there cut through, to scale: as many wires and as thick as the plan has them.
+  const bundle = planJob(await document()).bundles.find(({ leg }) => leg === 'flankLeft')!;
+  await expect(page.locator('.section .wire')).toHaveCount(bundle.wires.length);
+  await expect(page.locator('[data-figure=bundle]')).toHaveText(`${bundle.mm.toFixed(1).replace(/\.0$/, '')} mm`);
   await page.getByRole('button', { name: 'No new wire along it' }).click();
   await saved(page);
   const legsOf = async (run: string) => planJob(await document()).runs.find((one) => one.id === run)!.way!.legs;

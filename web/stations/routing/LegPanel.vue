@@ -7,6 +7,7 @@ import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
 import OverruleNote from '../../app/OverruleNote.vue';
 import { openedText } from './covers-text';
+import BundleView from './BundleView.vue';
 import JointPanel from './JointPanel.vue';
 import RunRows from './RunRows.vue';
 
@@ -16,6 +17,7 @@ const { store, job, plan, pattern } = useSheet();
 const leg = computed(() => craftMap(pattern.value).legs[props.id]!);
 const own = computed(() => pattern.value.legs[props.id]!);
 const runs = computed(() => plan.value.runs.filter(({ way, old }) => !old && way?.legs.includes(props.id)));
+const bundle = computed(() => plan.value.bundles.find((one) => one.leg === props.id));
 const fished = computed(() => runs.value.some((run) => run.fished.includes(props.id)));
 const isBarred = computed(() => Object.hasOwn(job.value.overrules.leg, props.id));
 const holes = computed(() => Object.entries(own.value.passes ?? {}));
@@ -63,6 +65,7 @@ const nodeName = (id: string) => (pattern.value.places[id] ?? pattern.value.junc
     <p v-if="leg.banned" class="caution">No wire goes along it, but where a person leads one there by hand.</p>
     <h3>{{ runs.length === 1 ? 'One run' : `${runs.length} runs` }} along it</h3>
     <RunRows :runs="runs" />
+    <BundleView v-if="bundle" :bundle="bundle" />
     <JointPanel v-if="leg.need" :leg="id" :wire="{ body: 'red' }" />
     <OverruleNote :of="`leg=${id}`" />
     <div class="ends">

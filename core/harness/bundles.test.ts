@@ -1,0 +1,131 @@
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import type { PassThrough } from '../craft/leg';
+import type { Pattern } from '../craft/pattern';
+import { applyAll } from '../job/operations';
+import { planJob } from '../plan';
+import { plugRoom, type BundleWire } from './bundles';
+
+/** The tourer with holes on one leg. */
+function withHoles(leg: string, passes: Record<string, Partial<PassThrough>>) {
+  const { pattern } = TOURER_JOB.craft;
+  const at = pattern.legs[leg]!;
+  const told: Pattern = {
+    ...pattern,
+    legs: {
+      ...pattern.legs,
+      [leg]: {
+        ...at,
+        passes: Object.fromEntries(
+          Object.entries(passes).map(([id, pass]): [string, PassThrough] => [
+            id,
+            { name: id, at: [0, 0, 0], mm: 20, edge: 'rolled', drillToMm: null, ...pass },
+          ]),
+        ),
+      },
+    },
+  };
+  // What lies there stays there, whatever its holes cost.
+  const ways = planJob(TOURER_JOB).runs.flatMap(({ id, way, old }) =>
+    way && !old ? [{ op: 'overrule' as const, kind: 'way' as const, subject: id, value: [...way.legs] }] : [],
+  );
+  return applyAll({ ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: told } }, ways);
+}
+const bundleOn = (job: typeof TOURER_JOB, leg: string) => planJob(job).bundles.find((one) => one.leg === leg)!;
+
+test('the right pannier’s speaker lead by hand: two of 16 AWG, 2.8 mm each, side by side 5.6 mm; a sleeve of 7 past the edge', () => {
+  const bundle = bundleOn(TOURER_JOB, 'rackRight');
+  expect(bundle.wires.map(({ mm, feeds, plugMm }) => [mm, feeds, plugMm])).toEqual([
+    [2.8, false, undefined],
+    [2.8, false, undefined],
+  ]);
+  expect([bundle.mm, bundle.leastMm]).toEqual([5.6, 5.6]);
+  // √(…) of the leg is 272 mm.
+  expect(bundle.sleeve!.sizeMm).toBe(7);
+  expect(bundle.sleeve!.lengthMm).toBeCloseTo(272, 0);
+});
+
+test('every wire of every demo job lies in the bundle of each of its legs once, and no bundle is thinner than it can be', () => {
+  for (const job of DEMO_JOBS) {
+    const plan = planJob(job);
+    for (const { leg, wires, mm, leastMm } of plan.bundles) {
+      const runs = plan.runs.filter(({ way, old }) => !old && way?.legs.includes(leg));
+      expect(wires).toHaveLength(runs.reduce((sum, { conductors }) => sum + conductors.length, 0));
+      expect(mm).toBeGreaterThanOrEqual(leastMm - 1e-9);
+      expect(leastMm).toBeGreaterThanOrEqual(Math.max(...wires.map((wire) => wire.mm)));
+    }
+    const used = new Set(plan.runs.flatMap(({ way, old }) => (old ? [] : (way?.legs ?? []))));
+    expect(new Set(plan.bundles.map(({ leg }) => leg))).toEqual(used);
+  }
+});
+
+test('a hole takes 5.6 mm or it does not: as it is, trimmed, drilled for the smallest grommet that serves, or not at all', () => {
+  const fits = (pass: Partial<PassThrough>) => bundleOn(withHoles('rackRight', { hole: pass }), 'rackRight').passes[0]!;
+  expect(fits({ mm: 5.6 })).toMatchObject({ fits: true, clearMm: 5.6, needMm: 5.6, trimmed: false });
+  expect(fits({ mm: 5.59 })).toMatchObject({ fits: false, drillMm: undefined });
+  // Bare it loses 1.5 mm a side to a trim.
+  expect(fits({ mm: 8.6, edge: 'bare' })).toMatchObject({ fits: true, trimmed: true });
+  expect(fits({ mm: 8.5, edge: 'bare' })).toMatchObject({ fits: false });
+  // A grommet of 6.5 mm bore wants a hole of 10; one of 5 would be too narrow.
+  expect(fits({ mm: 0, drillToMm: 10 })).toMatchObject({ fits: true, drillMm: 10, boreMm: 6.5 });
+  expect(fits({ mm: 0, drillToMm: 9.9 })).toMatchObject({ fits: false });
+  // What is 12 wide already is opened for the next, of 13.
+  expect(fits({ mm: 12, edge: 'bare', drillToMm: 13 })).toMatchObject({ fits: true, drillMm: undefined, clearMm: 9 });
+  expect(fits({ mm: 8, edge: 'bare', drillToMm: 13 })).toMatchObject({ fits: true, drillMm: 10 });
+  // A slot of 3 × 15 takes √(0.8 · (4 ÷ π · 3 · 12 + 9)) = 6.62 mm laid flat; one of 2.7 × 40 takes no wire of 2.8.
+  const slot = fits({ mm: 3, longMm: 15 });
+  expect(slot.clearMm).toBeCloseTo(6.62, 2);
+  expect(slot.fits).toBe(true);
+  expect(fits({ mm: 2.7, longMm: 40 }).fits).toBe(false);
+});
+
+test('plugs go through widest first, each beside the leads that went before, by hand', () => {
+  const wire = (mm: number, plugMm?: number) => ({ mm, plugMm }) as BundleWire;
+  expect(plugRoom([wire(2.8)])).toBe(0);
+  expect(plugRoom([wire(5.5, 11)])).toBe(11);
+  // 16 first; then 11 beside the lead of 4.5: 15.5. The first asks most.
+  expect(plugRoom([wire(5.5, 11), wire(4.5, 16)])).toBe(16);
+  // Two line pairs: 11 beside 5.5.
+  expect(plugRoom([wire(5.5, 11), wire(5.5, 11)])).toBe(16.5);
+});
+
+test('a hole that is too tight is a caution with both figures and two holes that would do; its cure leads no new wire there', () => {
+  const job = withHoles('underTankLeft', { slot: {} });
+  const leg = planJob(TOURER_JOB).bundles.find(
+    ({ wires }) =>
+      wires.some(({ feeds }) => feeds) && wires.some(({ feeds }) => !feeds) && !wires.some(({ plugMm }) => plugMm),
+  )!.leg;
+  const tight = withHoles(leg, { eye: { mm: 9 } });
+  const found = planJob(tight).findings.filter(({ rule }) => rule === 'hole-tight');
+  expect(found.map(({ subject }) => subject)).toEqual([{ kind: 'leg', id: leg }]);
+  expect(found[0]!.reason).toMatch(
+    /Two holes would do: one of [\d.]+ mm for the \d+ of the feeds, one of [\d.]+ mm for the other \d+\./,
+  );
+  // Where plugs ask most, they are what is told.
+  const plugged = planJob(TOURER_JOB).bundles.find(({ wires }) => wires.some(({ plugMm }) => plugMm))!.leg;
+  const [told] = planJob(withHoles(plugged, { eye: { mm: 16 } })).findings.filter(({ rule }) => rule === 'hole-tight');
+  expect(told!.reason).toContain('16.5 mm clear, for their plugs; it gives 16 mm');
+  const { needMm } = bundleOn(tight, leg).passes[0]!;
+  expect(found[0]!.figures.map(({ value }) => value)).toEqual([needMm, 9]);
+  const rules = (mm: number) => planJob(withHoles(leg, { eye: { mm } })).findings.map(({ rule }) => rule);
+  expect(rules(needMm)).not.toContain('hole-tight');
+  expect(rules(needMm - 0.01)).toContain('hole-tight');
+  expect(planJob(job).findings.map(({ rule }) => rule)).not.toContain('hole-tight');
+});
+
+test('sleeves by size, grommets and trims are on the list of what the job takes', () => {
+  const parts = (job: typeof TOURER_JOB) => planJob(job).parts.filter(({ key }) => key.startsWith('fix/'));
+  const sleeves = parts(TOURER_JOB).filter(({ what }) => what.startsWith('sleeve'));
+  const byHand = new Map<number | undefined, number>();
+  for (const { sleeve } of planJob(TOURER_JOB).bundles)
+    if (sleeve) byHand.set(sleeve.sizeMm, (byHand.get(sleeve.sizeMm) ?? 0) + sleeve.lengthMm);
+  expect(sleeves.map(({ what, needed }) => [what, needed]).sort()).toEqual(
+    [...byHand].map(([size, mm]) => [`sleeve, ${size} mm`, Math.ceil(mm * 1.1)]).sort(),
+  );
+  const drilled = parts(withHoles('rackRight', { one: { mm: 0, drillToMm: 20 }, two: { mm: 30, edge: 'bare' } }));
+  expect(drilled.map(({ what, needed }) => [what, needed])).toEqual(
+    expect.arrayContaining([
+      ['grommet, 6.5 mm bore, hole 10 mm', 1],
+      ['edge trim round a hole', 1],
+    ]),
+  );
+});
