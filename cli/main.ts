@@ -17,6 +17,7 @@ const USAGE = `usage: npm run -s haltrik -- plan JOB           the plan as JSON
        npm run -s haltrik -- figures JOB        how every figure of the power comes about
        npm run -s haltrik -- export JOB OUT     what OUT ends in: .pdf the job sheet, .svg the drawing, .zip the
                                                 whole job, .json the job, cut-list.csv, fasteners.csv, parts.csv,
+                                                labels.csv or labels-a4.pdf labels and bag tags,
                                                 circuits.cir or feeds-restFull.cir a SPICE netlist
               [--units inch]                    of the job sheet; metric if it is not said
        npm run -s haltrik -- import FILE [--look] [--server http://127.0.0.1:4310]

@@ -18,14 +18,15 @@ import { problemsOf } from '#core/document/fault';
 const guarded = (cell: string | number): string | number =>
   typeof cell === 'string' && /^\s*['=+\-@\t\r]/.test(cell) ? `'${cell}` : cell;
 const plain = (cell: string): string => (cell.startsWith("'") ? cell.slice(1) : cell);
-const write = (fields: string[], data: (string | number)[][]): string =>
+/** A table whose cells no table program takes for a formula. */
+export const tableText = (fields: string[], data: (string | number)[][]): string =>
   `${Papa.unparse({ fields, data: data.map((row) => row.map(guarded)) }, { newline: '\n' })}\n`;
 
 // ── Cut list and fasteners ──────────────────────────────────────────────────────────────────────
 
 /** Every piece of wire to cut, a row each. */
 export function cutListCsv(job: Job, plan: Plan): string {
-  return write(
+  return tableText(
     ['run', 'from', 'to', 'use', 'size', 'colour', 'length_mm'],
     plan.cutList.cuts.map((cut) => [
       cut.run,
@@ -41,7 +42,7 @@ export function cutListCsv(job: Job, plan: Plan): string {
 
 /** Every fastener that comes out, a row for each kind on each cover and old piece of gear: as counted, else as planned. */
 export function fastenersCsv(job: Job, plan: Plan, events: readonly BayEvent[] = []): string {
-  return write(
+  return tableText(
     ['cover', 'where', 'size', 'drive', 'torque_nm', 'out', 'reused', 'retired', 'new', 'in'],
     fastenerLedger(plan.build, buildState(plan.build, events).balances).map((l) => [
       fastenedWords(job, plan.tags, l),
@@ -60,7 +61,7 @@ export function fastenersCsv(job: Job, plan: Plan, events: readonly BayEvent[] =
 
 /** The order list, a row a line: what is needed, what of it the kit and the shelf have, what is ordered and has come. */
 export function partsCsv({ parts }: Plan): string {
-  return write(
+  return tableText(
     ['part', 'what', 'unit', 'needed', 'in_kit', 'on_shelf', 'order', 'arrived'],
     parts.map(({ key, what, unit, needed, inKit, have, order, arrived }) => [
       key,
@@ -415,7 +416,7 @@ function put(item: Record<string, unknown>, path: string, value: unknown): void 
 
 /** The shelf as a table: a row an item, one column for each figure. */
 export function shelfCsv(items: readonly GearItem[]): string {
-  return write(
+  return tableText(
     COLUMNS.map((c) => c.name),
     items.map((item) => COLUMNS.map((c) => (c.kinds.includes(item.kind) ? c.write(at(item, c.path) as never) : ''))),
   );

@@ -2,6 +2,8 @@ import { cutDrawings, type CutDrawing } from '#core/drawing/cuts';
 import { standingPhotos } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
+import type { Label } from '#core/harness/index';
+import { labelsOf } from '#core/labelled';
 import { FEED_CASES, casesOf, type FeedCase } from '#core/power/index';
 import { planOf } from '#core/shown';
 import type { UnitSystem } from '#core/units/shown';
@@ -10,6 +12,7 @@ import { cutListCsv, fastenersCsv, partsCsv } from './csv';
 import { drawingSvg } from './drawing';
 import type { ExportFile } from './exports';
 import { writeJobFile } from './job-file';
+import { labelsCsv, labelsPdf, type LabelSheet } from './labels';
 import { jobSheetPdf } from './job-sheet';
 import { cutsPdf, type Paper } from './template-pdf';
 import { cutDxf, cutSvg, cutsZip } from './templates';
@@ -24,6 +27,8 @@ export interface Exported {
   readonly units: UnitSystem;
   /** The cut drawing that is asked for; all of them where none is named. */
   readonly of?: string;
+  /** Where this job is opened, for what leads there: http://127.0.0.1:4310. */
+  readonly server?: string;
 }
 
 type Made = string | Uint8Array | undefined;
@@ -45,6 +50,18 @@ const cuts =
   };
 const pages = (paper: Paper) => cuts((drawings, title) => cutsPdf(drawings, paper, title));
 
+const labels =
+  (
+    make: (labels: readonly Label[], of: { job: string; title: string; server: string }) => Made | Promise<Made>,
+  ): Exporter =>
+  ({ job, server = HERE }) => {
+    const all = labelsOf(job, planOf(job));
+    return all.length ? make(all, { job: job.id, title: job.title, server }) : undefined;
+  };
+/** Where it listens until it is told otherwise. */
+const HERE = 'http://127.0.0.1:4310';
+const stickers = (sheet: LabelSheet) => labels((all, of) => labelsPdf(all, sheet, of));
+
 const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   'sheet.pdf': ({ job, events, photos, units }) =>
     jobSheetPdf(
@@ -58,6 +75,10 @@ const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   'cut-list.csv': ({ job }) => cutListCsv(job, planOf(job)),
   'parts.csv': ({ job }) => partsCsv(planOf(job)),
   'fasteners.csv': ({ job, events }) => fastenersCsv(job, planOf(job), events),
+  'labels.csv': labels((all, { job, server }) => labelsCsv(all, job, server)),
+  'labels-a4.pdf': stickers('a4'),
+  'labels-a4-small.pdf': stickers('a4-small'),
+  'labels-letter.pdf': stickers('letter'),
   'drawing.svg': ({ job }) => drawingSvg(job, planOf(job)),
   'templates-a4.pdf': pages('a4'),
   'templates-letter.pdf': pages('letter'),

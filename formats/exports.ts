@@ -20,6 +20,8 @@ export interface Export {
 
 const NETLIST = { format: 'SPICE netlist', type: 'text/plain; charset=utf-8' } as const;
 const TEMPLATES = { inUnits: true, none: 'Nothing is drilled or cut in this job yet.' } as const;
+const PAGES = { format: 'PDF', type: 'application/pdf' } as const;
+const LABELS = { none: 'Nothing is laid or taken apart in this job yet.' } as const;
 const TABLE = { format: 'CSV', type: 'text/csv; charset=utf-8' } as const;
 
 /** Every file of a job, in the order they are offered: the server, the page and the command line go by this list. */
@@ -36,6 +38,10 @@ export const EXPORTS = [
   { file: 'cut-list.csv', name: 'Cut list', ...TABLE },
   { file: 'fasteners.csv', name: 'Fasteners', ...TABLE },
   { file: 'parts.csv', name: 'Parts and order list', ...TABLE },
+  { file: 'labels.csv', name: 'Labels and bag tags', ...TABLE, ...LABELS },
+  { file: 'labels-a4.pdf', name: 'Labels and bag tags, A4, 24 of 70 × 36 mm', ...PAGES, ...LABELS },
+  { file: 'labels-a4-small.pdf', name: 'Labels and bag tags, A4, 48 of 46 × 21 mm', ...PAGES, ...LABELS },
+  { file: 'labels-letter.pdf', name: 'Labels and bag tags, Letter, 30 of 67 × 25 mm', ...PAGES, ...LABELS },
   { file: 'drawing.svg', name: 'Drawing', format: 'SVG', type: 'image/svg+xml', alone: '.svg' },
   {
     file: 'templates-a4.pdf',

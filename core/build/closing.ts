@@ -26,6 +26,7 @@ export function putBack(d: Draft, tested: readonly string[]): { backs: string[];
           lines: [
             ...(way.refit ? [way.refit] : []),
             ...backLines(pattern.covers[cover]!.kind),
+            ...(d.bags.has(cover) ? [`From bag ${d.bags.get(cover)!}.`] : []),
             ...(Object.keys(way.fasteners).length ? ['Start every fastener, then tighten.'] : []),
             ...seatLines(way),
             ...blindLines(way),

@@ -16,6 +16,7 @@ import { movedBy } from '../craft/bodies';
 import type { Leg } from '../craft/leg';
 import { WORKED_FROM } from '../craft/place';
 import type { Caution } from '../tables/cautions';
+import { bagsOf } from './bags';
 import { pullSteps } from './ends';
 import { orderCovers, type Teardown } from './teardown';
 import { inUse } from '../job/parts/gear';
@@ -90,6 +91,8 @@ export class Draft {
   readonly placed: readonly PlacedGear[];
   readonly fresh: readonly PlacedGear[];
   readonly whole: Step['subject'];
+  /** The bag that a cover’s fasteners go into, by cover. */
+  readonly bags: ReadonlyMap<string, number>;
   /** The step a cover comes open at. */
   readonly offOf = new Map<string, string>();
   /** Steps that can only be got at while a cover is open. */
@@ -104,6 +107,7 @@ export class Draft {
     this.laid = runs.filter((run) => run.way && !run.old);
     this.old = runs.filter((run) => run.old);
     this.pulled = pullSteps(this.laid);
+    this.bags = bagsOf(this.teardown.covers);
     this.placed = Object.entries(job.gear).filter(([, { place, there }]) => place !== null && inUse(there));
     this.fresh = this.placed.filter(([, { there }]) => there === null);
     this.whole = { kind: 'job', id: job.id };

@@ -18,6 +18,7 @@ export {
   type FastenerCount,
   type StepState,
 } from './state';
+export { bagsOf } from './bags';
 export { pullSteps } from './ends';
 export { toolsByPhase } from './kit';
 export {

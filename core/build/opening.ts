@@ -116,6 +116,7 @@ export function openUp(d: Draft, safe: string): void {
           kindRow(pattern.covers[cover]!.kind).out ?? '',
           ...blindLines(way),
           ...plugLines(way),
+          ...(d.bags.has(cover) ? [`Into bag ${d.bags.get(cover)!}, with its tag.`] : []),
           ...(Object.keys(way.plugs).length ? ['Tape, label and photograph each plug before it is pulled.'] : []),
         ].filter(Boolean),
         checks: [

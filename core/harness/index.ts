@@ -23,6 +23,7 @@ export { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
 export { leadResistance } from './leads';
 
 export type { Cut, CutList, Reel } from './cuts';
+export { planLabels, type DotColour, type Label } from './labels';
 export type { Bundle, BundleWire, PassFit } from './bundles';
 export { unusedOf, waitsFor, type PartLine } from './parts';
 export { extensionFor, freePorts, portAt, type LinkPlan } from './links';

@@ -59,6 +59,7 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore, run: Run): Rout
         events,
         photos: new Map(pictures),
         units,
+        server: `${req.protocol}://${req.get('host') ?? '127.0.0.1'}`,
         ...(of === undefined ? {} : { of }),
       });
       if (made === undefined) throw new Problem(404, 'There is none of this job', wordsOf(of, none));

@@ -108,3 +108,16 @@ test('a cover kept shut by its own panel that gear lies behind is told; the cure
   await saved(page);
   expect((await documentOf(server.url, 'tourer-four-speakers')).overrules.cover).toEqual({});
 });
+
+test('a label’s square code opens its step', async ({ board: page, server }) => {
+  const id = 'tourer-four-speakers';
+  const table = await (await fetch(`${server.url}/api/jobs/${id}/export/labels.csv`)).text();
+  const address = table
+    .split('\n')
+    .find((row) => row.includes('build?step=on%3Acover%2Fcowl'))!
+    .split(',')
+    .at(-1)!;
+  await page.goto(address.trim());
+  await expect(page.getByRole('heading', { name: 'Fairing cowl back' })).toBeVisible();
+  await expect(page.getByText('From bag 4.')).toBeVisible();
+});

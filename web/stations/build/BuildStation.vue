@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
+import { useRoute } from 'vue-router';
 import { computed, nextTick, ref, watch } from 'vue';
 import { PHASES, pullSteps, type Phase, type Step } from '#core/build/index';
 import { shownColour } from '#core/connections/runs';
@@ -26,8 +27,9 @@ const views = computed(() => twoViews(craft.value));
 const state = computed(() => bay.state!);
 const steps = computed(() => state.value.steps);
 
-/** The step asked for by hand; else the next one to do. */
-const asked = ref<string>();
+/** The step asked for by hand, or by a label’s square code; else the next one to do. */
+const { step: scanned } = useRoute().query;
+const asked = ref(typeof scanned === 'string' ? scanned : undefined);
 const at = computed(() => {
   const id = asked.value ?? state.value.next?.step.id;
   return Math.max(
