@@ -253,3 +253,32 @@ test('a run led along another leg passes it once, ends where it did, and costs n
   }
   expect([led > 30, barred > 5]).toEqual([true, true]);
 });
+
+test('a feed that no holder protects keeps out of petrol spaces, or has no route and is told why', () => {
+  const job = DEMO_JOBS.find(({ id }) => id === 'river-launch')!;
+  const fromBattery = planJob(job).runs.find(
+    ({ kind, from, old }) => kind === 'feed' && !old && Object.hasOwn(job.craft.batteries, from),
+  )!;
+  const petrol = (of: readonly string[] = []) => of.filter((id) => craftOf(job).legs[id]!.hazards.includes('petrol'));
+  const pattern = {
+    ...job.craft.pattern,
+    legs: Object.fromEntries(
+      Object.entries(job.craft.pattern.legs).map(([id, leg]) => [
+        id,
+        fromBattery.way!.legs.includes(id) ? { ...leg, hazards: [...leg.hazards, 'petrol' as const] } : leg,
+      ]),
+    ),
+  };
+  const spaced = { ...job, craft: { ...job.craft, pattern } };
+  const bare = {
+    ...spaced,
+    feeds: { ...job.feeds, [fromBattery.to]: { ...job.feeds[fromBattery.to]!, holder: null } },
+  };
+  const runIn = (of: typeof job) => planJob(of).runs.find(({ id }) => id === fromBattery.id)!;
+  expect(petrol(runIn(spaced).way?.legs).length + (runIn(spaced).way ? 1 : 0)).toBeGreaterThan(0);
+  const { way } = runIn(bare);
+  expect(way?.legs.some((id) => pattern.legs[id]!.hazards.some((hazard) => hazard === 'petrol')) ?? false).toBe(false);
+  const told = planJob(bare).findings.find(({ rule, subject }) => rule === 'no-way' && subject.id === fromBattery.id);
+  expect(told === undefined).toBe(way !== undefined);
+  if (told) expect(told.reason).toContain('without a fuse it keeps out of petrol spaces');
+});

@@ -143,7 +143,7 @@ test('a station prints: drawing and list whole, in the yard’s colours, nothing
 }) => {
   await page.emulateMedia({ media: 'print', colorScheme: 'dark' });
   await page.goto(`${server.url}${JOB}/routing`);
-  await page.getByText('Wire', { exact: true }).last().click();
+  await page.getByRole('radiogroup', { name: 'What is shown' }).getByText('Wire', { exact: true }).click();
   await page.getByRole('heading', { name: 'Cut list' }).waitFor();
   await expect(page.getByRole('link', { name: /Speakers/ })).toBeHidden();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeHidden();

@@ -70,7 +70,9 @@ const said = computed(() =>
 function changeText({ opened, shut, moved, wireM }: RoutesBeside): string {
   const words = changedText(pattern.value, opened, shut);
   if (moved) words.push(`${moved} ${moved === 1 ? 'run goes' : 'runs go'} another way`);
-  return `${words.join('; ')}; ${wireM < 0 ? '−' : '+'} ${wireText(Math.abs(wireM))} ${wireUnit()} of wire`;
+  if (Math.abs(wireM) >= 0.005)
+    words.push(`${wireM < 0 ? '−' : '+'} ${wireText(Math.abs(wireM))} ${wireUnit()} of wire`);
+  return words.join('; ');
 }
 /** Minutes more or less, to the nearest. */
 const minutesText = (hours: number) => {
