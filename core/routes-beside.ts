@@ -5,7 +5,7 @@ import type { Job } from './job/job';
 import { applyAll, type Operation } from './job/operations';
 import { overrule } from './job/parts/overrules';
 import { planJob, type Plan } from './plan';
-import { proveRoutes, type RoutesProof } from './routing/index';
+import { proofOf, type RoutesProof } from './routing/index';
 
 /** All routes of a job laid by another rule, and what that makes other. */
 export interface RoutesBeside {
@@ -42,7 +42,7 @@ export function compareRoutes(job: Job): RoutesCompared {
       found.set(key, { key, name, operations, hours, wireM, opened, shut, moved });
   }
   return {
-    proof: proveRoutes(job),
+    proof: proofOf(job),
     beside: [...found.values()].sort((a, b) => a.hours - b.hours || a.wireM - b.wireM),
   };
 }

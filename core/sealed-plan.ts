@@ -223,7 +223,7 @@ const SealedPlan = some({
       mm: number,
       leastMm: number,
       ties: number,
-      passes: v.array(some({ name: text, needMm: number, clearMm: number, fits: flag })),
+      passes: v.array(some({ name: text, needMm: number, clearMm: number, mostMm: number, fits: flag })),
     }),
   ),
   pins: v.array(some({ gear: text, told: flag, rows: v.array(PinRow) })),

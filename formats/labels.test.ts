@@ -3,9 +3,11 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import jsQR from 'jsqr';
+import fc from 'fast-check';
 import Papa from 'papaparse';
 import sharp from 'sharp';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { anyJob } from '../tests/support/any-job';
 import { labelsOf } from '#core/labelled';
 import { planJob } from '#core/plan';
 import { LABEL_SHEETS, labelsCsv, labelsPdf, stepAddress, type LabelSheet } from './labels';
@@ -14,7 +16,7 @@ const SERVER = 'http://192.0.2.7:4310';
 const about = { job: TOURER_JOB.id, title: TOURER_JOB.title, server: SERVER };
 
 test('two labels a run with one name, another for each; two a plug; a bag a cover with fasteners, the number on its cards', () => {
-  for (const job of DEMO_JOBS) {
+  for (const job of [...DEMO_JOBS, ...fc.sample(anyJob, { numRuns: 25, seed: 18 }).map((one) => one.job)]) {
     const plan = planJob(job);
     const labels = labelsOf(job, plan);
     const of = (kind: string) => labels.filter((label) => label.kind === kind);

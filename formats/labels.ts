@@ -1,11 +1,8 @@
-import PDFDocument from 'pdfkit';
 import QRCode from 'qrcode';
 import type { DotColour, Label } from '#core/harness/index';
 import { folded } from '#core/text/text';
-import { FONTS } from './sheet-pen';
 import { tableText } from './csv';
-
-const PT = 72 / 25.4;
+import { addPage, pdfOf } from './pdf';
 
 /** Sheets of labels as they are sold, mm: how many across and down, how large each, where the first begins and how far apart they stand. */
 export const LABEL_SHEETS = {
@@ -45,6 +42,7 @@ const DOTS: Readonly<Record<DotColour, string>> = {
   violet: '#7b3fa0',
   brown: '#6f4a2a',
 };
+/** Left blank round what is printed on a label, mm. */
 const EDGE = 2.5;
 
 /** Where the step of a label is opened. */
@@ -52,37 +50,21 @@ export const stepAddress = (server: string, job: string, step: string): string =
   `${server}/jobs/${encodeURIComponent(job)}/build?step=${encodeURIComponent(step)}`;
 
 /** Labels on a sheet, row by row: code, where it goes, what it is, a dot, and a square code that opens its step at `server`. */
-export async function labelsPdf(
+export function labelsPdf(
   labels: readonly Label[],
   sheet: LabelSheet,
   { job, title, server }: { readonly job: string; readonly title: string; readonly server: string },
 ): Promise<Uint8Array> {
   const { page, columns, rows, w, h, left, top, across, down } = LABEL_SHEETS[sheet];
-  const doc = new PDFDocument({
-    autoFirstPage: false,
-    margin: 0,
-    info: { Title: `${title}: labels`, Creator: 'Haltrik', CreationDate: new Date(0) },
-    lang: 'en',
-  });
-  const chunks: Buffer[] = [];
-  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
-  const ended = new Promise<void>((done) => doc.on('end', done));
-  doc.registerFont('text', FONTS.text);
-  doc.registerFont('strong', FONTS.strong);
-  labels.forEach((label, i) => {
-    const place = i % (columns * rows);
-    if (place === 0) doc.addPage({ size: page.map((mm) => mm * PT) as [number, number], margin: 0 }).scale(PT);
-    const [x, y] = [left + (place % columns) * across, top + Math.floor(place / columns) * down];
-    write(
-      doc,
-      label,
-      { x: x + EDGE, y: y + EDGE, w: w - 2 * EDGE, h: h - 2 * EDGE },
-      stepAddress(server, job, label.step),
-    );
-  });
-  doc.end();
-  await ended;
-  return Buffer.concat(chunks);
+  return pdfOf(`${title}: labels`, (doc) =>
+    labels.forEach((label, i) => {
+      const place = i % (columns * rows);
+      if (place === 0) addPage(doc, page);
+      const [x, y] = [left + (place % columns) * across, top + Math.floor(place / columns) * down];
+      const box = { x: x + EDGE, y: y + EDGE, w: w - 2 * EDGE, h: h - 2 * EDGE };
+      write(doc, label, box, stepAddress(server, job, label.step));
+    }),
+  );
 }
 
 interface Box {
@@ -117,14 +99,16 @@ function write(doc: PDFKit.PDFDocument, { code, at, says, dot }: Label, { x, y, 
   }
 }
 
+/** Squares left blank on each side (ISO/IEC 18004). */
+const QUIET = 4;
+
 function drawSquare(doc: PDFKit.PDFDocument, text: string, x: number, y: number, side: number): void {
   const { size, data } = QRCode.create(text, { errorCorrectionLevel: 'L' }).modules;
-  // Two squares of quiet beside it on each side: four where it is printed to the edge, which it is not.
-  const each = side / (size + 4);
+  const each = side / (size + 2 * QUIET);
   doc.fillColor('black');
   for (let row = 0; row < size; row++)
     for (let column = 0; column < size; column++)
-      if (data[row * size + column]) doc.rect(x + (column + 2) * each, y + (row + 2) * each, each, each);
+      if (data[row * size + column]) doc.rect(x + (column + QUIET) * each, y + (row + QUIET) * each, each, each);
   doc.fill();
 }
 

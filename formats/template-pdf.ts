@@ -1,11 +1,9 @@
-import PDFDocument from 'pdfkit';
 import type { CutDrawing } from '#core/drawing/cuts';
 import { pathData } from '#core/plane/contour';
 import { folded } from '#core/text/text';
-import { FONTS } from './sheet-pen';
+import { addPage, pdfOf } from './pdf';
 import { PENS } from './templates';
 
-const PT = 72 / 25.4;
 /** Paper, upright, mm; nothing of a sheet as large as the drawing. */
 export const PAPERS = { a4: [210, 297], letter: [215.9, 279.4], sheet: undefined } as const;
 export type Paper = keyof typeof PAPERS;
@@ -58,34 +56,18 @@ export function tilingOf(drawing: CutDrawing, paper: Paper): Tiling {
 }
 
 /** Drawings at 1:1 on pages that overlap and are joined by their crosses; every page has a bar to measure. */
-export async function cutsPdf(drawings: readonly CutDrawing[], paper: Paper, title: string): Promise<Buffer> {
-  const doc = new PDFDocument({
-    autoFirstPage: false,
-    margin: 0,
-    info: { Title: title, Creator: 'Haltrik', CreationDate: new Date(0) },
-    lang: 'en',
-  });
-  const chunks: Buffer[] = [];
-  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
-  const ended = new Promise<void>((done) => doc.on('end', done));
-  doc.registerFont('text', FONTS.text);
-  doc.registerFont('strong', FONTS.strong);
-  for (const drawing of drawings) {
-    const tiling = tilingOf(drawing, paper);
-    for (const tile of tiling.tiles) {
-      doc.addPage({ size: tiling.page.map((mm) => mm * PT) as [number, number], margin: 0 });
-      page(doc, drawing, tiling, tile);
+export function cutsPdf(drawings: readonly CutDrawing[], paper: Paper, title: string): Promise<Buffer> {
+  return pdfOf(title, (doc) => {
+    for (const drawing of drawings) {
+      const tiling = tilingOf(drawing, paper);
+      for (const tile of tiling.tiles) page(addPage(doc, tiling.page), drawing, tiling, tile);
     }
-  }
-  doc.end();
-  await ended;
-  return Buffer.concat(chunks);
+  });
 }
 
 function page(doc: PDFKit.PDFDocument, drawing: CutDrawing, { columns, rows }: Tiling, tile: Tile): void {
   const { left, top, w, h, row, column } = tile;
-  // From here on in millimetres of the page, from its upper left corner.
-  doc.save().scale(PT).lineWidth(PENS.mark.width);
+  doc.save().lineWidth(PENS.mark.width);
   doc.save().rect(MARGIN, MARGIN, w, h).clip();
   draw(doc, drawing, MARGIN - left, MARGIN + top);
   doc.restore();

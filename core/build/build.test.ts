@@ -5,10 +5,13 @@ import { COVER_STATES, type CoverWay } from '../craft/cover';
 import type { Pattern } from '../craft/pattern';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { CHOICES, choicesFor } from '../job/choices';
+import { pullSteps } from '../connections/pulled';
+import type { Run } from '../connections/runs';
 import type { BayEvent } from '../job/events';
 import { newJob, type Job } from '../job/job';
 import { applyAll, type Operation } from '../job/operations';
 import { planJob } from '../plan';
+import { routesOfRun } from '../routing/index';
 import { DRIVE_IDS } from '../tables/fasteners';
 import { buildState, fastenerLedger, notReady, orderCovers, stepHash, type Step } from './index';
 import { contentHash } from '../document/hash';
@@ -617,4 +620,61 @@ describe('what the pattern tells of covers, legs and joints is on the cards', ()
     expect(ids({ neck: hinge })).not.toContain('test:travel');
     expect(ids({ ...pattern.joints, spare: hinge })).not.toContain('test:joint/spare');
   });
+});
+
+test('a hole for wire that is not there yet is drilled before anything is pulled through, eight minutes each; where none is to be made none is', () => {
+  for (const [id, some] of [
+    ['pontoon-picnic', true],
+    ['trailer-cabinet', false],
+  ] as const) {
+    const job = DEMO_JOBS.find((one) => one.id === id)!;
+    const { steps } = planJob(job).build;
+    const drilled = steps.filter((step) => step.id.startsWith('drill:leg/'));
+    expect(drilled.length).toBeGreaterThan(0);
+    for (const { id: step, minutes } of drilled) {
+      const leg = step.slice('drill:leg/'.length);
+      expect(minutes).toBe(8 * Object.values(job.craft.pattern.legs[leg]!.passes!).filter(({ mm }) => mm === 0).length);
+      const through = planJob(job).runs.filter(({ way, old }) => !old && way?.legs.includes(leg));
+      expect(through.length).toBeGreaterThan(0);
+      for (const { from, to } of through)
+        expect(steps.find((one) => one.id === `pull:run/${from}-${to}`)!.after).toContain(step);
+    }
+    const none = planJob(applyAll(job, [{ op: 'choose', choice: 'holes', option: 'none' }]));
+    expect(none.build.steps.some((step) => step.id.startsWith('drill:leg/'))).toBe(false);
+    // The pontoon’s deck has to be drilled: without that there is no route.
+    expect(none.findings.some(({ rule }) => rule === 'no-way')).toBe(some);
+  }
+});
+
+test('runs between the same ends are pulled in one go by route: three routes are three steps', () => {
+  const run = (kind: string, ...legs: string[]) =>
+    ({ id: `${kind}:a>b`, from: 'a', to: 'b', old: false, way: { legs } }) as unknown as Run;
+  const steps = pullSteps([
+    run('feed', 'x'),
+    run('return', 'x'),
+    run('line', 'y'),
+    run('turnOn', 'z'),
+    run('speaker', 'y'),
+    { ...run('link', 'x'), old: true },
+  ]);
+  expect([...steps]).toEqual([
+    ['feed:a>b', 'pull:run/a-b'],
+    ['return:a>b', 'pull:run/a-b'],
+    ['line:a>b', 'pull:run/line:a>b'],
+    ['turnOn:a>b', 'pull:run/turnOn:a>b'],
+    ['speaker:a>b', 'pull:run/line:a>b'],
+  ]);
+});
+
+test('a run led another way than its like is a step of its own, and minutes set for it go with its gear', () => {
+  const { runs } = planJob(TOURER_JOB);
+  const back = runs.find(({ id }) => id === 'return:battery>amp')!;
+  const led = routesOfRun(TOURER_JOB, back.id).routes.find(({ way }) => way.legs.join() !== back.way!.legs.join())!;
+  const step = 'pull:run/return:battery>amp';
+  const job = applyAll(TOURER_JOB, [
+    { op: 'overrule', kind: 'way', subject: back.id, value: [...led.way.legs] },
+    { op: 'overrule', kind: 'minutes', subject: step, value: 17 },
+  ]);
+  expect(planJob(job).build.steps.find(({ id }) => id === step)!.minutes).toBe(17);
+  expect(applyAll(job, [{ op: 'removeGear', id: 'amp' }]).overrules.minutes).toEqual({});
 });

@@ -10,14 +10,15 @@ import type { Job } from '../job/job';
 import type { BoardPlan } from '../panels/board';
 import type { Fitted } from '../panels/fitted';
 import type { BuildSplice, Phase, Step, StepEnd } from './step';
-import { coversFor, openedAlong } from '../craft/covers';
+import { coversFor } from '../craft/covers';
 import { differencesOf } from '../craft/differences';
 import { movedBy } from '../craft/bodies';
 import type { Leg } from '../craft/leg';
 import { WORKED_FROM } from '../craft/place';
 import type { Caution } from '../tables/cautions';
 import { bagsOf } from './bags';
-import { pullSteps } from './ends';
+import { openedFor } from '../connections/opened';
+import { pullSteps } from '../connections/pulled';
 import { orderCovers, type Teardown } from './teardown';
 import { inUse } from '../job/parts/gear';
 
@@ -54,27 +55,6 @@ export interface Planned extends Step {
 }
 
 export type PlacedGear = [id: string, placed: Job['gear'][string]];
-
-/** What every run and every piece of gear needs open, fished legs as they were laid. */
-export function openedFor(job: Job, runs: readonly Run[]): Opened[] {
-  const pattern = craftOf(job);
-  const placesOf = (ids: readonly (string | null | undefined)[]) =>
-    ids.flatMap((id) => (id !== null && id !== undefined && pattern.places[id] ? [pattern.places[id].covers] : []));
-  return [
-    ...openedByRuns(pattern, runs),
-    // What is new goes there, and what comes out is got at there.
-    ...placesOf(Object.values(job.gear).map(({ place, there }) => (there === null || there === 'out' ? place : null))),
-  ];
-}
-
-/** What these runs need open: their legs, and the places they end at. */
-export function openedByRuns(pattern: Pattern, runs: readonly Run[]): Opened[] {
-  return runs.flatMap((run) => {
-    if (!run.way || run.old) return [];
-    const ends = [run.fromPlace, run.toPlace].flatMap((id) => (id === undefined ? [] : [pattern.places[id]!.covers]));
-    return [...openedAlong(pattern, run.way.legs, run.fished), ...ends];
-  });
-}
 
 type More = Partial<Omit<Planned, 'id' | 'phase' | 'title' | 'minutes' | 'plannedMinutes' | 'subject'>>;
 

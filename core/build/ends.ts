@@ -15,21 +15,3 @@ export const countEnds = (runs: readonly Run[]): number =>
   runs.reduce((count, run) => count + run.conductors.length, 0);
 
 export const endsOnly = (at: (sizes: Sized) => StepEnd[]) => (sizes: Sized) => ({ ends: at(sizes) });
-
-/**
- * The step that each run is pulled at: those between the same two ends in one go, but what a person leads another way than
- * its like by itself.
- */
-export function pullSteps(runs: readonly Run[]): ReadonlyMap<string, string> {
-  const steps = new Map<string, string>();
-  const ways = new Map<string, string>();
-  for (const { id, from, to, way, old } of runs) {
-    if (!way || old) continue;
-    const along = way.legs.join();
-    const ends = `pull:run/${from}-${to}`;
-    const first = ways.get(ends);
-    if (first === undefined) ways.set(ends, along);
-    steps.set(id, first === undefined || first === along ? ends : `pull:run/${id}`);
-  }
-  return steps;
-}

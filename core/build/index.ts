@@ -19,7 +19,6 @@ export {
   type StepState,
 } from './state';
 export { bagsOf } from './bags';
-export { pullSteps } from './ends';
 export { toolsByPhase } from './kit';
 export {
   PHASES,

@@ -1,18 +1,14 @@
 import { NOSE_TOURER } from '#demo/patterns/nose-tourer';
 import { PATTERNS } from '#demo/jobs';
 import type { CoverWay } from '../craft/cover';
+import { NEW_WAY } from '../craft/usual-entry';
 import type { Pattern } from '../craft/pattern';
 import { walkTo } from './walk';
 
 const way = (off: number, after: Record<string, string> = {}): CoverWay => ({
+  ...NEW_WAY,
   minutes: { off, on: 2 * off },
   after: after as CoverWay['after'],
-  fasteners: {},
-  plugs: {},
-  hoses: {},
-  second: false,
-  cautions: [],
-  hint: '',
 });
 const withCovers = (ways: Record<string, CoverWay>, opens: string): Pattern => ({
   ...NOSE_TOURER,

@@ -35,8 +35,8 @@ export const bundleRules = rulesAt<BundleRule>('routing', [
             : [
                 {
                   subject: { kind: 'leg' as const, id: leg },
-                  reason: `${pass.name} (${legName(seen, leg).toLowerCase()}): ${wires.length} wires ask ${tenth(pass.needMm)} mm clear${pass.plugMm >= pass.needMm - 1e-9 ? ', for their plugs' : ''}; it gives ${tenth(pass.clearMm)} mm and may be opened no further.${pass.plugMm >= pass.needMm - 1e-9 ? ' Take the plug off, or its pins out, rather than enlarge it.' : splitWords(wires, pass)}`,
-                  figures: [mm('asked', pass.needMm), mm('clear', pass.clearMm)],
+                  reason: `${pass.name} (${legName(seen, leg).toLowerCase()}): ${wires.length} wires ask ${tenth(pass.needMm)} mm clear${pass.plugMm >= pass.needMm - 1e-9 ? ', for their plugs' : ''}; it gives ${tenth(pass.mostMm)} mm at most.${pass.plugMm >= pass.needMm - 1e-9 ? ' Take the plug off, or its pins out, rather than enlarge it.' : splitWords(wires, pass)}`,
+                  figures: [mm('asked', pass.needMm), mm('clear at most', pass.mostMm)],
                   cure: {
                     label: 'Lead no new wire along it',
                     operations: [

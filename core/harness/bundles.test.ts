@@ -1,9 +1,13 @@
+import fc from 'fast-check';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { anyJob } from '../../tests/support/any-job';
 import type { PassThrough } from '../craft/leg';
 import type { Pattern } from '../craft/pattern';
 import { applyAll } from '../job/operations';
 import { planJob } from '../plan';
-import { plugRoom, type BundleWire } from './bundles';
+import { judge } from '../findings/finding';
+import { bundleRules } from './bundle-rules';
+import { plugRoom, type Bundle, type BundleWire } from './bundles';
 
 /** The tourer with holes on one leg. */
 function withHoles(leg: string, passes: Record<string, Partial<PassThrough>>) {
@@ -44,9 +48,11 @@ test('the right pannier’s speaker lead by hand: two of 16 AWG, 2.8 mm each, si
   expect(bundle.sleeve!.lengthMm).toBeCloseTo(272, 0);
 });
 
-test('every wire of every demo job lies in the bundle of each of its legs once, and no bundle is thinner than it can be', () => {
-  for (const job of DEMO_JOBS) {
+test('every new wire of any job lies in the bundle of each of its legs once, and no bundle is thinner than it can be', () => {
+  let kept = 0;
+  for (const job of [...DEMO_JOBS, ...fc.sample(anyJob, { numRuns: 40, seed: 17 }).map((one) => one.job)]) {
     const plan = planJob(job);
+    kept += plan.runs.filter(({ old, way }) => old && way).length;
     for (const { leg, wires, mm, leastMm } of plan.bundles) {
       const runs = plan.runs.filter(({ way, old }) => !old && way?.legs.includes(leg));
       expect(wires).toHaveLength(runs.reduce((sum, { conductors }) => sum + conductors.length, 0));
@@ -56,6 +62,7 @@ test('every wire of every demo job lies in the bundle of each of its legs once, 
     const used = new Set(plan.runs.flatMap(({ way, old }) => (old ? [] : (way?.legs ?? []))));
     expect(new Set(plan.bundles.map(({ leg }) => leg))).toEqual(used);
   }
+  expect(kept).toBeGreaterThan(5);
 });
 
 test('a hole takes 5.6 mm or it does not: as it is, trimmed, drilled for the smallest grommet that serves, or not at all', () => {
@@ -103,7 +110,7 @@ test('a hole that is too tight is a caution with both figures and two holes that
   // Where plugs ask most, they are what is told.
   const plugged = planJob(TOURER_JOB).bundles.find(({ wires }) => wires.some(({ plugMm }) => plugMm))!.leg;
   const [told] = planJob(withHoles(plugged, { eye: { mm: 16 } })).findings.filter(({ rule }) => rule === 'hole-tight');
-  expect(told!.reason).toContain('16.5 mm clear, for their plugs; it gives 16 mm');
+  expect(told!.reason).toContain('16.5 mm clear, for their plugs; it gives 16 mm at most');
   const { needMm } = bundleOn(tight, leg).passes[0]!;
   expect(found[0]!.figures.map(({ value }) => value)).toEqual([needMm, 9]);
   const rules = (mm: number) => planJob(withHoles(leg, { eye: { mm } })).findings.map(({ rule }) => rule);
@@ -128,4 +135,18 @@ test('sleeves by size, grommets and trims are on the list of what the job takes'
       ['edge trim round a hole', 1],
     ]),
   );
+});
+
+test('what no sleeve goes round is told, and no more than one is where it does: 38 mm is the widest', () => {
+  const wires = (count: number) =>
+    ({ leg: 'rackLeft', wires: [], mm: count, leastMm: count, passes: [], ties: 1 }) as unknown as Bundle;
+  const told = (mm: number) =>
+    judge(bundleRules, {
+      job: TOURER_JOB,
+      bundles: [{ ...wires(mm), sleeve: { sizeMm: mm <= 38 ? 38 : undefined, lengthMm: 300 } }],
+    }).map(({ rule, reason }) => `${rule} ${reason}`);
+  expect(told(38)).toEqual([]);
+  expect(told(38.4)).toEqual([
+    'sleeve-wide Tail rail to the left pannier: 38.4 mm thick. Sleeve it in two, or wrap it.',
+  ]);
 });

@@ -30,6 +30,8 @@ export interface PassFit {
   readonly plugMm: number;
   /** Clear width there is as the hole is now, mm; 0: there is none. */
   readonly clearMm: number;
+  /** Clear width once it is opened as far as it may be, mm. */
+  readonly mostMm: number;
   /** It is drilled, or opened, to this, mm, for a grommet of that bore; undefined: it stays as it is. */
   readonly drillMm: number | undefined;
   readonly boreMm: number | undefined;
@@ -152,21 +154,22 @@ function fitOf(id: string, pass: PassThrough, wires: readonly BundleWire[]): Pas
   const clearMm = longMm === undefined ? width : slotRound(width, longMm - (trimmed ? 2 * TRIM_MM : 0));
   const widest = Math.max(plugMm, ...diameters);
   const asItIs = needMm <= clearMm && (longMm === undefined || widest <= width);
-  if (asItIs) return { id, name, needMm, plugMm, clearMm, drillMm: undefined, boreMm: undefined, trimmed, fits: true };
-  const grommet =
+  const grommets =
     drillToMm === null || longMm !== undefined
-      ? undefined
-      : GROMMETS.find(({ holeMm, boreMm }) => boreMm >= needMm && holeMm <= drillToMm && holeMm >= mm);
+      ? []
+      : GROMMETS.filter(({ holeMm }) => holeMm <= drillToMm && holeMm >= mm);
+  const grommet = asItIs ? undefined : grommets.find(({ boreMm }) => boreMm >= needMm);
   return {
     id,
     name,
     needMm,
     plugMm,
     clearMm,
+    mostMm: Math.max(clearMm, ...grommets.map(({ boreMm }) => boreMm)),
     drillMm: grommet?.holeMm,
     boreMm: grommet?.boreMm,
     trimmed: trimmed && !grommet,
-    fits: grommet !== undefined,
+    fits: asItIs || grommet !== undefined,
   };
 }
 

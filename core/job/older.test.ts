@@ -4,8 +4,10 @@ import { anyJob } from '../../tests/support/any-job';
 import {
   asOf11,
   asOf12,
+  asOf13,
   asVersion11,
   asVersion12,
+  asVersion13,
   asVersion6,
   asVersion7,
   asVersion8,
@@ -180,5 +182,13 @@ test.each([
       const back = apply(after, edit);
       expect(back).toEqual(before);
     }
+  }
+});
+
+test('whatever job version 13 wrote comes up the same job, nothing barred or kept shut', () => {
+  for (const { job } of MADE) {
+    const written = JSON.parse(JSON.stringify(asVersion13(job))) as { overrules: object };
+    expect(Object.keys(written.overrules)).not.toContain('cover');
+    expect(parseJob(written)).toEqual(asOf13(job));
   }
 });

@@ -170,7 +170,7 @@ export function spareAt(checks: readonly Check[]): (x: number, y: number, floor:
   // What was too tight last is asked first: near there it mostly is again.
   const order = [...checks];
   return (x, y, floor) => {
-    let least = Infinity;
+    let least = Number.POSITIVE_INFINITY;
     for (let i = 0; i < order.length; i++) {
       const check = order[i]!;
       const { needMm, room, rough = room } = check;

@@ -10,9 +10,7 @@ export interface Packing {
   readonly leastMm: number;
 }
 
-/**
- * Diameters of the least round for n equal ones, in theirs: 2 to 7 (Pirl 1969), 19 (Fodor 1999).
- */
+/** Diameters of the least round for n equal ones, in theirs: up to 7 (Pirl 1969), 19 (Fodor 1999); from memory. */
 const EQUAL: Readonly<Record<number, number>> = {
   4: 1 + Math.SQRT2,
   5: 1 + 1 / Math.sin(Math.PI / 5),

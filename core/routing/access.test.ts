@@ -2,13 +2,14 @@ import fc from 'fast-check';
 import { DEMO_JOBS } from '#demo/jobs';
 import { accessTo } from '../../tests/support/any-craft';
 import { anyJob } from '../../tests/support/any-job';
-import { pullSteps } from '../build/ends';
+import { openedByEnds } from '../connections/opened';
+import { pullSteps } from '../connections/pulled';
 import type { Pattern } from '../craft/pattern';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { without } from '../document/edits';
 import type { Job } from '../job/job';
 import { neededRuns } from '../connections/runs';
-import { accessOf, openedByEnds, planRuns, pullOf } from './runs';
+import { accessOf, planRuns, pullOf } from './runs';
 import { layOne, layTogether } from './together';
 
 /** No run that nobody pinned could go a cheaper way beside the covers that all others need. */

@@ -1,3 +1,4 @@
+import { own } from '../document/patches';
 import { COVER_STATES, type CoverState, type Opened } from '../craft/cover';
 import type { Pattern } from '../craft/pattern';
 import { coverWork } from '../craft/covers';
@@ -71,6 +72,8 @@ export interface Mesh {
   readonly at: readonly (readonly number[])[];
   readonly tasks: readonly Task[];
   readonly taskOf: ReadonlyMap<string, number>;
+  /** To open any cover further asks for all that opening it less does. */
+  readonly isPlain: boolean;
 }
 
 const meshes = new WeakMap<CraftMap, Map<string, Mesh>>();
@@ -122,7 +125,7 @@ function woven({ pattern, map, school, barred, most, drills }: Access): Mesh {
   const tasks: Task[] = ids.map((cover, i) => {
     const states = statesOf[i]!;
     const ways = pattern.covers[cover]!.states;
-    const allowed = most[cover];
+    const allowed = own(most, cover);
     return {
       cover,
       states,
@@ -190,5 +193,12 @@ function woven({ pattern, map, school, barred, most, drills }: Access): Mesh {
     at: nodes.map((_, n) => edges.flatMap(({ from, to }, i) => (from === n || to === n ? [i] : []))),
     tasks,
     taskOf,
+    isPlain: tasks.every(({ asks }) =>
+      asks
+        .slice(1)
+        .every((further, i) =>
+          asks[i]!.every(([before, far]) => further.some(([task, level]) => task === before && level >= far)),
+        ),
+    ),
   };
 }

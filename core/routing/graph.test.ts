@@ -3,6 +3,9 @@ import { UndirectedGraph } from 'graphology';
 import { dijkstra } from 'graphology-shortest-path';
 import { DEMO_JOBS, PATTERNS } from '#demo/jobs';
 import { craftOf } from '../craft/own';
+import type { Job } from '../job/job';
+import { applyAll } from '../job/operations';
+import { overrule } from '../job/parts/overrules';
 import { planJob } from '../plan';
 import { coversFor } from '../craft/covers';
 import { COVER_STATES, type Opened } from '../craft/cover';
@@ -16,6 +19,7 @@ import type { Access } from './access';
 import { pullMinutes } from './effort';
 import { craftMap, wayAlong, wayPoints, type MapLeg } from './graph';
 import type { JointNeed } from './joint';
+import { proofOf } from './runs';
 import { layOne, type Pull, type Standing } from './together';
 import { priced, proposeRoutes, routeThrough, routesOfRun } from './propose';
 
@@ -237,13 +241,17 @@ test('a run led along another leg passes it once, ends where it did, and costs n
       .slice(0, 3)) {
       const cheapest = routesOfRun(job, run.id).routes[0]!;
       for (const leg of Object.keys(own.legs)) {
-        const route = routeThrough(job, run.id, leg);
-        if (!route) {
+        const found = routeThrough(job, run.id, leg);
+        if (!found) {
           barred++;
           continue;
         }
         led++;
+        const { route, minutes, mm } = found;
         const { legs, lengthMm } = route.way;
+        expect(mm).toBeCloseTo(lengthMm - run.layMm, 6);
+        const present = routesOfRun(job, run.id).routes.find(({ way }) => way.legs.join() === run.way!.legs.join())!;
+        expect(minutes).toBeCloseTo(route.minutes - present.minutes, 6);
         expect(legs.filter((one) => one === leg)).toHaveLength(1);
         expect(wayAlong(own, run.fromPlace!, run.toPlace!, legs)!.lengthMm).toBeCloseTo(lengthMm, 6);
         expect(route.cost).toBeGreaterThanOrEqual(cheapest.cost - 1e-6);
@@ -281,4 +289,46 @@ test('a feed that no holder protects keeps out of petrol spaces, or has no route
   const told = planJob(bare).findings.find(({ rule, subject }) => rule === 'no-way' && subject.id === fromBattery.id);
   expect(told === undefined).toBe(way !== undefined);
   if (told) expect(told.reason).toContain('without a fuse it keeps out of petrol spaces');
+});
+
+test('routes compared keep shut what is kept shut, though by themselves they would cost less', () => {
+  const job = DEMO_JOBS.find(({ id }) => id === 'tow-boat-tower')!;
+  const behind = (of: Job, cover: string) =>
+    planJob(job).runs.flatMap(({ id }) =>
+      routesOfRun(of, id).routes.flatMap(({ way }) =>
+        way.legs.filter((leg) => Object.hasOwn(craftOf(job).legs[leg]!.covers, cover)),
+      ),
+    ).length;
+  // No gear and no end of a run lies behind this lid.
+  expect(behind(job, 'skiLocker')).toBeGreaterThan(0);
+  expect(behind(applyAll(job, [overrule('cover', 'skiLocker', 'on')]), 'skiLocker')).toBe(0);
+});
+
+test('by the shortest routes every run of every demo job is as long as a graph library’s shortest, and that is proven', () => {
+  let compared = 0;
+  for (const demo of DEMO_JOBS) {
+    const job = applyAll({ ...demo, seal: null }, [
+      { op: 'choose', choice: 'routes', option: 'shortest' },
+      ...Object.keys(demo.overrules.way).map((run) => overrule('way', run, null)),
+    ]);
+    expect([job.id, proofOf(job).proven]).toEqual([job.id, true]);
+    const own = craftMap(craftOf(job));
+    const graph = new UndirectedGraph<object, { weight: number }>({ multi: false });
+    for (const { id, from, to, banned, lengthMm: weight } of Object.values(own.legs))
+      if (!banned && !Object.hasOwn(job.overrules.leg, id)) {
+        const edge = graph.hasEdge(from, to) ? graph.edge(from, to)! : undefined;
+        if (edge === undefined) graph.mergeEdge(from, to, { weight });
+        else graph.setEdgeAttribute(edge, 'weight', Math.min(weight, graph.getEdgeAttribute(edge, 'weight')));
+      }
+    for (const { way, old, fromPlace, toPlace } of planJob(job).runs) {
+      if (!way || old || fromPlace === toPlace) continue;
+      const theirs = dijkstra.bidirectional(graph, fromPlace, toPlace, 'weight');
+      const long = theirs
+        .slice(1)
+        .reduce((sum, node, i) => sum + graph.getEdgeAttribute(graph.edge(theirs[i]!, node)!, 'weight'), 0);
+      expect(way.lengthMm).toBeCloseTo(long, 4);
+      compared++;
+    }
+  }
+  expect(compared).toBeGreaterThan(70);
 });

@@ -11,11 +11,18 @@ import { securedBy } from './secure';
 export { axisDistance, jointNeed, jointPath, jointView, type JointNeed } from './joint';
 export { bestTies, type TieSpot } from './ties';
 export { craftMap, wayAlong, wayPoints, type CraftMap, type MapLeg } from './graph';
-export { proposeRoutes, routesOfRun, routeThrough, type RouteProposal, type RouteProposals } from './propose';
+export {
+  proposeRoutes,
+  routesOfRun,
+  routeThrough,
+  type RouteLed,
+  type RouteProposal,
+  type RouteProposals,
+} from './propose';
 export type { Access } from './access';
 export { layTogether, type Laid, type Pull, type Route, type Standing } from './together';
 
-export { accessOf, planRuns, proveRoutes, type RoutesProof } from './runs';
+export { accessOf, planRuns, proofOf, type RoutesProof } from './runs';
 
 /** Where every wire goes, and how long it is. */
 export const routing = chapter({
@@ -29,7 +36,7 @@ export const routing = chapter({
   ),
   /** Ties along all legs that are used. */
   secured: made(CRAFT, (job, runs: readonly Run[]) => securedBy(job, runs)),
-  proposals: made(CRAFT, wayProposals),
+  proposals: made([...CRAFT, 'choices'], wayProposals),
   findings: made([...LAID, 'id'], (job, runs: readonly Run[], tags: Readonly<Record<string, string>>) =>
     judge(routingRules, { job, runs: runs.filter(({ old }) => !old), tags }),
   ),

@@ -1,12 +1,14 @@
 import { coverMinutes, coversFor, openedAlong } from '../craft/covers';
 import type { CoverState } from '../craft/cover';
+import { own } from '../document/patches';
 import type { Job } from '../job/job';
 import type { Access } from './access';
 import { pullMinutes } from './effort';
 import { otherEnd, type MapLeg } from './graph';
-import { layOne, type Pull, type Route, type Standing } from './together';
+import { layOne, takes, type Pull, type Route, type Standing } from './together';
 import { neededRuns } from '../connections/runs';
-import { accessOf, openedByEnds, planRuns, pullOf } from './runs';
+import { openedByEnds } from '../connections/opened';
+import { accessOf, planRuns, pullOf } from './runs';
 
 /** A route with what it costs beside what is open anyway. */
 export interface RouteProposal extends Route {
@@ -39,7 +41,8 @@ export function proposeRoutes(
 ): RouteProposals {
   const { map } = access;
   const { from, to } = pull;
-  const shut = (leg: MapLeg) => isShut(access, pull, leg);
+  const open = takes(access, pull, standing);
+  const shut = ({ id }: MapLeg) => !open(id);
   const reach = reachable(access, to, shut);
   const found: RouteProposal[] = [];
   let examined = 0;
@@ -70,10 +73,6 @@ export function proposeRoutes(
   return { routes: found, examined, proven: steps <= budget };
 }
 
-/** Whether this may not go along a leg at all. */
-const isShut = ({ barred }: Access, { unfused }: Pull, { id, banned, leg }: MapLeg): boolean =>
-  banned || barred.includes(id) || (unfused === true && leg.hazards.includes('petrol'));
-
 /** Nodes from which a route leads there at all: the rest need not be tried. */
 function reachable({ map }: Access, to: string, shut: (leg: MapLeg) => boolean): ReadonlySet<string> {
   const reached = new Set([to]);
@@ -98,12 +97,15 @@ export function priced(access: Access, pull: Pull, standing: Standing): RoutePro
     ...route,
     minutes: coverMinutes(pattern, after) - coverMinutes(pattern, before) + fishing + pulling,
     cost,
-    covers: Object.fromEntries(Object.entries(after).filter(([id, state]) => before[id] !== state)),
+    covers: Object.fromEntries(Object.entries(after).filter(([id, state]) => own(before, id) !== state)),
   };
 }
 
 /** One run of a job as it is pulled, and all that stands beside it; undefined where it has no ends. */
-function standingOf(job: Job, id: string): { readonly pull: Pull; readonly standing: Standing } | undefined {
+function standingOf(
+  job: Job,
+  id: string,
+): { readonly pull: Pull; readonly standing: Standing; readonly legs: readonly string[] | undefined } | undefined {
   // How far gear is from the end of its legs is the same by every route.
   const runs = planRuns(job, neededRuns(job), {});
   const run = runs.find((one) => one.id === id);
@@ -111,36 +113,44 @@ function standingOf(job: Job, id: string): { readonly pull: Pull; readonly stand
   const beside = runs.flatMap(({ id: other, old, way, fished }) =>
     other === id || old || !way ? [] : [{ way, fished }],
   );
-  return { pull: pullOf(job, [run]), standing: { opened: openedByEnds(job, runs), beside } };
+  return { pull: pullOf(job, [run]), standing: { opened: openedByEnds(job, runs), beside }, legs: run.way?.legs };
+}
+
+/** A run led along a leg: the route, and what it takes more than the one it has, minutes and mm. */
+export interface RouteLed {
+  readonly route: RouteProposal;
+  readonly minutes: number;
+  readonly mm: number;
 }
 
 /**
- * The cheapest route of a run that goes along a leg, whichever way round; undefined where there is none that passes the
- * leg once.
+ * A route of a run that goes along a leg, whichever way round that is cheaper: the cheapest to the leg and the cheapest on
+ * from it. Undefined where there is none that passes the leg once.
  */
-export function routeThrough(job: Job, id: string, leg: string): RouteProposal | undefined {
+export function routeThrough(job: Job, id: string, leg: string): RouteLed | undefined {
   const found = standingOf(job, id);
   const access = accessOf(job);
   const through = access.map.legs[leg];
-  if (!found || !through) return undefined;
-  const { pull, standing } = found;
+  if (!found?.legs || !through) return undefined;
+  const { pull, standing, legs: now } = found;
   const rules = { ...access, barred: [...access.barred, leg] };
   const routes = [
     [through.from, through.to],
     [through.to, through.from],
   ].flatMap(([near, far]) => {
     const to = layOne(rules, { ...pull, to: near!, pin: undefined }, standing)?.route;
-    const onward = layOne(
-      rules,
-      { ...pull, from: far!, pin: undefined },
-      { ...standing, beside: [...(standing.beside ?? []), ...(to ? [to] : [])] },
-    )?.route;
-    if (!to || !onward) return [];
+    if (!to) return [];
+    const beside = [...(standing.beside ?? []), to];
+    const onward = layOne(rules, { ...pull, from: far!, pin: undefined }, { ...standing, beside })?.route;
+    if (!onward) return [];
     const legs = [...to.way.legs, leg, ...onward.way.legs];
     if (new Set(legs).size < legs.length) return [];
     return priced(access, { ...pull, pin: legs }, standing) ?? [];
   });
-  return routes.sort((a, b) => a.cost - b.cost || a.way.lengthMm - b.way.lengthMm)[0];
+  const [route] = routes.sort((a, b) => a.cost - b.cost || a.way.lengthMm - b.way.lengthMm);
+  const present = priced(access, { ...pull, pin: now }, standing);
+  if (!route || !present) return undefined;
+  return { route, minutes: route.minutes - present.minutes, mm: route.way.lengthMm - present.way.lengthMm };
 }
 
 /** Routes for one run of a job, beside what the gear and its other runs need anyway; none for a run without ends. */

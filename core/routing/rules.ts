@@ -6,12 +6,14 @@ import { nodeOf } from '../craft/pattern';
 import { each, rulesAt, type Rule } from '../findings/finding';
 import { craftOf, foundCraft } from '../craft/own';
 import { COVER_STATES } from '../craft/cover';
-import { coverMinutes, coversFor, openedAlong } from '../craft/covers';
+import { coverMinutes, coversFor } from '../craft/covers';
 import { own } from '../document/patches';
 import { taken } from '../job/choices';
 import { listed } from '../text/text';
 import { tenth } from '../units/figures';
-import { isUnfused, openedByEnds, planRuns } from './runs';
+import { openedFor } from '../connections/opened';
+import { pullSteps } from '../connections/pulled';
+import { isUnfused, planRuns } from './runs';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { craftMap } from './graph';
@@ -27,24 +29,21 @@ type RoutingRule = Rule<RoutingSeen, Operation>;
 const nameOf = ({ job, tags }: RoutingSeen, run: Run) =>
   `${runWords(run)} ${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
 
-/** Minutes of covers, fishing and pulling by a school of covers, the rest of the job as it is. */
-function minutesAs(job: Job, school: 'aside' | 'fished'): number {
-  const asked = { ...job, choices: { ...job.choices, access: school } };
-  const runs = planRuns(asked, neededRuns(asked), {}).filter(({ old, way }) => way && !old);
-  const pattern = craftOf(asked);
-  const open = coversFor(
-    pattern,
-    [...openedByEnds(asked, runs), ...runs.flatMap(({ way, fished }) => openedAlong(pattern, way!.legs, fished))],
-    false,
-  );
+/** Minutes of covers, fishing and pulling of runs as they are laid. */
+function minutesOf(job: Job, runs: readonly Run[]): number {
+  const pattern = craftOf(job);
+  const pulls = pullSteps(runs);
+  const pulled = new Map(runs.flatMap(({ id, alongMin }) => (pulls.has(id) ? [[pulls.get(id)!, alongMin]] : [])));
   const fished = new Set(runs.flatMap((run) => run.fished));
-  const pulled = new Map(runs.map(({ from, to, way, alongMin }) => [`${from}>${to} ${way!.legs.join()}`, alongMin]));
   return (
-    coverMinutes(pattern, open) +
+    coverMinutes(pattern, openIn(job, runs)) +
     [...fished].reduce((sum, id) => sum + pattern.legs[id]!.fish!.minutes, 0) +
     [...pulled.values()].reduce((sum, minutes) => sum + minutes, 0)
   );
 }
+/** How far each cover is open, for gear and runs. */
+const openIn = (job: Job, runs: readonly Run[]) =>
+  coversFor(craftOf(job), openedFor(job, runs), taken(job.choices, 'access') === 'off');
 
 export const routingRules = rulesAt<RoutingRule>('routing', [
   {
@@ -118,8 +117,9 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
     look: (seen) => {
       const fished = new Set(seen.runs.flatMap((run) => run.fished));
       if (!fished.size) return [];
-      const now = minutesAs(seen.job, 'fished');
-      const opened = minutesAs(seen.job, 'aside');
+      const aside: Job = { ...seen.job, choices: { ...seen.job.choices, access: 'aside' } };
+      const now = minutesOf(seen.job, seen.runs);
+      const opened = minutesOf(aside, planRuns(aside, neededRuns(aside), {}));
       const more = now - opened;
       if (more < 0.05) return [];
       return [
@@ -144,14 +144,7 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
     formula: 'no gear, end or route led by hand lies behind a cover that a person keeps shut',
     look: (seen) => {
       const pattern = craftOf(seen.job);
-      const open = coversFor(
-        pattern,
-        [
-          ...openedByEnds(seen.job, seen.runs),
-          ...seen.runs.flatMap(({ way, fished, old }) => (way && !old ? openedAlong(pattern, way.legs, fished) : [])),
-        ],
-        taken(seen.job.choices, 'access') === 'off',
-      );
+      const open = openIn(seen.job, seen.runs);
       return Object.entries(seen.job.overrules.cover).flatMap(([id, { value: most }]) => {
         const state = own(open, id);
         const over = state && (most === 'on' || COVER_STATES.indexOf(state) > COVER_STATES.indexOf(most));

@@ -1,7 +1,7 @@
 import { setOf } from '../job/parts/overrules';
 import { circuitOf } from '../connections/feeding';
+import { openedByEnds } from '../connections/opened';
 import { endPlace, neededRuns, type Run, type RunNeed, type Way } from '../connections/runs';
-import type { Opened } from '../craft/cover';
 import { craftOf, foundCraft } from '../craft/own';
 import type { Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
@@ -32,6 +32,12 @@ export function accessOf(job: Job): Access {
 const WHATEVER_IT_TAKES = 1e6;
 
 type Ended = RunNeed & Pick<Run, 'fromPlace' | 'toPlace'>;
+const endedRuns = (job: Job, needed: readonly RunNeed[]): Ended[] =>
+  needed.map((need) => ({
+    ...need,
+    fromPlace: endPlace(job, need.from, need.to),
+    toPlace: endPlace(job, need.to, need.from),
+  }));
 
 /** Whether nothing protects what feeds this: no fuse stands between it and a battery. */
 export const isUnfused = ({ craft, feeds }: Job, { kind, from, to }: RunNeed): boolean =>
@@ -46,60 +52,46 @@ export const pullOf = (job: Job, runs: readonly Ended[]): Pull => ({
   unfused: runs.some((run) => isUnfused(job, run)),
 });
 
-/** What new gear and the ends of what is laid need open. */
-export function openedByEnds(job: Job, runs: readonly Ended[]): Opened[] {
-  const { places } = craftOf(job);
-  const fresh = Object.values(job.gear).flatMap(({ place, there }) =>
-    (there === null || there === 'out') && place !== null ? [place] : [],
-  );
-  const ends = runs.flatMap(({ fromPlace, toPlace, old }) =>
-    old || fromPlace === undefined || toPlace === undefined ? [] : [fromPlace, toPlace],
-  );
-  return [...new Set([...fresh, ...ends])].map((id) => places[id]!.covers);
-}
-
 /**
  * Routes for all runs that are to be laid, by run: together, so that they cost least. Those between the same two ends are
  * pulled in one go, unless a person leads one of them another way.
  */
 function routesFor(job: Job, access: Access, runs: readonly Ended[]): ReadonlyMap<string, Route | undefined> {
-  const pulls = pullsOf(job, runs);
-  const { routes } = layTogether(
-    access,
-    pulls.map((group) => pullOf(job, group)),
-    { opened: openedByEnds(job, runs) },
-    AT_ONCE,
-  );
-  return new Map(pulls.flatMap((group, i) => group.map(({ id }) => [id, routes[i]] as const)));
+  const { pulls, laid } = searched(job, access, runs);
+  return new Map(pulls.flatMap((group, i) => group.map(({ id }) => [id, laid.routes[i]] as const)));
 }
-/** As many sets of covers as an edit may wait for: nearly always far more than it takes. */
-const AT_ONCE = 400;
 
-function pullsOf(job: Job, runs: readonly Ended[]): Ended[][] {
+function searched(
+  job: Job,
+  access: Access,
+  runs: readonly Ended[],
+): { readonly pulls: Ended[][]; readonly laid: Laid } {
   const groups = new Map<string, Ended[]>();
   for (const run of runs) {
     if (run.old || run.fromPlace === undefined || run.toPlace === undefined) continue;
     const key = `${run.from}>${run.to} ${setOf(job, 'way', run.id)?.join() ?? ''}`;
     groups.set(key, [...(groups.get(key) ?? []), run]);
   }
-  return [...groups.values()];
+  const pulls = [...groups.values()];
+  const standing = { opened: openedByEnds(job, runs) };
+  return {
+    pulls,
+    laid: layTogether(
+      access,
+      pulls.map((group) => pullOf(job, group)),
+      standing,
+    ),
+  };
 }
 
 /** How sure it is that all runs together cost no less another way. */
 export type RoutesProof = Pick<Laid, 'cost' | 'bound' | 'proven' | 'examined'>;
 
-/** The search for all routes, with all the time it takes. */
-export function proveRoutes(job: Job): RoutesProof {
-  const runs = planRuns(job, neededRuns(job), {});
-  const { cost, bound, proven, examined } = layTogether(
-    accessOf(job),
-    pullsOf(job, runs).map((group) => pullOf(job, group)),
-    { opened: openedByEnds(job, runs) },
-    AT_LEISURE,
-  );
+/** What the search says of the routes of a job as they are laid. */
+export function proofOf(job: Job): RoutesProof {
+  const { cost, bound, proven, examined } = searched(job, accessOf(job), endedRuns(job, neededRuns(job))).laid;
   return { cost, bound, proven, examined };
 }
-const AT_LEISURE = 20000;
 
 const NOTHING: Standing = { opened: [] };
 
@@ -113,7 +105,7 @@ function oldWay(
   return (
     (pin && wayAlong(access.map, fromPlace, toPlace, pin)) ??
     layOne(
-      { ...access, barred: [], most: {} },
+      { ...access, barred: [], most: {}, drills: true },
       { from: fromPlace, to: toPlace, conductors: conductors.length },
       NOTHING,
     )?.route.way
@@ -142,18 +134,15 @@ function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly 
 
 /**
  * All runs that are needed, with their routes and lengths: pinned where the job says so, else as all of them together cost
- * least in minutes of covers, fishing and pulling, and in metres of wire. What lies there opens nothing and is not cut: where it runs is not known, and shown as it would be laid. Gear that is fitted is reached
+ * least in minutes of covers, fishing and pulling, and in metres of wire. What lies there opens nothing and is not cut:
+ * where it runs is not known, and shown as it would be laid. Gear that is fitted is reached
  * where its leads are; of what is there already nobody has said where that is.
  */
 export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<Record<string, Fitted>>): Run[] {
   const access = accessOf(job);
   const { pattern, map } = access;
   const { places } = pattern;
-  const needs = needed.map((need) => ({
-    ...need,
-    fromPlace: endPlace(job, need.from, need.to),
-    toPlace: endPlace(job, need.to, need.from),
-  }));
+  const needs = endedRuns(job, needed);
   const routes = routesFor(job, access, needs);
   const ends = new Map(Object.entries(mounts).map(([id, fitted]) => [id, leadEnd(job.gear[id]!.item, fitted)]));
   return needs.map((need) => {

@@ -44,6 +44,10 @@ export interface Laid {
 }
 
 const EVEN = 1e-9;
+/** Sums of many minutes, made in another order, are even as far as this. */
+const even = (cost: number): number => EVEN + 1e-12 * cost;
+/** As many sets of covers as an edit may wait for: far more than any craft has asked for so far. */
+const MOST_SETS = 400;
 
 /** A chain of edges from one node to another. */
 interface Chain {
@@ -65,14 +69,12 @@ interface Part {
  * bound first: what each set must open is paid for, what it may open is free, and the cheapest paths under that cost no
  * more than any answer within the set (branch and bound, Land and Doig 1960). Once they open nothing that is not paid for,
  * they are the answer. After `most` sets the best found so far is given with the bound. Equal costs go by length, then by
- * the pattern's order. A pull with a pin follows it where its legs lead there.
+ * the pattern's order. Of a craft that is not plain nothing is proven. A pull with a pin follows it where its legs lead there.
  */
-export function layTogether(access: Access, pulls: readonly Pull[], standing: Standing, most = 3000): Laid {
+export function layTogether(access: Access, pulls: readonly Pull[], standing: Standing, most = MOST_SETS): Laid {
   const mesh = meshOf(access);
   const { tasks } = mesh;
-  const low = new Uint8Array(tasks.length);
-  raise(tasks, low, stoodAsks(mesh, standing));
-  const high = Uint8Array.from(tasks, ({ most: furthest }, i) => Math.max(furthest, low[i]!));
+  const { low, high } = levelsOf(mesh, standing);
   const pinned = pulls.map(({ from, to, pin }) => (pin ? chainAlong(mesh, from, to, pin) : undefined));
   // What a person leads there by hand opens what it needs.
   for (const chain of pinned)
@@ -89,14 +91,14 @@ export function layTogether(access: Access, pulls: readonly Pull[], standing: St
   let loose = Number.POSITIVE_INFINITY;
   while (queue.length) {
     const part = queue.pop()!;
-    if (best && part.bound >= best.cost - EVEN) break;
+    if (best && part.bound >= best.cost - even(best.cost)) break;
     if (examined >= most) return made(mesh, pulls, best!, Math.min(part.bound, loose), examined);
     examined++;
     const answer = answered(mesh, fixed, part);
-    if (!best || answer.cost < best.cost - EVEN) best = answer;
+    if (!best || answer.cost < best.cost - even(answer.cost)) best = answer;
     if (!answer.unpaid) {
       // Of a cover that is sooner off than set aside less may be paid for than it is opened for here.
-      loose = Math.min(loose, answer.cost > part.bound + EVEN ? part.bound : answer.cost);
+      loose = Math.min(loose, answer.cost > part.bound + even(answer.cost) ? part.bound : answer.cost);
       continue;
     }
     const [task, level] = answer.unpaid;
@@ -112,6 +114,13 @@ export function layTogether(access: Access, pulls: readonly Pull[], standing: St
     }
   }
   return made(mesh, pulls, best!, loose, examined);
+}
+
+/** How far each task is done whatever is found, and how far it may be. */
+function levelsOf(mesh: Mesh, standing: Standing): { readonly low: Uint8Array; readonly high: Uint8Array } {
+  const low = new Uint8Array(mesh.tasks.length);
+  raise(mesh.tasks, low, stoodAsks(mesh, standing));
+  return { low, high: Uint8Array.from(mesh.tasks, ({ most }, i) => Math.max(most, low[i]!)) };
 }
 
 function stoodAsks(mesh: Mesh, { opened, beside = [] }: Standing): Ask[] {
@@ -334,7 +343,7 @@ function chainAlong(mesh: Mesh, from: string, to: string, legs: readonly string[
 }
 
 function made(
-  { nodes, edges }: Mesh,
+  { nodes, edges, isPlain }: Mesh,
   pulls: readonly Pull[],
   { chains, modeOf, cost }: Answer,
   bound: number,
@@ -357,9 +366,19 @@ function made(
       };
     }),
     cost,
-    bound: Math.min(bound, cost),
-    proven: bound >= cost - EVEN,
+    bound: isPlain ? Math.min(bound, cost) : 0,
+    proven: isPlain && bound >= cost - even(cost),
     examined,
+  };
+}
+
+/** Which legs a pull may go along at all, by the rules and what stands. */
+export function takes(access: Access, { unfused }: Pull, standing: Standing): (leg: string) => boolean {
+  const mesh = meshOf(access);
+  const { high } = levelsOf(mesh, standing);
+  return (leg) => {
+    const edge = mesh.edges[mesh.edgeOf.get(leg)!]!;
+    return !edge.barred && !(edge.petrol && unfused) && modesWithin(edge, high).length > 0;
   };
 }
 

@@ -1,3 +1,4 @@
+import { NEW_WAY } from '#core/craft/usual-entry';
 import type { Cover, CoverWay, Fastener, Opened } from '#core/craft/cover';
 import { onOtherSide, otherSide } from '#core/craft/mirror';
 import type { Leg, PassThrough, TiePoint } from '#core/craft/leg';
@@ -23,13 +24,8 @@ export const coverWay = (
   hint: string,
   more: Partial<CoverWay> = {},
 ): CoverWay => ({
+  ...NEW_WAY,
   minutes: { off: minutesOff, on: minutesOn },
-  after: {},
-  fasteners: {},
-  plugs: {},
-  hoses: {},
-  second: false,
-  cautions: [],
   hint,
   ...more,
 });

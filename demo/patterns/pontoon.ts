@@ -353,7 +353,7 @@ export const PONTOON: Pattern = {
       name: 'Face of the helm stand',
       kind: 'panel',
       states: {
-        aside: coverWay(8, 9, 'Screws round its edge; it hangs on its leads.', {
+        aside: coverWay(8, 9, 'Screws round its edge; let it down on its leads.', {
           after: { helmDoor: 'aside' },
           fasteners: { screws: screws(10, 'sixLobe20', '#8 × 3/4 in', 'round the face of the stand', 1.5) },
         }),

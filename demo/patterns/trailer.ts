@@ -408,7 +408,7 @@ export const TRAVEL_TRAILER: Pattern = {
       name: 'Ceiling plate below the aerial',
       kind: 'panel',
       states: {
-        off: coverWay(2, 3, 'Four screws; hold it, the crank hangs on it.', {
+        off: coverWay(2, 3, 'Four screws; hold it, the crank comes with it.', {
           fasteners: { screws: screws(4, 'cross2', '#8 × 3/4 in', 'ceiling plate') },
         }),
       },

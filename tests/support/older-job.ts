@@ -40,15 +40,20 @@ export function asPattern2(of: Pattern): object {
   };
 }
 
+/** What version 13 could say of a job: no leg barred, and no cover kept shut. */
+export const asOf13 = (job: Job): Job => ({ ...job, overrules: { ...job.overrules, leg: {}, cover: {} } });
+/** A job as version 13 wrote it. */
+export const asVersion13 = (of: Job) => ({ ...of, version: 13, overrules: drop(of.overrules, 'leg', 'cover') });
+
 /** What version 12 could say of a job: one variant of its craft. */
 export const asOf12 = (job: Job): Job => ({
-  ...job,
+  ...asOf13(job),
   craft: { ...job.craft, pattern: asOfPattern2(job.craft.pattern), variant: {} },
 });
 /** A job as version 12 wrote it. */
 export function asVersion12(of: Job) {
   const { variant: _variant, pattern, ...craft } = asOf12(of).craft;
-  return { ...of, version: 12, craft: { ...craft, pattern: asPattern2(pattern) } };
+  return { ...asVersion13(of), version: 12, craft: { ...craft, pattern: asPattern2(pattern) } };
 }
 
 /** What version 11 could say of a job: nothing of leads and links. */

@@ -5,7 +5,7 @@ import type { Operation } from '#core/job/operations';
 import { straightened } from '#core/drafting/photo';
 import { planJob, type Plan } from '#core/plan';
 import { planDay, type DayPlan } from '#core/power/index';
-import { routesOfRun, routeThrough, type RouteProposal, type RouteProposals } from '#core/routing/index';
+import { routesOfRun, routeThrough, type RouteLed, type RouteProposals } from '#core/routing/index';
 import { compareRoutes, type RoutesCompared } from '#core/routes-beside';
 import { proposeWiring, type WiringProposals } from '#core/speakers/index';
 import { wholeFindings } from '#core/shown';
@@ -19,7 +19,7 @@ const searches = {
   day: (job: Job): DayPlan => planDay(job, planJob(job).power),
   routes: (job: Job, run: string): RouteProposals => routesOfRun(job, run),
   compareRoutes: (job: Job): RoutesCompared => compareRoutes(job),
-  routeThrough: (job: Job, run: string, leg: string): RouteProposal | undefined => routeThrough(job, run, leg),
+  routeThrough: (job: Job, run: string, leg: string): RouteLed | undefined => routeThrough(job, run, leg),
   /** A picture laid under a view, straightened. */
   straightened,
 };

@@ -64,6 +64,7 @@ function stepNames(job: Job, step: string, id: string): boolean {
   const [kind, of] = step.slice(step.indexOf(':') + 1).split(/\/(.*)/s) as [string, string | undefined];
   if (of === undefined || kind === 'cover' || kind === 'memory' || kind === 'leg') return false;
   if (kind !== 'run') return of === id;
+  if (of.includes('>')) return keyNames(job, 'run', of, id);
   // Its two ends stand with a dash between them, and an id may have dashes of its own: the longest that is known.
   const others = [...Object.keys(job.gear), ...Object.keys(job.craft.batteries)].filter((other) => other !== id);
   const first = of.startsWith(`${id}-`) && !others.some((o) => o.startsWith(`${id}-`) && of.startsWith(`${o}-`));

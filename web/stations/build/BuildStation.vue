@@ -2,7 +2,8 @@
 import { useEventListener } from '@vueuse/core';
 import { useRoute } from 'vue-router';
 import { computed, nextTick, ref, watch } from 'vue';
-import { PHASES, pullSteps, type Phase, type Step } from '#core/build/index';
+import { PHASES, type Phase, type Step } from '#core/build/index';
+import { pullSteps } from '#core/connections/pulled';
 import { shownColour } from '#core/connections/runs';
 import { layLanes } from '#core/drawing/lanes';
 import { placedGear } from '#core/drawing/placed';

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Opened } from '#core/craft/cover';
 import { coverWays, coverWork, coversFor } from '#core/craft/covers';
 import { setOf } from '#core/job/parts/overrules';
 import { useSheet } from '../../app/sheet';
 import OverruleNote from '../../app/OverruleNote.vue';
 import PickField from '../../fields/PickField.vue';
+import { opensCover } from './covers';
 import RunRows from './RunRows.vue';
 
 /** One cover as wires ask for it: how far it comes open, for which runs and gear, and how far it may. */
@@ -13,22 +13,13 @@ const props = defineProps<{ id: string }>();
 const { store, job, plan, pattern, endOf } = useSheet();
 const cover = computed(() => pattern.value.covers[props.id]!);
 const state = computed(() => plan.value.build.teardown.covers.find((one) => one.cover === props.id)?.state);
-const asks = (opened: readonly Opened[]) => Object.hasOwn(coversFor(pattern.value, opened, false), props.id);
-const runs = computed(() =>
-  plan.value.runs.filter(
-    ({ way, fished, old }) =>
-      way &&
-      !old &&
-      way.legs.some((leg) => {
-        const { covers, fish } = pattern.value.legs[leg]!;
-        return asks([fish && fished.includes(leg) ? fish.covers : covers]);
-      }),
-  ),
-);
+const runs = computed(() => plan.value.runs.filter((run) => opensCover(pattern.value, run, props.id)));
 const gear = computed(() =>
   Object.entries(job.value.gear).filter(
     ([, { place, there }]) =>
-      place !== null && (there === null || there === 'out') && asks([pattern.value.places[place]!.covers]),
+      place !== null &&
+      (there === null || there === 'out') &&
+      Object.hasOwn(coversFor(pattern.value, [pattern.value.places[place]!.covers], false), props.id),
   ),
 );
 const least = computed(() => [

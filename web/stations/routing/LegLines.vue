@@ -4,9 +4,9 @@ import type { Projection } from '#core/drawing/projection';
 import { craftMap } from '#core/routing/index';
 import { useSheet } from '../../app/sheet';
 
-/** Every leg that wire may go along, as one view shows it: to lead a run there. */
+/** Every leg that wire may go along, as one view shows it: to be looked at, and to lead a run there. */
 const props = defineProps<{ projection: Projection; lit: string | undefined; over: string | undefined }>();
-const { job, posed, pattern } = useSheet();
+const { store, job, posed, pattern } = useSheet();
 const legs = computed(() => {
   const { legs: mapped } = craftMap(posed.value);
   return Object.values(mapped).map(({ id, points, banned }) => ({
@@ -28,13 +28,22 @@ const legs = computed(() => {
     class="leg"
     :class="{ shut: leg.shut, lit: leg.id === lit, over: leg.id === over }"
   >
-    <path v-if="!leg.shut" class="room" :d="leg.path" :data-leg="leg.id" />
+    <path
+      v-if="!leg.shut"
+      class="room"
+      :d="leg.path"
+      :data-leg="leg.id"
+      @click="store.select({ kind: 'leg', id: leg.id })"
+    >
+      <title>{{ leg.name }}</title>
+    </path>
     <path class="line" :d="leg.path" />
   </g>
 </template>
 
 <style scoped>
 .room {
+  cursor: pointer;
   fill: none;
   stroke: transparent;
   stroke-width: 15px;

@@ -6,7 +6,7 @@ import { craftMap } from '#core/routing/index';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
 import OverruleNote from '../../app/OverruleNote.vue';
-import { openedText } from './covers-text';
+import { openedText } from './covers';
 import BundleView from './BundleView.vue';
 import JointPanel from './JointPanel.vue';
 import RunRows from './RunRows.vue';
@@ -63,7 +63,7 @@ const nodeName = (id: string) => (pattern.value.places[id] ?? pattern.value.junc
       </div>
     </dl>
     <p v-if="leg.banned" class="caution">No wire goes along it, but where a person leads one there by hand.</p>
-    <h3>{{ runs.length === 1 ? 'One run' : `${runs.length} runs` }} along it</h3>
+    <h3>{{ runs.length === 1 ? 'One run' : `${runs.length || 'No'} runs` }} along it</h3>
     <RunRows :runs="runs" />
     <BundleView v-if="bundle" :bundle="bundle" />
     <JointPanel v-if="leg.need" :leg="id" :wire="{ body: 'red' }" />

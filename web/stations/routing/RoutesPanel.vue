@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import type { Opened } from '#core/craft/cover';
+import { overruleKey, whyNot } from '#core/document/overrule';
+import { overrule } from '#core/job/parts/overrules';
 import type { RoutesBeside, RoutesCompared } from '#core/routes-beside';
 import { useSheet } from '../../app/sheet';
 import { wireText, wireUnit } from '../../app/units';
 import OverruleNote from '../../app/OverruleNote.vue';
 import { withoutDrawing } from '../../stores/plan-shown';
 import { searches } from '../../workers';
-import { changedText } from './covers-text';
+import { changedText } from './covers';
 
 /** All runs together: how sure it is that they cost least, and what other rules would make of them, each taken by one press. */
 const { store, job, plan, pattern } = useSheet();
@@ -64,12 +66,17 @@ const gap = computed(() => {
   return proof && (proof.cost - proof.bound) / Math.max(1, proof.cost);
 });
 
-const said = computed(() =>
-  plan.value.overrules.filter(({ kind }) => kind === 'cover' || kind === 'leg' || kind === 'way'),
-);
+const said = computed(() => plan.value.overrules.filter(({ kind }) => kind === 'cover' || kind === 'leg'));
+/** Runs that a person has led, all of which can be let go at once. */
+const led = computed(() => Object.keys(job.value.overrules.way));
+const letGo = () =>
+  store.edit(
+    led.value.map((run) => overrule('way', run, null)),
+    'let the plan choose all routes',
+  );
 function changeText({ opened, shut, moved, wireM }: RoutesBeside): string {
   const words = changedText(pattern.value, opened, shut);
-  if (moved) words.push(`${moved} ${moved === 1 ? 'run goes' : 'runs go'} another way`);
+  if (moved) words.push(`${moved} ${moved === 1 ? 'run takes' : 'runs take'} another route`);
   if (Math.abs(wireM) >= 0.005)
     words.push(`${wireM < 0 ? '−' : '+'} ${wireText(Math.abs(wireM))} ${wireUnit()} of wire`);
   return words.join('; ');
@@ -82,12 +89,10 @@ const minutesText = (hours: number) => {
 const take = ({ operations, name }: RoutesBeside) => store.edit([...operations], name.toLowerCase());
 const keep = () =>
   store.edit(
-    laid.value.map(({ id, way }) => ({
-      op: 'overrule' as const,
-      kind: 'way' as const,
-      subject: id,
-      value: [...way!.legs],
-    })),
+    laid.value.map(({ id, way }) => {
+      const proposal = plan.value.proposals[overruleKey('way', id)];
+      return overrule('way', id, [...way!.legs], proposal && whyNot(proposal, 'kept as it was laid'));
+    }),
     'keep all routes',
   );
 const allKept = computed(() => laid.value.every(({ pinned }) => pinned));
@@ -142,12 +147,16 @@ const allKept = computed(() => laid.value.every(({ pinned }) => pinned));
         </button>
       </li>
     </ul>
-    <template v-if="said.length">
+    <template v-if="said.length || led.length">
       <h3>Set by hand</h3>
+      <p v-if="led.length" data-testid="led">
+        {{ led.length === 1 ? 'One run is' : `${led.length} runs are` }} led by hand.
+      </p>
       <OverruleNote v-for="one in said" :key="one.key" :of="one.key" named />
     </template>
     <div v-if="!job.seal" class="ends">
       <BButton :disabled="allKept" @click="keep">Keep all routes as they are</BButton>
+      <BButton v-if="led.length" @click="letGo">Let the plan choose all</BButton>
     </div>
   </section>
 </template>

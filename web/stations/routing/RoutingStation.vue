@@ -15,16 +15,15 @@ import { useSheet } from '../../app/sheet';
 import { steady } from '../../app/steady';
 import { lengthText, wireText, wireUnit } from '../../app/units';
 import PickStrip from '../../fields/PickStrip.vue';
-import { withoutDrawing } from '../../stores/plan-shown';
-import { searches } from '../../workers';
 import CoverPanel from './CoverPanel.vue';
 import CutListPanel from './CutListPanel.vue';
+import { opensCover } from './covers';
+import { useLeading } from './leading';
 import LegLines from './LegLines.vue';
 import LegPanel from './LegPanel.vue';
 import RoutesPanel from './RoutesPanel.vue';
 import RunPanel from './RunPanel.vue';
 import { runWords, shownColour, type Run } from '#core/connections/runs';
-import { coversFor, openedAlong } from '#core/craft/covers';
 import { figure } from '#core/units/figures';
 
 const { store, job, plan, gear, pattern, posed, posedMounts, endOf } = useSheet();
@@ -47,13 +46,10 @@ const litLeg = computed(() =>
 const litCover = computed(() =>
   store.selected?.kind === 'cover' && pattern.value.covers[store.selected.id] ? store.selected.id : undefined,
 );
-const opensCover = (run: Run, cover: string): boolean =>
-  !run.old &&
-  Object.hasOwn(coversFor(pattern.value, openedAlong(pattern.value, run.way?.legs ?? [], run.fished), false), cover);
 const isLit = (run: Run) => {
   if (selected.value) return selected.value.id === run.id;
   if (litLeg.value !== undefined) return run.way?.legs.includes(litLeg.value) ?? false;
-  return litCover.value === undefined || opensCover(run, litCover.value);
+  return litCover.value === undefined || opensCover(pattern.value, run, litCover.value);
 };
 const PARTS = { routes: 'Routes', wire: 'Wire' } as const;
 const part = ref<keyof typeof PARTS>('routes');
@@ -61,6 +57,7 @@ const part = ref<keyof typeof PARTS>('routes');
 // ── A run dragged on to another leg ──
 const dragged = shallowRef<string>();
 const price = shallowRef<string>();
+const { through, leadAlong } = useLeading();
 const { over, begin } = useDrag<Run>(
   'leg',
   (run) => {
@@ -72,34 +69,27 @@ const { over, begin } = useDrag<Run>(
     if (leg !== undefined && !run.way!.legs.includes(leg)) void leadAlong(run.id, leg);
   },
 );
-const through = (run: string, leg: string) => searches().routeThrough(withoutDrawing(job.value), run, leg);
-async function leadAlong(run: string, leg: string): Promise<void> {
-  const route = await through(run, leg);
-  if (route) store.overrule('way', run, [...route.way.legs], 'choose route');
-}
 watch([dragged, over], async ([run, leg]) => {
   price.value = undefined;
   if (run === undefined || leg === undefined) return;
-  const name = pattern.value.legs[leg]!.name;
+  const { name } = pattern.value.legs[leg]!;
   const now = runs.value.find(({ id }) => id === run)!;
   if (now.way!.legs.includes(leg)) {
     price.value = `${name}: it goes there`;
     return;
   }
-  const [there, { routes }] = await Promise.all([through(run, leg), searches().routes(withoutDrawing(job.value), run)]);
+  const led = await through(run, leg);
   if (dragged.value !== run || over.value !== leg) return;
-  const own = routes.find(({ way }) => way.legs.join() === now.way!.legs.join());
-  const metres = there && (there.way.lengthMm - now.way!.lengthMm) / 1000;
-  const minutes = there && own && there.minutes - own.minutes;
-  const signed = (value: number, words: string) => `${value < 0 ? '−' : '+'} ${words}`;
-  price.value = there
-    ? `${name}: ${minutes === undefined ? '' : `${signed(minutes, short1(Math.abs(minutes)))} min, `}${signed(metres!, wireText(Math.abs(metres!)))} ${wireUnit()}`
-    : `${name}: no route of it passes there`;
+  price.value = `${name}: ${
+    led
+      ? `${signed(led.minutes, figure(Math.abs(led.minutes), 1))} min, ${signed(led.mm, wireText(Math.abs(led.mm) / 1000))} ${wireUnit()}`
+      : 'no route of it passes there'
+  }`;
 });
+const signed = (value: number, words: string) => `${value < 0 ? '−' : '+'} ${words}`;
 const names = (run: Run) => `${runWords(run).replace(' lead', '')} ${short(run.from)} → ${short(run.to)}`;
 const lengthOf = (run: Run) => (run.old ? 'lies there' : lengthText(run.cutMm));
 const short = (end: string) => endOf(end, 'mark');
-const short1 = (value: number) => figure(value, 1);
 /** Places that are marked though no gear sits there: every battery's, and the switched source. */
 const marked = computed(() => {
   const { batteryPlace, switchedPlace } = pattern.value;

@@ -13,8 +13,9 @@ import { useSheet } from '../../app/sheet';
 import { gaugeText, lengthText } from '../../app/units';
 import { withoutDrawing } from '../../stores/plan-shown';
 import { searches } from '../../workers';
-import { coversText } from './covers-text';
+import { coversText } from './covers';
 import JointPanel from './JointPanel.vue';
+import { useLeading } from './leading';
 import PickField from '../../fields/PickField.vue';
 
 /** One run: its legs, what is cut for it, and the other routes it could take. */
@@ -64,14 +65,13 @@ const others = computed(() => [
     .map(({ id, leg }) => [id, leg.name] as const)
     .sort(([, a], [, b]) => a.localeCompare(b)),
 ]);
+const { leadAlong } = useLeading();
 const ledSaid = shallowRef('');
-async function leadAlong(leg: string): Promise<void> {
+async function lead(leg: string): Promise<void> {
   const { id } = props.run;
   ledSaid.value = '';
-  const route = await searches().routeThrough(withoutDrawing(job.value), id, leg);
-  if (props.run.id !== id) return;
-  if (route) store.overrule('way', id, [...route.way.legs], 'choose route');
-  else ledSaid.value = `No route of it passes “${pattern.value.legs[leg]!.name}”.`;
+  if (!(await leadAlong(id, leg)) && props.run.id === id)
+    ledSaid.value = `No route of it passes “${pattern.value.legs[leg]!.name}”.`;
 }
 
 const cuts = computed(() => plan.value.cutList.cuts.filter((cut) => cut.run === props.run.id));
@@ -141,7 +141,7 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
         label="Lead it along another leg"
         :options="others"
         model-value=""
-        @update:model-value="$event && leadAlong($event)"
+        @update:model-value="$event && lead($event)"
       />
       <p v-if="ledSaid" role="status" class="small">{{ ledSaid }}</p>
       <p v-for="link in links" :key="link.id" class="cut">{{ reachText(link) }}</p>

@@ -1,3 +1,5 @@
+import type { Run } from '#core/connections/runs';
+import { coversFor, openedAlong } from '#core/craft/covers';
 import type { Opened } from '#core/craft/cover';
 import type { Pattern } from '#core/craft/pattern';
 
@@ -15,7 +17,7 @@ export const openedText = (pattern: Pattern, opened: Opened): string =>
 
 /** What is opened besides, what stays on, and what is opened another way, in words. */
 export function changedText(pattern: Pattern, opened: Opened, shut: Opened): string[] {
-  const both = Object.keys(opened).filter((id) => shut[id] !== undefined);
+  const both = Object.keys(opened).filter((id) => Object.hasOwn(shut, id));
   const only = (one: Opened) => Object.keys(one).filter((id) => !both.includes(id));
   const more = only(opened).map((id) => `${nameOf(pattern, id)} ${opened[id]!}`);
   const less = only(shut).map((id) => nameOf(pattern, id));
@@ -25,3 +27,7 @@ export function changedText(pattern: Pattern, opened: Opened, shut: Opened): str
     ...both.map((id) => `${nameOf(pattern, id)} ${opened[id]!} in place of ${shut[id]!}`),
   ];
 }
+
+/** Whether a cover is opened for a run on its way. */
+export const opensCover = (pattern: Pattern, { way, fished, old }: Run, cover: string): boolean =>
+  !old && Object.hasOwn(coversFor(pattern, openedAlong(pattern, way?.legs ?? [], fished), false), cover);
