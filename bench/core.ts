@@ -12,7 +12,8 @@ import { fitAt } from '#core/panels/fitted';
 import { cutsPdf } from '#formats/template-pdf';
 import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { jobSheetPdf } from '#formats/job-sheet';
-import { accessOf, proposeRoutes } from '#core/routing/index';
+import { accessOf, layTogether, proposeRoutes } from '#core/routing/index';
+import { accessTo, anyCraft, oneOf, seeded, upTo } from '../tests/support/any-craft';
 import { proposeWiring, searchWirings } from '#core/speakers/index';
 import { dayFindings, gaugeAlternatives, planDay, solveNetwork, type Network, type PowerPlan } from '#core/power/index';
 import { applyAll, type Operation } from '#core/job/operations';
@@ -244,6 +245,21 @@ function ghosts(job: Pick<Job, 'craft' | 'gear'>, item: GearItem): void {
 
 const TEN = { keep: 10, budget: 2_000_000 };
 
+let seed = 0;
+/** A craft made up anew each time, with its runs from three hubs. */
+function manyRuns(): Parameters<typeof layTogether> {
+  const dice = seeded(++seed);
+  const pattern = anyCraft(dice, { nodes: 36, legs: 60, covers: 12 });
+  const ids = Object.keys(pattern.places);
+  const hubs = [0, 1, 2].map(() => oneOf(dice, ids));
+  const pulls = Array.from({ length: 40 }, () => ({
+    from: oneOf(dice, hubs),
+    to: oneOf(dice, ids),
+    conductors: 1 + upTo(dice, 3),
+  }));
+  return [accessTo(pattern, seed % 3 ? 'aside' : 'fished'), pulls, { opened: [] }];
+}
+
 export async function coreRows(): Promise<Row[]> {
   const heavy = await heaviest();
   const edits: Row[] = [];
@@ -300,6 +316,7 @@ export async function coreRows(): Promise<Row[]> {
       1000,
     ),
     await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),
+    await measure('all routes together, 40 runs, 60 legs, 12 covers', 30, () => layTogether(...manyRuns()), 100),
     await measure('routes of one run, all simple ones', 50, () =>
       proposeRoutes(access, { from: 'battery', to: 'lampShelf', conductors: 1 }, { opened: [] }),
     ),

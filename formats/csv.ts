@@ -7,6 +7,7 @@ import type { Pin } from '#core/gear/pins';
 import type { Port } from '#core/gear/ports';
 import { readFits, writeFits } from '#core/gear/typing/fits';
 import { readPins, readPorts, writePins, writePorts } from '#core/gear/typing/leads';
+import type { WireNest } from '#core/harness/index';
 import type { BayEvent } from '#core/job/events';
 import { type Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
@@ -37,6 +38,30 @@ export function cutListCsv(job: Job, plan: Plan): string {
       colourText(cut.colour),
       cut.lengthMm,
     ]),
+  );
+}
+
+/** Every piece by the reel it is cut from, reels of the rack first, then what is bought; what no reel is long enough for last. */
+export function nestsCsv(job: Job, plan: Plan, nests: readonly WireNest[]): string {
+  return tableText(
+    ['wire', 'reel', 'bought', 'on_reel_mm', 'run', 'from', 'to', 'use', 'length_mm', 'left_mm'],
+    nests.flatMap(({ what, pieces, reels, nesting }) => {
+      const row = (i: number) => {
+        const { run, from, to, use, lengthMm } = pieces[i]!;
+        return [run, endName(job, from, plan.tags), endName(job, to, plan.tags), use, lengthMm];
+      };
+      return [
+        ...nesting.cuttings.flatMap(({ reel, mm, pieces: cut }) => {
+          let left = mm;
+          return cut.map((i) => {
+            left -= pieces[i]!.lengthMm;
+            const name = reel === undefined ? '' : reels[reel]!.note || reels[reel]!.id;
+            return [what, name, reel === undefined ? 'yes' : '', mm, ...row(i), Math.max(0, left)];
+          });
+        }),
+        ...nesting.tooLong.map((i) => [what, 'none is long enough', '', '', ...row(i), '']),
+      ];
+    }),
   );
 }
 

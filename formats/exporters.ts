@@ -2,13 +2,13 @@ import { cutDrawings, type CutDrawing } from '#core/drawing/cuts';
 import { standingPhotos } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
-import type { Label } from '#core/harness/index';
+import { EMPTY_RACK, cutPieces, planNests, type Label, type Rack } from '#core/harness/index';
 import { labelsOf } from '#core/labelled';
 import { FEED_CASES, casesOf, type FeedCase } from '#core/power/index';
 import { planOf } from '#core/shown';
 import type { UnitSystem } from '#core/units/shown';
 import { writeBundle } from './bundle';
-import { cutListCsv, fastenersCsv, partsCsv } from './csv';
+import { cutListCsv, fastenersCsv, nestsCsv, partsCsv } from './csv';
 import { drawingSvg } from './drawing';
 import type { ExportFile } from './exports';
 import { writeJobFile } from './job-file';
@@ -25,6 +25,8 @@ export interface Exported {
   /** Bytes of the photographs, by their hash; those that are missing are left out. */
   readonly photos: ReadonlyMap<string, Uint8Array>;
   readonly units: UnitSystem;
+  /** The reels of the workshop; none where it is not known. */
+  readonly rack?: Rack;
   /** The cut drawing that is asked for; all of them where none is named. */
   readonly of?: string;
   /** Where this job is opened, for what leads there: http://127.0.0.1:4310. */
@@ -73,6 +75,8 @@ const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   'whole.zip': ({ job, events, photos }) => writeBundle({ job, events, photos }),
   'job.json': ({ job }) => writeJobFile(job),
   'cut-list.csv': ({ job }) => cutListCsv(job, planOf(job)),
+  'reels.csv': ({ job, events, rack = EMPTY_RACK }) =>
+    nestsCsv(job, planOf(job), planNests(planOf(job).cutList, rack, cutPieces(events))),
   'parts.csv': ({ job }) => partsCsv(planOf(job)),
   'fasteners.csv': ({ job, events }) => fastenersCsv(job, planOf(job), events),
   'labels.csv': labels((all, { job, server }) => labelsCsv(all, job, server)),

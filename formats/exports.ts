@@ -36,6 +36,7 @@ export const EXPORTS = [
   },
   { file: 'job.json', name: 'Job', format: 'JSON', type: 'application/json', alone: '.json' },
   { file: 'cut-list.csv', name: 'Cut list', ...TABLE },
+  { file: 'reels.csv', name: 'Cut list by reel, with what to buy', ...TABLE },
   { file: 'fasteners.csv', name: 'Fasteners', ...TABLE },
   { file: 'parts.csv', name: 'Parts and order list', ...TABLE },
   { file: 'labels.csv', name: 'Labels and bag tags', ...TABLE, ...LABELS },

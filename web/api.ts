@@ -2,6 +2,7 @@ import type { Pattern } from '#core/craft/pattern';
 import type { PatternFault } from '#core/craft/pattern-faults';
 import type { Draft, DraftEdit } from '#core/drafting/draft';
 import type { GearItem } from '#core/gear/gear';
+import type { Rack, Reel } from '#core/harness/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
 import type { Operation } from '#core/job/operations';
@@ -139,6 +140,11 @@ export const api = {
       draft: Draft;
       faults: readonly PatternFault[];
     },
+  rack: () => call<Rack>('GET', '/rack'),
+  /** `over`: hash of the reel it takes the place of; null: it is new. */
+  putReel: (id: string, reel: Reel, over: string | null) => call<Rack>('PUT', `/rack/reels/${id}`, { reel, over }),
+  dropReel: (id: string, over: string) => call<Rack>('DELETE', `/rack/reels/${id}`, { over }),
+  setBuying: (buying: Pick<Rack, 'soldMm' | 'keepMm'>) => call<Rack>('PUT', '/rack', buying),
   drafts: () => call<DraftRow[]>('GET', '/drafts'),
   draft: (id: string) => call<StoredDraft>('GET', `/drafts/${id}`),
   beginDraft: (draft: Draft, saveId: string) => call<StoredDraft>('POST', '/drafts', { draft, saveId }),

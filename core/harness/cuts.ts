@@ -15,7 +15,7 @@ export interface Cut {
   readonly lengthMm: number;
 }
 
-export interface Reel {
+export interface WireTotal {
   readonly what: string;
   readonly gauge: Gauge | undefined;
   readonly colour: Insulated;
@@ -25,7 +25,7 @@ export interface Reel {
 
 export interface CutList {
   readonly cuts: readonly Cut[];
-  readonly reels: readonly Reel[];
+  readonly reels: readonly WireTotal[];
   /** All conductors, m. */
   readonly wireM: number;
 }
@@ -47,7 +47,7 @@ export function planCuts(job: Job, runs: readonly Run[], sizes: FeedGauges): Cut
         lengthMm: run.cutMm,
       })),
     );
-  const reels = new Map<string, Reel>();
+  const reels = new Map<string, WireTotal>();
   for (const cut of cuts) {
     const what = `${gaugeWords(job, cut.gauge)} ${colourText(cut.colour)}`;
     const reel = reels.get(what);

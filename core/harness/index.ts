@@ -22,7 +22,10 @@ import { leadProposals } from './proposals';
 export { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
 export { leadResistance } from './leads';
 
-export type { Cut, CutList, Reel } from './cuts';
+export type { Cut, CutList } from './cuts';
+export { buyList, cutPieces, cuttingsDone, planNests, type WireNest } from './nests';
+export type { Cutting } from './nesting';
+export { EMPTY_RACK, Rack, Reel, afterCutting, reelKey } from './rack';
 export { planLabels, type DotColour, type Label } from './labels';
 export type { Bundle, BundleWire, PassFit } from './bundles';
 export { unusedOf, waitsFor, type PartLine } from './parts';

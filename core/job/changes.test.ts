@@ -49,7 +49,9 @@ describe('a cover of this craft', () => {
     expect(step.lines).toContain(
       'On this craft: minutes 14 + 16 → 20 + 20; three a side: 6 × M5 × 16 → 8 × M6 × 20, 4 mm hexagon socket → 5 mm hexagon socket.',
     );
-    expect(stepOf(other, 'off:cover/screen')!.lines).toEqual(stepOf(TOURER, 'off:cover/screen')!.lines);
+    // In which order covers come off, and so into which bag their screws go, may be another by now.
+    const screen = (job: Job) => stepOf(job, 'off:cover/screen')!.lines.map((line) => line.replace(/bag \d+/, 'a bag'));
+    expect(screen(other)).toEqual(screen(TOURER));
     const lines = fastenerLedger(planJob(other).build).filter(({ of }) => of.id === 'cowl');
     expect(lines.map(({ id, out }) => [id, out])).toEqual([
       ['sides', 8],

@@ -3,6 +3,7 @@ import { line } from '../text/text';
 import { Instant } from '../units/instant';
 import { Hash } from '../document/overrule';
 import { StepId } from './parts/keys';
+import { WireKind } from '../tables/wire';
 import { Id, Text, ranged } from '../text/scalars';
 
 const Count = v.pipe(v.number(), v.integer('expected a whole number'), ranged(0, 200, 'fasteners'));
@@ -12,6 +13,9 @@ export const PhotoSubject = v.variant('kind', [
   v.strictObject({ kind: v.literal('step'), id: StepId }),
   v.strictObject({ kind: v.picklist(['place', 'plug', 'craft']), id: Id }),
 ]);
+
+/** The longest wire and the fullest reel, mm. */
+const Mm = ranged(1, 1_000_000, 'mm');
 
 const base = {
   /** Made by the device, so that an event sent twice is one event. */
@@ -53,7 +57,26 @@ export const BayEvent = v.variant('kind', [
     /** False strikes the picture from its subject. */
     kept: v.boolean(),
   }),
+  /** Wire cut off a reel of the rack, or off one bought for it; not cut after all where it is not done. */
+  v.strictObject({
+    ...base,
+    kind: v.literal('wire'),
+    reel: Id,
+    wire: WireKind,
+    /** What was on a reel that was bought for it. */
+    boughtMm: v.optional(Mm),
+    pieces: v.pipe(
+      v.array(v.strictObject({ run: Text, use: Text, mm: Mm })),
+      v.minLength(1, 'expected a piece at least'),
+      v.maxLength(200, 'expected 200 pieces at most'),
+    ),
+    done: v.boolean(),
+    /** The job is a copy: the rack has counted it with the one it was made of. */
+    copied: v.optional(v.literal(true)),
+  }),
 ]);
+/** Wire cut off one reel; `done` false: it was entered by mistake. */
+export type WireEvent = Extract<BayEvent, { readonly kind: 'wire' }>;
 /** Most entries of one job: thirty a step over years of it. */
 export const MOST_EVENTS = 50_000;
 export type BayEvent = v.InferOutput<typeof BayEvent>;

@@ -20,6 +20,7 @@ import { JobStore } from '../store/jobs';
 import { Drafts } from '../store/drafts';
 import { Library } from '../store/library';
 import { PhotoStore } from '../store/photos';
+import { RackStore } from '../store/rack';
 import { limitJob } from '../../tests/support/limit-job';
 import { tempFolder } from '../../tests/support/server';
 import { makeApp } from './app';
@@ -38,6 +39,7 @@ beforeAll(async () => {
   await library.stock(SHELF, PATTERNS);
   const app: Express = makeApp({
     jobs: new JobStore(changes),
+    rack: new RackStore(changes),
     library,
     drafts: new Drafts(changes),
     photos: new PhotoStore(db, photos.path),
@@ -425,6 +427,7 @@ test('a full disk: the save is refused in words, and nothing of it is kept', asy
   const changes = new Changes(db, full as unknown as Journal);
   const jobs = new JobStore(changes);
   const app = makeApp({
+    rack: new RackStore(changes),
     jobs,
     library: new Library(changes),
     drafts: new Drafts(changes),
@@ -625,4 +628,37 @@ test.each([
   sendProblem(Object.assign(new Error('raw words'), { code }), {} as never, res as never, () => undefined);
   expect(sent.status).toBe(status);
   expect((JSON.parse(sent.body!) as { title: string }).title).toBe(title);
+});
+
+test('reels are put in, corrected and taken out by whoever has seen them; what is no reel is refused by its path', async () => {
+  const reel = { wire: { gauge: '16', colour: { body: 'green', stripe: 'black' } }, mm: 9000, note: 'Peg 1' };
+  const put = (body: object, id = 'peg-1') => call().put(`/api/rack/reels/${id}`).send(body);
+  const { body: rack } = (await put({ reel, over: null }).expect(200)) as { body: { reels: object } };
+  expect(rack.reels).toEqual({ 'peg-1': reel });
+  await put({ reel, over: null }).expect(409);
+  await put({ reel: { ...reel, mm: 8000 }, over: contentHash(reel) }).expect(200);
+  await put({ reel: { ...reel, mm: 7000 }, over: contentHash(reel) }).expect(409);
+  for (const [wrong, path] of [
+    [{ ...reel, mm: 0 }, 'reel.mm'],
+    [{ ...reel, wire: { ...reel.wire, gauge: '17' } }, 'reel.wire.gauge'],
+    [{ ...reel, wire: { gauge: null, colour: { body: 'mauve' } } }, 'reel.wire.colour.body'],
+  ] as const) {
+    const { body } = (await put({ reel: wrong, over: null }, 'other').expect(422)) as { body: { detail: string } };
+    expect(body.detail).toContain(`${path}: `);
+  }
+  await put({ reel, over: null }, 'toString').expect(404);
+  await call()
+    .put('/api/rack')
+    .send({ soldMm: [10000, -1], keepMm: 300 })
+    .expect(422);
+  expect((await call().put('/api/rack').send({ soldMm: [], keepMm: 100 }).expect(200)).body).toMatchObject({
+    soldMm: [],
+    keepMm: 100,
+    reels: { 'peg-1': { mm: 8000 } },
+  });
+  await call().delete('/api/rack/reels/peg-1').send({ over: 'x' }).expect(409);
+  const gone = await call()
+    .delete('/api/rack/reels/peg-1')
+    .send({ over: contentHash({ ...reel, mm: 8000 }) });
+  expect([gone.status, (gone.body as { reels: object }).reels]).toEqual([200, {}]);
 });

@@ -14,6 +14,7 @@ import type { Changes } from '../store/changes';
 import type { JobStore } from '../store/jobs';
 import type { Drafts } from '../store/drafts';
 import type { Library } from '../store/library';
+import type { RackStore } from '../store/rack';
 import type { PhotoStore } from '../store/photos';
 import { shelfCsv } from '#formats/csv';
 import { download, exportRoutes, importRoutes } from './files';
@@ -22,6 +23,7 @@ import { ownPagesOnly, ownRequestsOnly } from './guard';
 import { checked } from './checked';
 import { liveRoute } from './live';
 import { draftRoutes, patternRoutes } from './patterns';
+import { rackRoutes } from './rack';
 import { Problem, sendProblem } from './problems';
 import { Id } from '#core/text/scalars';
 
@@ -57,6 +59,7 @@ export interface AppParts {
   readonly jobs: JobStore;
   readonly library: Library;
   readonly drafts: Drafts;
+  readonly rack: RackStore;
   readonly photos: PhotoStore;
   readonly changes: Changes;
   readonly log: Logger;
@@ -67,7 +70,7 @@ export interface AppParts {
 }
 
 /** The HTTP application: JSON under /api, the built web application beside it. */
-export function makeApp({ jobs, library, drafts, photos, changes, log, web, run = runHere }: AppParts): Express {
+export function makeApp({ jobs, library, drafts, rack, photos, changes, log, web, run = runHere }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
@@ -159,7 +162,7 @@ export function makeApp({ jobs, library, drafts, photos, changes, log, web, run 
     // Its name is the hash of its bytes: it can never be another.
     res.set('Cache-Control', 'private, max-age=31536000, immutable').type(photo.mime).send(photo.bytes);
   });
-  api.use('/jobs/:id/export', exportRoutes(jobs, photos, run));
+  api.use('/jobs/:id/export', exportRoutes(jobs, rack, photos, run));
   api.use('/imports', importRoutes(jobs, library, photos, run));
   api.get('/shelf.csv', async (_req, res) => {
     download(res, 'shelf.csv', 'text/csv; charset=utf-8', shelfCsv(await library.shelf()));
@@ -192,6 +195,7 @@ export function makeApp({ jobs, library, drafts, photos, changes, log, web, run 
   });
   api.use('/patterns', patternRoutes(library));
   api.use('/drafts', draftRoutes(drafts));
+  api.use('/rack', rackRoutes(rack));
   api.use((req) => {
     throw new Problem(404, 'No such address', `nothing at ${req.method} ${req.originalUrl}`);
   });

@@ -8,6 +8,7 @@ import { proven } from '#formats/pictures';
 import { UNIT_SYSTEMS, type UnitSystem } from '#core/units/shown';
 import type { JobStore } from '../store/jobs';
 import type { Library } from '../store/library';
+import type { RackStore } from '../store/rack';
 import type { PhotoStore } from '../store/photos';
 import type { Run } from '../work/tasks';
 import { Problem } from './problems';
@@ -41,7 +42,7 @@ const wordsOf = (of: string | undefined, none: string | undefined) =>
 const HAS_PICTURES: ReadonlySet<string> = new Set<ExportFile>(['sheet.pdf', 'whole.zip']);
 
 /** Everything a job can be taken away as. */
-export function exportRoutes(jobs: JobStore, photos: PhotoStore, run: Run): Router {
+export function exportRoutes(jobs: JobStore, rack: RackStore, photos: PhotoStore, run: Run): Router {
   const routes = Router({ mergeParams: true });
   const idOf = (params: unknown) => (params as { id: string }).id;
   for (const { file, type, ofOne, none } of EXPORTS as readonly (Export & { readonly file: ExportFile })[])
@@ -58,6 +59,7 @@ export function exportRoutes(jobs: JobStore, photos: PhotoStore, run: Run): Rout
         job,
         events,
         photos: new Map(pictures),
+        rack: await rack.read(),
         units,
         server: `${req.protocol}://${req.get('host') ?? '127.0.0.1'}`,
         ...(of === undefined ? {} : { of }),

@@ -33,6 +33,8 @@ function told(entry: JournalEntry): string | undefined {
     case 'itemGone':
     case 'patternGone':
       return tell({ kind: 'shelf' });
+    case 'rack':
+      return tell({ kind: 'rack' });
     case 'draft':
     case 'draftEdit':
     case 'draftGone':

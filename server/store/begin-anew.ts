@@ -1,6 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { readDrafts } from './drafts';
 import { readShelf } from './library';
+import { selectRack } from './rack';
 import { setMark, type Changes } from './changes';
 import type { JournalDraft } from './journal';
 import { eventsOf } from './tables/events';
@@ -50,6 +51,7 @@ export async function beginAnew(changes: Changes, keep?: string): Promise<void> 
 async function writeShelf({ db }: Changes, draft: JournalDraft): Promise<void> {
   draft.write({ kind: 'shelf', whole: true, ...(await readShelf(db)) });
   for (const one of await readDrafts(db)) draft.write({ kind: 'draft', id: one.draft.id, ...one });
+  draft.write({ kind: 'rack', rack: await selectRack(db) });
 }
 
 async function writeState({ db }: Changes, draft: JournalDraft, id: string): Promise<void> {

@@ -16,6 +16,7 @@ const ON_SHELF: readonly JournalEntry['kind'][] = [
   'draft',
   'draftEdit',
   'draftGone',
+  'rack',
 ];
 
 /** Saves between two times the database is tidied: each leaves the row before it behind. */

@@ -13,12 +13,14 @@ import { Journal } from './journal';
 import { Library } from './library';
 import { holdFolder } from './lock';
 import { PhotoStore, hashOf } from './photos';
+import { RackStore } from './rack';
 import { replay, stamp } from './replay';
 
 export interface OpenFolder {
   readonly jobs: JobStore;
   readonly library: Library;
   readonly drafts: Drafts;
+  readonly rack: RackStore;
   readonly photos: PhotoStore;
   readonly changes: Changes;
   /** Acknowledged changes that came back from the journal. */
@@ -103,6 +105,7 @@ export async function openFolder(folder: string, options: FolderOptions): Promis
       jobs,
       library: new Library(changes),
       drafts: new Drafts(changes),
+      rack: new RackStore(changes),
       photos,
       changes,
       replayed,

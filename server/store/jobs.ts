@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
 import { applyAll, type Operation } from '#core/job/operations';
-import { MOST_EVENTS, type BayEvent } from '#core/job/events';
+import { MOST_EVENTS, type BayEvent, type WireEvent } from '#core/job/events';
 import { clashes, pathWords } from '#core/job/clash';
 import { DocumentError, OperationError } from '#core/document/fault';
 import type { Job } from '#core/job/job';
@@ -12,7 +12,8 @@ import { runHere, type Run } from '../work/tasks';
 import type { Changes } from './changes';
 import type { JournalEntry } from './journal';
 import { keptAs, whole } from './document';
-import { eventCount, eventsOf, insertEvents } from './tables/events';
+import { putRack, rackAfter } from './rack';
+import { eventCount, eventsOf, insertEvents, knownEvents } from './tables/events';
 import {
   deleteJob,
   insertJob,
@@ -304,8 +305,17 @@ export class JobStore {
     return this.changes.alone(async () => {
       if (!(await this.has(id))) throw new NoSuchDocumentError(`no job ${id}`);
       const newest = this.#newest;
-      await this.#write([{ kind: 'events', job: id, events }], async (tx) => {
+      const known = await knownEvents(this.#db, id, events);
+      // One that is sent again has been counted.
+      const rack = await rackAfter(
+        this.#db,
+        events.filter((event) => event.kind === 'wire' && !known.has(event.id)) as WireEvent[],
+      );
+      const entries: JournalEntry[] = [{ kind: 'events', job: id, events }];
+      if (rack) entries.push({ kind: 'rack', rack });
+      await this.#write(entries, async (tx) => {
         await insertEvents(tx, id, events);
+        if (rack) await putRack(tx, rack);
         if ((await eventCount(tx, id)) > MOST_EVENTS)
           throw new DocumentError([{ path: 'events', expected: `expected ${MOST_EVENTS} entries of a job at most` }]);
       });

@@ -17,6 +17,7 @@ import { Journal, type JournalEntry, type JournalLine } from './journal';
 import type { DraftEdit } from '#core/drafting/draft';
 import { Drafts } from './drafts';
 import { Library } from './library';
+import { RackStore } from './rack';
 import { replay } from './replay';
 
 let folder: string;
@@ -235,6 +236,38 @@ describe('what the database has lost', () => {
     const stocked = await newDatabase();
     await new Library(new Changes(stocked, undefined)).stock(SHELF, PATTERNS);
     expect(await shelf(await opened(stocked))).toEqual(kept);
+  });
+
+  test('the rack comes back as it was cut from, also where the journal was begun anew meanwhile', async () => {
+    const db = await newDatabase();
+    const { jobs, changes } = await opened(db);
+    const rack = new RackStore(changes);
+    await jobs.create(TOURER_JOB, 's1');
+    const wire = { gauge: '16', colour: { body: 'green' } } as const;
+    const reel = { wire, mm: 9000, note: 'Peg 1' };
+    expect((await rack.put('a', reel, null)).taken).toBe(true);
+    expect((await rack.put('a', { ...reel, mm: 1 }, null)).taken).toBe(false);
+    const cut = (n: number, mm: number): BayEvent => ({
+      ...note(n),
+      kind: 'wire',
+      reel: 'a',
+      wire,
+      pieces: [{ run: 'speaker:amp>left', use: 'rear left +', mm }],
+      done: true,
+    });
+    const left = async (from: Awaited<ReturnType<typeof opened>>) =>
+      (await new RackStore(from.changes).read()).reels['a']?.mm;
+    await jobs.addEvents(id, [cut(1, 2500)]);
+    // Sent again, with another beside it: each counts once.
+    await jobs.addEvents(id, [cut(1, 2500), cut(2, 1000)]);
+    expect(await left(await opened(await newDatabase()))).toBe(5500);
+    const anew = beginAnew(changes);
+    await jobs.addEvents(id, [cut(3, 500)]);
+    await anew;
+    expect(await left(await opened(await newDatabase()))).toBe(5000);
+    // A job that is brought in with what was cut for it elsewhere takes nothing here.
+    await jobs.createWhole({ ...TOURER_JOB, id: 'elsewhere' }, [cut(4, 700)], 's2');
+    expect((await rack.read()).reels['a']!.mm).toBe(5000);
   });
 
   test('what is drawn comes back edit by edit, also where the journal was begun anew meanwhile', async () => {

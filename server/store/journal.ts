@@ -18,6 +18,7 @@ import { crc32 } from 'node:zlib';
 import type { Pattern } from '#core/craft/pattern';
 import type { Draft, DraftEdit } from '#core/drafting/draft';
 import type { GearItem } from '#core/gear/gear';
+import type { Rack } from '#core/harness/index';
 import type { BayEvent } from '#core/job/events';
 import type { Operation } from '#core/job/operations';
 
@@ -45,7 +46,9 @@ export type JournalEntry =
   /** A pattern begun to be drawn, or as it stood when the journal was begun anew; what was drawn; one given up or done. */
   | { kind: 'draft'; id: string; revision: number; saveId: string; draft: Draft }
   | { kind: 'draftEdit'; id: string; revision: number; saveId: string; operations: readonly DraftEdit[] }
-  | { kind: 'draftGone'; id: string };
+  | { kind: 'draftGone'; id: string }
+  /** The reels of the workshop as they are from then on. */
+  | { kind: 'rack'; rack: Rack };
 
 /** What a line of the file turned out to be. */
 export type JournalLine =

@@ -112,4 +112,11 @@ export const MIGRATIONS: readonly string[] = [
     changed_at timestamptz not null default now()
   );
   `,
+  `
+  -- The reels of the workshop, one row.
+  create table rack (
+    one boolean primary key check (one),
+    rack jsonb not null
+  );
+  `,
 ];

@@ -7,6 +7,7 @@ import { beginAnew } from './begin-anew';
 import { readMark, setMark, type Changes } from './changes';
 import { setAside, type JournalEntry, type JournalLine } from './journal';
 import { dropDraft, replayDraft, replayDraftEdit } from './drafts';
+import { putRack } from './rack';
 import { dropItem, dropPattern, putItem, stockRows } from './library';
 import { whole } from './document';
 import { putPattern, selectPattern } from './tables/crafts';
@@ -205,6 +206,9 @@ class Replay {
       case 'draftGone':
         this.count++;
         return dropDraft(tx, entry.id);
+      case 'rack':
+        this.count++;
+        return putRack(tx, entry.rack);
       case 'create':
       case 'state':
         return this.#state(tx, entry);

@@ -120,8 +120,11 @@ test('a radio swapped, all else kept: what stays is neither cut, pulled nor unco
   );
   expect(plan.cutList.wireM).toBeLessThan(before.cutList.wireM / 3);
   // Screen 5 and 6 minutes, cowl 14 and 16, shroud 3 and 3, seat 1 and 1; bolts at its sides 8; dry fit 3, ring and gasket 7;
-  // two wires 8, one 4; five ends 6, a tap 6, two rings 2, a fuse 1.
-  const work = 5 + 6 + 14 + 16 + 3 + 3 + 1 + 1 + 8 + 3 + 7 + 8 + 4 + 6 + 6 + 2 + 1;
+  // two wires 4 and one 2, each way half a minute a metre, one past the neck and, from the battery, one past
+  // the radiator hose; five ends 6, a tap 6, two rings 2, a fuse 1.
+  const led = (from: string, past: number) => Math.round(2 * (lay(from, 'dash') / 2000 + past)) / 2;
+  const pulling = 4 + led(pattern.batteryPlace, 2) + 2 + led(job.craft.pattern.switchedPlace, 1);
+  const work = 5 + 6 + 14 + 16 + 3 + 3 + 1 + 1 + 8 + 3 + 7 + pulling + 6 + 6 + 2 + 1;
   expect(plan.ledger.hours * 60).toBeCloseTo(work + PROVING, 6);
 
   await page.getByRole('link', { name: /Routing/ }).click();

@@ -123,6 +123,7 @@ async function drop(): Promise<void> {
         theme === 'yard' ? 'Yard' : 'Bay'
       }}</BButton>
       <RouterLink class="btn btn-outline-secondary" to="/shelf">Shelf</RouterLink>
+      <RouterLink class="btn btn-outline-secondary" to="/rack">Rack</RouterLink>
       <RouterLink class="btn btn-outline-secondary" to="/patterns">Patterns</RouterLink>
       <BButton v-if="beside.length" :disabled="beside.length < 2" @click="comparing = true"
         >Compare {{ beside.length }}</BButton

@@ -195,7 +195,7 @@ export const useBay = defineStore('bay', () => {
   async function copyTo(copy: string): Promise<void> {
     await set(
       pendingKey(copy),
-      events.value.map((e) => ({ ...e, id: newId() })),
+      events.value.map((e): BayEvent => ({ ...e, id: newId(), ...(e.kind === 'wire' ? { copied: true } : {}) })),
     );
   }
 

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, type ShallowRef } from 'vue';
 import { contentHash } from '#core/document/hash';
 import type { Pattern } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
+import { EMPTY_RACK, type Rack, type Reel } from '#core/harness/index';
 import { api, type DraftRow, type JobRow } from '../api';
 
 /** Jobs shown at once. */
@@ -91,7 +92,28 @@ export const useLibrary = defineStore('library', () => {
   const draftsFailure = shallowRef<string>();
   const loadDrafts = () => attempt(draftsFailure, async () => void (drafts.value = await api.drafts()));
 
+  /** The reels of the workshop. */
+  const rack = shallowRef<Rack>(EMPTY_RACK);
+  const rackFailure = shallowRef<string>();
+  const loadRack = () => attempt(rackFailure, async () => void (rack.value = await api.rack()));
+  /** Puts a reel into the rack, in the place of another or as a new one. */
+  async function putReel(id: string, reel: Reel, over?: Reel): Promise<void> {
+    rack.value = await api.putReel(id, reel, over ? contentHash(over) : null);
+  }
+  async function dropReel(id: string, reel: Reel): Promise<void> {
+    rack.value = await api.dropReel(id, contentHash(reel));
+  }
+  async function setBuying(buying: Pick<Rack, 'soldMm' | 'keepMm'>): Promise<void> {
+    rack.value = await api.setBuying(buying);
+  }
+
   return {
+    rack,
+    rackFailure,
+    loadRack,
+    putReel,
+    dropReel,
+    setBuying,
     jobs,
     find,
     more,

@@ -19,6 +19,8 @@ export type Landed =
   | { readonly kind: 'shelf' }
   /** A pattern that is being drawn. */
   | { readonly kind: 'draft'; readonly id: string }
+  /** The reels of the workshop. */
+  | { readonly kind: 'rack' }
   /** The stream has begun, or begun again: what landed meanwhile was not told. */
   | { readonly kind: 'open' };
 

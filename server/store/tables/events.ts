@@ -25,6 +25,19 @@ export async function eventCount(tx: Transaction, job: string): Promise<number> 
   return rows[0]!.count;
 }
 
+/** Ids of those of these that are there already. */
+export async function knownEvents(
+  db: PGlite | Transaction,
+  job: string,
+  events: readonly BayEvent[],
+): Promise<ReadonlySet<string>> {
+  const { rows } = await db.query<{ id: string }>('select id from events where job_id = $1 and id = any($2)', [
+    job,
+    events.map(({ id }) => id),
+  ]);
+  return new Set(rows.map(({ id }) => id));
+}
+
 const EVENTS_AT_ONCE = 500;
 const EVENTS_READ = 4000;
 

@@ -128,6 +128,8 @@ function entryWords(event: BayEvent): string {
       return `${step}: note “${event.text}”`;
     case 'photo':
       return `photo “${event.caption}”`;
+    case 'wire':
+      return `${event.pieces.length} ${event.pieces.length === 1 ? 'piece' : 'pieces'} of wire ${event.done ? 'cut' : 'not cut'}`;
   }
 }
 </script>

@@ -6,6 +6,7 @@ import { useSheet } from '../../app/sheet';
 import { inches, lengthText, wireText, wireUnit } from '../../app/units';
 import WireLine from '../../drawing/WireLine.vue';
 import JointPanel from './JointPanel.vue';
+import ReelsPanel from './ReelsPanel.vue';
 
 /** All wire of the job: reels, pieces, what they cost, and the joints they cross. */
 const { plan, pattern, endOf } = useSheet();
@@ -54,6 +55,7 @@ const crossed = computed(() => {
         </tr>
       </tfoot>
     </table>
+    <ReelsPanel v-if="plan.cutList.cuts.length" />
     <h3>Pieces</h3>
     <ul class="pieces">
       <li v-for="cut in plan.cutList.cuts" :key="cut.run + cut.use">
