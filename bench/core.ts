@@ -12,6 +12,7 @@ import { fitAt } from '#core/panels/fitted';
 import { cutsPdf } from '#formats/template-pdf';
 import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { jobSheetPdf } from '#formats/job-sheet';
+import { benchDrawings } from '#core/benched';
 import { accessOf, layTogether, proposeRoutes } from '#core/routing/index';
 import { accessTo, anyCraft, oneOf, seeded, upTo } from '../tests/support/any-craft';
 import { proposeWiring, searchWirings } from '#core/speakers/index';
@@ -317,6 +318,12 @@ export async function coreRows(): Promise<Row[]> {
     ),
     await measure('job sheet, PDF', 10, () => jobSheetPdf(finished, events, []), 1500),
     await measure('all routes together, 40 runs, 60 legs, 12 covers', 30, () => layTogether(...manyRuns()), 100),
+    await measure(
+      'bench drawing of the heaviest job, laid out and drawn',
+      10,
+      () => benchDrawings(heavy, planJob(heavy), 'metric', 'full'),
+      300,
+    ),
     await measure('routes of one run, all simple ones', 50, () =>
       proposeRoutes(access, { from: 'battery', to: 'lampShelf', conductors: 1 }, { opened: [] }),
     ),

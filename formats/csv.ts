@@ -7,7 +7,8 @@ import type { Pin } from '#core/gear/pins';
 import type { Port } from '#core/gear/ports';
 import { readFits, writeFits } from '#core/gear/typing/fits';
 import { readPins, readPorts, writePins, writePorts } from '#core/gear/typing/leads';
-import type { WireNest } from '#core/harness/index';
+import type { Bench, BenchWire, WireNest } from '#core/harness/index';
+import { gaugeName, type WireStandard } from '#core/tables/conductors';
 import type { BayEvent } from '#core/job/events';
 import { type Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
@@ -60,6 +61,35 @@ export function nestsCsv(job: Job, plan: Plan, nests: readonly WireNest[]): stri
           });
         }),
         ...nesting.tooLong.map((i) => [what, 'none is long enough', '', '', ...row(i), '']),
+      ];
+    }),
+  );
+}
+
+/** What each conductor of a harness must read: from end to end, and against all others joined together. */
+export function benchTestCsv(benches: readonly Bench[], standard: WireStandard): string {
+  return tableText(
+    ['harness', 'wire', 'use', 'size', 'colour', 'from_end', 'to_end', 'expect', 'ohm_at_20C', 'read'],
+    benches.flatMap(({ wires, ends }, i) => {
+      const endOf = (number: number) => `${number} ${ends[number - 1]!.name}`;
+      const what = ({ code, use, gauge, colour }: BenchWire) => [
+        i + 1,
+        code,
+        use,
+        gauge ? gaugeName(gauge, standard) : 'screened pair',
+        colourText(colour),
+      ];
+      return [
+        ...wires.map((wire) => [
+          ...what(wire),
+          ...wire.ends.map(endOf),
+          'joined',
+          wire.ohm === undefined ? '' : Number(wire.ohm.toFixed(4)),
+          '',
+        ]),
+        ...(wires.length > 1
+          ? wires.map((wire) => [...what(wire), endOf(wire.ends[0]), 'all others, joined together', 'open', '', ''])
+          : []),
       ];
     }),
   );

@@ -1,4 +1,6 @@
-import { cutDrawings, type CutDrawing } from '#core/drawing/cuts';
+import { benchDrawings, benchesOf } from '#core/benched';
+import type { BenchScale } from '#core/drawing/bench-sheet';
+import { cutDrawings, stacked, type CutDrawing } from '#core/drawing/cuts';
 import { standingPhotos } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
@@ -8,7 +10,7 @@ import { FEED_CASES, casesOf, type FeedCase } from '#core/power/index';
 import { planOf } from '#core/shown';
 import type { UnitSystem } from '#core/units/shown';
 import { writeBundle } from './bundle';
-import { cutListCsv, fastenersCsv, nestsCsv, partsCsv } from './csv';
+import { benchTestCsv, cutListCsv, fastenersCsv, nestsCsv, partsCsv } from './csv';
 import { drawingSvg } from './drawing';
 import type { ExportFile } from './exports';
 import { writeJobFile } from './job-file';
@@ -50,6 +52,16 @@ const cuts =
     const [first, ...rest] = cutDrawings(job, planOf(job), units).filter(({ id }) => of === undefined || id === of);
     return first && make([first, ...rest], job.title);
   };
+/** The harnesses laid out flat. */
+const bench =
+  (
+    scale: BenchScale,
+    make: (drawings: readonly [CutDrawing, ...CutDrawing[]], title: string) => Made | Promise<Made>,
+  ): Exporter =>
+  ({ job, units }) => {
+    const [first, ...rest] = benchDrawings(job, planOf(job), units, scale);
+    return first && make([first, ...rest], `${job.title}: harness`);
+  };
 const pages = (paper: Paper) => cuts((drawings, title) => cutsPdf(drawings, paper, title));
 
 const labels =
@@ -79,6 +91,15 @@ const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
     nestsCsv(job, planOf(job), planNests(planOf(job).cutList, rack, cutPieces(events))),
   'parts.csv': ({ job }) => partsCsv(planOf(job)),
   'fasteners.csv': ({ job, events }) => fastenersCsv(job, planOf(job), events),
+  'bench.svg': bench('full', (drawings) => cutSvg(stacked(drawings))),
+  'bench.dxf': bench('full', (drawings) => cutDxf(stacked(drawings))),
+  'bench-a4.pdf': bench('full', (drawings, title) => cutsPdf(drawings, 'a4', title)),
+  'bench-a3.pdf': bench('full', (drawings, title) => cutsPdf(drawings, 'a3', title)),
+  'bench-sheet.pdf': bench('sheet', (drawings, title) => cutsPdf(drawings, 'sheet', title)),
+  'bench-test.csv': ({ job }) => {
+    const benches = benchesOf(job, planOf(job));
+    return benches.length ? benchTestCsv(benches, job.settings.conductors) : undefined;
+  },
   'labels.csv': labels((all, { job, server }) => labelsCsv(all, job, server)),
   'labels-a4.pdf': stickers('a4'),
   'labels-a4-small.pdf': stickers('a4-small'),

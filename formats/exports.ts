@@ -21,6 +21,8 @@ export interface Export {
 const NETLIST = { format: 'SPICE netlist', type: 'text/plain; charset=utf-8' } as const;
 const TEMPLATES = { inUnits: true, none: 'Nothing is drilled or cut in this job yet.' } as const;
 const PAGES = { format: 'PDF', type: 'application/pdf' } as const;
+const NO_WIRE = 'No wire is cut in this job yet.';
+const BENCH = { inUnits: true, none: NO_WIRE } as const;
 const LABELS = { none: 'Nothing is laid or taken apart in this job yet.' } as const;
 const TABLE = { format: 'CSV', type: 'text/csv; charset=utf-8' } as const;
 
@@ -39,6 +41,17 @@ export const EXPORTS = [
   { file: 'reels.csv', name: 'Cut list by reel, with what to buy', ...TABLE },
   { file: 'fasteners.csv', name: 'Fasteners', ...TABLE },
   { file: 'parts.csv', name: 'Parts and order list', ...TABLE },
+  { file: 'bench.svg', name: 'Bench drawing 1:1', format: 'SVG', type: 'image/svg+xml', ...BENCH },
+  { file: 'bench.dxf', name: 'Bench drawing 1:1', format: 'DXF', type: 'image/vnd.dxf', ...BENCH },
+  { file: 'bench-a4.pdf', name: 'Bench drawing 1:1, A4', ...PAGES, ...BENCH },
+  { file: 'bench-a3.pdf', name: 'Bench drawing 1:1, A3', ...PAGES, ...BENCH },
+  {
+    file: 'bench-sheet.pdf',
+    name: 'Bench drawing not to scale, one page each, with its build order and tests',
+    ...PAGES,
+    ...BENCH,
+  },
+  { file: 'bench-test.csv', name: 'Test table of the harness: every end to every end', ...TABLE, none: NO_WIRE },
   { file: 'labels.csv', name: 'Labels and bag tags', ...TABLE, ...LABELS },
   { file: 'labels-a4.pdf', name: 'Labels and bag tags, A4, 24 of 70 × 36 mm', ...PAGES, ...LABELS },
   { file: 'labels-a4-small.pdf', name: 'Labels and bag tags, A4, 48 of 46 × 21 mm', ...PAGES, ...LABELS },

@@ -1,11 +1,11 @@
 import type { CutDrawing } from '#core/drawing/cuts';
-import { pathData } from '#core/plane/contour';
+import { pathData, type Point } from '#core/plane/contour';
 import { folded } from '#core/text/text';
 import { addPage, pdfOf } from './pdf';
 import { PENS } from './templates';
 
 /** Paper, upright, mm; nothing of a sheet as large as the drawing. */
-export const PAPERS = { a4: [210, 297], letter: [215.9, 279.4], sheet: undefined } as const;
+export const PAPERS = { a4: [210, 297], a3: [297, 420], letter: [215.9, 279.4], sheet: undefined } as const;
 export type Paper = keyof typeof PAPERS;
 
 /** Printers leave this much of a page blank, mm (common practice). */
@@ -60,9 +60,43 @@ export function cutsPdf(drawings: readonly CutDrawing[], paper: Paper, title: st
   return pdfOf(title, (doc) => {
     for (const drawing of drawings) {
       const tiling = tilingOf(drawing, paper);
-      for (const tile of tiling.tiles) page(addPage(doc, tiling.page), drawing, tiling, tile);
+      for (const tile of tiling.tiles)
+        if (hasInk(drawing, tile)) page(addPage(doc, tiling.page), drawing, tiling, tile);
     }
   });
+}
+
+/** Whether anything of a drawing is on a page of it: one that is blank is not printed. */
+export function hasInk({ contours, strokes, holes, texts }: CutDrawing, { left, top, w, h }: Tile): boolean {
+  const [right, bottom] = [left + w, top - h];
+  const meets = (x0: number, y0: number, x1: number, y1: number) =>
+    x1 >= left && x0 <= right && y1 >= bottom && y0 <= top;
+  return (
+    contours.some(({ contour }) => meets(contour.left, contour.bottom, contour.right, contour.top)) ||
+    holes.some(({ at: [x, y], mm }) => meets(x - mm, y - mm, x + mm, y + mm)) ||
+    strokes.some(({ from, to }) => crosses(from, to, [left, bottom], [right, top])) ||
+    texts.some(({ at: [x, y], mm, words }) => {
+      // However it is turned.
+      const wide = words.length * mm;
+      return meets(x - wide, y - wide, x + wide, y + wide);
+    })
+  );
+}
+
+/** Whether a line passes through a rectangle: what of it lies between each two sides is not nothing (Liang and Barsky’s clipping). */
+function crosses(from: Point, to: Point, least: Point, most: Point): boolean {
+  let [first, last] = [0, 1];
+  for (const axis of [0, 1] as const) {
+    const way = to[axis] - from[axis];
+    const [a, b] = [least[axis] - from[axis], most[axis] - from[axis]];
+    if (way === 0) {
+      if (a > 0 || b < 0) return false;
+      continue;
+    }
+    first = Math.max(first, Math.min(a / way, b / way));
+    last = Math.min(last, Math.max(a / way, b / way));
+  }
+  return first <= last;
 }
 
 function page(doc: PDFKit.PDFDocument, drawing: CutDrawing, { columns, rows }: Tiling, tile: Tile): void {
@@ -96,7 +130,13 @@ function page(doc: PDFKit.PDFDocument, drawing: CutDrawing, { columns, rows }: T
   }
   const y = MARGIN + h + FOOT / 2;
   const many = rows * columns > 1 ? ` · row ${row + 1} of ${rows}, column ${column + 1} of ${columns}` : '';
-  write(doc, `${drawing.title}${many}`, MARGIN + BAR + 18, y + 1, 3, 'text');
+  write(doc, `${drawing.title}${many}`, MARGIN + (drawing.unscaled ? 0 : BAR + 18), y + 1, 3, 'text');
+  if (!drawing.unscaled) bar(doc, y);
+  doc.restore();
+}
+
+/** To measure before anything is taken off the page. */
+function bar(doc: PDFKit.PDFDocument, y: number): void {
   doc
     .moveTo(MARGIN, y)
     .lineTo(MARGIN + BAR, y)
@@ -106,7 +146,6 @@ function page(doc: PDFKit.PDFDocument, drawing: CutDrawing, { columns, rows }: T
     .lineTo(MARGIN + BAR, y + 2)
     .stroke();
   write(doc, `${BAR} mm`, MARGIN + BAR + 2, y + 1, 3, 'strong');
-  doc.restore();
 }
 
 function write(doc: PDFKit.PDFDocument, words: string, x: number, y: number, mm: number, font: string): void {
@@ -139,10 +178,13 @@ function draw(doc: PDFKit.PDFDocument, drawing: CutDrawing, x: number, y: number
     stroke('cut');
   }
   doc.restore();
-  for (const { at, mm, words, anchor, strong } of drawing.texts) {
+  for (const { at, mm, words, anchor, strong, turn } of drawing.texts) {
     const text = folded(words);
     doc.font(strong ? 'strong' : 'text').fontSize(mm);
+    doc.save();
+    if (turn) doc.rotate(-turn, { origin: [at[0], -at[1]] });
     write(doc, text, at[0] - ANCHORS[anchor] * doc.widthOfString(text), -at[1], mm, strong ? 'strong' : 'text');
+    doc.restore();
   }
   doc.restore();
 }

@@ -11,6 +11,7 @@ export const PENS: Readonly<Record<CutPen, { readonly width: number; readonly da
   there: { width: 0.25 },
   behind: { width: 0.18, dash: [3, 2] },
   mark: { width: 0.18 },
+  bundle: { width: 1.2 },
 };
 
 // ── As SVG ──────────────────────────────────────────────────────────────────────────────────────
@@ -39,8 +40,8 @@ export function cutSvg(drawing: CutDrawing): string {
     ),
     '</g>',
     ...drawing.texts.map(
-      ({ at: [x, y], mm, words, anchor, strong }) =>
-        `<text${attributes({ x, y: -y, 'font-size': mm, 'text-anchor': anchor === 'start' ? undefined : anchor, 'font-weight': strong ? 600 : undefined })}>${escape(words)}</text>`,
+      ({ at: [x, y], mm, words, anchor, strong, turn }) =>
+        `<text${attributes({ x, y: -y, 'font-size': mm, 'text-anchor': anchor === 'start' ? undefined : anchor, 'font-weight': strong ? 600 : undefined, transform: turn ? `rotate(${-turn} ${x} ${-y})` : undefined })}>${escape(words)}</text>`,
     ),
     '</svg>',
     '',
@@ -55,6 +56,7 @@ const LAYERS: Readonly<Record<CutPen | 'hole' | 'words', readonly [name: string,
   there: ['EXISTING', Colors.White],
   behind: ['BEHIND', Colors.Green],
   mark: ['MARKS', Colors.Blue],
+  bundle: ['HARNESS', Colors.Red],
   words: ['WORDS', Colors.White],
 };
 const ALIGN = {
@@ -85,9 +87,10 @@ export function cutDxf(drawing: CutDrawing): string {
   for (const { pen, from, to } of drawing.strokes)
     dxf.addLine(point3d(...from), point3d(...to), { layerName: LAYERS[pen][0] });
   for (const { at, mm } of drawing.holes) dxf.addCircle(point3d(...at), mm / 2, { layerName: LAYERS.hole[0] });
-  for (const { at, mm, words, anchor } of drawing.texts)
+  for (const { at, mm, words, anchor, turn } of drawing.texts)
     dxf.addText(point3d(...at), mm, folded(words), {
       layerName: LAYERS.words[0],
+      ...(turn ? { rotation: turn } : {}),
       ...(anchor === 'start' ? {} : { horizontalAlignment: ALIGN[anchor], secondAlignmentPoint: point3d(...at) }),
     });
   return dxf.stringify();

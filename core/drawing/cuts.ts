@@ -17,8 +17,8 @@ import { MATERIAL_NAMES, type Material } from '../tables/materials';
 import { figure, tenth } from '../units/figures';
 import { MM_PER_INCH, lengthShown, type UnitSystem } from '../units/shown';
 
-/** How a line of a cut drawing is drawn: what is cut, what is there, what lies behind or over it, what only tells. */
-export type CutPen = 'cut' | 'there' | 'behind' | 'mark';
+/** How a line of a drawing is drawn: what is cut, what is there, what lies behind or over it, what only tells, a bundle of wire. */
+export type CutPen = 'cut' | 'there' | 'behind' | 'mark' | 'bundle';
 
 /** Words of a drawing: where, how high, mm. */
 export interface CutText {
@@ -27,6 +27,8 @@ export interface CutText {
   readonly words: string;
   readonly anchor: 'start' | 'middle' | 'end';
   readonly strong: boolean;
+  /** Turned about that point, degrees anticlockwise. */
+  readonly turn?: number;
 }
 
 /** Something to be cut or drilled, 1:1: millimetres, x to the right and y up, seen from its finished side. */
@@ -45,6 +47,8 @@ export interface CutDrawing {
   readonly right: number;
   readonly bottom: number;
   readonly top: number;
+  /** Its lengths are not those of what it shows. */
+  readonly unscaled?: true;
 }
 
 const TITLE = 6;
@@ -224,6 +228,26 @@ function panelDrawing(
       ),
     ],
   });
+}
+
+/** Several drawings as one, each under the one before it. */
+export function stacked([first, ...rest]: readonly [CutDrawing, ...CutDrawing[]]): CutDrawing {
+  return rest.reduce((all, one): CutDrawing => {
+    const [dx, dy] = [all.left - one.left, all.bottom - 2 * GAP - one.top];
+    const at = ([x, y]: Point): Point => [x + dx, y + dy];
+    return {
+      ...all,
+      contours: [
+        ...all.contours,
+        ...one.contours.map(({ pen, contour }) => ({ pen, contour: moved(contour, dx, dy) })),
+      ],
+      strokes: [...all.strokes, ...one.strokes.map((line) => ({ ...line, from: at(line.from), to: at(line.to) }))],
+      holes: [...all.holes, ...one.holes.map((hole) => ({ ...hole, at: at(hole.at) }))],
+      texts: [...all.texts, ...one.texts.map((text) => ({ ...text, at: at(text.at) }))],
+      right: Math.max(all.right, one.right + dx),
+      bottom: one.bottom + dy,
+    };
+  }, first);
 }
 
 function partDrawing(id: string, place: string, of: string, part: CutPart, units: UnitSystem): CutDrawing {

@@ -23,6 +23,9 @@ export { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
 export { leadResistance } from './leads';
 
 export type { Cut, CutList } from './cuts';
+export { planBench, type Bench, type BenchEnd, type BenchLeg, type BenchWire } from './bench';
+export { benchOrder } from './bench-order';
+export { layFlat, type FlatLine } from './flat';
 export { buyList, cutPieces, cuttingsDone, planNests, type WireNest } from './nests';
 export type { Cutting } from './nesting';
 export { EMPTY_RACK, Rack, Reel, afterCutting, reelKey } from './rack';

@@ -35,13 +35,13 @@ export function planLabels(
   const pattern = craftOf(job);
   const nameOf = (cover: string) => pattern.covers[cover]!.name;
   const pulls = pullSteps(runs);
+  const codes = wireCodes(runs);
   const wires = runs
-    .filter(({ id }) => pulls.has(id))
-    .flatMap((run, i): Label[] => {
+    .filter(({ id }) => codes.has(id))
+    .flatMap((run): Label[] => {
       const [from, to] = [run.from, run.to].map((end) => endName(job, end, tags, 'mark')) as [string, string];
       const words = runWords(run);
-      // No mark of gear on the drawing begins with this letter.
-      const both = { kind: 'wire' as const, code: `W${i + 1}`, dot: undefined, step: pulls.get(run.id)! };
+      const both = { kind: 'wire' as const, code: codes.get(run.id)!, dot: undefined, step: pulls.get(run.id)! };
       return [
         { ...both, at: `at ${from}`, says: `${words}, to ${to}` },
         { ...both, at: `at ${to}`, says: `${words}, from ${from}` },
@@ -68,6 +68,12 @@ export function planLabels(
     return [{ kind: 'bag', code: `Bag ${number}`, at: nameOf(cover), says, dot: undefined, step: `on:cover/${cover}` }];
   });
   return [...wires, ...plugs, ...bagged];
+}
+
+/** What each new run is called on its labels: no mark of gear on the drawing begins with this letter. */
+export function wireCodes(runs: readonly Run[]): ReadonlyMap<string, string> {
+  const pulls = pullSteps(runs);
+  return new Map(runs.filter(({ id }) => pulls.has(id)).map(({ id }, i) => [id, `W${i + 1}`]));
 }
 
 /** What a plug looks like: how many pins it has, where its name says so; else its name. */

@@ -22,7 +22,7 @@ export {
 export type { Access } from './access';
 export { layTogether, type Laid, type Pull, type Route, type Standing } from './together';
 
-export { accessOf, planRuns, proofOf, type RoutesProof } from './runs';
+export { accessOf, isTapped, planRuns, proofOf, type RoutesProof } from './runs';
 
 /** Where every wire goes, and how long it is. */
 export const routing = chapter({

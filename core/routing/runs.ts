@@ -113,7 +113,7 @@ function oldWay(
 }
 
 /** Whether a run begins at a circuit somebody has found: it is spliced where that is, with nothing to lay aside there. */
-const isTapped = (job: Job, end: string): boolean =>
+export const isTapped = (job: Job, end: string): boolean =>
   end === 'switched'
     ? job.turnOn.source !== null && job.craft.existing[job.turnOn.source]!.place !== null
     : circuitOf(job, end) !== undefined;

@@ -15,6 +15,9 @@ import { useSheet } from '../../app/sheet';
 import { steady } from '../../app/steady';
 import { lengthText, wireText, wireUnit } from '../../app/units';
 import PickStrip from '../../fields/PickStrip.vue';
+import { benchesOf } from '#core/benched';
+import BenchPanel from './BenchPanel.vue';
+import BenchSheet from './BenchSheet.vue';
 import CoverPanel from './CoverPanel.vue';
 import CutListPanel from './CutListPanel.vue';
 import { opensCover } from './covers';
@@ -51,8 +54,12 @@ const isLit = (run: Run) => {
   if (litLeg.value !== undefined) return run.way?.legs.includes(litLeg.value) ?? false;
   return litCover.value === undefined || opensCover(pattern.value, run, litCover.value);
 };
-const PARTS = { routes: 'Routes', wire: 'Wire' } as const;
+const PARTS = { routes: 'Routes', wire: 'Wire', bench: 'Bench' } as const;
 const part = ref<keyof typeof PARTS>('routes');
+/** The harness laid out flat, in place of the craft. */
+const benches = steady(() => benchesOf(job.value, plan.value));
+const picked = ref(0);
+const bench = computed(() => (part.value === 'bench' ? (benches.value[picked.value] ?? benches.value[0]) : undefined));
 
 // ── A run dragged on to another leg ──
 const dragged = shallowRef<string>();
@@ -128,7 +135,14 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
 <template>
   <StationLayout station="routing">
     <template #sheet>
-      <CraftSheet label="Every run on the craft, from the right and from above" :views="views" :selected="isEnd" faint>
+      <BenchSheet v-if="bench" :bench="bench" :run="selected?.id" :leg="litLeg" />
+      <CraftSheet
+        v-else
+        label="Every run on the craft, from the right and from above"
+        :views="views"
+        :selected="isEnd"
+        faint
+      >
         <template #under>
           <text v-if="!laid.length" :x="SHEET.w / 2" y="52" text-anchor="middle" class="big"
             >No runs yet. Put gear on the craft and its wires are laid here.</text
@@ -201,6 +215,8 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
       <template v-else-if="laid.length">
         <PickStrip v-model="part" label="What is shown" :options="PARTS" />
         <RoutesPanel v-if="part === 'routes'" />
+        <BenchPanel v-else-if="part === 'bench' && bench" v-model="picked" :benches="benches" :bench="bench" />
+        <p v-else-if="part === 'bench'">No wire is cut in this job: there is no harness to make.</p>
         <CutListPanel v-else />
       </template>
 

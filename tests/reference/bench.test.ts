@@ -1,0 +1,155 @@
+import DxfParser, { type ILineEntity } from 'dxf-parser';
+import Papa from 'papaparse';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { benchDrawings, benchesOf } from '#core/benched';
+import { stacked } from '#core/drawing/cuts';
+import { benchOrder } from '#core/harness/index';
+import { craftOf } from '#core/craft/own';
+import { planJob } from '#core/plan';
+import { benchTestCsv } from '#formats/csv';
+import { cutsPdf, hasInk, tilingOf } from '#formats/template-pdf';
+import { cutDxf, cutSvg } from '#formats/templates';
+import { pagesOf } from '../support/paper';
+
+type P = readonly [number, number];
+interface Line {
+  readonly a: P;
+  readonly b: P;
+  /** A bundle of the harness; else what leaves it for one end. */
+  readonly bundle: boolean;
+}
+const far = (a: P, b: P) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+
+/** Lines of the harness as a DXF has them, read by another parser. */
+const ofDxf = (text: string): Line[] =>
+  new DxfParser().parseSync(text)!.entities.flatMap((entity) => {
+    if (entity.type !== 'LINE' || !['HARNESS', 'EXISTING'].includes(entity.layer)) return [];
+    const [p, q] = (entity as ILineEntity).vertices;
+    return [{ a: [p!.x, p!.y], b: [q!.x, q!.y], bundle: entity.layer === 'HARNESS' }];
+  });
+/** And as an SVG has them: y goes up in it, within its one group. */
+const ofSvg = (text: string): Line[] =>
+  [...text.matchAll(/<path class="(bundle|there)" d="M([-\d.e]+) ([-\d.e]+)L([-\d.e]+) ([-\d.e]+)"/g)].map(
+    ([, pen, ...of]) => {
+      const [x, y, u, v] = of.map(Number) as [number, number, number, number];
+      return { a: [x, y], b: [u, v], bundle: pen === 'bundle' };
+    },
+  );
+
+/** Along bundles from one point of the drawing to another, by relaxing every line until nothing shortens. */
+function along(lines: readonly Line[], from: P, to: P): number {
+  const key = ([x, y]: P) => `${Math.round(x * 100)} ${Math.round(y * 100)}`;
+  const best = new Map([[key(from), 0]]);
+  for (let again = true; again;) {
+    again = false;
+    for (const { a, b } of lines)
+      for (const [p, q] of [
+        [a, b],
+        [b, a],
+      ] as const) {
+        const through = (best.get(key(p)) ?? Infinity) + far(a, b);
+        if (through < (best.get(key(q)) ?? Infinity) - 1e-9) {
+          best.set(key(q), through);
+          again = true;
+        }
+      }
+  }
+  return best.get(key(to)) ?? Infinity;
+}
+
+describe.each(DEMO_JOBS.map((job) => [job.id, job] as const))('%s', (_, job) => {
+  const plan = planJob(job);
+  const benches = benchesOf(job, plan);
+  const drawings = benchDrawings(job, plan, 'metric', 'full');
+
+  test('every conductor that is cut is on the board once, between two ends', () => {
+    const wires = benches.flatMap((bench) => bench.wires.map(({ run, use, cutMm }) => `${run} ${use} ${cutMm}`));
+    expect(wires.sort()).toEqual(plan.cutList.cuts.map(({ run, use, lengthMm }) => `${run} ${use} ${lengthMm}`).sort());
+    for (const { wires: all, ends } of benches)
+      for (const { code, use, ends: numbers, freeMm } of all)
+        for (const [which, number] of numbers.entries())
+          expect(ends[number - 1]!.wires).toContainEqual(expect.objectContaining({ code, use, mm: freeMm[which]! }));
+  });
+
+  test('lengths read back from DXF and SVG are those of the cut list', () => {
+    let rings = 0;
+    drawings.forEach((drawing, i) => {
+      const { wires, ends, legs } = benches[i]!;
+      for (const lines of [ofDxf(cutDxf(drawing)), ofSvg(cutSvg(drawing))]) {
+        const tips = lines.filter(({ bundle }) => !bundle);
+        expect([lines.length, tips.length]).toEqual([legs.length + ends.length, ends.length]);
+        const bundles = lines.filter(({ bundle }) => bundle);
+        ends.forEach(({ mm }, n) => expect(far(tips[n]!.a, tips[n]!.b)).toBeCloseTo(mm, 3));
+        for (const {
+          ends: [a, b],
+          freeMm,
+          cutMm,
+          legs: way,
+        } of wires) {
+          if (way.some((leg) => legs.find((one) => one.leg === leg)!.joins !== undefined)) rings++;
+          else expect(along(bundles, tips[a - 1]!.a, tips[b - 1]!.a) + freeMm[0] + freeMm[1]).toBeCloseTo(cutMm, 2);
+        }
+      }
+    });
+    // A wire that is led round a ring is joined on the craft: no demo craft has one.
+    expect(rings).toBe(0);
+  });
+
+  test('whole drawings: an end a number, an order, nothing that is not a figure', () => {
+    for (const scale of ['full', 'sheet'] as const)
+      for (const { texts, strokes } of benchDrawings(job, plan, 'inch', scale)) {
+        expect(texts.map(({ words }) => words).join('\n')).not.toMatch(/undefined|NaN|Infinity/);
+        expect(strokes.flatMap(({ from, to }) => [...from, ...to]).every(Number.isFinite)).toBe(true);
+      }
+    for (const bench of benches) {
+      expect(bench.ends.map(({ number }) => number)).toEqual(bench.ends.map((__, n) => n + 1));
+      // An end a line, four lines at least beside them.
+      expect(benchOrder(bench).length).toBeGreaterThanOrEqual(bench.ends.length + 4);
+    }
+  });
+});
+
+test('the tourer’s board by hand: the battery is the datum, its lead to the amplifier as the cut list has it', () => {
+  const plan = planJob(TOURER_JOB);
+  const [bench, ...others] = benchesOf(TOURER_JOB, plan);
+  expect(others).toEqual([]);
+  expect(bench!.datum).toBe(craftOf(TOURER_JOB).batteryPlace);
+  const feed = bench!.wires.find(({ run }) => run === 'feed:battery>amp')!;
+  // 16 ½ tenths of a metre of 10 AWG at 20 °C, 3.277 Ω/km solid (ASTM B258) and 2 % for the lay of its strands.
+  expect([feed.gauge, feed.cutMm]).toEqual(['10', 1650]);
+  expect(feed.ohm).toBeCloseTo((1.65 * 3.277 * 1.02) / 1000, 4);
+  const reads = Papa.parse<Record<string, string>>(benchTestCsv([bench!], 'awg'), {
+    header: true,
+    skipEmptyLines: true,
+  }).data;
+  expect(reads).toHaveLength(2 * bench!.wires.length);
+  expect(reads.filter(({ expect: what }) => what === 'open')).toHaveLength(bench!.wires.length);
+  expect(reads.find(({ wire, expect: what }) => wire === feed.code && what === 'joined')).toMatchObject({
+    from_end: '1 Battery',
+    size: '10 AWG',
+    ohm_at_20C: '0.0055',
+  });
+});
+
+test('on pages at 1:1: those that are blank are left out, and every length is on one', async () => {
+  const plan = planJob(TOURER_JOB);
+  const drawing = stacked(benchDrawings(TOURER_JOB, plan, 'metric', 'full') as [never]);
+  const { tiles } = tilingOf(drawing, 'a3');
+  const inked = tiles.filter((tile) => hasInk(drawing, tile));
+  const pages = await pagesOf(await cutsPdf([drawing], 'a3', 'Harness'), 40);
+  expect(pages).toHaveLength(inked.length);
+  expect(inked.length).toBeLessThan(tiles.length);
+  for (const { from, to } of drawing.strokes) {
+    const middle = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2] as const;
+    const on = inked.findIndex(
+      ({ left, top, w, h }) =>
+        middle[0] > left + 2 && middle[0] < left + w - 2 && middle[1] < top - 2 && middle[1] > top - h + 2,
+    );
+    if (on < 0) continue;
+    const { left, top } = inked[on]!;
+    const near = [-0.7, 0, 0.7].some((dx) =>
+      [-0.7, 0, 0.7].some((dy) => pages[on]!.ink(10 + middle[0] - left + dx, 10 + top - middle[1] + dy)),
+    );
+    expect(near).toBe(true);
+  }
+});
