@@ -11,6 +11,7 @@ import { type Wiring } from './job/circuit';
 import { applyAll, type Operation } from './job/operations';
 import { sealOf } from './job/seal';
 import { mostLost, voltProfile } from './power/index';
+import { craftMap } from './routing/index';
 import { planJob, type Plan } from './plan';
 import { planOf } from './shown';
 import { contentHash } from './document/hash';
@@ -84,13 +85,25 @@ function keptFree(at: 'dash' | 'leg'): Job {
 }
 
 /** A fairing that lifts off at a plug with fewer pins than wires cross it. */
-function liftsOff(pins: number): Job {
+function liftsOff(pins: number, pinA = 40): Job {
   const { pattern } = TOURER_JOB.craft;
   const { name, fixed, moving, bendAllowanceMm } = pattern.joints['neck']!;
-  const plug = { name: 'the fairing plug', pins, pinA: 10, w: 30, h: 20 };
+  const plug = { name: 'the fairing plug', pins, pinA, w: 30, h: 20 };
   const way = { direction: [0, 0, 1] as [number, number, number], travelMm: [0, 60] as [number, number] };
   const neck = { name, fixed, moving, bendAllowanceMm, kind: 'liftOff' as const, ...way, obstacle: null, plug };
   return { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, joints: { neck } } } };
+}
+/** The legs round the neck measured so much longer than it needs. */
+function taped(moreMm: number): Job {
+  const { pattern } = TOURER_JOB.craft;
+  const { legs } = craftMap(pattern);
+  const longer: typeof pattern.legs = Object.fromEntries(
+    Object.entries(pattern.legs).map(([id, leg]) => {
+      const need = legs[id]!.need;
+      return [id, need ? { ...leg, tapeMm: need.needMm + moreMm } : leg];
+    }),
+  );
+  return { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, legs: longer } } };
 }
 const CROSSING = planJob(TOURER_JOB).runs.reduce(
   (sum, { way, conductors }) => sum + (way?.legs.some((leg) => leg.startsWith('neck')) ? conductors.length : 0),
@@ -108,6 +121,8 @@ const FIRES: Record<string, Job> = {
   'keep-free-filled': keptFree('dash'),
   'keep-free-wire': keptFree('leg'),
   'plug-pins': liftsOff(CROSSING - 1),
+  'pin-shared': liftsOff(100, 10),
+  'tape-short': taped(-1),
   'in-the-sun': at('dash', { sun: true }),
   'petrol-space': at('lampShelf', { petrol: true }),
   dust: at(
@@ -328,6 +343,11 @@ describe('findings', () => {
   test('a plug with a pin for every wire is enough', () => {
     expect(CROSSING).toBeGreaterThan(4);
     expect(rules(liftsOff(CROSSING))).not.toContain('plug-pins');
+  });
+
+  test('a tape that has all that a joint needs, or half a millimetre less, is enough', () => {
+    for (const more of [0, -0.4]) expect(rules(taped(more))).not.toContain('tape-short');
+    expect(rules(taped(-0.6))).toContain('tape-short');
   });
 
   test('where only the back gets wet it is the body that has to be proven; where only the face, the body is not asked', () => {

@@ -14,6 +14,7 @@ import {
   type CutList,
   type FeedGauges,
   type LinkPlan,
+  type Parting,
   type PartLine,
 } from './harness/index';
 import type { PinTable } from './connections/pins';
@@ -46,7 +47,7 @@ import { signal } from './signal/index';
 import { speakers, type SpeakerPlan, type Splice } from './speakers/index';
 
 /** Written into every plan, so that a sealed one tells who planned it. */
-export const PLANNER_VERSION = '0.13.0';
+export const PLANNER_VERSION = '0.14.0';
 
 /** The chapters of a plan, in the order their findings are told. */
 export const CHAPTERS: readonly Chapter[] = [intake, mounting, signal, speakers, power, routing, harness, build];
@@ -132,11 +133,26 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const pins = make(harness.pins, placed, needs);
     const links = make(harness.links, job, runs);
     const bundles = make(harness.bundles, placed, runs, gauges, make(routing.secured, placed, runs));
+    const loaded = make(LOADED, job, lasting, heard);
+    const partings = make(harness.partings, placed, runs, make(harness.carried, job, runs, loaded));
     const terminals = make(TERMINALS, placed, make(power.terminals, placed, runs), gauges);
     const fuses = make(power.fuses, fed, powered);
     const wishes = make(intake.wishes, job, heard.zones, links, lasting.musicHours);
     const supplies = make(mounting.supplies, job, mounts, boards);
-    const parts = make(harness.parts, placed, runs, cutList, terminals, pins, links, inputs, fuses, supplies, bundles);
+    const parts = make(
+      harness.parts,
+      placed,
+      runs,
+      cutList,
+      terminals,
+      pins,
+      links,
+      inputs,
+      fuses,
+      supplies,
+      bundles,
+      partings,
+    );
     const work = make(
       build.work,
       wired,
@@ -150,7 +166,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       pins,
       links,
     );
-    const built = make(STEPS, job, work, gauges, terminals, fuses);
+    const built = make(STEPS, job, work, gauges, terminals, fuses, partings);
     const minutes = make(build.minutes, job, built);
 
     const free = freed(asIfNothingSet, fed, placed, needs, mounts, { runs, tree, sizes: powered });
@@ -178,6 +194,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(routing.findings, wired, runs, tags),
       make(harness.findings, placed, runs, tags, pins, links),
       make(harness.bundleFindings, job, bundles),
+      make(harness.partingFindings, job, partings),
       make(harness.waiting, job, parts),
       make(build.findings, wired, built, overrules),
     );
@@ -284,6 +301,8 @@ const HELD = without('restVolts', 'internalMilliohm', 'shortA', 'mostA');
 const TERMINALS = made(POWER, (job, terminals: () => Terminals, gauges: FeedGauges) =>
   terminals()(gaugesOf(job, gauges)),
 );
+/** What a feed and an output carry. */
+const LOADED = made([], (_, { feeds, common }: PowerPlan, { circuits }: SpeakerPlan) => ({ feeds, common, circuits }));
 const FUSED = made([], (_, fuses: Sized['fuses']) => Object.keys(fuses));
 const STEPS = made(
   ['settings', 'overrules.lead', 'overrules.minutes'],
@@ -293,6 +312,7 @@ const STEPS = made(
     gauges: FeedGauges,
     terminals: readonly Termination[],
     fuses: Sized['fuses'],
+    partings: readonly Parting[],
   ) => {
     const gaugeOf = gaugesOf(job, gauges);
     // The ends of one run stand together.
@@ -309,6 +329,7 @@ const STEPS = made(
       fuses,
       wireOf: (run) => (run.kind === 'link' ? 'made lead' : gaugeWords(job, gaugeOf(run))),
       endsOf,
+      partings,
     });
   },
 );

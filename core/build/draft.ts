@@ -4,7 +4,7 @@ import type { PortKind } from '../gear/ports';
 import type { Opened } from '../craft/cover';
 import type { Pattern } from '../craft/pattern';
 import { taken, type ChoiceId } from '../job/choices';
-import { colourText } from '../tables/colours';
+import { colourText, type Insulated } from '../tables/colours';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
 import type { BoardPlan } from '../panels/board';
@@ -45,6 +45,11 @@ export interface Sized {
   readonly wireOf: (run: Run) => string;
   /** What ends each conductor at one end of a run, in the order of its conductors. */
   readonly endsOf: (run: Run, at: string) => readonly string[];
+  /** The plugs that wires part at where something lifts off. */
+  readonly partings: readonly {
+    readonly joint: string;
+    readonly rows: readonly { readonly pins: readonly number[]; readonly use: string; readonly colour: Insulated }[];
+  }[];
   /** The fuses to be fitted, A, by gear; undefined where none is large enough. */
   readonly fuses: Readonly<Record<string, number | undefined>>;
 }

@@ -4,6 +4,7 @@ import { finish, putBack } from './closing';
 import { connect, fit, pull } from './fitting';
 import { makeSafe, meterOldLeads, openUp } from './opening';
 import { test, tune } from './proving';
+import { partAt } from './parting';
 import { takeOut } from './removing';
 import { PHASES, type BuildPlan, type Step } from './step';
 import type { Teardown } from './teardown';
@@ -49,7 +50,7 @@ export function planWork(seen: BuildSeen): Work {
   meterOldLeads(d, safe);
   fit(d, safe);
   const pulled = pull(d, safe);
-  const connects = connect(d);
+  const connects = [...connect(d), ...partAt(d, pulled)];
   const tested = test(d, pulled, connects);
   const checked = [...tested.all, ...tune(d, tested.sound)];
   const { backs, first } = putBack(d, checked);

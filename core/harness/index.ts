@@ -9,6 +9,8 @@ import { bundleRules } from './bundle-rules';
 import { planBundles, type Bundle } from './bundles';
 import { planLinks, type LinkPlan } from './links';
 import { partRules } from './part-rules';
+import { carriedBy, planPartings, type Carried, type Loads, type Parting } from './partings';
+import { partingRules } from './parting-rules';
 import { planParts, type PartLine } from './parts';
 import { harnessRules } from './rules';
 
@@ -23,6 +25,7 @@ export { gaugeWords, gaugesOf, type FeedGauges } from './gauges';
 export { leadResistance } from './leads';
 
 export type { Cut, CutList } from './cuts';
+export { carriedBy, planPartings, type Parting, type PlugRow } from './partings';
 export { planBench, type Bench, type BenchEnd, type BenchLeg, type BenchWire } from './bench';
 export { benchOrder } from './bench-order';
 export { layFlat, type FlatLine } from './flat';
@@ -48,6 +51,12 @@ export const harness = chapter({
     planBundles(job, ...of),
   ),
   bundleFindings: made(CRAFT, (job, bundles: readonly Bundle[]) => judge(bundleRules, { job, bundles })),
+  /** The most that each run carries, and the plugs it parts at where something lifts off. */
+  carried: made([], (_, runs: readonly Run[], loads: Loads) => carriedBy(runs, loads)),
+  partings: made(CRAFT, (job, runs: readonly Run[], carried: Carried): readonly Parting[] =>
+    planPartings(job, runs, carried),
+  ),
+  partingFindings: made(CRAFT, (job, partings: readonly Parting[]) => judge(partingRules, { job, partings })),
   /** What becomes of every lead of plugs and pigtails. */
   pins: made([...WIRED, 'pins'], (job, needs: readonly RunNeed[]): readonly PinTable[] => pinTables(job, needs)),
   /** Made leads, and whether they reach. */

@@ -8,6 +8,8 @@ import { NO_PART, type KitLine } from '../job/parts/kits';
 import type { Supply } from '../panels/supplies';
 import { FUSE_FAMILIES } from '../tables/fuses';
 import type { Bundle } from './bundles';
+import type { Parting } from './partings';
+import { short } from '../units/figures';
 import type { CutList } from './cuts';
 import type { LinkPlan } from './links';
 
@@ -74,6 +76,7 @@ export function planParts(
   fuses: Readonly<Record<string, number | undefined>>,
   supplies: readonly Supply[],
   bundles: readonly Bundle[],
+  partings: readonly Parting[],
 ): PartLine[] {
   const found = new Map<string, Needed>();
   const add = (
@@ -90,6 +93,11 @@ export function planParts(
     known.needed += needed;
     for (const one of of) known.for.add(one);
   };
+  for (const { plug, taken } of partings) {
+    const what = `plug of ${plug.pins} pins, both halves, ${short(plug.pinA)} A a pin`;
+    add('end', what, what, Math.max(1, Math.ceil(taken / plug.pins)), []);
+    add('end', `pin and socket ${plug.pinA}`, `pin and socket, with seals, ${short(plug.pinA)} A`, taken, []);
+  }
   const fresh = Object.entries(job.gear).filter(([, { there }]) => there === null);
   for (const [id, { item }] of fresh) add('gear', item.id, item.name, 1, [id]);
   for (const [id] of fresh) {

@@ -219,23 +219,23 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
     },
   },
   {
-    id: 'plug-pins',
-    title: 'More wires than the plug has pins',
-    formula: 'one pin for every conductor that crosses where the part lifts off',
+    id: 'tape-short',
+    title: 'Measured too short for the joint',
+    formula: 'what a tape has between two ties ≥ longest path over the whole travel + bends',
     look: (seen) => {
-      const { joints, legs } = craftOf(seen.job);
-      return Object.entries(joints).flatMap(([id, joint]) => {
-        if (joint.kind !== 'liftOff') return [];
-        const crossing = seen.runs.filter((run) => run.way?.legs.some((leg) => legs[leg]!.joint === id));
-        const wires = crossing.reduce((sum, { conductors }) => sum + conductors.length, 0);
-        if (wires <= joint.plug.pins) return [];
+      const map = craftMap(craftOf(seen.job));
+      const used = [...new Set(seen.runs.flatMap((run) => run.way?.legs ?? []))];
+      return used.flatMap((id) => {
+        const { need, leg } = map.legs[id]!;
+        if (!need || leg.tapeMm === undefined || leg.tapeMm >= need.needMm - 0.5) return [];
+        const joint = craftOf(seen.job).joints[leg.joint!]!;
         return [
           {
-            subject: { kind: 'leg' as const, id: Object.keys(legs).find((leg) => legs[leg]!.joint === id)! },
-            reason: `${joint.name}: ${wires} conductors of ${crossing.length} runs cross it, and ${joint.plug.name} has ${joint.plug.pins} pins: a second plug, or one with more.`,
+            subject: { kind: 'leg' as const, id },
+            reason: `${leg.name}: ${Math.round(leg.tapeMm)} mm by the tape, and it is ${Math.round(need.needMm)} mm at ${Math.round(need.worstAt)}${isTurning(joint) ? '°' : ' mm'}. Wire is cut to the longer one; measure again with the joint there.`,
             figures: [
-              { name: 'conductors', value: wires, unit: '' },
-              { name: 'pins', value: joint.plug.pins, unit: '' },
+              { name: 'by the tape', value: leg.tapeMm, unit: 'mm' },
+              { name: 'needed', value: need.needMm, unit: 'mm' },
             ],
           },
         ];

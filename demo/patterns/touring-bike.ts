@@ -209,8 +209,8 @@ export const BAG_LEGS = sides.legs({
     joint: 'bagLeft',
     covers: { lidLeft: 'aside' },
     passes: {
-      plugLeft: pass('Hole for the bulkhead plug, left', [-400, 250, 470], 0, { drillToMm: 63 }),
-      screwLeft: pass('Screw holes of the plug, left', [-400, 250, 500], 0, { drillToMm: 6 }),
+      // Its screws have holes of their own, which no wire goes through.
+      plugLeft: pass('Hole for the bulkhead plug and its screws, left', [-400, 250, 470], 0, { drillToMm: 63 }),
     },
   }),
   bagWallRunLeft: leg('Inside the left bag to its inner wall', 'bagPlugLeft', 'bagWallLeft', {

@@ -118,5 +118,7 @@ export const MIGRATIONS: readonly string[] = [
     one boolean primary key check (one),
     rack jsonb not null
   );
+  -- Planner 0.14.0 has plugs pinned where something lifts off, and finds more.
+  update jobs set summary = null;
   `,
 ];

@@ -2,6 +2,9 @@
 import { computed, onScopeDispose, watch } from 'vue';
 import { JOINT_WORDS } from '#core/craft/joint';
 import { without } from '#core/document/edits';
+import { carriedBy, planPartings } from '#core/harness/index';
+import { short } from '#core/units/figures';
+import WireLine from '../../drawing/WireLine.vue';
 import { bestTies, craftMap, type TieSpot } from '#core/routing/index';
 import type { Insulated } from '#core/tables/colours';
 import { useSheet } from '../../app/sheet';
@@ -11,7 +14,7 @@ import JointView from './JointView.vue';
 
 /** A joint that wire crosses by one leg: how the wire lies through its travel, where to tie it, what to watch. */
 const props = defineProps<{ leg: string; wire: Insulated }>();
-const { pattern } = useSheet();
+const { job, plan, pattern } = useSheet();
 const map = computed(() => craftMap(pattern.value));
 const leg = computed(() => map.value.legs[props.leg]!);
 const id = computed(() => leg.value.leg.joint!);
@@ -28,6 +31,13 @@ watch(id, (now) => {
   mine = now;
 });
 onScopeDispose(() => stand(mine, 0));
+
+/** What parts where it lifts off, pin by pin. */
+const parting = computed(() => {
+  const { runs, power, speakers } = plan.value;
+  const carried = carriedBy(runs, { feeds: power.feeds, common: power.common, circuits: speakers.circuits });
+  return planPartings(job.value, runs, carried).find((one) => one.joint === id.value);
+});
 
 /** Worth moving a tie for, mm. */
 const WORTH = 20;
@@ -57,8 +67,36 @@ const better = computed(() => {
     Tied {{ spotText(better.fixed, leg.from) }} and {{ spotText(better.moving, leg.to) }},
     {{ lengthText(better.savesMm) }} less would hang free.
   </p>
-  <p v-if="joint.kind === 'liftOff'" class="small">
-    Parts at {{ joint.plug.name }}: {{ joint.plug.pins }} pins of {{ joint.plug.pinA }} A.
-  </p>
+  <template v-if="joint.kind === 'liftOff'">
+    <p class="small">
+      Parts at {{ joint.plug.name }}: {{ joint.plug.pins }} pins of {{ joint.plug.pinA }} A<template v-if="parting"
+        >, {{ parting.taken }} taken</template
+      >.
+    </p>
+    <table v-if="parting" data-parting>
+      <thead>
+        <tr>
+          <th scope="col">Conductor</th>
+          <th scope="col">Pin</th>
+          <th scope="col">At most</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="row in parting.rows"
+          :key="row.run + row.use"
+          :class="{ bad: row.pins.some((pin) => pin > parting!.plug.pins) }"
+        >
+          <th scope="row">
+            <svg class="swatch" viewBox="0 0 26 9" aria-hidden="true">
+              <WireLine path="M3 4.5H23" v-bind="row.colour" :width="3.5" /></svg
+            >{{ row.use }}
+          </th>
+          <td>{{ row.pins.join(', ') }}</td>
+          <td>{{ row.amps > 0 ? `${short(row.amps)} A` : 'signal' }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </template>
   <p class="caution">{{ JOINT_WORDS[joint.kind].tie }}</p>
 </template>
