@@ -123,6 +123,7 @@ const FIRES: Record<string, Job> = {
   'plug-pins': liftsOff(CROSSING - 1),
   'pin-shared': liftsOff(100, 10),
   'tape-short': taped(-1),
+  'end-short': at('fairingLeft', { exposure: 'splash', allowanceMm: 100 }),
   'in-the-sun': at('dash', { sun: true }),
   'petrol-space': at('lampShelf', { petrol: true }),
   dust: at(
@@ -343,6 +344,18 @@ describe('findings', () => {
   test('a plug with a pin for every wire is enough', () => {
     expect(CROSSING).toBeGreaterThan(4);
     expect(rules(liftsOff(CROSSING))).not.toContain('plug-pins');
+  });
+
+  test('a knot takes 150 mm of what is left at a speaker that is got at, a loop 100 mm more where its lead comes from above', () => {
+    const short = (facts: Partial<Place>) => rules(at('fairingLeft', facts)).includes('end-short');
+    const { places, junctions, legs } = TOURER_JOB.craft.pattern;
+    const last = Object.values(legs).find(({ to }) => to === 'fairingLeft')!.from;
+    const above = junctions[last]!.at[2] - places['fairingLeft']!.at[2];
+    const [x, y, z] = places['fairingLeft']!.at;
+    const lower = (mm: number): Partial<Place> => ({ exposure: 'splash', at: [x, y, z + above - mm] });
+    expect([149, 150].map((allowanceMm) => short({ ...lower(50), allowanceMm }))).toEqual([true, false]);
+    expect([249, 250].map((allowanceMm) => short({ ...lower(51), allowanceMm }))).toEqual([true, false]);
+    expect(short({ ...lower(51), exposure: 'sheltered', allowanceMm: 0 })).toBe(false);
   });
 
   test('a tape that has all that a joint needs, or half a millimetre less, is enough', () => {

@@ -166,7 +166,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       pins,
       links,
     );
-    const built = make(STEPS, job, work, gauges, terminals, fuses, partings);
+    const built = make(STEPS, job, work, gauges, terminals, fuses, partings, make(BORED, job, bundles));
     const minutes = make(build.minutes, job, built);
 
     const free = freed(asIfNothingSet, fed, placed, needs, mounts, { runs, tree, sizes: powered });
@@ -303,6 +303,17 @@ const TERMINALS = made(POWER, (job, terminals: () => Terminals, gauges: FeedGaug
 );
 /** What a feed and an output carry. */
 const LOADED = made([], (_, { feeds, common }: PowerPlan, { circuits }: SpeakerPlan) => ({ feeds, common, circuits }));
+/** Holes that are drilled or opened, by leg. */
+const BORED = made([], (_, bundles: readonly Bundle[]) =>
+  Object.fromEntries(
+    bundles.flatMap(({ leg, passes }) => {
+      const holes = passes.flatMap(({ name, drillMm, boreMm }) =>
+        drillMm === undefined || boreMm === undefined ? [] : [{ name, drillMm, boreMm }],
+      );
+      return holes.length ? [[leg, holes] as const] : [];
+    }),
+  ),
+);
 const FUSED = made([], (_, fuses: Sized['fuses']) => Object.keys(fuses));
 const STEPS = made(
   ['settings', 'overrules.lead', 'overrules.minutes'],
@@ -313,6 +324,7 @@ const STEPS = made(
     terminals: readonly Termination[],
     fuses: Sized['fuses'],
     partings: readonly Parting[],
+    bored: Readonly<Record<string, ReturnType<Sized['holesOf']>>>,
   ) => {
     const gaugeOf = gaugesOf(job, gauges);
     // The ends of one run stand together.
@@ -330,6 +342,7 @@ const STEPS = made(
       wireOf: (run) => (run.kind === 'link' ? 'made lead' : gaugeWords(job, gaugeOf(run))),
       endsOf,
       partings,
+      holesOf: (leg) => bored[leg] ?? [],
     });
   },
 );

@@ -37,6 +37,13 @@ export interface BuildSeen {
   readonly isolation: { readonly off: readonly string[]; readonly on: readonly string[] };
 }
 
+/** A hole as it is drilled, and the grommet that goes in, mm. */
+export interface Bored {
+  readonly name: string;
+  readonly drillMm: number;
+  readonly boreMm: number;
+}
+
 /** What is known of the wires once they are sized. No step is another one for it, or stands elsewhere. */
 export interface Sized {
   /** Minutes a person has set for a step. */
@@ -45,6 +52,8 @@ export interface Sized {
   readonly wireOf: (run: Run) => string;
   /** What ends each conductor at one end of a run, in the order of its conductors. */
   readonly endsOf: (run: Run, at: string) => readonly string[];
+  /** The holes along a leg that are drilled or opened for its bundle. */
+  readonly holesOf: (leg: string) => readonly Bored[];
   /** The plugs that wires part at where something lifts off. */
   readonly partings: readonly {
     readonly joint: string;

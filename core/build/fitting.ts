@@ -1,6 +1,6 @@
 import { JOINT_WORDS } from '../craft/joint';
 import { HOLE_MINUTES, PASS_EDGES, unmadeHoles, type Hazard, type Leg, type PassThrough } from '../craft/leg';
-import { nodeOf } from '../craft/pattern';
+import { reliefOf } from '../connections/relief';
 import type { Caution } from '../tables/cautions';
 import type { Run } from '../connections/runs';
 import { isFibre, materialOf, reverseWords } from '../job/material';
@@ -12,7 +12,7 @@ import { enclosureLines, heldIn } from './enclosing';
 import { END_MINUTES, END_TOOLS, countEnds, endsOnly } from './ends';
 import { make } from './making';
 import { openedByRuns } from '../connections/opened';
-import type { Draft } from './draft';
+import type { Bored, Draft } from './draft';
 import { giftLines, outBefore } from './removing';
 import { leadLines } from './leads';
 import { tap } from './tapping';
@@ -166,6 +166,10 @@ function cautionsAlong({ pattern }: Draft, legs: readonly Leg[]): Caution[] {
   ];
 }
 
+/** A hole that is drilled or opened for what goes through it. */
+const drilledWords = ({ name, drillMm, boreMm }: Bored): string =>
+  `${name}: drilled to ${drillMm} mm for a grommet of ${boreMm} mm bore.`;
+
 /** Holes that wires go through and that are not there yet, by leg; returns the step of each. */
 function makeHoles(d: Draft, safe: string): ReadonlyMap<string, string> {
   const steps = new Map<string, string>();
@@ -186,6 +190,14 @@ function makeHoles(d: Draft, safe: string): ReadonlyMap<string, string> {
           'Look what is behind before anything else: nothing there may be met by the bit.',
           'Mask the finish, centre-punch, pilot, drill from the side that is seen, deburr, seal the edge.',
         ],
+        sized: ({ holesOf }) => ({
+          lines: [
+            ...holes.map(passWords),
+            ...holesOf(leg).map(drilledWords),
+            'Look what is behind before anything else: nothing there may be met by the bit.',
+            'Mask the finish, centre-punch, pilot, drill from the side that is seen, deburr, seal the edge.',
+          ],
+        }),
         cautions: ['eyes'],
         after: [safe, ...d.openings([covers])],
       },
@@ -235,8 +247,9 @@ export function pull(d: Draft, safe: string): string[] {
       {
         tools: [securing.tool, ...(fishing ? ['fish tape'] : [])],
         lines: along,
-        sized: ({ wireOf }) => ({
+        sized: ({ wireOf, holesOf }) => ({
           lines: [
+            ...group[0]!.way!.legs.filter((leg) => !holes.has(leg)).flatMap((leg) => holesOf(leg).map(drilledWords)),
             ...group.map(
               (run) =>
                 `${run.cutMm} mm, ${wireOf(run)}: ${run.conductors.map((c) => `${colourText(c.colour)} ${c.use}`).join('; ')}`,
@@ -258,20 +271,6 @@ export function pull(d: Draft, safe: string): string[] {
   return order.map(([id]) => id);
 }
 
-/** Leads must come from this much higher before water follows them, mm (common practice). */
-const ABOVE = 50;
-/** Whether a lead comes down to gear where water gets at it. */
-function fromAbove({ pattern, job }: Draft, runs: readonly Run[], gear: string): boolean {
-  const at = pattern.places[job.gear[gear]!.place!]!;
-  if (at.exposure === 'sheltered') return false;
-  return runs.some(({ way, from }) => {
-    const nodes = way?.nodes ?? [];
-    const before = from === gear ? nodes[1] : nodes.at(-2);
-    const there = before === undefined ? undefined : nodeOf(pattern, before);
-    return there !== undefined && there.at[2] > at.at[2] + ABOVE;
-  });
-}
-
 /** Every end of every conductor, where it is: at gear and the frame beside it, at the tap, at the batteries. */
 export function connect(d: Draft): string[] {
   const { pattern, job } = d;
@@ -285,6 +284,7 @@ export function connect(d: Draft): string[] {
     // What is kept is joined to what lies there already.
     const joined = there === null ? d.old.filter(ends) : [];
     const own = [...laid, ...joined];
+    const reliefs = laid.map((run) => reliefOf(job, run, gear));
     const frame = own.filter((run) => run.from === 'frame');
     if (!own.length) continue;
     const splices = d.seen.splices.filter(({ speaker }) => speaker === gear);
@@ -313,8 +313,11 @@ export function connect(d: Draft): string[] {
               ? 'Plugs at both ends go in one way only.'
               : `${colourText(plus)} is +: to ${speakerPlus}. Label both ends.`,
           ),
-          ...(fromAbove(d, laid, gear)
+          ...(reliefs.some(({ loop }) => loop)
             ? ['Its lead comes from above: a drip loop below the plugs, so that water does not follow it in.']
+            : []),
+          ...(reliefs.some(({ knot }) => knot)
+            ? ['A soft knot or a clamp a hand’s width before it: a lead that is snagged does not pull its tabs off.']
             : []),
           ...leadLines(d, gear),
           ...(late.has(gear) ? ['Leave it unplugged until the amplifier is configured.'] : []),

@@ -1,9 +1,9 @@
 import type { Conductor, Run } from '../connections/runs';
 import { HAZARDS, type PassThrough } from '../craft/leg';
 import { craftOf } from '../craft/own';
-import type { PortKind } from '../gear/ports';
 import type { Job } from '../job/job';
 import { handRound, leastRound } from '../plane/packing';
+import { MADE_MM } from '../gear/made-leads';
 import { GROMMETS, LINE_PAIR_MM, LINE_PLUG_MM, SLEEVES, wireMm } from '../tables/diameters';
 import { gaugesOf, type FeedGauges } from './gauges';
 
@@ -53,21 +53,6 @@ export interface Bundle {
   readonly ties: number;
 }
 
-/** Made leads over their jackets, and their plugs the widest across, mm (common practice). */
-const MADE: Readonly<Record<PortKind, readonly [cable: number, plug: number]>> = {
-  antenna: [5, 10],
-  microphone: [3, 8],
-  usb: [4.5, 16],
-  auxiliary: [4, 10],
-  television: [5, 11],
-  camera: [5, 11],
-  satellite: [4.5, 13],
-  bus: [6, 15],
-  controls: [6, 15],
-  illumination: [2, 5],
-  trigger: [2, 5],
-  lamps: [4.5, 10],
-};
 /** A trim round a bare edge, each side, mm (common practice). */
 const TRIM_MM = 1.5;
 /** How much of a slot wires laid by hand can fill (common practice). */
@@ -115,7 +100,7 @@ function wiresOf(job: Job, run: Run, gaugeOf: ReturnType<typeof gaugesOf>): Bund
     return Object.values(job.links)
       .filter(({ from, to }) => run.id === `link:${from.of}>${to.of}`)
       .map(({ kind }, i) => {
-        const [mm, plugMm] = MADE[kind];
+        const [mm, plugMm] = MADE_MM[kind];
         const { colour, use } = run.conductors[i] ?? run.conductors[0]!;
         return { run: run.id, colour, use, mm, feeds: false, plugMm };
       });

@@ -1,4 +1,4 @@
-import { endName } from '../connections/runs';
+import { endName, endPlace } from '../connections/runs';
 import { foundCraft } from '../craft/own';
 import { each, type Said } from '../findings/finding';
 import { PORT_KINDS, type PortKind } from '../gear/ports';
@@ -8,8 +8,11 @@ import { inUse } from '../job/parts/gear';
 import { short } from '../units/figures';
 import { listed } from '../text/text';
 import { count, tagOf, type HarnessRule, type HarnessSeen } from './judged';
-import { extensionFor, freePorts, portAt, type LinkPlan } from './links';
+import { coilCm3 } from '../gear/made-leads';
+import { extensionFor, freePorts, portAt, surplusMm, type LinkPlan } from './links';
 
+/** Less than this is no coil, mm (common practice). */
+const WORTH_COILING_MM = 100;
 const mm = (name: string, value: number) => ({ name, value, unit: 'mm' });
 const linkName = ({ job, tags }: HarnessSeen, { kind, from, to }: LinkPlan) =>
   `${PORT_KINDS[kind]} lead ${endName(job, from, tags, 'mark')} → ${endName(job, to, tags, 'mark')}`;
@@ -39,6 +42,44 @@ export const linkRules: readonly Partial<HarnessRule>[] = [
               }),
         };
       }),
+  },
+  {
+    id: 'surplus-nowhere',
+    severity: 'note',
+    title: 'No room for what is left of a lead',
+    formula: 'coils of all that is left over at a place = length · section / 0.4 ≤ room for it',
+    look: (seen) => {
+      const { places } = foundCraft(seen.job);
+      const coils = seen.links.flatMap((link) => {
+        const over = surplusMm(link);
+        return over < WORTH_COILING_MM ? [] : [{ link, over, cm3: coilCm3(link.kind, over) }];
+      });
+      // The largest coil takes the roomier of its ends; what is taken is taken.
+      const room = new Map<string, number>();
+      return [...coils]
+        .sort((a, b) => b.cm3 - a.cm3 || a.link.id.localeCompare(b.link.id))
+        .flatMap(({ link, over, cm3 }) => {
+          const ends = [link.from, link.to].flatMap((end, i) => endPlace(seen.job, end, i ? link.from : link.to) ?? []);
+          const said = ends.filter((place) => places[place]?.parkCm3 !== undefined);
+          if (!said.length) return [];
+          const left = (place: string) => room.get(place) ?? places[place]!.parkCm3!;
+          const best = said.reduce((a, b) => (left(b) > left(a) ? b : a));
+          if (left(best) >= cm3) {
+            room.set(best, left(best) - cm3);
+            return [];
+          }
+          return [
+            {
+              subject: { kind: 'link' as const, id: link.id },
+              reason: `${linkName(seen, link)}: ${Math.round(over)} mm are left over, a coil of ${Math.round(cm3)} cm³; ${places[best]!.name.toLowerCase()} has ${Math.round(left(best))} cm³ left. A shorter lead, or coil it elsewhere on its route.`,
+              figures: [
+                { name: 'coil', value: cm3, unit: 'cm³' },
+                { name: 'room', value: left(best), unit: 'cm³' },
+              ],
+            },
+          ];
+        });
+    },
   },
   {
     id: 'link-length-unknown',

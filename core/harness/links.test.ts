@@ -69,6 +69,41 @@ test('a USB socket at the bow: its made lead is laid, not cut, and needs an exte
   expect(steps.has('fit:gear/socket')).toBe(true);
 });
 
+test('what is left of a long lead is coiled where there is room for it, the largest coil first; else it is told', () => {
+  const socket = typed('accessory', { name: 'Reed socket', form: 'socket', ports: 'USB' });
+  const made = applyAll(base, [
+    add('socket', socket, BOW),
+    link('usb', { kind: 'usb', from: end(HEAD, 'usb-both'), to: end('socket'), leadMm: 1 }),
+  ]);
+  const needed = linked(made, 'usb').neededMm!;
+  const room = (dash: number | undefined, bow: number | undefined, overMm: number): Job => {
+    const { places } = made.craft.pattern;
+    const park = (id: string, parkCm3: number | undefined) => {
+      const { parkCm3: _, ...place } = places[id]!;
+      return { [id]: parkCm3 === undefined ? place : { ...place, parkCm3 } };
+    };
+    const pattern = { ...made.craft.pattern, places: { ...places, ...park(DASH, dash), ...park(BOW, bow) } };
+    const job = { ...made, craft: { ...made.craft, pattern } };
+    return apply(job, link('usb', { leadMm: needed + overMm }));
+  };
+  // A metre of lead 4.5 mm thick is 15.9 cm³, and a coil of it two and a half times that.
+  const coil = (1000 * Math.PI * 2.25 ** 2) / 0.4 / 1000;
+  expect(coil).toBeCloseTo(39.76, 2);
+  const told = (job: Job) => found(job, 'surplus-nowhere').length;
+  expect(told(room(coil + 0.01, 1, 1000))).toBe(0);
+  expect(told(room(1, coil + 0.01, 1000))).toBe(0);
+  expect(told(room(coil - 0.01, 1, 1000))).toBe(1);
+  // Of what nobody has said there is nothing to tell, and a hand’s breadth is no coil.
+  expect(told(room(undefined, undefined, 1000))).toBe(0);
+  expect([told(room(1, undefined, 99)), told(room(1, undefined, 100))]).toEqual([0, 1]);
+  // A second one of the same takes what the first has left.
+  const two = applyAll(room(coil + 1, 1, 1000), [
+    add('other', typed('accessory', { name: 'Reed light', form: 'socket', ports: 'USB' }), BOW),
+    link('more', { kind: 'usb', from: end(HEAD, 'usb-both'), to: end('other'), leadMm: needed + 900 }),
+  ]);
+  expect(found(two, 'surplus-nowhere').map(({ subject }) => subject.id)).toEqual(['more']);
+});
+
 test('what a link rests on goes, and it goes with it; undone it is back', () => {
   const socket = typed('accessory', { name: 'Reed socket', form: 'socket', ports: 'USB' });
   const job = applyAll(base, [

@@ -46,6 +46,10 @@ export function planLinks(job: Job, runs: readonly Run[]): LinkPlan[] {
   });
 }
 
+/** What of a made lead is left over once it lies, mm; 0 where that is not known. */
+export const surplusMm = ({ neededMm, haveMm }: LinkPlan): number =>
+  neededMm === undefined || haveMm === undefined ? 0 : Math.max(0, haveMm - neededMm);
+
 /** Lengths that extension leads are bought in, mm (common practice). */
 const EXTENSIONS = [150, 300, 600, 900, 1500, 2000, 3000, 5000, 8000] as const;
 /** The shortest extension that closes a gap; undefined where it takes two. */

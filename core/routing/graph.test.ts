@@ -13,7 +13,7 @@ import type { Pattern } from '../craft/pattern';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { polylineLength } from '../units/vectors';
 import { TOW_BOAT } from '#demo/patterns/tow-boat';
-import { accessTo } from '../../tests/support/any-craft';
+import { accessTo, anyCraft, oneOf, seeded, upTo } from '../../tests/support/any-craft';
 import type { Leg } from '../craft/leg';
 import type { Access } from './access';
 import { pullMinutes } from './effort';
@@ -34,6 +34,38 @@ function theirLength(from: string, to: string): number | undefined {
   const way = dijkstra.bidirectional(graph, from, to, 'weight');
   return way?.slice(1).reduce((sum, node, i) => sum + graph.getEdgeAttribute(graph.edge(way[i]!, node)!, 'weight'), 0);
 }
+
+test('500 crafts made up: the shortest route of a run is as long as a graph library’s', () => {
+  let reached = 0;
+  for (let seed = 2001; seed <= 2500; seed++) {
+    const dice = seeded(seed);
+    const pattern = anyCraft(dice, { nodes: 6 + upTo(dice, 30), legs: 8 + upTo(dice, 60), covers: 4 });
+    const open = Object.fromEntries(
+      Object.entries(pattern.covers).map(([id, { states }]) => [id, COVER_STATES.findLast((state) => states[state])!]),
+    );
+    const ids = Object.keys(pattern.places);
+    const [from, to] = [oneOf(dice, ids), oneOf(dice, ids)];
+    if (from === to) continue;
+    const graph = new UndirectedGraph<object, { weight: number }>({ multi: false });
+    const at = (id: string) => pattern.places[id]!.at;
+    for (const leg of Object.values(pattern.legs)) {
+      if (leg.hazards.includes('hot')) continue;
+      const weight = Math.hypot(...at(leg.from).map((x, axis) => x - at(leg.to)[axis]!));
+      // Of two legs between the same points both are as long.
+      graph.mergeEdge(leg.from, leg.to, { weight });
+    }
+    const way = graph.hasNode(from) && graph.hasNode(to) ? dijkstra.bidirectional(graph, from, to, 'weight') : null;
+    const theirs = way
+      ?.slice(1)
+      .reduce((sum, node, i) => sum + graph.getEdgeAttribute(graph.edge(way[i]!, node)!, 'weight'), 0);
+    const ours = layOne(accessTo(pattern, 'aside', 1e9), { from, to, conductors: 1 }, { opened: [open] })?.route.way;
+    expect([seed, ours === undefined]).toEqual([seed, theirs === undefined]);
+    if (theirs === undefined) continue;
+    expect(Math.abs(ours!.lengthMm - theirs)).toBeLessThan(1e-3);
+    reached++;
+  }
+  expect(reached).toBeGreaterThan(350);
+});
 
 /** Everything open: nothing is left to weigh but metres. */
 const ALL_OPEN: Opened = Object.fromEntries(

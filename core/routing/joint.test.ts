@@ -32,7 +32,7 @@ test('need equals brute-force rotation with paths found by a graph library', () 
         const b: Vec3 = [rb * Math.cos(angle), rb * Math.sin(angle), rise];
         const exact = jointNeed(joint, a, b).tautMaxMm;
         // 480 points on the arc are off the tangent by at most half a step either end.
-        expect(Math.abs(bruteNeed(joint, a, b, 19)! - exact)).toBeLessThan(0.25);
+        expect(Math.abs(bruteNeed(joint, a, b, 19)! - exact)).toBeLessThan(0.1);
       },
     ),
     { numRuns: 12, seed: 20261124 },
@@ -85,7 +85,7 @@ test('need of every kind of joint equals brute-force motion, paths found by a gr
       if (brute === undefined) return;
       clear++;
       kinds.add(joint.kind);
-      expect(Math.abs(brute - jointNeed(joint, fixed, moving).tautMaxMm)).toBeLessThan(0.25);
+      expect(Math.abs(brute - jointNeed(joint, fixed, moving).tautMaxMm)).toBeLessThan(0.1);
     }),
     { numRuns: 60, seed: 20261129 },
   );

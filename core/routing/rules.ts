@@ -12,6 +12,7 @@ import { taken } from '../job/choices';
 import { listed } from '../text/text';
 import { tenth } from '../units/figures';
 import { openedFor } from '../connections/opened';
+import { reliefOf } from '../connections/relief';
 import { pullSteps } from '../connections/pulled';
 import { isUnfused, planRuns } from './runs';
 import type { Job } from '../job/job';
@@ -216,6 +217,36 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
           ];
         });
       });
+    },
+  },
+  {
+    id: 'end-short',
+    severity: 'note',
+    title: 'Little left for a loop and a knot',
+    formula:
+      'left at an end ≥ 100 mm for a drip loop where it comes from above + 150 mm for a soft knot at a speaker, where water and hands get at it',
+    look: (seen) => {
+      const { places } = craftOf(seen.job);
+      return seen.runs.flatMap((run) =>
+        [run.from, run.to].flatMap((end) => {
+          const placed = Object.hasOwn(seen.job.gear, end) ? seen.job.gear[end]! : undefined;
+          if (!placed?.place || placed.there !== null) return [];
+          const { mm, loop, knot } = reliefOf(seen.job, run, end);
+          const left = places[placed.place]?.allowanceMm ?? 0;
+          if (mm <= left) return [];
+          const what = [loop ? 'a drip loop' : '', knot ? 'a soft knot' : ''].filter(Boolean).join(' and ');
+          return [
+            {
+              subject: { kind: 'run' as const, id: run.id },
+              reason: `${nameOf(seen, run)}: ${Math.round(left)} mm are left at ${seen.tags[end] ?? end}, and ${what} takes ${mm} mm.`,
+              figures: [
+                { name: 'left', value: left, unit: 'mm' },
+                { name: 'taken', value: mm, unit: 'mm' },
+              ],
+            },
+          ];
+        }),
+      );
     },
   },
   {
