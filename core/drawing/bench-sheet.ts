@@ -24,8 +24,6 @@ const DRAWN: Record<BenchScale, (mm: number) => number> = {
 };
 /** What branches keep from each other, mm of paper. */
 const GAP = { full: 30, sheet: 9, screen: 14 } as const;
-/** How much larger words are. */
-const LARGER = { full: 1, sheet: 1, screen: 1.6 } as const;
 const TITLE = 6;
 const WORDS = 3.2;
 const SMALL = 2.6;
@@ -55,16 +53,19 @@ export function benchDrawing(
     scale,
     units,
     standard,
+    larger = 1,
   }: {
     readonly id: string;
     readonly title: string;
     readonly scale: BenchScale;
     readonly units: UnitSystem;
     readonly standard: WireStandard;
+    /** How much larger words are than on paper. */
+    readonly larger?: number;
   },
 ): CutDrawing {
   const laid = new Map(benchLines(bench, scale).map((line) => [line.id, line]));
-  const [large, small] = [WORDS * LARGER[scale], SMALL * LARGER[scale]];
+  const [large, small] = [WORDS * larger, SMALL * larger];
   const strokes: { pen: CutDrawing['strokes'][number]['pen']; from: Point; to: Point }[] = [];
   const texts: CutText[] = [];
   const say = (at: Point, words: string, mm = WORDS, more: Partial<CutText> = {}) =>
@@ -130,7 +131,7 @@ export function benchDrawing(
     }
     if (words.length * mm * LETTER * 1.1 > drawn) return;
     const [ox, oy] = [-Math.sin(turn / DEG), Math.cos(turn / DEG)];
-    const off = 1.4 * LARGER[scale];
+    const off = 1.4 * larger;
     const at: Point = [(from[0] + to[0]) / 2 + off * ox, (from[1] + to[1]) / 2 + off * oy];
     say(at, words, mm, { turn, strong, anchor: 'middle' });
   }

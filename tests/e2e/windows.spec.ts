@@ -153,7 +153,12 @@ test('a station prints: drawing and list whole, in the yard’s colours, nothing
   expect(await page.evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe('rgb(255, 255, 255)');
 });
 
-const WAITS: Readonly<Record<string, string>> = { '/': '.job', '/shelf': '[data-item]', '/patterns': '[data-pattern]' };
+const WAITS: Readonly<Record<string, string>> = {
+  '/': '.job',
+  '/shelf': '[data-item]',
+  '/patterns': '[data-pattern]',
+  '/rack': '[data-reel]',
+};
 for (const theme of ['light', 'dark'] as const)
   test(`no accessibility violation on any view, ${theme}`, async ({ board: page, server }) => {
     await page.emulateMedia({ colorScheme: theme });
@@ -168,6 +173,7 @@ for (const theme of ['light', 'dark'] as const)
     for (const path of [
       '/',
       '/shelf',
+      '/rack',
       '/patterns',
       '/patterns/crossover2',
       `${JOB}/intake`,

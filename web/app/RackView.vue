@@ -230,10 +230,14 @@ function takeKeep(text: string): string | undefined {
           </td>
           <td class="length">{{ wireText(reel.mm / 1000) }} {{ wireUnit() }}</td>
           <td>{{ reel.note }}</td>
-          <td class="acts">
-            <BButton :aria-label="`Correct ${what}, ${reel.note}`" @click="correct(id, reel)">Correct</BButton>
-            <BButton v-if="doomed !== id" :aria-label="`Delete ${what}, ${reel.note}`" @click="doomed = id">×</BButton>
-            <BButton v-else variant="danger" @click="remove(id, reel, what)">Take it out</BButton>
+          <td>
+            <span class="acts">
+              <BButton :aria-label="`Correct ${what}, ${reel.note}`" @click="correct(id, reel)">Correct</BButton>
+              <BButton v-if="doomed !== id" :aria-label="`Delete ${what}, ${reel.note}`" @click="doomed = id"
+                >×</BButton
+              >
+              <BButton v-else variant="danger" @click="remove(id, reel, what)">Take it out</BButton>
+            </span>
           </td>
         </tr>
       </tbody>
@@ -304,6 +308,9 @@ thead th {
 @media (max-width: 760px) {
   .bar {
     display: none;
+  }
+  .library .reels .acts {
+    flex-wrap: nowrap;
   }
 }
 </style>

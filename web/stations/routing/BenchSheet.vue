@@ -18,13 +18,23 @@ const drawing = computed(() =>
     scale: 'screen',
     units: units.value,
     standard: job.value.settings.conductors,
+    larger: SMALL_PX / (SMALL_MM * fit.value.k),
   }),
 );
 const lines = computed(() => benchLines(props.bench, 'screen'));
-const MARGIN = 40;
+/** Left for the names beyond the ends, and how high the smaller words are: in pixels, and on paper. */
+const MARGIN = { x: 150, y: 130 };
+const SMALL_PX = 11.5;
+const SMALL_MM = 2.6;
 const fit = computed(() => {
-  const { left, right, top, bottom } = drawing.value;
-  const k = Math.min((SHEET.w - 2 * MARGIN) / (right - left), (SHEET.h - 2 * MARGIN) / (top - bottom), 4.2);
+  const xs = lines.value.flatMap(({ from, end }) => [from[0], end[0]]);
+  const ys = lines.value.flatMap(({ from, end }) => [from[1], end[1]]);
+  const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const k = Math.min(
+    (SHEET.w - 2 * MARGIN.x) / (right - left || 1),
+    (SHEET.h - 2 * MARGIN.y) / (top - bottom || 1),
+    4.2,
+  );
   const [x, y] = [SHEET.w / 2 - (k * (left + right)) / 2, SHEET.h / 2 + (k * (top + bottom)) / 2];
   return { k, x, y };
 });
@@ -60,7 +70,7 @@ const press = (id: string) => store.select(props.leg === id ? undefined : { kind
       v-for="({ at: [x, y], mm, words, anchor, strong, turn }, i) in drawing.texts"
       :key="`t${i}`"
       :transform="`translate(${at([x, y])}) rotate(${-(turn ?? 0)})`"
-      :font-size="mm * fit.k"
+      :style="{ fontSize: `${(mm * fit.k).toFixed(1)}px` }"
       :text-anchor="anchor"
       :class="{ strong }"
       >{{ words }}</text
