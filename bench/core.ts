@@ -13,6 +13,8 @@ import { cutsPdf } from '#formats/template-pdf';
 import { SIDE_BY_SIDE } from '#demo/patterns/side-by-side';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { benchDrawings } from '#core/benched';
+import { planNests } from '#core/harness/index';
+import { DEMO_RACK } from '#demo/rack';
 import { accessOf, layTogether, proposeRoutes } from '#core/routing/index';
 import { accessTo, anyCraft, oneOf, seeded, upTo } from '../tests/support/any-craft';
 import { proposeWiring, searchWirings } from '#core/speakers/index';
@@ -263,6 +265,7 @@ function manyRuns(): Parameters<typeof layTogether> {
 
 export async function coreRows(): Promise<Row[]> {
   const heavy = await heaviest();
+  const heavyPlan = planJob(heavy);
   const edits: Row[] = [];
   for (const [what, both, limit] of openEdits(heavy)) edits.push(await editRow(what, heavy, both, limit));
   const eight = eightSpeakers();
@@ -321,8 +324,11 @@ export async function coreRows(): Promise<Row[]> {
     await measure(
       'bench drawing of the heaviest job, laid out and drawn',
       10,
-      () => benchDrawings(heavy, planJob(heavy), 'metric', 'full'),
+      () => benchDrawings(heavy, heavyPlan, 'metric', 'full'),
       300,
+    ),
+    await measure('wire of the heaviest job nested on the demo rack', 10, () =>
+      planNests(heavyPlan.cutList, DEMO_RACK, new Map()),
     ),
     await measure('routes of one run, all simple ones', 50, () =>
       proposeRoutes(access, { from: 'battery', to: 'lampShelf', conductors: 1 }, { opened: [] }),

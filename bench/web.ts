@@ -2,6 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from '@playwright/test';
+import { TOURER_JOB } from '#demo/jobs';
 import config from '../playwright.config';
 import { startServer, tempFolder } from '../tests/support/server';
 import { row, type Row } from './measure';
@@ -82,6 +83,42 @@ async function tenthEdit(page: Page, url: string): Promise<number> {
   return took;
 }
 
+/** A place of a craft dragged about on the drawing table: each move to the frame that shows it there. */
+async function dragToRepaint(page: Page, url: string): Promise<number[]> {
+  const { pattern } = ((await (await fetch(`${url}/api/patterns`)).json()) as { pattern: { id: string } }[]).find(
+    (one) => one.pattern.id === TOURER_JOB.craft.pattern.id,
+  )!;
+  const body = JSON.stringify({ draft: pattern, saveId: 'bench' });
+  await fetch(`${url}/api/drafts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+  await page.goto(`${url}/patterns/${pattern.id}`);
+  await page.getByRole('radiogroup', { name: 'What is drawn' }).getByText('Places', { exact: true }).click();
+  const handle = page.locator('[data-handle="place:battery"]').first();
+  const { x, y, width, height } = (await handle.boundingBox())!;
+  await page.mouse.move(x + width / 2, y + height / 2);
+  await page.mouse.down();
+  const took = await page.evaluate(async () => {
+    const place = document.querySelector('[data-handle="place:battery"]')!;
+    const at = () => JSON.stringify(place.getBoundingClientRect());
+    const { x: left, y: top } = place.getBoundingClientRect();
+    const times: number[] = [];
+    for (let i = 1; i <= 60; i++) {
+      const before = at();
+      const begun = performance.now();
+      const spot = { clientX: left + 40 * Math.sin(i), clientY: top + 25 * Math.cos(i), pointerId: 1, bubbles: true };
+      place.dispatchEvent(new PointerEvent('pointermove', spot));
+      while (at() === before) {
+        if (performance.now() - begun > 20_000) throw new Error('the place does not follow');
+        await new Promise(requestAnimationFrame);
+      }
+      await new Promise(requestAnimationFrame);
+      times.push(performance.now() - begun);
+    }
+    return times;
+  });
+  await page.mouse.up();
+  return took.slice(5);
+}
+
 /** A page that is left in the very moment of an edit asks first, and here nobody answers. */
 const isSaved = (page: Page) =>
   page
@@ -113,6 +150,8 @@ export async function webRows(): Promise<Row[]> {
     await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
     painted.push(row(`the same with a quarter of the processor`, await repaints(station), 'ms', 120, 'p95'));
   }
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+  painted.push(row('drag of a place to repaint', await dragToRepaint(page, server.url), 'ms', 50, 'p95'));
   await browser.close();
   await server.stop();
   folder.drop();

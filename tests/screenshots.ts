@@ -17,7 +17,7 @@ async function picture(
 ): Promise<void> {
   const page = await browser.newPage({ viewport, colorScheme });
   await page.goto(server.url + path);
-  await page.locator('.job, .sheet, [data-item], [data-pattern]').first().waitFor();
+  await page.locator('.job, .sheet, [data-item], [data-pattern], [data-reel]').first().waitFor();
   await prepare(page);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -93,12 +93,15 @@ await picture('routing-joint', '/jobs/wide-tourer-lids/routing', async (page) =>
   await page.keyboard.press('End');
   await bars.scrollIntoViewIfNeeded();
 });
-await picture('new-job', '/', async (page) => {
-  await page.getByRole('button', { name: 'New job' }).click();
-  await page.locator('[data-pattern=tow-boat-67]').scrollIntoViewIfNeeded();
-});
+await picture('rack', '/rack', (page) => page.locator('[data-reel]').first().waitFor());
+await picture(
+  'routing-bench-bay',
+  `${TOURER}/routing`,
+  (page) => page.locator('.strip label', { hasText: 'Bench' }).click(),
+  'dark',
+);
 await picture('patterns', '/patterns', (page) => page.locator('[data-pattern]').first().waitFor());
-/** Both on the drawing table of a pattern drawn on. */
+/** The drawing table of a pattern drawn on. */
 async function onTable(page: Page, part: string): Promise<void> {
   await page.getByRole('button', { name: /^Draw on Tourer, wide/ }).click();
   await page.waitForURL(/\/patterns\/./);
@@ -108,15 +111,6 @@ await picture('drawing', '/patterns', async (page) => {
   await onTable(page, 'Covers');
   await page.locator('[data-row=outerShell]').click();
 });
-await picture(
-  'drawing-walk-bay',
-  '/patterns',
-  async (page) => {
-    await onTable(page, 'Walk');
-    await page.getByLabel('Get at').selectOption('plateMiddle');
-  },
-  'dark',
-);
 await browser.close();
 await server.stop();
 folder.drop();

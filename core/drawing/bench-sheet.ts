@@ -132,7 +132,9 @@ export function benchDrawing(
     if (words.length * mm * LETTER * 1.1 > drawn) return;
     const [ox, oy] = [-Math.sin(turn / DEG), Math.cos(turn / DEG)];
     const off = 1.4 * larger;
-    const at: Point = [(from[0] + to[0]) / 2 + off * ox, (from[1] + to[1]) / 2 + off * oy];
+    // At a fork the middles of branches crowd each other: words stand towards the far end there.
+    const part = Math.abs(dy) < 1e-6 ? 0.5 : Math.max(0.5, 0.97 - (words.length * mm * LETTER) / 2 / drawn);
+    const at: Point = [from[0] + part * dx + off * ox, from[1] + part * dy + off * oy];
     say(at, words, mm, { turn, strong, anchor: 'middle' });
   }
   function legOf(line: FlatLine, { mm, name, joins }: BenchLeg): void {
