@@ -1,8 +1,11 @@
 import { bagsOf } from './build/index';
 import { planLabels, type Label } from './harness/index';
 import type { Job } from './job/job';
+import { partingsOf } from './parted';
 import type { Plan } from './plan';
 
 /** All labels of a planned job. */
-export const labelsOf = (job: Job, { runs, tags, build: { teardown } }: Plan): Label[] =>
-  planLabels(job, runs, tags, teardown.covers, bagsOf(teardown.covers));
+export function labelsOf(job: Job, plan: Plan): Label[] {
+  const { covers } = plan.build.teardown;
+  return planLabels(job, plan.runs, plan.tags, covers, bagsOf(covers), partingsOf(job, plan));
+}

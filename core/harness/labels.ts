@@ -3,6 +3,7 @@ import { endName, runWords, type Run } from '../connections/runs';
 import type { CoverWay } from '../craft/cover';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
+import type { Parting } from './partings';
 
 /** What is stuck on, or written on a bag. */
 export interface Label {
@@ -22,7 +23,7 @@ const DOT_COLOURS = ['red', 'blue', 'yellow', 'green', 'white', 'orange', 'viole
 export type DotColour = (typeof DOT_COLOURS)[number];
 
 /**
- * All labels of a job: two for each new run, two for each plug or hose that comes apart, one for each bag of fasteners.
+ * All labels of a job: two for each new run, two for each plug or hose that comes apart or that new wire parts at, one for each bag of fasteners.
  * Runs are numbered in the order they are planned, plugs and bags as covers come off. `bags`: the number of each cover’s.
  */
 export function planLabels(
@@ -31,6 +32,7 @@ export function planLabels(
   tags: Readonly<Record<string, string>>,
   covers: readonly { readonly cover: string; readonly way: CoverWay }[],
   bags: ReadonlyMap<string, number>,
+  partings: readonly Parting[],
 ): Label[] {
   const pattern = craftOf(job);
   const nameOf = (cover: string) => pattern.covers[cover]!.name;
@@ -47,16 +49,27 @@ export function planLabels(
         { ...both, at: `at ${to}`, says: `${words}, from ${from}` },
       ];
     });
-  const apart = covers.flatMap(({ cover, way }) =>
-    [...Object.values(way.plugs), ...Object.values(way.hoses)].map((name) => ({ cover, name, looks: looksOf(name) })),
-  );
-  const plugs = apart.flatMap(({ cover, name, looks }, i): Label[] => {
+  const apart = [
+    ...covers.flatMap(({ cover, way }) =>
+      [...Object.values(way.plugs), ...Object.values(way.hoses)].map((name) => ({
+        name,
+        of: nameOf(cover),
+        step: `off:cover/${cover}`,
+      })),
+    ),
+    ...partings.map(({ joint, plug }) => ({
+      name: `${plug.name}, ${plug.pins} pins`,
+      of: pattern.bodies[pattern.joints[joint]!.moving]!.name,
+      step: `part:joint/${joint}`,
+    })),
+  ].map((one) => ({ ...one, looks: looksOf(one.name) }));
+  const plugs = apart.flatMap(({ name, of, step, looks }, i): Label[] => {
     const alike = apart.flatMap((other, j) => (other.looks === looks ? [j] : []));
     const dot = alike.length > 1 ? DOT_COLOURS[alike.indexOf(i) % DOT_COLOURS.length] : undefined;
-    const both = { kind: 'plug' as const, code: `Plug ${i + 1}`, says: name, dot, step: `off:cover/${cover}` };
+    const both = { kind: 'plug' as const, code: `Plug ${i + 1}`, says: name, dot, step };
     return [
       { ...both, at: 'on the craft' },
-      { ...both, at: `on ${nameOf(cover).toLowerCase()}` },
+      { ...both, at: `on ${of.toLowerCase()}` },
     ];
   });
   const bagged = covers.flatMap(({ cover, way }): Label[] => {

@@ -1,7 +1,7 @@
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import type { Job } from '../job/job';
 import { planJob } from '../plan';
-import { carriedBy, planPartings } from './partings';
+import { partingsOf } from '../parted';
 
 /** The tourer with a fairing that lifts off at a plug, in place of its neck. */
 function liftsOff(pins: number, pinA: number): Job {
@@ -12,14 +12,7 @@ function liftsOff(pins: number, pinA: number): Job {
   const neck = { name, fixed, moving, bendAllowanceMm, kind: 'liftOff' as const, ...way, obstacle: null, plug };
   return { ...TOURER_JOB, craft: { ...TOURER_JOB.craft, pattern: { ...pattern, joints: { neck } } } };
 }
-const partings = (job: Job) => {
-  const { runs, power, speakers } = planJob(job);
-  return planPartings(
-    job,
-    runs,
-    carriedBy(runs, { feeds: power.feeds, common: power.common, circuits: speakers.circuits }),
-  );
-};
+const partings = (job: Job) => partingsOf(job, planJob(job));
 const rules = (job: Job) => planJob(job).findings.map(({ rule }) => rule);
 
 describe('a fairing that lifts off', () => {

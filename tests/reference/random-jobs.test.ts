@@ -121,7 +121,7 @@ const valvesIn = (network: Network): Network['supplies'] => [
 
 const FED_KINDS = ['headUnit', 'amplifier', 'speaker', 'zoneControl', 'block', 'converter', 'relay', 'switchModule'];
 /** 1000 and more in the long form. */
-const JOBS = Number(process.env['JOBS'] ?? 250);
+const JOBS = Number(process.env['JOBS'] ?? 160);
 /** Every so many of them goes before ngspice, which takes three quarters of the time; 1 in the long form. */
 const JUDGE_EVERY = Number(process.env['JUDGE_EVERY'] ?? 3);
 

@@ -2,7 +2,7 @@
 import { computed, onScopeDispose, watch } from 'vue';
 import { JOINT_WORDS } from '#core/craft/joint';
 import { without } from '#core/document/edits';
-import { carriedBy, planPartings } from '#core/harness/index';
+import { partingsOf } from '#core/parted';
 import { short } from '#core/units/figures';
 import WireLine from '../../drawing/WireLine.vue';
 import { bestTies, craftMap, type TieSpot } from '#core/routing/index';
@@ -33,11 +33,7 @@ watch(id, (now) => {
 onScopeDispose(() => stand(mine, 0));
 
 /** What parts where it lifts off, pin by pin. */
-const parting = computed(() => {
-  const { runs, power, speakers } = plan.value;
-  const carried = carriedBy(runs, { feeds: power.feeds, common: power.common, circuits: speakers.circuits });
-  return planPartings(job.value, runs, carried).find((one) => one.joint === id.value);
-});
+const parting = computed(() => partingsOf(job.value, plan.value).find((one) => one.joint === id.value));
 
 /** Worth moving a tie for, mm. */
 const WORTH = 20;
