@@ -302,7 +302,12 @@ const TERMINALS = made(POWER, (job, terminals: () => Terminals, gauges: FeedGaug
   terminals()(gaugesOf(job, gauges)),
 );
 /** What a feed and an output carry. */
-const LOADED = made([], (_, { feeds, common }: PowerPlan, { circuits }: SpeakerPlan) => ({ feeds, common, circuits }));
+const LOADED = made(
+  [],
+  (_, { feeds, common }: PowerPlan, { circuits }: SpeakerPlan) => ({ feeds, common, circuits }),
+  // What it is for is compared.
+  false,
+);
 /** Holes that are drilled or opened, by leg. */
 const BORED = made([], (_, bundles: readonly Bundle[]) =>
   Object.fromEntries(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, reactive, ref } from 'vue';
-import { reelKey, type Reel } from '#core/harness/index';
+import { EMPTY_RACK, reelKey, type Reel } from '#core/harness/index';
 import { COLOUR_NAMES, colourText, type ColourName } from '#core/tables/colours';
 import { AWG_SIZES, GAUGES, METRIC_SIZES, gaugeName, type Gauge } from '#core/tables/conductors';
 import { newId } from '../api';
@@ -15,6 +15,7 @@ import { lengthText, lengthUnit, shownFigure, typedFigure, wireText, wireUnit } 
 /** The reels of the workshop, each as full as it is, and how new ones are bought. */
 const library = useLibrary();
 void library.loadRack();
+const rack = computed(() => library.rack ?? EMPTY_RACK);
 document.title = 'Rack · Haltrik';
 onScopeDispose(onLanded(({ kind }) => (kind === 'rack' || kind === 'open') && void library.loadRack()));
 
@@ -32,7 +33,7 @@ function sizeText(gauge: Gauge | null): string {
 
 const words = ref('');
 const reels = computed(() =>
-  Object.entries(library.rack.reels)
+  Object.entries(rack.value.reels)
     .map(([id, reel]) => ({ id, reel, what: `${sizeText(reel.wire.gauge)} ${colourText(reel.wire.colour)}` }))
     .filter(({ what, reel }) => `${what} ${reel.note}`.toLowerCase().includes(words.value.trim().toLowerCase()))
     .sort(
@@ -42,8 +43,8 @@ const reels = computed(() =>
 );
 const order = ({ wire }: Reel) =>
   wire.gauge === null ? AWG_SIZES.length + METRIC_SIZES.length : GAUGES.indexOf(wire.gauge);
-const fullest = computed(() => Math.max(1, ...Object.values(library.rack.reels).map(({ mm }) => mm)));
-const total = computed(() => Object.values(library.rack.reels).reduce((sum, { mm }) => sum + mm, 0));
+const fullest = computed(() => Math.max(1, ...Object.values(rack.value.reels).map(({ mm }) => mm)));
+const total = computed(() => Object.values(rack.value.reels).reduce((sum, { mm }) => sum + mm, 0));
 
 const said = ref('');
 const failed = ref('');
@@ -102,7 +103,7 @@ async function put(): Promise<void> {
     note: typed.note.trim(),
   };
   const id = corrected.value ?? newId();
-  const over = corrected.value === undefined ? undefined : library.rack.reels[corrected.value];
+  const over = corrected.value === undefined ? undefined : rack.value.reels[corrected.value];
   const name = `${sizeText(reel.wire.gauge)} ${colourText(reel.wire.colour)}`;
   if (await attempt(() => library.putReel(id, reel, over), over ? `${name} is corrected.` : `${name} is in the rack.`))
     leave();
@@ -116,7 +117,7 @@ async function remove(id: string, reel: Reel, what: string): Promise<void> {
 }
 
 // ── How new ones are bought ──
-const sold = computed(() => library.rack.soldMm.map((mm) => wireText(mm / 1000)).join(', '));
+const sold = computed(() => rack.value.soldMm.map((mm) => wireText(mm / 1000)).join(', '));
 function takeSold(text: string): string | undefined {
   const lengths = text
     .split(/[,;]\s*|\s+/)
@@ -125,13 +126,13 @@ function takeSold(text: string): string | undefined {
   if (lengths.length > 6 || lengths.some((mm) => !(mm >= 1 && mm <= 1_000_000)))
     return `expected up to 6 lengths in ${wireUnit()}, as 10, 30; nothing where wire is bought by the metre`;
   const soldMm = [...new Set(lengths.map((mm) => Math.round(mm)))].sort((a, b) => a - b);
-  void attempt(() => library.setBuying({ soldMm, keepMm: library.rack.keepMm }), 'New reels are planned so.');
+  void attempt(() => library.setBuying({ soldMm, keepMm: rack.value.keepMm }), 'New reels are planned so.');
   return undefined;
 }
 function takeKeep(text: string): string | undefined {
   const keepMm = typedFigure(text, 'mm');
   if (!(keepMm >= 0 && keepMm <= 10_000)) return `expected a length up to ${lengthText(10_000)}`;
-  void attempt(() => library.setBuying({ soldMm: library.rack.soldMm, keepMm }), 'Ends are kept so.');
+  void attempt(() => library.setBuying({ soldMm: rack.value.soldMm, keepMm }), 'Ends are kept so.');
   return undefined;
 }
 </script>
@@ -187,17 +188,17 @@ function takeKeep(text: string): string | undefined {
       <TypedField
         label="Ends are kept from"
         :unit="lengthUnit()"
-        :shown="String(shownFigure(library.rack.keepMm, 'mm'))"
+        :shown="String(shownFigure(rack.keepMm, 'mm'))"
         :take="takeKeep"
       />
     </div>
-    <p v-if="!reels.length">
+    <p v-if="library.rack && !reels.length">
       {{ words ? 'No reel is found by that.' : 'No reel is in the rack: cut lists say what to buy of everything.' }}
     </p>
-    <table v-else class="reels">
+    <table v-else-if="reels.length" class="reels">
       <caption>
         {{
-          Object.keys(library.rack.reels).length
+          Object.keys(rack.reels).length
         }}
         reels,
         {{

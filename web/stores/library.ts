@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, type ShallowRef } from 'vue';
 import { contentHash } from '#core/document/hash';
 import type { Pattern } from '#core/craft/pattern';
 import type { GearItem } from '#core/gear/gear';
-import { EMPTY_RACK, type Rack, type Reel } from '#core/harness/index';
+import type { Rack, Reel } from '#core/harness/index';
 import { api, type DraftRow, type JobRow } from '../api';
 
 /** Jobs shown at once. */
@@ -92,8 +92,8 @@ export const useLibrary = defineStore('library', () => {
   const draftsFailure = shallowRef<string>();
   const loadDrafts = () => attempt(draftsFailure, async () => void (drafts.value = await api.drafts()));
 
-  /** The reels of the workshop. */
-  const rack = shallowRef<Rack>(EMPTY_RACK);
+  /** The reels of the workshop, once they are had. */
+  const rack = shallowRef<Rack>();
   const rackFailure = shallowRef<string>();
   const loadRack = () => attempt(rackFailure, async () => void (rack.value = await api.rack()));
   /** Puts a reel into the rack, in the place of another or as a new one. */

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import { computed, onScopeDispose } from 'vue';
-import { buyList, cutPieces, cuttingsDone, planNests, type Cutting, type WireNest } from '#core/harness/index';
+import {
+  EMPTY_RACK,
+  buyList,
+  cutPieces,
+  cuttingsDone,
+  planNests,
+  type Cutting,
+  type WireNest,
+} from '#core/harness/index';
 import { newId } from '../../api';
 import { useSheet } from '../../app/sheet';
 import { lengthText, wireText, wireUnit } from '../../app/units';
@@ -16,8 +24,9 @@ const library = useLibrary();
 void library.loadRack();
 onScopeDispose(onLanded(({ kind }) => (kind === 'rack' || kind === 'open') && void library.loadRack()));
 
+const rack = computed(() => library.rack ?? EMPTY_RACK);
 const cut = computed(() => cutPieces(bay.events));
-const nests = computed(() => planNests(plan.value.cutList, library.rack, cut.value));
+const nests = computed(() => planNests(plan.value.cutList, rack.value, cut.value));
 const buying = computed(() => buyList(nests.value));
 const waste = computed(() => nests.value.reduce((sum, { nesting }) => sum + nesting.wasteMm, 0));
 const unsure = computed(() => nests.value.filter(({ nesting }) => !nesting.proven));
@@ -41,7 +50,7 @@ const partsOf = (nest: WireNest, { pieces }: Cutting) => {
 };
 const W = 300;
 const endsOf = ({ leftMm }: Cutting) =>
-  leftMm < 1 ? 'nothing left' : `${metres(leftMm)} ${leftMm < library.rack.keepMm ? 'waste' : 'left'}`;
+  leftMm < 1 ? 'nothing left' : `${metres(leftMm)} ${leftMm < rack.value.keepMm ? 'waste' : 'left'}`;
 
 const done = computed(() => cuttingsDone(bay.events));
 function isCut(nest: WireNest, { reel, mm, pieces }: Cutting): void {
@@ -69,53 +78,55 @@ function takeBack({ reel, wire, boughtMm, pieces }: (typeof done.value)[number])
       The rack cannot be shown: {{ library.rackFailure }}.
       <BButton size="sm" @click="library.loadRack()">Try again</BButton>
     </p>
-    <p v-if="buying.length" data-figure="buy">
-      To buy:
-      <template v-for="({ what, count, mm }, i) in buying" :key="`${what} ${mm}`"
-        >{{ i ? '; ' : '' }}{{ library.rack.soldMm.length ? `${count} × ` : '' }}{{ metres(mm) }} {{ what }}</template
-      >.
-    </p>
-    <p v-else-if="left.length" data-figure="buy">The rack has it all: nothing to buy.</p>
-    <p v-else-if="nests.length" class="good">All of it is cut.</p>
-    <p class="small">
-      <template v-if="!unsure.length">No other way of cutting buys less, or wastes less for as much. </template>
-      <template v-for="{ key, what, nesting } in unsure" :key="key"
-        >{{ what }}: {{ metres(nesting.boughtMm) }} bought, {{ metres(nesting.leastBoughtMm) }} at least.
-      </template>
-      Waste {{ metres(waste) }}. <RouterLink to="/rack">Reels in the rack</RouterLink>
-    </p>
-    <section v-for="nest in left" :key="nest.key" :data-nest="nest.key">
-      <h4>{{ nest.what }}</h4>
-      <ul>
-        <li v-for="(cutting, c) in nest.nesting.cuttings" :key="c" :class="{ bought: cutting.reel === undefined }">
-          <span class="name">{{ nameOf(nest, cutting) }}</span>
-          <svg :viewBox="`0 0 ${W} 18`" aria-hidden="true">
-            <rect class="reel" x="0.5" y="3.5" :width="Math.max(1, (W * cutting.mm) / longest - 1)" height="11" />
-            <g v-for="{ piece, x, w } in partsOf(nest, cutting)" :key="piece.run + piece.use">
-              <WireLine :path="`M${x + 0.5} 9H${x + w - 0.5}`" v-bind="nest.colour" :width="8" />
-              <path class="cut" :d="`M${x + w} 1V17`" />
-            </g>
-          </svg>
-          <span class="what"
-            ><template v-for="(i, k) in cutting.pieces" :key="i"
-              >{{ k ? ', ' : '' }}{{ endOf(nest.pieces[i]!.from, 'mark') }} → {{ endOf(nest.pieces[i]!.to, 'mark') }}
-              <b>{{ lengthText(nest.pieces[i]!.lengthMm) }}</b></template
-            >; {{ endsOf(cutting) }}</span
-          >
-          <BButton
-            v-if="!job.seal"
-            size="sm"
-            :aria-label="`Cut ${nest.what} from ${nameOf(nest, cutting)}`"
-            @click="isCut(nest, cutting)"
-            >Cut</BButton
-          >
-        </li>
-      </ul>
-      <p v-for="i in nest.nesting.tooLong" :key="i" class="bad" role="alert">
-        {{ lengthText(nest.pieces[i]!.lengthMm) }} for {{ endOf(nest.pieces[i]!.from, 'mark') }} →
-        {{ endOf(nest.pieces[i]!.to, 'mark') }}: no reel is that long, in the rack or sold.
+    <template v-if="library.rack">
+      <p v-if="buying.length" data-figure="buy">
+        To buy:
+        <template v-for="({ what, count, mm }, i) in buying" :key="`${what} ${mm}`"
+          >{{ i ? '; ' : '' }}{{ rack.soldMm.length ? `${count} × ` : '' }}{{ metres(mm) }} {{ what }}</template
+        >.
       </p>
-    </section>
+      <p v-else-if="left.length" data-figure="buy">The rack has it all: nothing to buy.</p>
+      <p v-else-if="nests.length" class="good">All of it is cut.</p>
+      <p class="small">
+        <template v-if="!unsure.length">No other way of cutting buys less, or wastes less for as much. </template>
+        <template v-for="{ key, what, nesting } in unsure" :key="key"
+          >{{ what }}: {{ metres(nesting.boughtMm) }} bought, {{ metres(nesting.leastBoughtMm) }} at least.
+        </template>
+        Waste {{ metres(waste) }}. <RouterLink to="/rack">Reels in the rack</RouterLink>
+      </p>
+      <section v-for="nest in left" :key="nest.key" :data-nest="nest.key">
+        <h4>{{ nest.what }}</h4>
+        <ul>
+          <li v-for="(cutting, c) in nest.nesting.cuttings" :key="c" :class="{ bought: cutting.reel === undefined }">
+            <span class="name">{{ nameOf(nest, cutting) }}</span>
+            <svg :viewBox="`0 0 ${W} 18`" aria-hidden="true">
+              <rect class="reel" x="0.5" y="3.5" :width="Math.max(1, (W * cutting.mm) / longest - 1)" height="11" />
+              <g v-for="{ piece, x, w } in partsOf(nest, cutting)" :key="piece.run + piece.use">
+                <WireLine :path="`M${x + 0.5} 9H${x + w - 0.5}`" v-bind="nest.colour" :width="8" />
+                <path class="cut" :d="`M${x + w} 1V17`" />
+              </g>
+            </svg>
+            <span class="what"
+              ><template v-for="(i, k) in cutting.pieces" :key="i"
+                >{{ k ? ', ' : '' }}{{ endOf(nest.pieces[i]!.from, 'mark') }} → {{ endOf(nest.pieces[i]!.to, 'mark') }}
+                <b>{{ lengthText(nest.pieces[i]!.lengthMm) }}</b></template
+              >; {{ endsOf(cutting) }}</span
+            >
+            <BButton
+              v-if="!job.seal"
+              size="sm"
+              :aria-label="`Cut ${nest.what} from ${nameOf(nest, cutting)}`"
+              @click="isCut(nest, cutting)"
+              >Cut</BButton
+            >
+          </li>
+        </ul>
+        <p v-for="i in nest.nesting.tooLong" :key="i" class="bad" role="alert">
+          {{ lengthText(nest.pieces[i]!.lengthMm) }} for {{ endOf(nest.pieces[i]!.from, 'mark') }} →
+          {{ endOf(nest.pieces[i]!.to, 'mark') }}: no reel is that long, in the rack or sold.
+        </p>
+      </section>
+    </template>
     <template v-if="done.length">
       <h4>Cut already</h4>
       <ul>
