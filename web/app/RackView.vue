@@ -212,9 +212,9 @@ function takeKeep(text: string): string | undefined {
         <tr>
           <th scope="col">Wire</th>
           <th scope="col" class="bar">On it</th>
-          <th scope="col"></th>
+          <th scope="col">Length</th>
           <th scope="col">Where</th>
-          <th scope="col"></th>
+          <th scope="col"><span class="visually-hidden">Change it</span></th>
         </tr>
       </thead>
       <tbody>
