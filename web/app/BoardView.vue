@@ -91,6 +91,12 @@ async function settle(row: JobRow): Promise<void> {
 }
 
 const dropping = ref<JobRow>();
+/** Apart from what is asked about: a dialog that has just been hidden says so late. */
+const asking = ref(false);
+function ask(row: JobRow): void {
+  dropping.value = row;
+  asking.value = true;
+}
 async function drop(): Promise<void> {
   const row = dropping.value!;
   try {
@@ -99,7 +105,7 @@ async function drop(): Promise<void> {
   } catch (reason) {
     error.value = `“${row.title}” was not deleted: ${reason instanceof Error ? reason.message : String(reason)}`;
   }
-  dropping.value = undefined;
+  asking.value = false;
   await library.loadJobs();
 }
 </script>
@@ -218,7 +224,7 @@ async function drop(): Promise<void> {
               Compare
             </label>
             <button type="button" :aria-label="`One like it: ${row.title}`" @click="makeLike(row)">One like it</button>
-            <button type="button" :aria-label="`Delete ${row.title}`" @click="dropping = row">Delete</button>
+            <button type="button" :aria-label="`Delete ${row.title}`" @click="ask(row)">Delete</button>
           </span>
         </li>
       </ol>
@@ -230,11 +236,11 @@ async function drop(): Promise<void> {
     <BesideDialog v-if="beside.length > 1" v-model="comparing" :jobs="beside" />
     <ImportDialog v-model="importing" @taken="taken" />
     <NewJobDialog v-model="making" :like="like" />
-    <BModal :model-value="dropping !== undefined" title="Delete this job" no-footer @hidden="dropping = undefined">
+    <BModal v-model="asking" title="Delete this job" no-footer>
       <p>“{{ dropping?.title }}” and every revision of it will be gone. This cannot be undone.</p>
       <div class="ends">
         <BButton variant="primary" @click="drop">Delete it</BButton>
-        <BButton @click="dropping = undefined">Keep it</BButton>
+        <BButton @click="asking = false">Keep it</BButton>
       </div>
     </BModal>
   </div>
