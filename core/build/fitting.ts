@@ -170,6 +170,11 @@ function cautionsAlong({ pattern }: Draft, legs: readonly Leg[]): Caution[] {
 const drilledWords = ({ name, drillMm, boreMm }: Bored): string =>
   `${name}: drilled to ${drillMm} mm for a grommet of ${boreMm} mm bore.`;
 
+const DRILL_LINES = [
+  'Look what is behind before anything else: nothing there may be met by the bit.',
+  'Mask the finish, centre-punch, pilot, drill from the side that is seen, deburr, seal the edge.',
+];
+
 /** Holes that wires go through and that are not there yet, by leg; returns the step of each. */
 function makeHoles(d: Draft, safe: string): ReadonlyMap<string, string> {
   const steps = new Map<string, string>();
@@ -185,18 +190,9 @@ function makeHoles(d: Draft, safe: string): ReadonlyMap<string, string> {
       { kind: 'run', id: run },
       {
         tools: ['drill, step bit, depth stop, deburring tool'],
-        lines: [
-          ...holes.map(passWords),
-          'Look what is behind before anything else: nothing there may be met by the bit.',
-          'Mask the finish, centre-punch, pilot, drill from the side that is seen, deburr, seal the edge.',
-        ],
+        lines: [...holes.map(passWords), ...DRILL_LINES],
         sized: ({ holesOf }) => ({
-          lines: [
-            ...holes.map(passWords),
-            ...holesOf(leg).map(drilledWords),
-            'Look what is behind before anything else: nothing there may be met by the bit.',
-            'Mask the finish, centre-punch, pilot, drill from the side that is seen, deburr, seal the edge.',
-          ],
+          lines: [...holes.map(passWords), ...holesOf(leg).map(drilledWords), ...DRILL_LINES],
         }),
         cautions: ['eyes'],
         after: [safe, ...d.openings([covers])],

@@ -67,7 +67,7 @@ interface Harness {
   /** What leaves each point, the farthest reaching first. */
   readonly at: ReadonlyMap<string, readonly FlatBranch[]>;
   readonly leaves: ReadonlyMap<string, number>;
-  /** Along the harness from one point to another, mm. */
+  /** Along the harness from one point to another, mm; throws where they do not hang together. */
   readonly between: (a: string, b: string) => number;
 }
 
@@ -96,7 +96,7 @@ function betweenNodes(datum: string, branches: readonly FlatBranch[]): Harness['
       const other = to.get(node);
       if (other !== undefined) return gone + other;
     }
-    return Infinity;
+    throw new RangeError(`${a} and ${b} are of two harnesses`);
   };
 }
 

@@ -1,3 +1,5 @@
+import fc from 'fast-check';
+import { anyJob } from '../../tests/support/any-job';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import type { Job } from '../job/job';
 import { planJob } from '../plan';
@@ -94,9 +96,9 @@ test('where nothing lifts off, or only what lies there crosses, there is no plug
   expect(partings({ ...job, gear })).toEqual([]);
 });
 
-test('every demo job: pins in a row, none twice, as many conductors as cross', () => {
+test('every demo job and made ones: pins in a row, none twice, as many conductors as cross', () => {
   let plugs = 0;
-  for (const job of DEMO_JOBS)
+  for (const job of [...DEMO_JOBS, ...fc.sample(anyJob, { numRuns: 40, seed: 1219 }).map((one) => one.job)])
     for (const { rows, taken, joint } of partings(job)) {
       plugs++;
       expect(rows.flatMap(({ pins }) => pins)).toEqual(Array.from({ length: taken }, (_, i) => i + 1));
@@ -106,5 +108,5 @@ test('every demo job: pins in a row, none twice, as many conductors as cross', (
       );
       expect(rows).toHaveLength(crossing.flatMap(({ conductors }) => conductors).length);
     }
-  expect(plugs).toBeGreaterThan(0);
+  expect(plugs).toBeGreaterThan(2);
 });

@@ -1,4 +1,6 @@
+import fc from 'fast-check';
 import * as v from 'valibot';
+import { anyJob } from '../../tests/support/any-job';
 import { DEMO_RACK } from '#demo/rack';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { BayEvent, type WireEvent } from '../job/events';
@@ -60,7 +62,7 @@ describe('nests of a job', () => {
   const green = (nests: ReturnType<typeof planNests>) => nests.find(({ key }) => key === '16 green')!;
 
   test('every piece is cut once, from wire of its own size and colour', () => {
-    for (const job of DEMO_JOBS) {
+    for (const job of [...DEMO_JOBS, ...fc.sample(anyJob, { numRuns: 25, seed: 1218 }).map((one) => one.job)]) {
       const { cuts } = planJob(job).cutList;
       const nests = planNests(planJob(job).cutList, DEMO_RACK, new Map());
       const cut = nests.flatMap(({ pieces, nesting }) =>

@@ -1,14 +1,17 @@
 import DxfParser, { type ILineEntity } from 'dxf-parser';
+import fc from 'fast-check';
 import Papa from 'papaparse';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { benchDrawings, benchesOf } from '#core/benched';
 import { stacked } from '#core/drawing/cuts';
 import { benchOrder } from '#core/harness/index';
+import { parseJob } from '#core/job/upgrade';
 import { craftOf } from '#core/craft/own';
 import { planJob } from '#core/plan';
-import { benchTestCsv } from '#formats/csv';
+import { benchTestCsv } from '#formats/harness-csv';
 import { cutsPdf, hasInk, tilingOf } from '#formats/template-pdf';
 import { cutDxf, cutSvg } from '#formats/templates';
+import { anyJob } from '../support/any-job';
 import { pagesOf } from '../support/paper';
 
 type P = readonly [number, number];
@@ -57,7 +60,22 @@ function along(lines: readonly Line[], from: P, to: P): number {
   return best.get(key(to)) ?? Infinity;
 }
 
-describe.each(DEMO_JOBS.map((job) => [job.id, job] as const))('%s', (_, job) => {
+/** Jobs made by operations, gear kept, bypassed and taken out among it, as they are read again. */
+const MADE = fc
+  .sample(anyJob, { numRuns: 25, seed: 1217 })
+  .map(({ job }, i) => [`made job ${i}`, parseJob(JSON.parse(JSON.stringify(job)))] as const);
+const ALL = [...DEMO_JOBS.map((job) => [job.id, job] as const), ...MADE];
+
+test('made jobs lay and keep wire on crafts of every kind', () => {
+  const runs = MADE.flatMap(([, job]) => planJob(job).runs);
+  expect([runs.filter(({ old }) => old).length > 5, runs.filter(({ cutMm }) => cutMm > 0).length > 40]).toEqual([
+    true,
+    true,
+  ]);
+  expect(new Set(MADE.map(([, job]) => job.craft.pattern.kind)).size).toBe(4);
+});
+
+describe.each(ALL)('%s', (id, job) => {
   const plan = planJob(job);
   const benches = benchesOf(job, plan);
   const drawings = benchDrawings(job, plan, 'metric', 'full');
@@ -91,8 +109,8 @@ describe.each(DEMO_JOBS.map((job) => [job.id, job] as const))('%s', (_, job) => 
         }
       }
     });
-    // A wire that is led round a ring is joined on the craft: no demo craft has one.
-    expect(rings).toBe(0);
+    // A wire that is led round a ring is joined on the craft: no demo job has one.
+    if (!id.startsWith('made')) expect(rings).toBe(0);
   });
 
   test('whole drawings: an end a number, an order, nothing that is not a figure', () => {
