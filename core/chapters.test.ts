@@ -17,7 +17,7 @@ const MADE: Readonly<Record<string, readonly (keyof Plan)[]>> = {
   signal: ['inputs'],
   speakers: ['speakers', 'splices'],
   power: ['power', 'turnOn', 'keyOff', 'isolation', 'terminals'],
-  routing: ['runs'],
+  routing: ['runs', 'looms'],
   harness: ['cutList', 'bundles', 'pins', 'links', 'parts'],
   build: ['build', 'minutes'],
 };

@@ -7,5 +7,5 @@ import type { Plan } from './plan';
 /** All labels of a planned job. */
 export function labelsOf(job: Job, plan: Plan): Label[] {
   const { covers } = plan.build.teardown;
-  return planLabels(job, plan.runs, plan.tags, covers, bagsOf(covers), partingsOf(job, plan));
+  return planLabels(job, plan.runs, plan.tags, covers, bagsOf(covers), partingsOf(job, plan), plan.looms);
 }

@@ -42,12 +42,12 @@ import {
   type Termination,
   type TurnOnPlan,
 } from './power/index';
-import { routing } from './routing/index';
+import { routing, type LoomPlan } from './routing/index';
 import { signal } from './signal/index';
 import { speakers, type SpeakerPlan, type Splice } from './speakers/index';
 
 /** Written into every plan, so that a sealed one tells who planned it. */
-export const PLANNER_VERSION = '0.14.0';
+export const PLANNER_VERSION = '0.15.0';
 
 /** The chapters of a plan, in the order their findings are told. */
 export const CHAPTERS: readonly Chapter[] = [intake, mounting, signal, speakers, power, routing, harness, build];
@@ -85,6 +85,8 @@ export interface Plan {
   /** What becomes of every lead of plugs and pigtails, new and old. */
   readonly pins: readonly PinTable[];
   readonly links: readonly LinkPlan[];
+  /** Looms that were bought made: how they lie, and whether they reach. */
+  readonly looms: readonly LoomPlan[];
   /** What the owner wishes, and how the job answers it. */
   readonly wishes: readonly WishAnswer[];
   /** What the job takes, and where that comes from. */
@@ -132,7 +134,8 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
     const cutList = make(harness.cutList, placed, runs, gauges);
     const pins = make(harness.pins, placed, needs);
     const links = make(harness.links, job, runs);
-    const bundles = make(harness.bundles, placed, runs, gauges, make(routing.secured, placed, runs));
+    const looms = make(routing.looms, placed, runs, mounts);
+    const bundles = make(harness.bundles, placed, runs, gauges, make(routing.secured, placed, runs), looms);
     const loaded = make(LOADED, job, lasting, heard);
     const partings = make(harness.partings, placed, runs, make(harness.carried, job, runs, loaded));
     const terminals = make(TERMINALS, placed, make(power.terminals, placed, runs), gauges);
@@ -152,6 +155,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       supplies,
       bundles,
       partings,
+      looms,
     );
     const work = make(
       build.work,
@@ -165,6 +169,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       boards,
       pins,
       links,
+      looms,
     );
     const built = make(STEPS, job, work, gauges, terminals, fuses, partings, make(BORED, job, bundles));
     const minutes = make(build.minutes, job, built);
@@ -191,7 +196,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(speakers.findings, wired, heard, inputs, splices, tags),
       make(power.findings, job, lasting, tags),
       make(power.turnOnFindings, held, tags, turnOn, keyOff),
-      make(routing.findings, wired, runs, tags),
+      make(routing.findings, wired, runs, tags, looms, mounts),
       make(harness.findings, placed, runs, tags, pins, links),
       make(harness.bundleFindings, job, bundles),
       make(harness.partingFindings, job, partings),
@@ -226,6 +231,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       bundles,
       pins,
       links,
+      looms,
       parts,
       wishes,
       build: built,
@@ -344,7 +350,7 @@ const STEPS = made(
     return planBuild(work, {
       minutesOf: (step) => setOf(job, 'minutes', step),
       fuses,
-      wireOf: (run) => (run.kind === 'link' ? 'made lead' : gaugeWords(job, gaugeOf(run))),
+      wireOf: (run) => (run.kind === 'link' ? 'made lead' : run.loom ? 'loom' : gaugeWords(job, gaugeOf(run))),
       endsOf,
       partings,
       holesOf: (leg) => bored[leg] ?? [],

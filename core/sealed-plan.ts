@@ -239,6 +239,16 @@ const SealedPlan = some({
       old: flag,
     }),
   ),
+  looms: v.array(
+    some({
+      id: text,
+      first: v.picklist(['start', 'ends']),
+      ends: v.array(some({ end: text, name: text, runs: texts, haveMm: number, overMm: v.optional(number) })),
+      trunk: v.array(some({ atMm: number, mm: number })),
+      forks: v.array(some({ atMm: number, node: text, along: number })),
+      shortMm: number,
+    }),
+  ),
   wishes: v.array(some({ wish: v.picklist(WISH_IDS), answered: flag, words: text })),
   parts: v.array(
     some({

@@ -7,7 +7,7 @@ import { PONTOON } from './patterns/pontoon';
 import { TOW_BOAT } from './patterns/tow-boat';
 import { TRAVEL_TRAILER } from './patterns/trailer';
 import { WIDE_TOURER } from './patterns/wide-tourer';
-import { add, holder, inZone, job, wire, zone } from './making-jobs';
+import { add, holder, inZone, job, loom, wire, zone } from './making-jobs';
 
 /** A circuit that such a craft has, as it was found and measured on this one. */
 function found(
@@ -116,6 +116,14 @@ export const DUNES = job(
     wire('amp/rr', 'cone-right'),
     holder('amp', 'holder-maxi'),
     holder('head', 'holder-blade'),
+    // Made for a shorter cage: its last branch wants a lead put on.
+    loom('cage-loom', 'vineyard-cage-loom', {
+      start: 'amp',
+      'low-pod-left': 'low-left',
+      'low-pod-right': 'low-right',
+      'cage-left': 'cone-left',
+      'cage-right': 'cone-right',
+    }),
   ],
   CROSSOVER,
 );

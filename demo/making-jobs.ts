@@ -1,7 +1,7 @@
 import type { Pattern } from '#core/craft/pattern';
 import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { contentHash } from '#core/document/hash';
-import type { FuseHolder } from '#core/gear/gear';
+import type { FuseHolder, Loom } from '#core/gear/gear';
 import type { Wiring } from '#core/job/circuit';
 import { newJob, type Job } from '#core/job/job';
 import { applyAll, type Operation } from '#core/job/operations';
@@ -22,6 +22,13 @@ export const holder = (gear: string, item: string): Operation => ({
   op: 'chooseHolder',
   gear,
   holder: shelfItem(item) as FuseHolder,
+});
+/** A loom off the shelf, each of its ends to what is named. */
+export const loom = (id: string, item: string, ends: Readonly<Record<string, string>>): Operation => ({
+  op: 'addLoom',
+  id,
+  item: shelfItem(item) as Loom,
+  ends: Object.fromEntries(Object.entries(ends).map(([end, to]) => [end, { to, extensionMm: 0 }])),
 });
 
 export function job(

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { GearItem } from '#core/gear/gear';
 import { readContents } from '#core/gear/typing/contents';
+import { readBranches } from '#core/gear/typing/loom';
 import { readPins, readPorts } from '#core/gear/typing/leads';
 import type { ChannelSeat } from '#core/tables/colours';
 import { MOUNTS } from './mounts';
@@ -39,6 +40,7 @@ const bridging = (own: ReturnType<typeof bank>, ...power: [ohm: number, watts: n
 const ports = (text: string) => readPorts(text, 'metric')!;
 const pins = (text: string) => readPins(text)!;
 const contents = (text: string) => readContents(text)!;
+const branches = (text: string) => readBranches(text, 'metric')!;
 const headUnit = { kind: 'headUnit', fitMinutes: 35, bassPair: 'none' } as const;
 const amplifier = { kind: 'amplifier', fitMinutes: 30, note: '', inputs: 'line', configureFirst: false } as const;
 const speaker = {
@@ -665,6 +667,48 @@ const ITEMS: readonly v.InferInput<typeof GearItem>[] = [
     usualFuseA: 2,
     ports: ports('data bus terminated, hand controls both, trigger out − 0.2 A'),
     note: 'Lets the craft’s own buttons turn the sound.',
+  },
+  {
+    kind: 'loom',
+    fitMinutes: 0,
+    id: 'vineyard-cage-loom',
+    name: 'Vineyard cage loom',
+    size: { w: 0, h: 0, d: 0 },
+    massKg: 0,
+    water: [],
+    begins: 'amplifier plug',
+    beginsPlugMm: 26,
+    branches: branches(
+      'low pod left: 200 + 2100, speaker, plug 14; low pod right: 200 + 2100, speaker, plug 14; cage left: 1400 + 3300, speaker, plug 9; cage right: 1400 + 3000, speaker, plug 9; second pair: 200 + 900, speaker, plug 14',
+    ),
+    power: null,
+    leads: '14',
+    trunkMm: 13,
+    branchMm: 6,
+    fuse: null,
+    fits: { kind: 'sideBySide', from: 2016, to: 2026, trims: [] },
+    note: 'Speaker leads of a two-row cage, plugs on.',
+  },
+  {
+    kind: 'loom',
+    fitMinutes: 0,
+    id: 'towpath-feed-loom',
+    name: 'Towpath feed loom',
+    size: { w: 0, h: 0, d: 0 },
+    massKg: 0,
+    water: [],
+    begins: 'amplifier plug',
+    beginsPlugMm: 24,
+    branches: branches(
+      'battery: 300 + 1600, power, plug 12; front left: 200 + 800, speaker, plug 12; front right: 200 + 800, speaker, plug 12; rear left: 500 + 1500, speaker, plug 13; rear right: 500 + 2300, speaker, plug 13',
+    ),
+    power: '10',
+    leads: '16',
+    trunkMm: 14,
+    branchMm: 6,
+    fuse: { family: 'maxi', amps: 30, atMm: 180 },
+    fits: { kind: 'motorcycle', from: null, to: null, trims: [] },
+    note: 'Battery to amplifier, and on to four speakers.',
   },
   {
     kind: 'kit',

@@ -3,10 +3,12 @@ import * as v from 'valibot';
 import { buildState, fastenedWords, fastenerLedger } from '#core/build/index';
 import { GearItem, type Content, type Fits, type GearKind } from '#core/gear/gear';
 import { readContents, writeContents } from '#core/gear/typing/contents';
+import type { LoomBranch } from '#core/gear/loom';
 import type { Pin } from '#core/gear/pins';
 import type { Port } from '#core/gear/ports';
 import { readFits, writeFits } from '#core/gear/typing/fits';
 import { readPins, readPorts, writePins, writePorts } from '#core/gear/typing/leads';
+import { readBranches, writeBranches } from '#core/gear/typing/loom';
 import type { BayEvent } from '#core/job/events';
 import { type Job } from '#core/job/job';
 import type { Plan } from '#core/plan';
@@ -90,6 +92,7 @@ const ALL: readonly GearKind[] = [
   'accessory',
   'device',
   'kit',
+  'loom',
 ];
 const SPLITS: readonly GearKind[] = ['block', 'switchModule', 'converter'];
 const POWERED: readonly GearKind[] = ['headUnit', 'amplifier'];
@@ -143,7 +146,7 @@ const toNumber = (part: string | undefined): unknown =>
 /** What a sheet lists in words: read back the same, or written as it is kept. */
 function asOnSheet<T extends object>(
   name: string,
-  path: 'pins' | 'ports' | 'fits' | 'contents',
+  path: 'pins' | 'ports' | 'fits' | 'contents' | 'branches',
   written: (value: T) => string,
   understood: (cell: string) => unknown,
 ): Column {
@@ -355,6 +358,40 @@ const COLUMNS: readonly Column[] = [
   {
     ...asOnSheet('contents', 'contents', (contents: Content[]) => writeContents(contents), readContents),
     kinds: ['kit'],
+  },
+  {
+    ...asOnSheet(
+      'branches',
+      'branches',
+      (branches: LoomBranch[]) => writeBranches(branches, 'metric'),
+      (cell) => readBranches(cell, 'metric'),
+    ),
+    kinds: ['loom'],
+  },
+  verbatim(text('begins', 'begins', ['loom'])),
+  number('begins_plug_mm', 'beginsPlugMm', ['loom']),
+  {
+    ...text('power_wire', 'power', ['loom']),
+    read: (cell) => cell || null,
+  },
+  {
+    ...text('lead_wire', 'leads', ['loom']),
+    read: (cell) => cell || null,
+  },
+  number('trunk_mm', 'trunkMm', ['loom']),
+  number('branch_mm', 'branchMm', ['loom']),
+  {
+    // Family, amperes, and how far from its end at the battery: "blade 30 at 150".
+    name: 'loom_fuse',
+    path: 'fuse',
+    kinds: ['loom'],
+    write: (x: { family: string; amps: number; atMm: number } | null) =>
+      x ? `${x.family} ${x.amps} at ${x.atMm}` : '',
+    read: (cell) => {
+      if (cell === '') return null;
+      const [, family, amps, atMm] = /^(\w+) ([\d.]+) at ([\d.]+)$/.exec(cell) ?? [];
+      return family === undefined ? cell : { family, amps: Number(amps), atMm: Number(atMm) };
+    },
   },
   asOnSheet('made_for', 'fits', (fits: Fits) => writeFits(fits), readFits),
   later(number('price', 'price')),

@@ -6,7 +6,7 @@ import { type UnitSystem } from '#core/units/shown';
 import { forSheet } from './pictures';
 import { FONTS, FOOT, MARGIN, Pen, type SheetPhoto } from './sheet-pen';
 import { wishes, differences, gear, takenOut } from './sheet/craft';
-import { circuits, feeds, cuts, leads, parts, links, formulas } from './sheet/wiring';
+import { circuits, feeds, cuts, leads, parts, links, looms, formulas } from './sheet/wiring';
 import { overrules, findings, steps, ready, fasteners } from './sheet/work';
 
 /**
@@ -46,6 +46,7 @@ export async function jobSheetPdf(
   cuts(pen, job, plan);
   leads(pen, job, plan);
   links(pen, job, plan);
+  looms(pen, job, plan);
   parts(pen, job, plan);
   overrules(pen, plan);
   findings(pen, plan);

@@ -22,6 +22,20 @@ import { pullSteps } from '../connections/pulled';
 import { orderCovers, type Teardown } from './teardown';
 import { inUse } from '../job/parts/gear';
 
+/** A loom as it is led in. */
+export interface BuildLoom {
+  readonly id: string;
+  readonly first: 'start' | 'ends';
+  readonly ends: readonly {
+    readonly name: string;
+    readonly to: string | null;
+    readonly place: string | undefined;
+    readonly runs: readonly string[];
+    readonly overMm: number | undefined;
+  }[];
+  readonly trunk: readonly { readonly mm: number }[];
+}
+
 export interface BuildSeen {
   readonly job: Job;
   readonly mounts: Readonly<Record<string, Fitted>>;
@@ -31,6 +45,7 @@ export interface BuildSeen {
   readonly tags: Readonly<Record<string, string>>;
   readonly pins: readonly PinTable[];
   readonly links: readonly { readonly id: string; readonly kind: PortKind; readonly run: string }[];
+  readonly looms: readonly BuildLoom[];
   /** Gear that a fuse is fitted for. */
   readonly fused: readonly string[];
   /** What is taken off power first, and put back last, in order. */

@@ -1,7 +1,5 @@
-import { JOINT_WORDS } from '../craft/joint';
-import { HOLE_MINUTES, PASS_EDGES, unmadeHoles, type Hazard, type Leg, type PassThrough } from '../craft/leg';
+import { HOLE_MINUTES, unmadeHoles } from '../craft/leg';
 import { reliefOf } from '../connections/relief';
-import type { Caution } from '../tables/cautions';
 import type { Run } from '../connections/runs';
 import { isFibre, materialOf, reverseWords } from '../job/material';
 import { colourText } from '../tables/colours';
@@ -9,10 +7,12 @@ import { DRIVES } from '../tables/fasteners';
 import { MATERIAL_NAMES } from '../tables/materials';
 import { hangBoard, makeBoard } from './boards';
 import { enclosureLines, heldIn } from './enclosing';
-import { END_MINUTES, END_TOOLS, countEnds, endsOnly } from './ends';
+import { END_TOOLS, countEnds, endMinutes, endsOnly } from './ends';
 import { make } from './making';
 import { openedByRuns } from '../connections/opened';
-import type { Bored, Draft } from './draft';
+import { SECURING, alongLines, cautionsAlong, drilledWords, lowered, passWords } from './along';
+import type { Draft } from './draft';
+import { loomLines, pullLoom } from './looms';
 import { giftLines, outBefore } from './removing';
 import { leadLines } from './leads';
 import { tap } from './tapping';
@@ -24,16 +24,6 @@ const PULL_MINUTES = 2;
 /** Gear that goes through a panel, not on to it. */
 const CUT_IN: readonly string[] = ['headUnit', 'speaker', 'zoneControl'];
 const MICROPHONE_MINUTES = { none: 0, screen: 12, gauges: 8 } as const;
-
-const SECURING = {
-  ties: {
-    tool: 'ties, flush cutter',
-    line: 'Ties loose; cinch them at the test-fit and cut the ends flush.',
-    extra: 0,
-  },
-  tape: { tool: 'double-sided tape, 70 % isopropyl', line: 'Wipe the faces with 70 % isopropyl, then tape.', extra: 1 },
-  glue: { tool: 'hot-glue gun', line: 'Hot glue only where there is no rack to tie to.', extra: 1 },
-} as const;
 
 export function fit(d: Draft, safe: string): void {
   const { pattern } = d;
@@ -131,45 +121,6 @@ export function fit(d: Draft, safe: string): void {
     );
 }
 
-/** What is to be thought of along a leg: how it is got at, its holes, what moves, what it passes. */
-function alongLines(d: Draft, leg: Leg): string[] {
-  const joint = leg.joint === undefined ? undefined : d.pattern.joints[leg.joint]!;
-  return [
-    ...d.reachLines(leg).map((line) => `${leg.name}: ${lowered(line)}`),
-    ...Object.values(leg.passes ?? {}).map((pass) => `${leg.name}: ${lowered(passWords(pass))}`),
-    ...(joint && joint.kind !== 'steer' ? [`${joint.name}: ${lowered(JOINT_WORDS[joint.kind].tie)}`] : []),
-    ...leg.hazards.flatMap((hazard) => HAZARD_LINES[hazard] ?? []).map((line) => `${leg.name}: ${lowered(line)}`),
-  ];
-}
-const lowered = (line: string) => line.slice(0, 1).toLowerCase() + line.slice(1);
-/** A hole on the way, in words. */
-function passWords({ name, mm, longMm, edge, drillToMm }: PassThrough): string {
-  const size = longMm === undefined ? `Ø ${mm} mm` : `${mm} × ${longMm} mm`;
-  if (!mm) return `${name}: a new hole, Ø ${drillToMm} mm at most; deburr it and put a grommet in.`;
-  return `${name}, ${size}, ${PASS_EDGES[edge]}${edge === 'bare' ? ': a grommet or sleeve first' : ''}.`;
-}
-const HAZARD_LINES: Partial<Record<Hazard, string>> = {
-  snag: 'Above the lowest edge and behind it, never over or under: it snags.',
-  petrol: 'Petrol space: no joint and no fuse in it, wire in one piece.',
-  airbag: 'Nothing is tied to a yellow airbag lead, and none is probed.',
-  cage: 'Tied to the inside of the tube, where no cage clamp or door rubs.',
-};
-/** Cautions of what the legs of a run pass and cross. */
-function cautionsAlong({ pattern }: Draft, legs: readonly Leg[]): Caution[] {
-  const has = (hazard: Hazard) => legs.some(({ hazards }) => hazards.includes(hazard));
-  return [
-    ...(legs.some(({ joint }) => joint !== undefined && pattern.joints[joint]!.kind === 'steer')
-      ? (['steering'] as const)
-      : []),
-    ...(has('petrol') ? (['vapour'] as const) : []),
-    ...(has('airbag') ? (['airbag'] as const) : []),
-  ];
-}
-
-/** A hole that is drilled or opened for what goes through it. */
-const drilledWords = ({ name, drillMm, boreMm }: Bored): string =>
-  `${name}: drilled to ${drillMm} mm for a grommet of ${boreMm} mm bore.`;
-
 const DRILL_LINES = [
   'Look what is behind before anything else: nothing there may be met by the bit.',
   'Mask the finish, centre-punch, pilot, drill from the side that is seen, deburr, seal the edge.',
@@ -217,6 +168,10 @@ export function pull(d: Draft, safe: string): string[] {
     fromBattery ? Number(isBattery(b[0]!.from)) - Number(isBattery(a[0]!.from)) : 0,
   );
   for (const [id, group] of order) {
+    if (group[0]!.loom) {
+      pullLoom(d, safe, id, group, holes);
+      continue;
+    }
     const { from, to } = group[0]!;
     const covers = openedByRuns(pattern, group);
     const legs = group[0]!.way!.legs.map((leg) => pattern.legs[leg]!);
@@ -273,7 +228,6 @@ export function connect(d: Draft): string[] {
   const joint = d.pick('joint');
   const connects: string[] = [];
   const late = new Set(d.configured().flatMap(({ speakers }) => speakers));
-  const minutesOf = (ends: number) => Math.ceil(ends * END_MINUTES[joint]);
   for (const [gear, { item, place, there }] of d.placed) {
     const ends = (run: Run) => run.from === gear || run.to === gear;
     const laid = d.laid.filter(ends);
@@ -291,13 +245,14 @@ export function connect(d: Draft): string[] {
       `connect:gear/${gear}`,
       'connect',
       `Connect ${d.nameOf(gear)}`,
-      minutesOf(count),
+      endMinutes([...own, ...frame], joint),
       { kind: 'gear', id: gear },
       {
-        tools: [END_TOOLS[joint]],
+        tools: count ? [END_TOOLS[joint]] : [],
         sized: (sizes) => ({ ends: [...here(sizes), ...beside(sizes)] }),
         lines: [
-          `${count} ends. Slide the shrink tube on first.`,
+          ...(count ? [`${count} ends. Slide the shrink tube on first.`] : []),
+          ...loomLines(d, gear, own),
           ...(joined.length
             ? [
                 `${joined.length === 1 ? 'One lead lies' : `${joined.length} leads lie`} there already: meter end to end and to the frame before joining.`,
@@ -340,7 +295,7 @@ export function connect(d: Draft): string[] {
       `connect:battery/${battery}`,
       'connect',
       `Rings on ${d.nameOf(battery)}`,
-      minutesOf(countEnds(own)),
+      endMinutes(own, joint),
       d.whole,
       {
         tools: [END_TOOLS[joint], '10 mm socket'],

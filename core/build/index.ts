@@ -52,7 +52,8 @@ export const build = chapter({
       boards: Seen['boards'],
       pins: Seen['pins'],
       links: Seen['links'],
-    ) => planWork({ job, runs, splices, tags, fused, isolation, mounts, boards, pins, links }),
+      looms: Seen['looms'],
+    ) => planWork({ job, runs, splices, tags, fused, isolation, mounts, boards, pins, links, looms }),
     // Steps and proposals are made of it, and those are compared.
     false,
   ),

@@ -11,7 +11,9 @@ export function partAt(d: Draft, pulled: readonly string[]): string[] {
   const { pattern } = d;
   return Object.entries(pattern.joints).flatMap(([id, joint]) => {
     if (joint.kind !== 'liftOff') return [];
-    const crossing = d.laid.filter(({ way }) => way!.legs.some((leg) => pattern.legs[leg]!.joint === id));
+    const crossing = d.laid.filter(
+      ({ way, loom }) => !loom && way!.legs.some((leg) => pattern.legs[leg]!.joint === id),
+    );
     if (!crossing.length) return [];
     const count = crossing.reduce((sum, { conductors }) => sum + conductors.length, 0);
     const method = d.pick('joint');

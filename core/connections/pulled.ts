@@ -1,13 +1,20 @@
 import type { Run } from './runs';
 
+/** The step that a loom is led in at, all of it. */
+export const loomStep = (loom: string): string => `pull:loom/${loom}`;
+
 /**
  * The step that each new run is pulled at: those between the same two ends that take the same route are pulled in one go.
  */
 export function pullSteps(runs: readonly Run[]): ReadonlyMap<string, string> {
   const steps = new Map<string, string>();
   const first = new Map<string, Map<string, string>>();
-  for (const { id, from, to, way, old } of runs) {
+  for (const { id, from, to, way, old, loom } of runs) {
     if (!way || old) continue;
+    if (loom) {
+      steps.set(id, loomStep(loom.loom));
+      continue;
+    }
     const ends = `pull:run/${from}-${to}`;
     const along = way.legs.join();
     let routes = first.get(ends);

@@ -7,6 +7,7 @@ import { isPlug } from '../job/supply';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import type { Vec3 } from '../units/vectors';
 import { FRAME, circuitOf, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from './feeding';
+import { loomLeads, type LoomLead } from './looms';
 import { controlOf, inputsOf, leadHeadUnit, sourcesOf, triggerOf, turnedOnBy } from './signal';
 import { inUse } from '../job/parts/gear';
 
@@ -26,6 +27,8 @@ export interface RunNeed {
   readonly conductors: readonly Conductor[];
   /** It lies there already: only what is new at its ends is joined to it. */
   readonly old: boolean;
+  /** It is part of a loom that was bought made: nothing of it is cut, and its ends are plugs. */
+  readonly loom: LoomLead | undefined;
 }
 
 /** A way along the legs of a craft. */
@@ -56,7 +59,7 @@ export interface Run extends RunNeed {
   readonly plugsMm: number;
   /** Left at both ends so that the gear can be worked on, mm. */
   readonly allowanceMm: number;
-  /** What to cut, mm, rounded up to the workshop's step. */
+  /** What to cut, mm, rounded up to the workshop's step; of what is part of a loom as long as that is. */
   readonly cutMm: number;
 }
 
@@ -106,15 +109,25 @@ export function runWords({ kind, conductors }: Pick<RunNeed, 'kind' | 'conductor
   return words[0]!.toUpperCase() + words.slice(1);
 }
 
+/** Whether a run was bought made, plugs and all: nothing of it is cut. */
+export const isMade = ({ kind, loom }: Pick<RunNeed, 'kind' | 'loom'>): boolean =>
+  kind === 'link' || loom !== undefined;
+
 /** Every run this job's gear and circuits call for. */
 export function neededRuns(job: Job): RunNeed[] {
   const needs = new Map<string, RunNeed & { readonly conductors: Conductor[] }>();
-  const lies = liesThere(job);
+  const loomed = loomLeads(job);
+  const lies = liesThere(job, loomed);
   const add = (kind: RunKind, from: string, to: string, conductors: readonly Conductor[]) => {
     const id = `${kind}:${from}>${to}`;
     const there = needs.get(id);
-    if (there) there.conductors.push(...conductors);
-    else needs.set(id, { id, kind, from, to, conductors: [...conductors], old: lies(kind, from, to) });
+    if (there) {
+      there.conductors.push(...conductors);
+      return;
+    }
+    const old = lies(kind, from, to);
+    const loom = old && job.leads[id] === 'old' ? undefined : loomed(kind, from, to);
+    needs.set(id, { id, kind, from, to, conductors: [...conductors], old, loom });
   };
   const head = leadHeadUnit(job);
   const common = commonPoint(job);
@@ -196,10 +209,10 @@ const isThere = ({ gear }: Job, end: string): boolean => !Object.hasOwn(gear, en
 export const MAY_LIE: readonly RunKind[] = ['speaker', 'line', 'turnOn', 'link'];
 
 /**
- * Whether a lead lies there already: as a person says; else where an old lead was metered, or leads end at both ends of
+ * Whether a lead lies there already: as a person says; of a loom only what stands in an old lead; else where an old lead was metered, or leads end at both ends of
  * it already, as they do at gear that is kept and at what takes the place of its like that comes out.
  */
-export function liesThere(job: Job): (kind: RunKind, from: string, to: string) => boolean {
+export function liesThere(job: Job, loomed = loomLeads(job)): (kind: RunKind, from: string, to: string) => boolean {
   const { gear, leads, speakers } = job;
   const out = new Set(
     Object.values(gear).flatMap(({ item, place, there }) =>
@@ -212,10 +225,12 @@ export function liesThere(job: Job): (kind: RunKind, from: string, to: string) =
     return placed?.there === null && out.has(`${placed.item.kind} ${placed.place}`);
   };
   return (kind, from, to) => {
-    if (goesIntoPlug(job, kind, from, to)) return true;
-    if (!MAY_LIE.includes(kind)) return false;
+    const loom = loomed(kind, from, to);
+    if (!loom && goesIntoPlug(job, kind, from, to)) return true;
+    if (!MAY_LIE.includes(kind)) return loom?.inline ?? false;
     const said = `${kind}:${from}>${to}`;
     if (Object.hasOwn(leads, said)) return leads[said] === 'old';
+    if (loom) return loom.inline;
     if (kind === 'speaker' && Object.hasOwn(speakers, to) && speakers[to]!.oldLeadOhm !== null) return true;
     return left(from) && left(to);
   };

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { GearItem } from '../gear/gear';
+import { GEAR_KIND_NAMES, type GearKind } from '../gear/gear';
 import { MATERIAL_IDS } from '../tables/materials';
 import { Id, Text, ranged } from '../text/scalars';
 import { Opened } from './cover';
@@ -53,7 +53,7 @@ export const reached = {
   through: v.optional(Id),
 };
 
-const GEAR_KINDS = GearItem.options.map((option) => option.entries.kind.literal);
+const GEAR_KINDS = Object.keys(GEAR_KIND_NAMES) as [GearKind, ...GearKind[]];
 
 export const Place = v.strictObject({
   name: Text,

@@ -22,6 +22,7 @@ export interface Subject {
     | 'lamp'
     | 'existing'
     | 'link'
+    | 'loom'
     | 'wish'
     | 'overrule'
     | 'step';

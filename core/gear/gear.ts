@@ -7,6 +7,7 @@ import { DRIVE_IDS } from '../tables/fasteners';
 import { FUSE_FAMILY_IDS } from '../tables/fuses';
 import { CUE_IDS, OUTPUT_MARK_IDS } from '../tables/polarity';
 import { At, Outline } from '../plane/outline';
+import { loomShape } from './loom';
 import { MATERIAL_IDS } from '../tables/materials';
 import { Mount } from './mount';
 import { Pins } from './pins';
@@ -44,6 +45,8 @@ export const ASSUMABLE = [
   'triggerA',
   'coilA',
   'efficiency',
+  'trunkMm',
+  'branchMm',
 ] as const;
 export type Assumable = (typeof ASSUMABLE)[number];
 
@@ -329,6 +332,20 @@ export const Kit = v.strictObject({
   ),
 });
 
+/** A harness that was bought made. */
+const LoomItem = v.pipe(
+  v.strictObject({ ...common, ...loomShape }),
+  v.check(
+    ({ branches, power }) => power !== null || branches.every(({ carries }) => !carries.includes('power')),
+    'expected the size of its power wires, for a branch carries power',
+  ),
+  v.check(
+    ({ branches, leads }) =>
+      leads !== null || branches.every(({ carries }) => carries.every((what) => what === 'power' || what === 'line')),
+    'expected the size of its leads, for a branch carries some',
+  ),
+);
+
 /** What every piece that passes power on has to say. */
 const passing = {
   ...common,
@@ -426,7 +443,7 @@ export const Speaker = v.pipe(
     'expected as many coils in every position of the impedance switch',
   ),
 );
-export const GearItem = v.variant('kind', [
+const AnyItem = v.variant('kind', [
   HeadUnit,
   Amplifier,
   Speaker,
@@ -440,8 +457,11 @@ export const GearItem = v.variant('kind', [
   Accessory,
   Device,
   Kit,
+  LoomItem,
 ]);
-export type GearItem = v.InferOutput<typeof GearItem>;
+export type GearItem = v.InferOutput<typeof AnyItem>;
+// By what it takes and gives alone: with every check spelt out the type of a job is longer than the compiler writes.
+export const GearItem: v.GenericSchema<v.InferInput<typeof AnyItem>, GearItem> = AnyItem;
 export type HeadUnit = v.InferOutput<typeof HeadUnit>;
 export type Amplifier = v.InferOutput<typeof Amplifier>;
 export type Speaker = v.InferOutput<typeof Speaker>;
@@ -455,6 +475,8 @@ export type Enclosure = v.InferOutput<typeof Enclosure>;
 export type Accessory = v.InferOutput<typeof Accessory>;
 export type Device = v.InferOutput<typeof Device>;
 export type Kit = v.InferOutput<typeof Kit>;
+export type Loom = v.InferOutput<typeof LoomItem>;
+export const Loom: v.GenericSchema<v.InferInput<typeof LoomItem>, Loom> = LoomItem;
 export type GearKind = GearItem['kind'];
 
 /** Gear that has loudspeaker outputs and draws from a feed. */
@@ -492,6 +514,7 @@ export const GEAR_KIND_NAMES: Record<GearKind, string> = {
   accessory: 'Accessory',
   device: 'Powered accessory',
   kit: 'Kit',
+  loom: 'Loom',
 };
 
 /** An item as this version knows it: what an older one could not say is as it always was. */

@@ -18,6 +18,7 @@ export const MADE_MM: Readonly<Record<PortKind, readonly [cable: number, plug: n
 
 /** How much of the room of a coil its lead fills (common practice). */
 const COIL_FILL = 0.4;
-/** Room that so much of a made lead takes as a coil, cm³. */
-export const coilCm3 = (kind: PortKind, mm: number): number =>
-  (mm * Math.PI * (MADE_MM[kind][0] / 2) ** 2) / COIL_FILL / 1000;
+/** Room that so much of a lead takes as a coil, by its length and how thick it is, mm; cm³. */
+export const coilOf = (mm: number, thickMm: number): number => (mm * Math.PI * (thickMm / 2) ** 2) / COIL_FILL / 1000;
+/** The same of a made lead. */
+export const coilCm3 = (kind: PortKind, mm: number): number => coilOf(mm, MADE_MM[kind][0]);

@@ -14,6 +14,7 @@ const TAG_LETTERS: Record<GearKind, string> = {
   accessory: 'X',
   device: 'P',
   kit: 'K',
+  loom: 'L',
 };
 
 /** Short marks for gear, counted by kind in the order it is given, what comes out after the rest: H1, A1, A2, S1 … */

@@ -1,4 +1,4 @@
-import { endName, type Run } from '../connections/runs';
+import { endName, isMade, type Run } from '../connections/runs';
 import { craftOf } from '../craft/own';
 import { nodeOf } from '../craft/pattern';
 import type { Job } from '../job/job';
@@ -95,7 +95,7 @@ export function planBench(
   around: Around,
 ): Bench[] {
   const sizes = new Map(cuts.map(({ run, gauge }) => [run, gauge]));
-  const cut = runs.filter(({ way, old, kind }) => way && !old && kind !== 'link');
+  const cut = runs.filter((run) => run.way && !run.old && !isMade(run));
   const parts = new Map<string, Run[]>();
   const root = new Map<string, string>();
   const find = (node: string): string => {

@@ -4,7 +4,8 @@ import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { handRound } from '../plane/packing';
 import { tenth } from '../units/figures';
-import type { Bundle, BundleWire, PassFit } from './bundles';
+import type { PassFit } from '../connections/passing';
+import type { Bundle, BundleWire } from './bundles';
 
 interface BundlesSeen {
   readonly job: Job;
@@ -35,7 +36,7 @@ export const bundleRules = rulesAt<BundleRule>('routing', [
             : [
                 {
                   subject: { kind: 'leg' as const, id: leg },
-                  reason: `${pass.name} (${legName(seen, leg).toLowerCase()}): ${wires.length} wires ask ${tenth(pass.needMm)} mm clear${pass.plugMm >= pass.needMm - 1e-9 ? ', for their plugs' : ''}; it gives ${tenth(pass.mostMm)} mm at most.${pass.plugMm >= pass.needMm - 1e-9 ? ' Take the plug off, or its pins out, rather than enlarge it.' : splitWords(wires, pass)}`,
+                  reason: `${pass.name} (${legName(seen, leg).toLowerCase()}): ${wires.length === 1 ? `${wires[0]!.use} asks` : `${wires.length} wires ask`} ${tenth(pass.needMm)} mm clear${pass.plugMm >= pass.needMm - 1e-9 ? ', for plugs' : ''}; it gives ${tenth(pass.mostMm)} mm at most.${pass.plugMm >= pass.needMm - 1e-9 ? ' Take the plug off, or its pins out, rather than enlarge it.' : splitWords(wires, pass)}`,
                   figures: [mm('asked', pass.needMm), mm('clear at most', pass.mostMm)],
                   cure: {
                     label: 'Lead no new wire along it',

@@ -7,7 +7,8 @@ import { applyAll } from '../job/operations';
 import { planJob } from '../plan';
 import { judge } from '../findings/finding';
 import { bundleRules } from './bundle-rules';
-import { plugRoom, type Bundle, type BundleWire } from './bundles';
+import { plugRoom } from '../connections/passing';
+import type { Bundle, BundleWire } from './bundles';
 
 /** The tourer with holes on one leg. */
 function withHoles(leg: string, passes: Record<string, Partial<PassThrough>>) {
@@ -110,7 +111,7 @@ test('a hole that is too tight is a caution with both figures and two holes that
   // Where plugs ask most, they are what is told.
   const plugged = planJob(TOURER_JOB).bundles.find(({ wires }) => wires.some(({ plugMm }) => plugMm))!.leg;
   const [told] = planJob(withHoles(plugged, { eye: { mm: 16 } })).findings.filter(({ rule }) => rule === 'hole-tight');
-  expect(told!.reason).toContain('16.5 mm clear, for their plugs; it gives 16 mm at most');
+  expect(told!.reason).toContain('16.5 mm clear, for plugs; it gives 16 mm at most');
   const { needMm } = bundleOn(tight, leg).passes[0]!;
   expect(found[0]!.figures.map(({ value }) => value)).toEqual([needMm, 9]);
   const rules = (mm: number) => planJob(withHoles(leg, { eye: { mm } })).findings.map(({ rule }) => rule);

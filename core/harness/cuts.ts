@@ -1,4 +1,4 @@
-import type { Run } from '../connections/runs';
+import { isMade, type Run } from '../connections/runs';
 import type { Job } from '../job/job';
 import { colourText, type Insulated } from '../tables/colours';
 import type { Gauge } from '../tables/conductors';
@@ -34,8 +34,7 @@ export interface CutList {
 export function planCuts(job: Job, runs: readonly Run[], sizes: FeedGauges): CutList {
   const gaugeOf = gaugesOf(job, sizes);
   const cuts = runs
-    // A made lead is not cut.
-    .filter((run) => run.cutMm > 0 && run.kind !== 'link')
+    .filter((run) => run.cutMm > 0 && !isMade(run))
     .flatMap((run) =>
       run.conductors.map(({ colour, use }): Cut => ({
         run: run.id,

@@ -1,4 +1,5 @@
 import { setOf } from '../job/parts/overrules';
+import { loomGauge } from '../connections/looms';
 import type { Run } from '../connections/runs';
 import type { Job } from '../job/job';
 import { gaugeName, isMetricStandard, type Gauge } from '../tables/conductors';
@@ -19,7 +20,8 @@ export interface FeedGauges {
 
 /** Gauge of a run's conductors; undefined for a made-up lead, and for a feed whose size is not planned yet. */
 export function gaugesOf(job: Job, { common, feeds }: FeedGauges = NONE): (run: Run) => Gauge | undefined {
-  return ({ id, kind, to }) => {
+  return ({ id, kind, to, loom }) => {
+    if (loom) return loomGauge(job.looms[loom.loom]!.item, kind);
     switch (kind) {
       case 'feed':
         return feeds[to]?.gauge;

@@ -33,9 +33,9 @@ export { buyList, cutPieces, cuttingsDone, planNests, type WireNest } from './ne
 export type { Cutting } from './nesting';
 export { EMPTY_RACK, Rack, Reel, afterCutting, reelKey } from './rack';
 export { planLabels, type DotColour, type Label } from './labels';
-export type { Bundle, BundleWire, PassFit } from './bundles';
+export type { Bundle, BundleWire } from './bundles';
 export { unusedOf, waitsFor, type PartLine } from './parts';
-export { extensionFor, freePorts, portAt, type LinkPlan } from './links';
+export { freePorts, portAt, type LinkPlan } from './links';
 
 /** What the wires are: lengths, sizes, ohms, cuts. */
 export const harness = chapter({
@@ -63,7 +63,7 @@ export const harness = chapter({
   links: made(['gear', 'links'], (job, runs: readonly Run[]) => planLinks(job, runs)),
   /** What the job takes, and where that comes from. */
   parts: made(
-    ['gear', 'links', 'kits', 'parts', 'feeds', 'turnOn', 'craft.existing'],
+    ['gear', 'links', 'looms', 'kits', 'parts', 'feeds', 'turnOn', 'craft.existing'],
     (job, ...of: ParametersOf<typeof planParts>): readonly PartLine[] => planParts(job, ...of),
   ),
   waiting: made(['id'], (job, parts: readonly PartLine[]) => judge(partRules, { job, parts })),

@@ -1,9 +1,16 @@
-import { pullSteps } from '../connections/pulled';
+import { loomStep, pullSteps } from '../connections/pulled';
 import { endName, runWords, type Run } from '../connections/runs';
 import type { CoverWay } from '../craft/cover';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
 import type { Parting } from './partings';
+
+/** An end of a loom as its label needs it. */
+interface LoomEnd {
+  readonly name: string;
+  readonly to: string | null;
+  readonly runs: readonly string[];
+}
 
 /** What is stuck on, or written on a bag. */
 export interface Label {
@@ -23,7 +30,7 @@ const DOT_COLOURS = ['red', 'blue', 'yellow', 'green', 'white', 'orange', 'viole
 export type DotColour = (typeof DOT_COLOURS)[number];
 
 /**
- * All labels of a job: two for each new run, two for each plug or hose that comes apart or that new wire parts at, one for each bag of fasteners.
+ * All labels of a job: two for each new run, one for each end of a loom that is used, two for each plug or hose that comes apart or that new wire parts at, one for each bag of fasteners.
  * Runs are numbered in the order they are planned, plugs and bags as covers come off. `bags`: the number of each cover’s.
  */
 export function planLabels(
@@ -33,6 +40,7 @@ export function planLabels(
   covers: readonly { readonly cover: string; readonly way: CoverWay }[],
   bags: ReadonlyMap<string, number>,
   partings: readonly Parting[],
+  looms: readonly { readonly id: string; readonly ends: readonly LoomEnd[] }[],
 ): Label[] {
   const pattern = craftOf(job);
   const nameOf = (cover: string) => pattern.covers[cover]!.name;
@@ -49,6 +57,23 @@ export function planLabels(
         { ...both, at: `at ${to}`, says: `${words}, from ${from}` },
       ];
     });
+  // A plug of a loom is told by what it is for: its branches look alike.
+  const loomed = looms.flatMap(({ id, ends }, n) =>
+    ends.flatMap(({ name, to, runs: own }, i): Label[] =>
+      to === null || !own.length
+        ? []
+        : [
+            {
+              kind: 'wire',
+              code: `L${n + 1}-${i + 1}`,
+              at: `at ${endName(job, to, tags, 'mark')}`,
+              says: `${job.looms[id]!.item.name}, ${name}`,
+              dot: undefined,
+              step: loomStep(id),
+            },
+          ],
+    ),
+  );
   const apart = [
     ...covers.flatMap(({ cover, way }) =>
       [...Object.values(way.plugs), ...Object.values(way.hoses)].map((name) => ({
@@ -80,13 +105,13 @@ export function planLabels(
       .join('; ');
     return [{ kind: 'bag', code: `Bag ${number}`, at: nameOf(cover), says, dot: undefined, step: `on:cover/${cover}` }];
   });
-  return [...wires, ...plugs, ...bagged];
+  return [...wires, ...loomed, ...plugs, ...bagged];
 }
 
 /** What each new run is called on its labels: no mark of gear on the drawing begins with this letter. */
 export function wireCodes(runs: readonly Run[]): ReadonlyMap<string, string> {
   const pulls = pullSteps(runs);
-  return new Map(runs.filter(({ id }) => pulls.has(id)).map(({ id }, i) => [id, `W${i + 1}`]));
+  return new Map(runs.filter(({ id, loom }) => pulls.has(id) && !loom).map(({ id }, i) => [id, `W${i + 1}`]));
 }
 
 /** What a plug looks like: how many pins it has, where its name says so; else its name. */

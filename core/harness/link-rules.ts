@@ -5,11 +5,12 @@ import { PORT_KINDS, type PortKind } from '../gear/ports';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { inUse } from '../job/parts/gear';
+import { extensionFor } from '../tables/extensions';
 import { short } from '../units/figures';
 import { listed } from '../text/text';
 import { count, tagOf, type HarnessRule, type HarnessSeen } from './judged';
 import { coilCm3 } from '../gear/made-leads';
-import { extensionFor, freePorts, portAt, surplusMm, type LinkPlan } from './links';
+import { freePorts, portAt, surplusMm, type LinkPlan } from './links';
 
 /** Less than this is no coil, mm (common practice). */
 const WORTH_COILING_MM = 100;

@@ -7,7 +7,8 @@ import { jobFaults, type Job } from '../job/job';
 import type { Link } from '../job/parts/links';
 import { apply, applyAll, undoOf, type Operation } from '../job/operations';
 import { planJob } from '../plan';
-import { extensionFor, freePorts } from './links';
+import { extensionFor } from '../tables/extensions';
+import { freePorts } from './links';
 
 const typed = (kind: 'accessory' | 'device', fields: Record<string, string>): GearItem => {
   const made = readGear(kind, { size: '60 x 40 x 30', ...fields }, 'metric', 'own');

@@ -50,11 +50,6 @@ export function planLinks(job: Job, runs: readonly Run[]): LinkPlan[] {
 export const surplusMm = ({ neededMm, haveMm }: LinkPlan): number =>
   neededMm === undefined || haveMm === undefined ? 0 : Math.max(0, haveMm - neededMm);
 
-/** Lengths that extension leads are bought in, mm (common practice). */
-const EXTENSIONS = [150, 300, 600, 900, 1500, 2000, 3000, 5000, 8000] as const;
-/** The shortest extension that closes a gap; undefined where it takes two. */
-export const extensionFor = (missingMm: number): number | undefined => EXTENSIONS.find((mm) => mm >= missingMm);
-
 /** What of a piece of gear's ports no link uses, by port. */
 export function freePorts(job: Job, gear: string): { readonly port: Port; readonly free: number }[] {
   const used = new Map<string, number>();

@@ -88,7 +88,8 @@ export function planPartings(job: Job, runs: readonly Run[], carried: Carried): 
   return Object.entries(joints).flatMap(([id, joint]): Parting[] => {
     if (joint.kind !== 'liftOff') return [];
     const crosses = (run: Run) => run.way?.legs.find((leg) => legs[leg]!.joint === id);
-    const crossing = runs.filter((run) => !run.old && crosses(run) !== undefined);
+    // Nothing of a loom is cut: it parts at its own plugs.
+    const crossing = runs.filter((run) => !run.old && !run.loom && crosses(run) !== undefined);
     if (!crossing.length) return [];
     const wires = crossing
       .flatMap((run) => run.conductors.map((of) => ({ run: run.id, ...of, amps: carried[run.id] ?? 0 })))

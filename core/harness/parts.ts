@@ -48,6 +48,17 @@ const slug = (text: string): string =>
     .replace(/^-+|-+$/g, '')
     .slice(0, 80) || 'part';
 
+/** A loom, as far as it asks for parts. */
+export interface LoomEnds {
+  readonly id: string;
+  readonly ends: readonly {
+    readonly end: string;
+    readonly name: string;
+    readonly to: string | null;
+    readonly runs: readonly string[];
+  }[];
+}
+
 interface Needed {
   readonly group: Group;
   readonly what: string;
@@ -77,6 +88,7 @@ export function planParts(
   supplies: readonly Supply[],
   bundles: readonly Bundle[],
   partings: readonly Parting[],
+  looms: readonly LoomEnds[],
 ): PartLine[] {
   const found = new Map<string, Needed>();
   const add = (
@@ -108,6 +120,22 @@ export function planParts(
     if (holder && amps !== undefined) {
       const { name } = FUSE_FAMILIES[holder.family];
       add('end', `fuse ${name} ${amps}`, `fuse, ${name.toLowerCase()}, ${amps} A`, 2, [id]);
+    }
+  }
+  for (const { id, ends } of looms) {
+    const { item, ends: said } = job.looms[id]!;
+    const going = ends.flatMap(({ to }) => (to !== null && Object.hasOwn(job.gear, to) ? [to] : []));
+    add('gear', item.id, item.name, 1, going);
+    for (const { end, name, runs: own } of ends) {
+      if (!own.length) add('end', 'cap for a plug', 'cap for a plug of a loom', 1, []);
+      const mm = Object.hasOwn(said, end) ? said[end]!.extensionMm : 0;
+      if (mm > 0)
+        add('made', `loom extension ${mm} ${item.id} ${end}`, `lead put on to ${item.name}, ${name}: ${mm} mm`, 1, []);
+    }
+    // One is in it, one goes into the owner's spares.
+    if (item.fuse) {
+      const { name } = FUSE_FAMILIES[item.fuse.family];
+      add('end', `fuse ${name} ${item.fuse.amps}`, `fuse, ${name.toLowerCase()}, ${item.fuse.amps} A`, 1, going);
     }
   }
   for (const link of links) {

@@ -16,6 +16,7 @@ import * as intake from './parts/intake';
 import * as kits from './parts/kits';
 import * as leads from './parts/leads';
 import * as links from './parts/links';
+import * as looms from './parts/looms';
 import * as mounting from './parts/mounting';
 import * as overrules from './parts/overrules';
 import * as pins from './parts/pins';
@@ -51,6 +52,7 @@ const Shape = v.strictObject({
   ...kits.shape,
   ...leads.shape,
   ...links.shape,
+  ...looms.shape,
   ...there.shape,
   ...pins.shape,
   ...feeds.shape,
@@ -80,6 +82,7 @@ export const PARTS: readonly Part<Job>[] = [
   kits,
   leads,
   links,
+  looms,
   there,
   pins,
   settings,
@@ -104,6 +107,7 @@ export type Edits = typeof sheet.edits &
   typeof kits.edits &
   typeof leads.edits &
   typeof links.edits &
+  typeof looms.edits &
   typeof there.edits &
   typeof pins.edits &
   typeof settings.edits &
@@ -134,6 +138,7 @@ export const EMPTY = {
   ...kits.empty,
   ...leads.empty,
   ...links.empty,
+  ...looms.empty,
   ...there.empty,
   ...pins.empty,
   ...feeds.empty,

@@ -16,6 +16,7 @@ export const LIMITS = {
   zones: [20, 'zones'],
   panels: [150, 'panels'],
   links: [60, 'links'],
+  looms: [12, 'looms'],
   kits: [12, 'kits'],
   kitLines: [80, 'lines of a kit'],
   fasteners: [20, 'kinds of fastener'],

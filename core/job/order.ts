@@ -16,6 +16,7 @@ const LISTS = {
   tie: (job: Job) => job.craft.ties,
   link: (job: Job) => job.links,
   kit: (job: Job) => job.kits,
+  loom: (job: Job) => job.looms,
 } satisfies Record<string, (job: Job) => Readonly<Record<string, unknown>>>;
 type ListName = keyof typeof LISTS;
 const LIST_NAMES = Object.keys(LISTS) as ListName[];
@@ -125,6 +126,7 @@ export function ordered(job: Job): Job {
     kits: inOrder(job.kits, byAdded('kit'), added),
     parts: inOrder(job.parts, byKey),
     links: inOrder(job.links, byAdded('link'), added),
+    looms: inOrder(job.looms, byAdded('loom'), added),
     pins: inOrder(job.pins, byGear, gear),
     overrules: mapped<Record<string, unknown>>(job.overrules, (sets) =>
       inOrder(sets as Readonly<Record<string, unknown>>, byKey),

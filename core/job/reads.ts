@@ -12,7 +12,7 @@ export const CRAFT: readonly JobPart[] = [
   'craft.measures',
 ];
 /** Where things are. */
-export const PLACED: readonly JobPart[] = [...CRAFT, 'gear', 'craft.batteries', 'choices', 'settings'];
+export const PLACED: readonly JobPart[] = [...CRAFT, 'gear', 'looms', 'craft.batteries', 'choices', 'settings'];
 /** Where gear is on its panel. */
 export const PANELS: readonly JobPart[] = [...CRAFT, 'gear', 'mounts', 'craft.panels', 'craft.hull'];
 /** Who drives and hears whom. */

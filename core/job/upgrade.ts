@@ -26,7 +26,7 @@ import { FIRST_BATTERY, NEW_BATTERY, NO_TURN_ON, UNMEASURED } from './supply';
  * had a place of its own for every kind of overrule; version 7 called some things otherwise; version 8 knew no panels;
  * version 9 nothing that comes out, and no lead that lies there; version 10 no place of a circuit that is there;
  * version 11 no lead of gear and no link, no year of a craft, nothing of it that differs from its pattern, no kit, nothing that one piece takes over
- * from another, and wishes in prose alone; version 12 no variant of a craft; version 13 no leg that a person bars, and no cover kept shut.
+ * from another, and wishes in prose alone; version 12 no variant of a craft; version 13 no leg that a person bars, and no cover kept shut; version 14 no loom that was bought made.
  */
 export function upgradeJob(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
@@ -42,6 +42,7 @@ export function upgradeJob(input: unknown): unknown {
   if (version < 12) job = withLeads(job);
   if (version < 13) job = withOneVariant(job);
   if (version < 14) job = withAllKinds(job);
+  if (version < 15) job = withLooms(job);
   const craft = job['craft'];
   if (typeof craft !== 'object' || craft === null) return job;
   const pattern = upgradePattern((craft as Loose)['pattern']);
@@ -140,6 +141,8 @@ function withAllKinds(job: Loose): Loose {
     ? job
     : { ...job, version: JOB_VERSION, overrules: { ...NONE_SET, ...overrules } };
 }
+
+const withLooms = (job: Loose): Loose => (versionOf(job)! < 5 ? job : { ...job, version: JOB_VERSION, looms: {} });
 
 /** With the names of this version; what is raised further says so itself. */
 const withNames = (job: Loose): Loose => ({

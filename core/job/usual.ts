@@ -46,6 +46,8 @@ const RESTING: Record<Assumable, Resting> = {
   triggerA: { words: 'trigger draw', rules: ['turn-on-overloaded', 'switched-source'] },
   coilA: { words: 'coil draw', rules: ['turn-on-overloaded', 'switched-source', 'stands-too-short'] },
   efficiency: { words: 'efficiency', rules: DRAW },
+  trunkMm: { words: 'thickness of its trunk', rules: ['hole-tight', 'sleeve-wide'] },
+  branchMm: { words: 'thickness of its branches', rules: ['hole-tight', 'sleeve-wide'] },
 };
 
 /** The gear a finding is of; all of it where it is of a battery, a circuit of the craft or the whole job. */

@@ -1,26 +1,70 @@
-import { batteryOf } from '../connections/feeding';
+import { batteryOf, feederOf } from '../connections/feeding';
+import { feedLoom } from '../connections/looms';
 import type { CommonRun, FeedRun } from '../connections/runs';
-import { draws, type FedGear } from '../gear/gear';
+import { draws, type FedGear, type FuseHolder, type Loom } from '../gear/gear';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
 import { NO_FEED_CHOICE, type FeedChoice } from '../job/parts/feeds';
 import { setOf } from '../job/parts/overrules';
 import type { Gauge } from '../tables/conductors';
+import type { FuseFamily } from '../tables/fuses';
 import { drawOf } from './demand';
 
-export type GaugeReason = 'least' | 'drop' | 'ampacity' | 'pinned' | 'thickest' | 'collapse';
+export type GaugeReason = 'least' | 'drop' | 'ampacity' | 'pinned' | 'bought' | 'thickest' | 'collapse';
 
-/** What is said of one feed: what the job chooses, and the sizes a person has set. */
+/** What is said of one feed: what the job chooses, and the sizes a person has set or a loom has. */
 export interface FeedSaid extends FeedChoice {
   readonly gauge: Gauge | null;
   readonly fuseA: number | null;
+  /** The loom it comes by, which has its size and may have its fuse. */
+  readonly loom: string | null;
 }
-/** What a job chooses for a feed, before any size is set. */
-export const choiceOf = (job: Job, gear: string): FeedSaid => ({
-  ...(job.feeds[gear] ?? NO_FEED_CHOICE),
-  gauge: null,
-  fuseA: null,
+/** The wire and the fuse of a loom that a feed comes by. */
+export interface Bought {
+  readonly gauge: Gauge;
+  readonly fuseA: number | null;
+}
+/** What a job chooses for a feed, before any size is set; with the fuse of the loom that it comes by, where it has no other. */
+export function choiceOf(job: Job, gear: string): { readonly choice: FeedSaid; readonly bought: Bought | undefined } {
+  const said = job.feeds[gear] ?? NO_FEED_CHOICE;
+  const by = feedLoom(job, feederOf(job, gear), gear);
+  if (!by?.item.power) return { choice: { ...said, gauge: null, fuseA: null, loom: null }, bought: undefined };
+  const { item, fuseAtMm } = by;
+  const { fuse } = item;
+  const own = said.holder === null && fuse !== null;
+  return {
+    choice: {
+      ...said,
+      ...(own ? { holder: holderOf(item, fuse.family), fuseAtMm } : {}),
+      gauge: item.power,
+      fuseA: null,
+      loom: item.name,
+    },
+    bought: { gauge: item.power!, fuseA: own ? fuse.amps : null },
+  };
+}
+/** The holder that is part of a loom: of its family, with what contacts such as those lose (common practice). */
+const holderOf = (item: Loom, family: FuseFamily): FuseHolder => ({
+  ...HOLDER_OF_LOOM,
+  id: item.id,
+  name: `fuse in ${item.name}`,
+  family,
 });
+const HOLDER_OF_LOOM = {
+  kind: 'fuseHolder',
+  size: { w: 0, h: 0, d: 0 },
+  massKg: 0,
+  water: [],
+  dust: null,
+  ignitionProtected: false,
+  screws: null,
+  cutoutMm: null,
+  fitMinutes: 0,
+  note: '',
+  maxA: null,
+  maxVolts: null,
+  milliohm: 1.5,
+} satisfies Partial<FuseHolder>;
 
 /** One feed while it is sized: gear, what feeds it, and the conductors between. */
 export interface Branch {
@@ -28,6 +72,8 @@ export interface Branch {
   readonly item: FedGear;
   /** Its sizes are set anew whenever a tree is sized. */
   choice: FeedSaid;
+  /** Of a loom: its wire is what it is, its fuse what came in it unless a person takes another. */
+  readonly bought?: Bought | undefined;
   readonly audioWatts: number;
   readonly run: FeedRun | undefined;
   /** Battery, or gear that passes power on. */
@@ -79,15 +125,14 @@ export function begin(tree: Tree, job: Figures): void {
   if (tree.job.craft.batteries !== batteries) tree.job = { ...tree.job, craft: { ...tree.job.craft, batteries } };
   for (const branch of branches.values()) {
     if (branch.circuit) continue;
-    const gauge = setOf(job, 'gauge', branch.gear) ?? null;
-    const fuseA = setOf(job, 'fuse', branch.gear) ?? null;
+    const gauge = branch.bought?.gauge ?? setOf(job, 'gauge', branch.gear) ?? null;
+    const fuseA = setOf(job, 'fuse', branch.gear) ?? branch.bought?.fuseA ?? null;
     if (gauge !== branch.choice.gauge || fuseA !== branch.choice.fuseA)
       branch.choice = { ...branch.choice, gauge, fuseA };
-    Object.assign(branch, gauge === null ? start : PINNED(gauge));
+    Object.assign(branch, gauge === null ? start : { gauge, reason: branch.bought ? 'bought' : 'pinned' });
   }
   if (common && !common.pinned) Object.assign(common, start);
 }
-const PINNED = (gauge: Gauge) => ({ gauge, reason: 'pinned' as const });
 
 /** Gear that draws, and what it is fed from. */
 export type Drawn = Pick<Branch, 'gear' | 'item' | 'audioWatts' | 'feeder'>;

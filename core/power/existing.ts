@@ -44,7 +44,7 @@ export const existingBranches = (job: Job, start: Pick<Branch, 'gauge' | 'reason
     return {
       gear: id,
       item: asBlock(circuit),
-      choice: { ...NO_FEED_CHOICE, gauge: null, fuseA: circuit.fuseA },
+      choice: { ...NO_FEED_CHOICE, gauge: null, fuseA: circuit.fuseA, loom: null },
       audioWatts: 0,
       run: { outMm: circuit.lengthMm ?? 0, backMm: 0, engineSpace: false, together: 1 },
       feeder: feederOf(job, id),

@@ -84,7 +84,7 @@ export type FeedTree = () => Tree;
 export const power = chapter({
   id: 'power',
   station: 'power',
-  version: 5,
+  version: 6,
   /** Who feeds whom along which wires: the same tree, laid out once, while only sizes and batteries' figures change. */
   tree: made(POWER, (job, lengths: Lengths, watts: Watts, common: CommonRun | undefined) =>
     handOn(feedTree(job, (gear) => lengths[gear], watts, common)),

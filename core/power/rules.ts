@@ -179,15 +179,19 @@ export const powerRules = rulesAt<PowerRule>('power', [
         // Said, never taken unasked: it is chosen at the feed.
         const allowed = seen.job.craft.pattern.kind === 'boat' && limit <= FUSE_ALLOWANCE * feed.ampacityA;
         return {
-          reason: `${wire} to ${tag} carries ${short(feed.ampacityA)} A and is protected${by} at ${short(limit)} A.${allowed ? ' ABYC E-11 allows up to 150 % (from memory); it can be taken at the feed.' : ''}`,
+          reason: `${wire} to ${tag} carries ${short(feed.ampacityA)} A and is protected${by} at ${short(limit)} A.${feed.choice.loom ? ` It comes in ${feed.choice.loom}: a smaller fuse in that, or wire of its own.` : ''}${allowed ? ' ABYC E-11 allows up to 150 % (from memory); it can be taken at the feed.' : ''}`,
           figures: [amps('fuse', limit), amps('ampacity', feed.ampacityA)],
-          cure: {
-            label: 'Let the plan choose gauge and fuse',
-            operations: [
-              { op: 'overrule', kind: 'gauge', subject: feed.gear, value: null },
-              { op: 'overrule', kind: 'fuse', subject: feed.gear, value: null },
-            ],
-          },
+          ...(feed.choice.loom && !feed.fusePinned
+            ? {}
+            : {
+                cure: {
+                  label: 'Let the plan choose gauge and fuse',
+                  operations: [
+                    { op: 'overrule' as const, kind: 'gauge' as const, subject: feed.gear, value: null },
+                    { op: 'overrule' as const, kind: 'fuse' as const, subject: feed.gear, value: null },
+                  ],
+                },
+              }),
         };
       }),
   },

@@ -1,6 +1,6 @@
 import { draws, type GearItem } from '../gear/gear';
 import { FRAME, circuitOf } from '../connections/feeding';
-import type { Run } from '../connections/runs';
+import { isMade, type Run } from '../connections/runs';
 import type { Pin } from '../gear/pins';
 import type { Job } from '../job/job';
 import type { Existing } from '../job/supply';
@@ -21,8 +21,8 @@ const SPEAKER_PIGTAIL: Gauge = '18';
 
 /** Screened leads end in what they were bought with. */
 const LINE_PLUG = 'line plug';
-/** Made leads bring theirs. */
-const LINK_PLUG = 'its plug';
+/** Made leads and looms bring theirs. */
+const MADE_PLUG = 'its plug';
 
 const DOES = {
   feed: 'constant',
@@ -97,7 +97,7 @@ export function terminalsOf(job: Job, runs: readonly Run[]): Terminals {
           run: run.id,
           at,
           use,
-          with: run.kind === 'link' ? LINK_PLUG : gauge === undefined ? LINE_PLUG : end(run, at, gauge),
+          with: isMade(run) ? MADE_PLUG : gauge === undefined ? LINE_PLUG : end(run, at, gauge),
         })),
     );
   const known = runs.map(() => new Map<Gauge | undefined, readonly Termination[]>());

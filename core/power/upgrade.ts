@@ -18,7 +18,7 @@ interface Made {
 /**
  * Version 1 knew one battery, and nothing between it and the gear; version 2 sized for the engine-off state alone;
  * version 3 had other words for what is turned on and for the ring where returns meet; version 4 fed nothing from
- * circuits of the craft.
+ * circuits of the craft; version 5 knew no looms.
  */
 export function upgradePower(made: Made, from: number): Made {
   let now = made;
@@ -26,7 +26,14 @@ export function upgradePower(made: Made, from: number): Made {
   if (from < 3) now = withWorstStates(now);
   if (from < 4) now = inTheseWords(now);
   if (from < 5) now = { ...now, power: { ...now.power, circuits: {} } };
+  if (from < 6) now = withoutLooms(now);
   return now;
+}
+
+function withoutLooms(now: Made): Made {
+  const said = (feeds: PowerPlan['feeds']) =>
+    mapped(feeds, (feed) => ({ ...feed, choice: { ...feed.choice, loom: null } }));
+  return { ...now, power: { ...now.power, feeds: said(now.power.feeds), circuits: said(now.power.circuits) } };
 }
 
 function inTheseWords(now: Made): Made {

@@ -9,7 +9,8 @@ import { ADVENTURE_TOURER } from '#demo/patterns/adventure-tourer';
 import { without } from '../document/edits';
 import type { Job } from '../job/job';
 import { neededRuns } from '../connections/runs';
-import { accessOf, planRuns, pullOf } from './runs';
+import { pullOf } from './pulls';
+import { accessOf, planRuns } from './runs';
 import { layOne, layTogether } from './together';
 
 /** No run that nobody pinned could go a cheaper way beside the covers that all others need. */

@@ -8,7 +8,8 @@ import { otherEnd, type MapLeg } from './graph';
 import { layOne, takes, type Pull, type Route, type Standing } from './together';
 import { neededRuns } from '../connections/runs';
 import { openedByEnds } from '../connections/opened';
-import { accessOf, planRuns, pullOf } from './runs';
+import { pullOf } from './pulls';
+import { accessOf, planRuns } from './runs';
 
 /** A route with what it costs beside what is open anyway. */
 export interface RouteProposal extends Route {

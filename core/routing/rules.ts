@@ -14,7 +14,11 @@ import { tenth } from '../units/figures';
 import { openedFor } from '../connections/opened';
 import { reliefOf } from '../connections/relief';
 import { pullSteps } from '../connections/pulled';
-import { isUnfused, planRuns } from './runs';
+import type { Fitted } from '../panels/fitted';
+import { loomRules } from './loom-rules';
+import type { LoomPlan } from './looms';
+import { isUnfused } from './pulls';
+import { planRuns } from './runs';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { craftMap } from './graph';
@@ -24,8 +28,10 @@ export interface RoutingSeen {
   readonly job: Job;
   readonly runs: readonly Run[];
   readonly tags: Readonly<Record<string, string>>;
+  readonly looms: readonly LoomPlan[];
+  readonly mounts: Readonly<Record<string, Fitted>>;
 }
-type RoutingRule = Rule<RoutingSeen, Operation>;
+export type RoutingRule = Rule<RoutingSeen, Operation>;
 
 const nameOf = ({ job, tags }: RoutingSeen, run: Run) =>
   `${runWords(run)} ${endName(job, run.from, tags)} → ${endName(job, run.to, tags)}`;
@@ -34,7 +40,12 @@ const nameOf = ({ job, tags }: RoutingSeen, run: Run) =>
 function minutesOf(job: Job, runs: readonly Run[]): number {
   const pattern = craftOf(job);
   const pulls = pullSteps(runs);
-  const pulled = new Map(runs.flatMap(({ id, alongMin }) => (pulls.has(id) ? [[pulls.get(id)!, alongMin]] : [])));
+  const pulled = new Map<string, number>();
+  for (const { id, alongMin, loom } of runs) {
+    const step = pulls.get(id);
+    // Of a loom each run has the legs that none before it has.
+    if (step !== undefined) pulled.set(step, alongMin + (loom ? (pulled.get(step) ?? 0) : 0));
+  }
   const fished = new Set(runs.flatMap((run) => run.fished));
   return (
     coverMinutes(pattern, openIn(job, runs)) +
@@ -300,4 +311,5 @@ export const routingRules = rulesAt<RoutingRule>('routing', [
       });
     },
   },
+  ...loomRules,
 ]);

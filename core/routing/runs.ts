@@ -1,7 +1,9 @@
 import { setOf } from '../job/parts/overrules';
 import { circuitOf } from '../connections/feeding';
 import { openedByEnds } from '../connections/opened';
-import { endPlace, neededRuns, type Run, type RunNeed, type Way } from '../connections/runs';
+import { endPlace, isMade, neededRuns, type Run, type RunNeed, type Way } from '../connections/runs';
+import { loomMm } from '../connections/looms';
+import { isLoomed, loomPulls, pullOf, routeWithin, type Ended, type LoomPull } from './pulls';
 import { craftOf, foundCraft } from '../craft/own';
 import type { Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
@@ -11,7 +13,7 @@ import type { Access } from './access';
 import { pullMinutes } from './effort';
 import { craftMap, wayAlong, wayPoints, type CraftMap } from './graph';
 import type { Fitted } from '../panels/fitted';
-import { layOne, layTogether, type Laid, type Pull, type Route, type Standing } from './together';
+import { layOne, layTogether, type Laid, type Route, type Standing } from './together';
 import { endsMm, leadEnd } from './tail';
 
 /** How this job's runs get at their legs. */
@@ -31,7 +33,6 @@ export function accessOf(job: Job): Access {
 /** Minutes that a metre is worth where nothing but metres counts. */
 const WHATEVER_IT_TAKES = 1e6;
 
-type Ended = RunNeed & Pick<Run, 'fromPlace' | 'toPlace'>;
 const endedRuns = (job: Job, needed: readonly RunNeed[]): Ended[] =>
   needed.map((need) => ({
     ...need,
@@ -39,49 +40,37 @@ const endedRuns = (job: Job, needed: readonly RunNeed[]): Ended[] =>
     toPlace: endPlace(job, need.to, need.from),
   }));
 
-/** Whether nothing protects what feeds this: no fuse stands between it and a battery. */
-export const isUnfused = ({ craft, feeds }: Job, { kind, from, to }: RunNeed): boolean =>
-  kind === 'feed' && Object.hasOwn(craft.batteries, from) && !feeds[to]?.holder;
-
-/** Runs between the same two ends, as they are pulled: in one go. */
-export const pullOf = (job: Job, runs: readonly Ended[]): Pull => ({
-  from: runs[0]!.fromPlace!,
-  to: runs[0]!.toPlace!,
-  conductors: runs.reduce((sum, { conductors }) => sum + conductors.length, 0),
-  pin: setOf(job, 'way', runs[0]!.id),
-  unfused: runs.some((run) => isUnfused(job, run)),
-});
-
 /**
  * Routes for all runs that are to be laid, by run: together, so that they cost least. Those between the same two ends are
- * pulled in one go, unless a person leads one of them another way.
+ * pulled in one go, unless a person leads one of them another way; a loom goes from where it begins to all of its ends.
  */
 function routesFor(job: Job, access: Access, runs: readonly Ended[]): ReadonlyMap<string, Route | undefined> {
-  const { pulls, laid } = searched(job, access, runs);
-  return new Map(pulls.flatMap((group, i) => group.map(({ id }) => [id, laid.routes[i]] as const)));
+  const { pulls, looms, laid } = searched(job, access, runs);
+  const routes = new Map(pulls.flatMap((group, i) => group.map(({ id }) => [id, laid.routes[i]] as const)));
+  const ofLooms = laid.routes.slice(pulls.length);
+  for (const run of runs) if (isLoomed(run)) routes.set(run.id, routeWithin(access, run, looms, ofLooms));
+  return routes;
 }
 
-function searched(
-  job: Job,
-  access: Access,
-  runs: readonly Ended[],
-): { readonly pulls: Ended[][]; readonly laid: Laid } {
+interface Searched {
+  readonly pulls: readonly Ended[][];
+  readonly looms: readonly LoomPull[];
+  /** Of the pulls, then of the looms. */
+  readonly laid: Laid;
+}
+
+function searched(job: Job, access: Access, runs: readonly Ended[]): Searched {
   const groups = new Map<string, Ended[]>();
   for (const run of runs) {
-    if (run.old || run.fromPlace === undefined || run.toPlace === undefined) continue;
+    if (run.old || run.loom || run.fromPlace === undefined || run.toPlace === undefined) continue;
     const key = `${run.from}>${run.to} ${setOf(job, 'way', run.id)?.join() ?? ''}`;
     groups.set(key, [...(groups.get(key) ?? []), run]);
   }
   const pulls = [...groups.values()];
+  const looms = loomPulls(job, runs);
   const standing = { opened: openedByEnds(job, runs) };
-  return {
-    pulls,
-    laid: layTogether(
-      access,
-      pulls.map((group) => pullOf(job, group)),
-      standing,
-    ),
-  };
+  const all = [...pulls.map((group) => pullOf(job, group)), ...looms.map(({ pull }) => pull)];
+  return { pulls, looms, laid: layTogether(access, all, standing) };
 }
 
 /** How sure it is that all runs together cost no less another way. */
@@ -119,7 +108,7 @@ export const isTapped = (job: Job, end: string): boolean =>
     : circuitOf(job, end) !== undefined;
 
 /** Whether a link ends where the craft has its own plug, which stays where it is. */
-const isPlugOf = ({ gear, craft }: Job, { kind }: RunNeed, end: string): boolean =>
+export const isPlugOf = ({ gear, craft }: Job, { kind }: RunNeed, end: string): boolean =>
   kind === 'link' && !Object.hasOwn(gear, end) && Object.hasOwn(foundCraft({ craft }).places, end);
 
 /** The points of a way, its ends twice where a joint needs what it needs from there on. */
@@ -130,6 +119,18 @@ function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly 
     ...points,
     ...(isJoint(way.legs.at(-1)) ? [points.at(-1)!] : []),
   ];
+}
+
+/** Minutes of pulling a run along its legs; of a loom each leg once, at the first of its runs that takes it. */
+function pullingAlong({ legs }: CraftMap): (need: RunNeed, route: Route) => number {
+  const done = new Set<string>();
+  return ({ loom }, { way }) =>
+    way.legs.reduce((sum, leg) => {
+      const key = loom && `${loom.loom} ${leg}`;
+      if (key !== undefined && done.has(key)) return sum;
+      if (key !== undefined) done.add(key);
+      return sum + pullMinutes(legs[leg]!);
+    }, 0);
 }
 
 /**
@@ -144,19 +145,20 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
   const { places } = pattern;
   const needs = endedRuns(job, needed);
   const routes = routesFor(job, access, needs);
+  const along = pullingAlong(map);
   const ends = new Map(Object.entries(mounts).map(([id, fitted]) => [id, leadEnd(job.gear[id]!.item, fitted)]));
   return needs.map((need) => {
     const { fromPlace, toPlace } = need;
     const pin = setOf(job, 'way', need.id);
     const route = routes.get(need.id);
     const way = need.old ? oldWay(access, need, pin) : route?.way;
-    const along = pin !== undefined && way?.legs.join() === pin.join();
+    const pinned = pin !== undefined && way?.legs.join() === pin.join();
     const allowanceMm =
       way && !need.old
         ? (isTapped(job, need.from) || isPlugOf(job, need, need.from) ? 0 : (places[fromPlace!]?.allowanceMm ?? 0)) +
           (isPlugOf(job, need, need.to) ? 0 : (places[toPlace!]?.allowanceMm ?? 0)) +
-          // A made lead needs nothing for its terminals.
-          (need.kind === 'link' ? 0 : 2 * job.settings.terminalAllowanceMm)
+          // What is made needs nothing for its terminals.
+          (isMade(need) ? 0 : 2 * job.settings.terminalAllowanceMm)
         : 0;
     const points = way ? wayPoints(map, way) : [];
     const plugsMm = way && !need.old ? endsMm(fixed(map, way, points), ends.get(need.from), ends.get(need.to)) : 0;
@@ -164,18 +166,20 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
       ...need,
       way,
       fished: route?.fished ?? [],
-      alongMin: route ? route.way.legs.reduce((sum, leg) => sum + pullMinutes(map.legs[leg]!), 0) : 0,
-      pinned: along,
-      pinBroken: pin !== undefined && (routes.has(need.id) || need.old) && !along,
+      alongMin: route ? along(need, route) : 0,
+      pinned,
+      pinBroken: pin !== undefined && (routes.has(need.id) || need.old) && !pinned,
       points,
       layMm: way?.lengthMm ?? 0,
       plugsMm,
       allowanceMm,
-      // A made lead is as long as it is: nothing is cut in steps.
       cutMm:
-        way && !need.old
-          ? roundUpTo(way.lengthMm + plugsMm + allowanceMm, need.kind === 'link' ? 1 : job.settings.cutStepMm)
-          : 0,
+        !way || need.old
+          ? 0
+          : need.loom
+            ? loomMm(job.looms[need.loom.loom]!, need.loom.ends)
+            : // A made lead is as long as it is: nothing is cut in steps.
+              roundUpTo(way.lengthMm + plugsMm + allowanceMm, need.kind === 'link' ? 1 : job.settings.cutStepMm),
     };
   });
 }

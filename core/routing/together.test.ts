@@ -12,7 +12,8 @@ import type { Job } from '../job/job';
 import type { Access } from './access';
 import { craftMap } from './graph';
 import { openedByEnds } from '../connections/opened';
-import { accessOf, planRuns, pullOf } from './runs';
+import { pullOf } from './pulls';
+import { accessOf, planRuns } from './runs';
 import { layTogether, type Pull, type Standing } from './together';
 
 /** What a leg costs to pull along, added up here by itself: ½ min a metre, 1 a hole, 1 past an edge (from effort.ts). */

@@ -245,6 +245,29 @@ export function links(pen: Pen, job: Job, plan: Plan): void {
   );
 }
 
+/** Looms that were bought made: where each of their ends goes, and whether it reaches. */
+export function looms(pen: Pen, job: Job, plan: Plan): void {
+  for (const loom of plan.looms) {
+    const { item } = job.looms[loom.id]!;
+    pen.heading(`Loom: ${item.name}`);
+    if (loom.why) pen.line(`Led in first: ${loom.first === 'start' ? loom.ends[0]!.name : 'its branches'}.`);
+    pen.table(
+      ['End', 'Goes to', 'There', 'Left over'],
+      [3, 3, 1.4, 1.8],
+      loom.ends.map(({ name, to, runs, haveMm, overMm }) => [
+        name,
+        to === null ? 'capped' : endName(job, to, plan.tags),
+        lengthShown(pen.units, haveMm),
+        !runs.length || overMm === undefined
+          ? 'not used'
+          : overMm <= -0.5
+            ? `${lengthShown(pen.units, -overMm)} short`
+            : lengthShown(pen.units, Math.max(0, overMm)),
+      ]),
+    );
+  }
+}
+
 /** How the figures of the power come about, as the screen tells it. */
 export function formulas(pen: Pen, job: Job, plan: Plan): void {
   const all = powerFigures(job, plan).filter(({ figures }) => figures.length);

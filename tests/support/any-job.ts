@@ -1,3 +1,5 @@
+import { usualEnds } from '#core/connections/looms';
+import { BEGINNING } from '#core/gear/loom';
 import fc, { type GeneratorValue } from 'fast-check';
 import { SHELF } from '#demo/shelf';
 import { PATTERNS } from '#demo/jobs';
@@ -362,6 +364,25 @@ function madeJob(g: GeneratorValue): AnyJob {
     );
     if (heirs.length && sometimes(60)) make({ op: 'takeOver', of: id, by: one(...heirs) });
     else if (sometimes(10)) make({ op: 'setThere', id, there: 'kept' });
+  }
+
+  // Looms that were bought made, some of whose ends go where nothing needs them.
+  for (const id of ['w1', 'w2']) {
+    if (!sometimes(25)) continue;
+    const item = one(...kinds.get('loom')!);
+    const needed = neededRuns(job);
+    if (item.kind !== 'loom' || !needed.length) continue;
+    const run = one(...needed);
+    const ends = [BEGINNING, ...item.branches.map((branch) => branch.id)];
+    make({ op: 'addLoom', id, item, ends: sometimes(50) ? usualEnds(job, item, one(...batteries)) : {} });
+    if (!Object.hasOwn(job.looms, id)) continue;
+    for (const end of ends) {
+      const to = one(null, run.from, run.to, ...Object.keys(job.gear), ...places.slice(0, 1));
+      if (sometimes(40)) make({ op: 'setLoomEnd', loom: id, end, said: { to } });
+      if (sometimes(15)) make({ op: 'setLoomEnd', loom: id, end, said: { extensionMm: between(0, 3000) } });
+    }
+    if (sometimes(30)) make({ op: 'leadLoom', loom: id, first: one('start', 'ends') });
+    if (sometimes(10)) make({ op: 'removeGear', id: one(...Object.keys(job.gear)) });
   }
 
   return { job, applied, states, refused, [fc.toStringMethod]: () => [pattern.id, ...made].join('\n') };

@@ -23,6 +23,8 @@ const chosen = computed(() =>
 const isFed = (kind: Subject['kind']) => kind === 'feed' || kind === 'gear';
 /** The circuit of the craft that gear is fed from is judged with that gear's feed, a link with the gear at its ends. */
 function about({ kind, id }: Subject, thing: Subject): boolean {
+  // One end of a loom is judged with all of it.
+  if (kind === 'loom' && thing.kind === 'loom') return id.split('/')[0] === thing.id.split('/')[0];
   if (id === thing.id) return kind === thing.kind || (isFed(kind) && isFed(thing.kind));
   if (!job.job || !isFed(thing.kind)) return false;
   if (kind === 'existing') return feederOf(job.job, thing.id) === id;

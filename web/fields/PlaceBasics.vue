@@ -13,10 +13,8 @@ const props = defineProps<{ place: Place }>();
 const emit = defineEmits<{ set: [part: Partial<Place>] }>();
 const ROOM = { w: 'Width', h: 'Height', d: 'Depth' } as const;
 // A kit and a fuse holder are put in no place.
-const KINDS = Object.entries(GEAR_KIND_NAMES).filter(([kind]) => kind !== 'kit' && kind !== 'fuseHolder') as [
-  GearKind,
-  string,
-][];
+const NOT_PLACED: readonly string[] = ['kit', 'loom', 'fuseHolder'] satisfies GearKind[];
+const KINDS = Object.entries(GEAR_KIND_NAMES).filter(([kind]) => !NOT_PLACED.includes(kind)) as [GearKind, string][];
 const takes = (kind: GearKind, so: boolean) =>
   emit('set', { accepts: so ? [...props.place.accepts, kind] : props.place.accepts.filter((one) => one !== kind) });
 </script>

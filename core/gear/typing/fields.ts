@@ -8,9 +8,11 @@ import { readFigure, readNumber } from '../../units/typed';
 import { ACCESSORY_FORMS, BANDS, DEVICE_FORMS, ENCLOSURE_FORMS, type Content, type Fits, type GearKind } from '../gear';
 import type { Pin } from '../pins';
 import type { Port } from '../ports';
+import type { LoomBranch } from '../loom';
 import { readContents, writeContents } from './contents';
 import { readFits, writeFits } from './fits';
 import { readPins, readPorts, writePins, writePorts } from './leads';
+import { readBranches, writeBranches } from './loom';
 import { readCoils, readIngress, readRows, readSize, writeIngress, writeRows } from './reading';
 
 // Gear typed in from its maker's sheet, blank by blank: what each takes, how it is written, what is usual of it.
@@ -299,6 +301,10 @@ const bridged: readonly Field[] = [
     usual: (draft) => 2 * (at(draft, 'bank.minOhm') as number),
   }),
 ];
+const WIRES = {
+  '': 'not said',
+  ...Object.fromEntries(GAUGES.map((g) => [g, gaugeName(g, g.endsWith('mm2') ? 'iso' : 'awg')])),
+};
 const demand = (usualClass: 'AB' | 'D', idleA: number, memoryA: number): readonly Field[] => [
   pick({
     key: 'demand.class',
@@ -323,10 +329,7 @@ const demand = (usualClass: 'AB' | 'D', idleA: number, memoryA: number): readonl
     key: 'maxWire',
     label: 'Thickest wire it takes',
     part: 'feed',
-    options: {
-      '': 'not said',
-      ...Object.fromEntries(GAUGES.map((g) => [g, gaugeName(g, g.endsWith('mm2') ? 'iso' : 'awg')])),
-    },
+    options: WIRES,
   }),
   figure({ key: 'demand.ratedVolts', label: 'Watts are at', part: 'feed', unit: 'V', usual: () => 14.4 }),
   yesNo({
@@ -369,6 +372,7 @@ export const FIT_MINUTES: Record<GearKind, number> = {
   accessory: 10,
   device: 15,
   kit: 0,
+  loom: 0,
 };
 
 export const FIELDS: Record<GearKind, readonly Field[]> = {
@@ -542,6 +546,37 @@ export const FIELDS: Record<GearKind, readonly Field[]> = {
       read: readContents,
       write: (value) => writeContents(value as Content[] | undefined),
     },
+    ...LAST,
+  ],
+  loom: [
+    NAME,
+    {
+      key: 'branches',
+      label: 'Its branches: where each leaves the trunk + how long it is from there, what it carries',
+      part: 'name',
+      empty: 'needed',
+      long: true,
+      like: 'battery: 300 + 1200, power, plug 12; front left: 900 + 600, speaker, plug 14; pod: 0 + 400, speaker, inline',
+      expected:
+        'expected branches one after another, each as “front left: 900 + 600, speaker, plug 14”; it carries power, speaker, line level, turn-on or switched',
+      read: readBranches,
+      write: (value, system) => writeBranches(value as LoomBranch[] | undefined, system),
+    },
+    words({ key: 'begins', label: 'The plug it begins at', part: 'name', like: 'amplifier plug' }),
+    figure({ key: 'beginsPlugMm', label: 'That plug, the widest across', part: 'size', unit: 'mm', like: '22' }),
+    figure({ key: 'trunkMm', label: 'Its trunk over the sheath', part: 'size', unit: 'mm', usual: () => 12 }),
+    figure({ key: 'branchMm', label: 'A branch over the sheath', part: 'size', unit: 'mm', usual: () => 6 }),
+    pick({ key: 'power', label: 'Size of its + and −', part: 'feed', options: WIRES }),
+    pick({ key: 'leads', label: 'Size of its leads', part: 'feed', options: WIRES }),
+    pick({ key: 'fuse.family', label: 'The fuse in it', part: 'feed', options: { '': 'none', ...FAMILIES } }),
+    figure({ key: 'fuse.amps', label: 'That fuse', part: 'feed', unit: 'A', like: '30' }),
+    figure({
+      key: 'fuse.atMm',
+      label: 'That fuse, from its end at the battery',
+      part: 'feed',
+      unit: 'mm',
+      like: '150',
+    }),
     ...LAST,
   ],
   accessory: [

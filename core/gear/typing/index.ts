@@ -148,6 +148,7 @@ const OF_SEVERAL: Readonly<Record<string, string>> = {
   dust: 'water',
   front: 'opening',
   screws: 'name',
+  fuse: 'fuse.amps',
 };
 
 /** What follows from several blanks, or from none. */
@@ -177,6 +178,13 @@ function finish(kind: GearKind, draft: Draft, from: GearItem | undefined, sameFr
   if (kind === 'accessory' || kind === 'device') draft['form'] ??= Object.keys(FORMS[kind])[0];
   // A box is as large as it is: nobody asks.
   if (kind === 'kit') Object.assign(draft, { size: { w: 0, h: 0, d: 0 }, massKg: 0, water: [] });
+  if (kind === 'loom') {
+    Object.assign(draft, { size: { w: 0, h: 0, d: 0 }, massKg: 0, water: [], begins: draft['begins'] ?? '' });
+    for (const key of ['beginsPlugMm', 'power', 'leads']) draft[key] ??= null;
+    const fuse = draft['fuse'] as Draft | undefined;
+    // A family alone, or amperes alone, is what the schema names.
+    draft['fuse'] = fuse ? { atMm: 150, ...fuse } : null;
+  }
   if (kind === 'device') {
     const demand = draft['demand'] as Draft;
     // It drives no speaker: the law by which watts are drawn does not matter.

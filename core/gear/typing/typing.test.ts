@@ -157,6 +157,7 @@ test('every kind can be typed in, by what it must have', () => {
     accessory: {},
     device: { 'demand.idleA': '0.4' },
     kit: { contents: '2 × Own, option: 12 × M4 × 20' },
+    loom: { branches: 'pod: 0 + 400, speaker, inline; start: 300 + 90, line level', leads: '16' },
   };
   for (const kind of Object.keys(least) as GearKind[]) {
     const item = read(kind, { name: 'Own', size, ...least[kind] });

@@ -44,12 +44,19 @@ const withGear = (job: Job, op: string, id: string, part: Partial<Job['gear'][st
   gear: { ...job.gear, [id]: { ...gearOf(job, op, id), ...part } },
 });
 
+/** What is no gear of a craft, though it stands on the shelf. */
+const NOT_PLACED: Partial<Record<GearItem['kind'], string>> = {
+  kit: 'a kit is not put on a craft: what is in it is',
+  loom: 'a loom is not put at a place: it runs from one to another',
+};
+
 export const edits = editsOf<Job>()({
   addGear: {
     says: { id: Id, item: GearItem, place: v.nullable(Id) },
     words: ({ item }) => `add ${item.name}`,
     change(job, { id, item, place }) {
-      if (item.kind === 'kit') throw new OperationError('addGear', 'a kit is not put on a craft: what is in it is');
+      const not = NOT_PLACED[item.kind];
+      if (not) throw new OperationError('addGear', not);
       if (Object.hasOwn(job.gear, id)) throw new OperationError('addGear', `gear ${id} is already in the job`);
       return { ...job, gear: { ...job.gear, [id]: { item, itemHash: contentHash(item), place, there: null } } };
     },
@@ -86,8 +93,8 @@ export const olderEdits = {
 export function faults({ gear, craft }: Job): Fault[] {
   const found = tooMany('gear', gear, ['gear']);
   for (const [key, placed] of Object.entries(gear))
-    if (placed.item.kind === 'kit')
-      found.push({ path: ['gear', key, 'item', 'kind'], expected: 'expected gear, not a kit' });
+    if (NOT_PLACED[placed.item.kind])
+      found.push({ path: ['gear', key, 'item', 'kind'], expected: `expected gear, not a ${placed.item.kind}` });
   for (const [key, placed] of Object.entries(gear))
     if (placed.place !== null && !Object.hasOwn(foundCraft({ craft }).places, placed.place))
       found.push({ path: ['gear', key, 'place'], expected: 'expected a place of this craft' });

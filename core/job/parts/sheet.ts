@@ -5,7 +5,7 @@ import type { Job } from '../job';
 import { Id, Text } from '../../text/scalars';
 
 /** Version of the job document this planner writes. */
-export const JOB_VERSION = 14;
+export const JOB_VERSION = 15;
 
 export const JobTitle = name(120, 'expected a title');
 

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef } from 'vue';
-import { GEAR_KIND_NAMES, type GearItem, type GearKind, type Kit } from '#core/gear/gear';
+import { useRouter } from 'vue-router';
+import { soundBattery } from '#core/connections/feeding';
+import { usualEnds } from '#core/connections/looms';
+import { GEAR_KIND_NAMES, type GearItem, type GearKind, type Kit, type Loom } from '#core/gear/gear';
 import { clampHolds } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
 import type { Operation } from '#core/job/operations';
@@ -32,6 +35,7 @@ import { figuresOf, fitMark, fitWords, sizeOf } from './words';
 
 const { store, job, plan, pattern } = useSheet();
 const library = useLibrary();
+const router = useRouter();
 const views = computed(() => twoViews(pattern.value));
 
 const KINDS = [
@@ -47,6 +51,7 @@ const KINDS = [
   'device',
   'accessory',
   'kit',
+  'loom',
 ] as const satisfies readonly GearKind[];
 const pluralOf = (name: string) => (/[^aeiou]y$/.test(name) ? name.replace(/y$/, 'ies') : `${name}s`);
 const KIND_NAMES = Object.fromEntries(KINDS.map((k) => [k, pluralOf(GEAR_KIND_NAMES[k])])) as Record<
@@ -66,6 +71,8 @@ function type(from?: GearItem): void {
   typing.value = true;
 }
 
+/** What is taken in the hand and put at a place. */
+const isInHand = ({ kind: k }: GearItem): boolean => k !== 'kit' && k !== 'loom';
 /** What is being put somewhere: a new item off the shelf, or one that moves. */
 const hand = shallowRef<{ item: GearItem; moving?: string }>();
 
@@ -181,7 +188,10 @@ const newGearId = (k: GearKind) => `${k.toLowerCase()}-${crypto.randomUUID().sli
 async function takeKit(kit: Kit): Promise<void> {
   const known = new Map(library.shelf.map((item) => [item.name.toLowerCase(), item]));
   const lines = kit.contents.map((content) => ({ content, item: known.get(content.name.toLowerCase()) }));
-  const placed = lines.filter(({ content, item }) => item && item.kind !== 'fuseHolder' && !content.option);
+  const taken = lines.filter(({ content, item }) => item && item.kind !== 'fuseHolder' && !content.option);
+  const isLoom = (item: GearItem | undefined): item is Loom => item?.kind === 'loom';
+  const looms = taken.flatMap(({ content, item }) => (isLoom(item) ? Array<Loom>(content.count).fill(item) : []));
+  const placed = taken.filter(({ item }) => !isLoom(item));
   const wrong = store.edit([
     {
       op: 'setKit',
@@ -205,13 +215,25 @@ async function takeKit(kit: Kit): Promise<void> {
         place: null,
       })),
     ),
+    // Where its ends go nobody knows before the gear has its places.
+    ...looms.map((item) => ({ op: 'addLoom' as const, id: newGearId('loom'), item, ends: {} })),
   ]);
   if (!wrong) side.value = 'parts';
   await nextTick();
 }
 
+/** A loom is not put down either: it runs from one place to another, and is seen at Routing. */
+function takeLoom(item: Loom): void {
+  const id = newGearId('loom');
+  const ends = usualEnds(job.value, item, soundBattery(job.value));
+  if (store.edit([{ op: 'addLoom', id, item, ends }])) return;
+  store.select({ kind: 'loom', id });
+  void router.push({ params: { station: 'routing' } });
+}
+
 async function take(item: GearItem, moving?: string): Promise<void> {
   if (item.kind === 'kit') return takeKit(item);
+  if (item.kind === 'loom') return takeLoom(item);
   hand.value = moving === undefined ? { item } : { item, moving };
   await nextTick();
   document.querySelector<HTMLElement>('[data-best-place]')?.focus();
@@ -387,11 +409,11 @@ useEventListener(window, 'keydown', (event) => {
               class="item"
               :data-shelf="item.id"
               @click="take(item)"
-              @pointerdown="item.kind === 'kit' || begin($event, { item })"
+              @pointerdown="isInHand(item) && begin($event, { item })"
             >
               <span class="name">{{ item.name }}</span>
               <span>{{ figuresOf(item) }}</span>
-              <span v-if="item.kind !== 'kit'"
+              <span v-if="isInHand(item)"
                 >{{ sizeOf(item) }}<template v-if="item.note"> · {{ item.note }}</template></span
               >
             </button>

@@ -1,6 +1,7 @@
 import { ACCESSORY_FORMS, DEVICE_FORMS, ENCLOSURE_FORMS, type GearItem } from '#core/gear/gear';
 import { writeContents } from '#core/gear/typing/contents';
 import { writePorts } from '#core/gear/typing/leads';
+import { writeBranches } from '#core/gear/typing/loom';
 import type { Fit } from '#core/mounting/index';
 import { FUSE_FAMILIES } from '#core/tables/fuses';
 import { short } from '#core/units/figures';
@@ -44,6 +45,8 @@ export function figuresOf(item: GearItem): string {
     }
     case 'kit':
       return writeContents(item.contents);
+    case 'loom':
+      return writeBranches(item.branches, units.value);
     case 'fuseHolder':
       return `${short(item.milliohm)} mΩ · ${water(item)}`;
   }

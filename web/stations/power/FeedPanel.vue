@@ -30,7 +30,7 @@ import WireLine from '../../drawing/WireLine.vue';
 import { useSheet } from '../../app/sheet';
 import { steady } from '../../app/steady';
 import { useLibrary } from '../../stores/library';
-import { gaugeText } from '../../app/units';
+import { gaugeText, lengthText } from '../../app/units';
 import FeederField from './FeederField.vue';
 import FeedStates from './FeedStates.vue';
 import PickField from '../../fields/PickField.vue';
@@ -67,11 +67,23 @@ const optionText = (gauge: Gauge) => {
   return `${gaugeText(gauge, conductors)} · ${short(carries)} A`;
 };
 
+/** It is protected by the fuse that came in its loom. */
+const fuseOfLoom = computed(
+  () => Boolean(props.feed.choice.loom) && props.feed.family !== undefined && !job.value.feeds[props.feed.gear]?.holder,
+);
 const holderOptions = computed(() => {
   const { family, choice, feeder } = props.feed;
-  const own = choice.holder && !holders.value.some((h) => h.id === choice.holder!.id) ? [choice.holder] : [];
+  const own =
+    choice.holder && !fuseOfLoom.value && !holders.value.some((h) => h.id === choice.holder!.id) ? [choice.holder] : [];
   return [
-    ['', family && !choice.holder ? `the way of ${endOf(feeder, 'mark')}` : 'none'] as const,
+    [
+      '',
+      fuseOfLoom.value
+        ? 'the fuse of its loom'
+        : family && !choice.holder
+          ? `the way of ${endOf(feeder, 'mark')}`
+          : 'none',
+    ] as const,
     ...[...holders.value, ...own].map(({ id, name }) => [id, name] as const),
   ];
 });
@@ -96,6 +108,7 @@ const REASONS: Record<GaugeReason, string> = {
   ampacity: 'the smallest that carries the current and its fuse',
   least: 'the least size allowed here; it carries and holds the drop',
   pinned: 'chosen by hand',
+  bought: 'that of its loom',
   collapse: 'the smallest for the current; no wire brings the power',
   thickest: 'the thickest in the table, still not enough',
 };
@@ -138,7 +151,7 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         class="wide"
         :label="fromBattery ? 'Fuse holder at the battery' : `Fuse holder after ${endOf(feed.feeder, 'mark')}`"
         :options="holderOptions"
-        :model-value="feed.choice.holder?.id ?? ''"
+        :model-value="fuseOfLoom ? '' : (feed.choice.holder?.id ?? '')"
         @update:model-value="setHolder"
       />
       <div v-if="fromBattery && !feed.family && proposed[0]" class="wide proposal">
@@ -153,17 +166,22 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
         v-if="feed.family"
         label="Fuse"
         :options="fuseOptions"
-        :model-value="feed.choice.fuseA === null ? '' : String(feed.choice.fuseA)"
+        :model-value="feed.fusePinned ? String(feed.choice.fuseA) : ''"
         @update:model-value="store.overrule('fuse', feed.gear, $event ? Number($event) : null)"
       />
       <FigureField
-        v-if="feed.choice.holder && feed.choice.holder.family !== 'terminal'"
+        v-if="feed.choice.holder && feed.choice.holder.family !== 'terminal' && !fuseOfLoom"
         :label="fromBattery ? 'Fuse distance from battery' : 'Fuse distance from the feed point'"
         fact="fuseAtMm"
         :model-value="feed.choice.fuseAtMm"
         @update:model-value="store.edit([{ op: 'placeFuse', gear: feed.gear, atMm: $event }])"
       />
+      <p v-if="feed.choice.loom" class="wide">
+        It comes by {{ feed.choice.loom }}, {{ gaugeText(feed.gauge, settings.conductors)
+        }}{{ fuseOfLoom ? `, with a fuse ${lengthText(feed.choice.fuseAtMm)} along it` : '' }}.
+      </p>
       <PickField
+        v-else
         class="wide"
         label="Gauge, out and back"
         :options="gaugeOptions"

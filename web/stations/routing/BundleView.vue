@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Bundle, PassFit } from '#core/harness/index';
+import type { PassFit } from '#core/connections/passing';
+import type { Bundle } from '#core/harness/index';
 import { packed } from '#core/plane/packing';
 import { DIAMETER_SOURCE } from '#core/tables/diameters';
 import { cite } from '#core/tables/source';

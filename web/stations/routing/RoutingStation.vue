@@ -24,8 +24,10 @@ import { opensCover } from './covers';
 import { useLeading } from './leading';
 import LegLines from './LegLines.vue';
 import LegPanel from './LegPanel.vue';
+import LoomsPanel from './LoomsPanel.vue';
 import RoutesPanel from './RoutesPanel.vue';
 import RunPanel from './RunPanel.vue';
+import { forkPoint } from '#core/routing/index';
 import { runWords, shownColour, type Run } from '#core/connections/runs';
 import { figure } from '#core/units/figures';
 
@@ -49,13 +51,36 @@ const litLeg = computed(() =>
 const litCover = computed(() =>
   store.selected?.kind === 'cover' && pattern.value.covers[store.selected.id] ? store.selected.id : undefined,
 );
+/** The loom that is looked at, and the end of it where one is. */
+const litLoom = computed(() => {
+  const [id, end] = store.selected?.kind === 'loom' ? store.selected.id.split('/') : [];
+  const loom = plan.value.looms.find((one) => one.id === id);
+  return loom && { loom, end };
+});
 const isLit = (run: Run) => {
   if (selected.value) return selected.value.id === run.id;
+  if (litLoom.value) {
+    const { loom, end } = litLoom.value;
+    return run.loom?.loom === loom.id && (end === undefined || run.loom.ends.includes(end));
+  }
   if (litLeg.value !== undefined) return run.way?.legs.includes(litLeg.value) ?? false;
   return litCover.value === undefined || opensCover(pattern.value, run, litCover.value);
 };
-const PARTS = { routes: 'Routes', wire: 'Wire', bench: 'Bench' } as const;
+const PARTS = { routes: 'Routes', wire: 'Wire', looms: 'Looms', bench: 'Bench' } as const;
 const part = ref<keyof typeof PARTS>('routes');
+watch(
+  litLoom,
+  (loom) => {
+    if (loom) part.value = 'looms';
+  },
+  { immediate: true },
+);
+/** Where the branches of the loom that is looked at leave it, as one view shows the craft. */
+const forksIn = (p: Projection) =>
+  (litLoom.value?.loom.forks ?? []).map((fork) => {
+    const at = forkPoint(posed.value, fork);
+    return { at: p.to(at), mm: fork.atMm };
+  });
 /** The harness laid out flat, in place of the craft. */
 const benches = steady(() => benchesOf(job.value, plan.value));
 const picked = ref(0);
@@ -164,6 +189,15 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
           />
         </template>
         <template #marks="{ projection }">
+          <circle
+            v-for="{ at: [x, y], mm } in forksIn(projection)"
+            :key="`fork ${mm}`"
+            class="fork"
+            :cx="x"
+            :cy="y"
+            r="5.5"
+            :data-fork="mm"
+          />
           <g v-for="{ end, x, y } in marksIn(projection)" :key="end" :transform="`translate(${x} ${y})`">
             <rect v-if="end !== pattern.switchedPlace" class="battery" x="-13" y="-9" width="26" height="18" />
             <circle v-else class="battery" r="5" />
@@ -215,6 +249,7 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
       <template v-else-if="laid.length">
         <PickStrip v-model="part" label="What is shown" :options="PARTS" />
         <RoutesPanel v-if="part === 'routes'" />
+        <LoomsPanel v-else-if="part === 'looms'" />
         <BenchPanel v-else-if="part === 'bench' && bench" v-model="picked" :benches="benches" :bench="bench" />
         <p v-else-if="part === 'bench'">No wire is cut in this job: there is no harness to make.</p>
         <CutListPanel v-else />
@@ -232,6 +267,12 @@ const press = (run: Run) => store.select(selected.value?.id === run.id ? undefin
 <style scoped>
 /* What is dragged is dropped on what lies below it. */
 .loose {
+  pointer-events: none;
+}
+.fork {
+  fill: var(--mud);
+  stroke: var(--paper-raised);
+  stroke-width: 1.6px;
   pointer-events: none;
 }
 .battery {

@@ -4,6 +4,6 @@ export const routing: StationFace = {
   name: 'Routing',
   number: 6,
   view: () => import('./RoutingStation.vue'),
-  selects: ['run', 'leg', 'cover'],
+  selects: ['run', 'leg', 'cover', 'loom'],
   isBegun: ({ plan }) => plan.runs.some((run) => run.way),
 };
