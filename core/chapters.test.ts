@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
+import { loom } from '#demo/making-jobs';
 import { anyJob } from '../tests/support/any-job';
 import { shapeOf } from '../tests/support/shape';
 import { contentHash } from './document/hash';
@@ -46,6 +47,8 @@ const JOBS = [
   ...DEMO_JOBS,
   swapped(TOURER_JOB),
   ...DEMO_JOBS.map(rich),
+  // A feed that comes by a loom.
+  applyAll(TOURER_JOB, [loom('loom', 'towpath-feed-loom', { start: 'amp', battery: 'battery' })]),
   ...fc.sample(anyJob, { numRuns: 60, seed: 251127 }).map(({ job }) => job),
 ];
 const idsOf = ({ gear, zones, craft }: Job): string[] =>

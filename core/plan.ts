@@ -182,7 +182,7 @@ export function planner(onMake?: (name: string) => void): (job: Job) => Plan {
       make(routing.proposals, job, free.runs),
       make(harness.proposals, job, free.runs),
       make(speakers.proposals, job),
-      make(build.proposals, job, work),
+      make(build.proposals, job, built),
     );
     const overrules = make(OVERRULED, wired, proposals, runs, built, tags);
     const findings = make(
@@ -319,7 +319,7 @@ const BORED = made([], (_, bundles: readonly Bundle[]) =>
   Object.fromEntries(
     bundles.flatMap(({ leg, passes }) => {
       const holes = passes.flatMap(({ name, drillMm, boreMm }) =>
-        drillMm === undefined || boreMm === undefined ? [] : [{ name, drillMm, boreMm }],
+        drillMm === undefined ? [] : [{ name, drillMm, boreMm }],
       );
       return holes.length ? [[leg, holes] as const] : [];
     }),

@@ -11,7 +11,7 @@ import { planOf } from '#core/shown';
 import type { UnitSystem } from '#core/units/shown';
 import { writeBundle } from './bundle';
 import { fastenersCsv, partsCsv } from './csv';
-import { benchTestCsv, cutListCsv, nestsCsv } from './harness-csv';
+import { benchTestCsv, cutListCsv, nestsCsv, splicesCsv } from './harness-csv';
 import { drawingSvg } from './drawing';
 import type { ExportFile } from './exports';
 import { writeJobFile } from './job-file';
@@ -100,6 +100,10 @@ const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   'bench-test.csv': ({ job }) => {
     const benches = benchesOf(job, planOf(job));
     return benches.length ? benchTestCsv(benches, job.settings.conductors) : undefined;
+  },
+  'splices.csv': ({ job }) => {
+    const plan = planOf(job);
+    return plan.terminals.length || plan.pins.length ? splicesCsv(job, plan) : undefined;
   },
   'labels.csv': labels((all, { job, server }) => labelsCsv(all, job, server)),
   'labels-a4.pdf': stickers('a4'),

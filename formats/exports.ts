@@ -22,6 +22,7 @@ const NETLIST = { format: 'SPICE netlist', type: 'text/plain; charset=utf-8' } a
 const TEMPLATES = { inUnits: true, none: 'Nothing is drilled or cut in this job yet.' } as const;
 const PAGES = { format: 'PDF', type: 'application/pdf' } as const;
 const NO_WIRE = 'No wire is cut in this job yet.';
+const NOTHING_JOINED = 'Nothing is joined in this job yet.';
 const BENCH = { inUnits: true, none: NO_WIRE } as const;
 const LABELS = { none: 'Nothing is laid or taken apart in this job yet.' } as const;
 const TABLE = { format: 'CSV', type: 'text/csv; charset=utf-8' } as const;
@@ -52,6 +53,7 @@ export const EXPORTS = [
     ...BENCH,
   },
   { file: 'bench-test.csv', name: 'Test table of the harness: every end to every end', ...TABLE, none: NO_WIRE },
+  { file: 'splices.csv', name: 'Splice sheet: every end, old plug to new plug', ...TABLE, none: NOTHING_JOINED },
   { file: 'labels.csv', name: 'Labels and bag tags', ...TABLE, ...LABELS },
   { file: 'labels-a4.pdf', name: 'Labels and bag tags, A4, 24 of 70 × 36 mm', ...PAGES, ...LABELS },
   { file: 'labels-a4-small.pdf', name: 'Labels and bag tags, A4, 48 of 46 × 21 mm', ...PAGES, ...LABELS },

@@ -1,6 +1,10 @@
+import { farWords, joinedTo, pinEnd, type PinRow } from '#core/connections/pins';
 import { endName } from '#core/connections/runs';
-import type { Bench, BenchWire, WireNest } from '#core/harness/index';
+import { pinWords } from '#core/gear/pins';
+import { wireCodes, type Bench, type BenchWire, type WireNest } from '#core/harness/index';
 import type { Job } from '#core/job/job';
+import { inUse } from '#core/job/parts/gear';
+import { PIN_FATES } from '#core/job/parts/pins';
 import type { Plan } from '#core/plan';
 import { colourText } from '#core/tables/colours';
 import { gaugeName, type WireStandard } from '#core/tables/conductors';
@@ -72,5 +76,71 @@ export function benchTestCsv(benches: readonly Bench[], standard: WireStandard):
           : []),
       ];
     }),
+  );
+}
+
+/**
+ * The splice sheet: every end of every new conductor with what it is joined to and by what, then what becomes of each lead
+ * that no new wire goes to, old plug to new plug.
+ */
+export function splicesCsv(job: Job, plan: Plan): string {
+  const { conductors } = job.settings;
+  const codes = wireCodes(plan.runs);
+  const runs = new Map(plan.runs.map((run) => [run.id, run]));
+  const gauges = new Map(plan.cutList.cuts.map(({ run, gauge }) => [run, gauge]));
+  const nameOf = (end: string) => endName(job, end, plan.tags);
+  const plug = (pin: PinRow['pin']) => [pin.plug, pin.at, pin.colour ? colourText(pin.colour) : '', pinWords(pin)];
+  /** The lead of gear that a conductor is joined to there. */
+  const leadAt = (at: string, run: string, use: string): PinRow['pin'] | undefined =>
+    plan.pins
+      .find(({ gear }) => gear === at)
+      ?.rows.find(
+        ({ far, pin }) =>
+          far?.run === run && (typeof pin.does === 'string' || (pin.does.side === 'plus') === use.endsWith('+')),
+      )?.pin;
+  const told = new Set<string>();
+  const made = plan.terminals.map(({ run: id, at, use, with: what }) => {
+    const run = runs.get(id)!;
+    const gauge = gauges.get(id);
+    const colour = run.conductors.find((one) => one.use === use)!.colour;
+    const lead = leadAt(at, id, use);
+    if (lead) told.add(`${at}/${lead.id}`);
+    const splice = plan.splices.find(({ speaker }) => speaker === at);
+    const terminal = splice ? (use.endsWith('+') ? splice.speakerPlus : splice.speakerMinus) : '';
+    const size = run.loom ? 'loom' : gauge ? gaugeName(gauge, conductors) : 'made lead';
+    return [
+      nameOf(at),
+      codes.get(id) ?? '',
+      use,
+      size,
+      colourText(colour),
+      nameOf(run.from === at ? run.to : run.from),
+      ...(lead ? plug(lead) : ['', '', '', terminal]),
+      'joined',
+      what,
+    ];
+  });
+  const rest = plan.pins.flatMap((table) =>
+    table.rows.flatMap((row) => {
+      if (told.has(`${table.gear}/${row.pin.id}`)) return [];
+      const old = !inUse(job.gear[table.gear]!.there);
+      return [
+        [
+          nameOf(table.gear),
+          '',
+          '',
+          '',
+          '',
+          farWords(job, table.gear, row, plan.runs, plan.tags),
+          ...plug(row.pin),
+          PIN_FATES[row.fate],
+          old && row.far ? 'see there' : pinEnd(job, row, joinedTo(row, plan.runs, plan.cutList.cuts), old),
+        ],
+      ];
+    }),
+  );
+  return tableText(
+    ['at', 'wire', 'use', 'size', 'wire_colour', 'other_end', 'plug', 'pin', 'lead_colour', 'lead', 'becomes', 'with'],
+    [...made, ...rest],
   );
 }

@@ -22,7 +22,8 @@ test('two labels a run with one name, another for each; two a plug; a bag a cove
     const labels = labelsOf(job, plan);
     const of = (kind: string) => labels.filter((label) => label.kind === kind);
     const laid = plan.runs.filter(({ way, old }) => way && !old);
-    expect(of('wire')).toHaveLength(2 * laid.length);
+    const plugs = plan.looms.flatMap(({ ends }) => ends.filter(({ to, runs }) => to !== null && runs.length));
+    expect(of('wire')).toHaveLength(2 * laid.filter(({ loom }) => !loom).length + plugs.length);
     const covers = plan.build.teardown.covers;
     const apart = covers.reduce(
       (sum, { way }) => sum + Object.keys(way.plugs).length + Object.keys(way.hoses).length,
@@ -32,6 +33,7 @@ test('two labels a run with one name, another for each; two a plug; a bag a cove
     const { legs, joints } = craftOf(job);
     const lifted = new Set(
       laid
+        .filter(({ loom }) => !loom)
         .flatMap(({ way }) => way!.legs.map((leg) => legs[leg]!.joint ?? ''))
         .filter((id) => joints[id]?.kind === 'liftOff'),
     );
@@ -39,7 +41,8 @@ test('two labels a run with one name, another for each; two a plug; a bag a cove
     expect(of('bag')).toHaveLength(covers.filter(({ way }) => Object.keys(way.fasteners).length).length);
     const uses = new Map<string, number>();
     for (const { code } of labels) uses.set(code, (uses.get(code) ?? 0) + 1);
-    for (const { code, kind } of labels) expect([code, uses.get(code)]).toEqual([code, kind === 'bag' ? 1 : 2]);
+    for (const { code, kind } of labels)
+      expect([code, uses.get(code)]).toEqual([code, kind === 'bag' || code.startsWith('L') ? 1 : 2]);
     // A wire is not called as gear is on the drawing.
     const marks = new Set(Object.values(plan.tags));
     expect(labels.filter(({ code }) => marks.has(code))).toEqual([]);

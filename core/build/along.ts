@@ -50,4 +50,6 @@ export function cautionsAlong({ pattern }: Draft, legs: readonly Leg[]): Caution
 
 /** A hole that is drilled or opened for what goes through it. */
 export const drilledWords = ({ name, drillMm, boreMm }: Bored): string =>
-  `${name}: drilled to ${drillMm} mm for a grommet of ${boreMm} mm bore.`;
+  boreMm === undefined
+    ? `${name}: drilled to ${drillMm} mm for its plug.`
+    : `${name}: drilled to ${drillMm} mm for a grommet of ${boreMm} mm bore.`;

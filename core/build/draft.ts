@@ -56,7 +56,8 @@ export interface BuildSeen {
 export interface Bored {
   readonly name: string;
   readonly drillMm: number;
-  readonly boreMm: number;
+  /** Undefined: a plug fills it. */
+  readonly boreMm: number | undefined;
 }
 
 /** What is known of the wires once they are sized. No step is another one for it, or stands elsewhere. */
@@ -80,7 +81,10 @@ export interface Sized {
 
 /** A step as far as it is known before the wires are sized, and what the sizes add to it. */
 export interface Planned extends Step {
-  readonly sized?: (sizes: Sized) => Partial<Pick<Step, 'title' | 'lines' | 'ends'>>;
+  readonly sized?: (sizes: Sized) => Partial<Pick<Step, 'title' | 'lines' | 'ends'>> & {
+    /** What the sizes make it take longer, minutes. */
+    readonly moreMin?: number;
+  };
 }
 
 export type PlacedGear = [id: string, placed: Job['gear'][string]];

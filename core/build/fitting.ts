@@ -13,6 +13,7 @@ import { openedByRuns } from '../connections/opened';
 import { SECURING, alongLines, cautionsAlong, drilledWords, lowered, passWords } from './along';
 import type { Draft } from './draft';
 import { loomLines, pullLoom } from './looms';
+import { OPEN_MINUTES, widening } from './widening';
 import { giftLines, outBefore } from './removing';
 import { leadLines } from './leads';
 import { tap } from './tapping';
@@ -167,13 +168,15 @@ export function pull(d: Draft, safe: string): string[] {
   const order = [...groups].sort(([, a], [, b]) =>
     fromBattery ? Number(isBattery(b[0]!.from)) - Number(isBattery(a[0]!.from)) : 0,
   );
+  const widen = widening(holes);
   for (const [id, group] of order) {
     if (group[0]!.loom) {
-      pullLoom(d, safe, id, group, holes);
+      pullLoom(d, safe, id, group, holes, widen);
       continue;
     }
     const { from, to } = group[0]!;
     const covers = openedByRuns(pattern, group);
+    const opened = widen(group[0]!.way!.legs);
     const legs = group[0]!.way!.legs.map((leg) => pattern.legs[leg]!);
     const fishing = d.fishMinutes(group[0]!);
     const along = [
@@ -187,6 +190,7 @@ export function pull(d: Draft, safe: string): string[] {
         ? 'Start at the battery; park the surplus at the gear.'
         : `Start at ${d.nameOf(to)}; trim at the other end.`,
       securing.line,
+      ...(group.some(({ kind }) => kind === 'line') ? ['Tied a hand’s width off any feed, and across it square.'] : []),
       'Label both ends alike.',
     ];
     d.add(
@@ -199,8 +203,9 @@ export function pull(d: Draft, safe: string): string[] {
         tools: [securing.tool, ...(fishing ? ['fish tape'] : [])],
         lines: along,
         sized: ({ wireOf, holesOf }) => ({
+          moreMin: opened(holesOf).length * OPEN_MINUTES,
           lines: [
-            ...group[0]!.way!.legs.filter((leg) => !holes.has(leg)).flatMap((leg) => holesOf(leg).map(drilledWords)),
+            ...opened(holesOf).map(drilledWords),
             ...group.map(
               (run) =>
                 `${run.cutMm} mm, ${wireOf(run)}: ${run.conductors.map((c) => `${colourText(c.colour)} ${c.use}`).join('; ')}`,

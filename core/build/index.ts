@@ -6,7 +6,7 @@ import type { BuildSeen } from './draft';
 import { minuteProposals } from './proposals';
 import { buildRules } from './rules';
 import { minutesByPhase, type BuildPlan, type Minutes } from './step';
-import { planWork, type Work } from './steps';
+import { planWork } from './steps';
 
 export { fastenedWords, fastenerLedger, type FastenerLine } from './fasteners';
 export {
@@ -54,11 +54,11 @@ export const build = chapter({
       links: Seen['links'],
       looms: Seen['looms'],
     ) => planWork({ job, runs, splices, tags, fused, isolation, mounts, boards, pins, links, looms }),
-    // Steps and proposals are made of it, and those are compared.
+    // Steps are made of it, and those are compared.
     false,
   ),
   minutes: made([], (_, plan: BuildPlan) => minutesByPhase(plan)),
-  proposals: made([], (_, work: Work) => minuteProposals(work)),
+  proposals: made([], (_, plan: BuildPlan) => minuteProposals(plan)),
   findings: made(WORK, (job, plan: BuildPlan, overrules: readonly Overrule[]) =>
     judge(buildRules, { job, build: plan, overrules }),
   ),

@@ -3,6 +3,7 @@ import type { Run } from '../connections/runs';
 import { colourText } from '../tables/colours';
 import { alongLines, cautionsAlong, drilledWords, SECURING } from './along';
 import type { Draft } from './draft';
+import { OPEN_MINUTES, type Widen } from './widening';
 
 // Minutes are common practice of this workshop; a person may expect others, step by step.
 /** A loom laid out, its branches told apart, led in. */
@@ -17,6 +18,7 @@ export function pullLoom(
   step: string,
   group: readonly Run[],
   holes: ReadonlyMap<string, string>,
+  widen: Widen,
 ): void {
   const { pattern, job } = d;
   const { loom: id } = group[0]!.loom!;
@@ -25,6 +27,7 @@ export function pullLoom(
   const ids = [...new Set(group.flatMap(({ way }) => way!.legs))];
   const legs = ids.map((leg) => pattern.legs[leg]!);
   const covers = openedByRuns(pattern, group);
+  const opened = widen(ids);
   const fishing = group.reduce((sum, run) => sum + d.fishMinutes(run), 0);
   const [used, unused] = [ends.filter(({ runs }) => runs.length), ends.filter(({ runs }) => !runs.length)];
   const securing = SECURING[d.pick('securing')];
@@ -67,8 +70,9 @@ export function pullLoom(
       tools: [securing.tool, ...(fishing ? ['fish tape'] : [])],
       lines: along,
       sized: ({ holesOf }) => ({
+        moreMin: opened(holesOf).length * OPEN_MINUTES,
         lines: [
-          ...ids.filter((leg) => !holes.has(leg)).flatMap((leg) => holesOf(leg).map(drilledWords)),
+          ...opened(holesOf).map(drilledWords),
           ...used.map(
             ({ name, to, runs }) =>
               `${name} to ${d.nameOf(to!)}: ${runs

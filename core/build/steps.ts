@@ -18,13 +18,15 @@ export interface Work {
 /** Everything to do, with sizes of wires and fuses and the minutes set: a step for which they say nothing new stays the very same. */
 export const planBuild = ({ steps, teardown }: Work, sizes: Sized): BuildPlan => ({
   steps: steps.map((planned) => {
-    const minutes = sizes.minutesOf(planned.id) ?? planned.minutes;
+    const { moreMin = 0, ...said } = planned.sized?.(sizes) ?? {};
+    const plannedMinutes = planned.plannedMinutes + moreMin;
+    const minutes = sizes.minutesOf(planned.id) ?? plannedMinutes;
     if (!planned.sized && minutes === planned.minutes) return planned;
-    const said = planned.sized?.(sizes) ?? {};
     const before = written.get(planned);
-    if (before?.step.minutes === minutes && shared(before.said, said) === before.said) return before.step;
+    const isSame = before?.step.minutes === minutes && before.step.plannedMinutes === plannedMinutes;
+    if (isSame && shared(before.said, said) === before.said) return before.step;
     const { sized, ...step } = planned;
-    const now = { said, step: { ...step, ...said, minutes } };
+    const now = { said, step: { ...step, ...said, minutes, plannedMinutes } };
     written.set(planned, now);
     return now.step;
   }),

@@ -20,7 +20,7 @@ export interface PassFit {
   readonly clearMm: number;
   /** Clear width once it is opened as far as it may be, mm. */
   readonly mostMm: number;
-  /** It is drilled, or opened, to this, mm, for a grommet of that bore; undefined: it stays as it is. */
+  /** It is drilled, or opened, to this, mm; undefined: it stays as it is. For a grommet of that bore; undefined: a plug fills it. */
   readonly drillMm: number | undefined;
   readonly boreMm: number | undefined;
   /** Bare and to stay so: a trim goes round its edge. */
@@ -44,8 +44,11 @@ export function plugRoom(wires: readonly Passing[]): number {
   }, 0);
 }
 
-/** Whether wires go through a hole, as it is or opened as far as it may be. */
-export function holeFit(id: string, pass: PassThrough, wires: readonly Passing[]): PassFit {
+/**
+ * Whether wires go through a hole, as it is or opened as far as it may be. `plugged`: what lifts off parts there at a plug
+ * that fills the hole, and takes no grommet.
+ */
+export function holeFit(id: string, pass: PassThrough, wires: readonly Passing[], plugged = false): PassFit {
   const { name, mm, longMm, edge, drillToMm } = pass;
   const diameters = wires.map((wire) => wire.mm);
   const hand = handRound(diameters);
@@ -60,7 +63,7 @@ export function holeFit(id: string, pass: PassThrough, wires: readonly Passing[]
     drillToMm === null || longMm !== undefined
       ? []
       : GROMMETS.filter(({ holeMm }) => holeMm <= drillToMm && holeMm >= mm);
-  const grommet = asItIs ? undefined : grommets.find(({ boreMm }) => boreMm >= needMm);
+  const grommet = asItIs || plugged ? undefined : grommets.find(({ boreMm }) => boreMm >= needMm);
   return {
     id,
     name,
@@ -68,10 +71,10 @@ export function holeFit(id: string, pass: PassThrough, wires: readonly Passing[]
     plugMm,
     clearMm,
     mostMm: Math.max(clearMm, ...grommets.map(({ boreMm }) => boreMm)),
-    drillMm: grommet?.holeMm,
+    drillMm: plugged && !mm ? (drillToMm ?? undefined) : grommet?.holeMm,
     boreMm: grommet?.boreMm,
-    trimmed: trimmed && !grommet,
-    fits: asItIs || grommet !== undefined,
+    trimmed: trimmed && !grommet && !plugged,
+    fits: asItIs || plugged || grommet !== undefined,
   };
 }
 

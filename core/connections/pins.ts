@@ -260,8 +260,26 @@ export function farWords(
   return `${far.colour ? colourText(far.colour) : 'the lead that lies there'}, ${end}`;
 }
 
-/** What ends a lead, in words; `gauge` is the size of the new wire it is joined to. `old`: of a plug that is left behind. */
-export function pinEnd(job: Job, { pin, fate, far }: PinRow, gauge: Gauge | undefined, old = false): string {
+/** The new wire that a lead is joined to: its size, or that it comes in a loom. */
+interface JoinedTo {
+  readonly gauge: Gauge | undefined;
+  readonly loom: boolean;
+}
+
+export const joinedTo = (
+  { far }: PinRow,
+  runs: readonly Pick<RunNeed, 'id' | 'loom'>[],
+  cuts: readonly { readonly run: string; readonly gauge: Gauge | undefined }[],
+): JoinedTo | undefined =>
+  far?.run === undefined
+    ? undefined
+    : {
+        gauge: cuts.find(({ run }) => run === far.run)?.gauge,
+        loom: runs.find(({ id }) => id === far.run)?.loom !== undefined,
+      };
+
+/** What ends a lead, in words; `to`: where it is joined to new wire. `old`: of a plug that is left behind. */
+export function pinEnd(job: Job, { pin, fate, far }: PinRow, to: JoinedTo | undefined, old = false): string {
   switch (fate) {
     case 'adapter':
       return 'adapter';
@@ -272,7 +290,8 @@ export function pinEnd(job: Job, { pin, fate, far }: PinRow, gauge: Gauge | unde
     case 'bare':
       return 'nothing yet';
     case 'joined': {
-      const other = far?.run === undefined ? far?.size : gauge;
+      if (to?.loom) return 'plug of the loom';
+      const other = far?.run === undefined ? far?.size : to?.gauge;
       if (other === undefined) return 'butt, by the size that is found';
       return buttFor(other, pin.size ?? PIGTAIL, job.craft.pattern.kind === 'boat');
     }

@@ -3,6 +3,7 @@ import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
 import type { Operation } from '../job/operations';
 import { handRound } from '../plane/packing';
+import { listed } from '../text/text';
 import { tenth } from '../units/figures';
 import type { PassFit } from '../connections/passing';
 import type { Bundle, BundleWire } from './bundles';
@@ -12,6 +13,18 @@ interface BundlesSeen {
   readonly bundles: readonly Bundle[];
 }
 type BundleRule = Rule<BundlesSeen, Operation>;
+/** A signal that lies shorter with a feed hears nothing of it, mm (common practice). */
+const SHARED_MM = 300;
+/** Of one turn of a twisted feed, mm (common practice). */
+const TURN_MM = 50;
+const isOfAmplifier = ({ gear }: Job, run: string): boolean => {
+  const to = run.slice(run.indexOf('>') + 1);
+  return Object.hasOwn(gear, to) && gear[to]!.item.kind === 'amplifier';
+};
+/** What an amplifier makes louder, or is heard in a call; antennas have a rule of their own. */
+const isSignal = ({ run, use }: BundleWire): boolean =>
+  run.startsWith('line:') || (run.startsWith('link:') && /^(auxiliary|microphone|television sound) lead/.test(use));
+
 const mm = (name: string, value: number) => ({ name, value, unit: 'mm' });
 const legName = ({ job }: BundlesSeen, leg: string) => craftOf(job).legs[leg]!.name;
 
@@ -48,6 +61,39 @@ export const bundleRules = rulesAt<BundleRule>('routing', [
               ],
         ),
       ),
+  },
+  {
+    id: 'signal-beside-feed',
+    severity: 'note',
+    title: 'Signal beside an amplifier’s feed',
+    formula:
+      'legs shared by a signal and an amplifier’s feed < 300 mm; twisted with a turn every 50 mm a feed of diameter d is √(1 + (πd/50)²) times as long',
+    look: (seen) => {
+      const beside = new Map<string, { readonly use: string; legs: string[]; mm: number; thick: number }>();
+      for (const { leg, lengthMm, wires } of seen.bundles) {
+        const feeds = wires.filter(({ run, feeds: is }) => is && isOfAmplifier(seen.job, run));
+        if (!feeds.length) continue;
+        for (const run of new Set(wires.filter((wire) => isSignal(wire)).map((wire) => wire.run))) {
+          const { use } = wires.find((wire) => wire.run === run)!;
+          const known = beside.get(run) ?? { use, legs: [], mm: 0, thick: 0 };
+          known.legs.push(leg);
+          known.mm += lengthMm;
+          known.thick = Math.max(known.thick, ...feeds.map((feed) => feed.mm));
+          beside.set(run, known);
+        }
+      }
+      return [...beside].flatMap(([id, { use, legs, mm: shared, thick }]) => {
+        if (shared < SHARED_MM) return [];
+        const more = shared * (Math.hypot(1, (Math.PI * thick) / TURN_MM) - 1);
+        return [
+          {
+            subject: { kind: 'run' as const, id },
+            reason: `${use.replace(/ \d+, screened$/, '')}: ${Math.round(shared)} mm along ${listed(legs.map((leg) => legName(seen, leg).toLowerCase()))} with a feed. Tie it apart by a hand’s width and cross the feed square; where both go through one hole twist + and − of the feed, a turn every ${TURN_MM} mm: that takes ${Math.ceil(more)} mm of what is left at its end.`,
+            figures: [mm('together', shared), mm('taken by twisting', more)],
+          },
+        ];
+      });
+    },
   },
   {
     id: 'sleeve-wide',

@@ -7,7 +7,7 @@ import { applyAll } from '../job/operations';
 import { planJob } from '../plan';
 import { judge } from '../findings/finding';
 import { bundleRules } from './bundle-rules';
-import { plugRoom } from '../connections/passing';
+import { holeFit, plugRoom } from '../connections/passing';
 import type { Bundle, BundleWire } from './bundles';
 
 /** The tourer with holes on one leg. */
@@ -56,7 +56,11 @@ test('every new wire of any job lies in the bundle of each of its legs once, and
     kept += plan.runs.filter(({ old, way }) => old && way).length;
     for (const { leg, wires, mm, leastMm } of plan.bundles) {
       const runs = plan.runs.filter(({ way, old }) => !old && way?.legs.includes(leg));
-      expect(wires).toHaveLength(runs.reduce((sum, { conductors }) => sum + conductors.length, 0));
+      // A loom is one sheath, twice where two of its branches have parted before.
+      const looms = plan.looms.flatMap((loom) => loom.legs.filter((one) => one.leg === leg)).length;
+      expect(new Set(runs.flatMap(({ loom }) => loom?.loom ?? [])).size > 0).toBe(looms > 0);
+      const cut = runs.filter(({ loom }) => !loom);
+      expect(wires).toHaveLength(cut.reduce((sum, { conductors }) => sum + conductors.length, looms));
       expect(mm).toBeGreaterThanOrEqual(leastMm - 1e-9);
       expect(leastMm).toBeGreaterThanOrEqual(Math.max(...wires.map((wire) => wire.mm)));
     }
@@ -150,4 +154,67 @@ test('what no sleeve goes round is told, and no more than one is where it does: 
   expect(told(38.4)).toEqual([
     'sleeve-wide Tail rail to the left pannier: 38.4 mm thick. Sleeve it in two, or wrap it.',
   ]);
+});
+
+test('a signal beside a feed is told from 300 mm on, with what twisting the feed takes', () => {
+  const wires = (feed: string): BundleWire[] => [
+    { run: feed, colour: { body: 'red' }, use: 'constant +', mm: 4.6, feeds: true, plugMm: undefined },
+    {
+      run: 'line:head>amp',
+      colour: { body: 'brown' },
+      use: 'line-level pair 1, screened',
+      mm: 5.5,
+      feeds: false,
+      plugMm: 11,
+    },
+  ];
+  const told = (lengths: readonly number[], feed = 'feed:battery>amp') =>
+    judge(bundleRules, {
+      job: TOURER_JOB,
+      bundles: lengths.map((lengthMm, i) => ({
+        ...{ lengthMm, leg: ['shelf', 'dashUp'][i]!, wires: wires(feed), mm: 12, leastMm: 10 },
+        ...{ sleeve: undefined, passes: [], ties: 2 },
+      })),
+    }).filter(({ rule }) => rule === 'signal-beside-feed');
+  expect(told([299.9])).toEqual([]);
+  expect(told([150, 149.9])).toEqual([]);
+  // 300 · (√(1 + (π · 4.6 / 50)²) − 1) = 300 · 0.0409 = 12.3 mm.
+  const [one] = told([150, 150]);
+  expect(one!.subject).toEqual({ kind: 'run', id: 'line:head>amp' });
+  expect(one!.figures.map(({ value }) => value)).toEqual([300, expect.closeTo(12.28, 2)]);
+  expect(one!.reason).toContain('that takes 13 mm of what is left at its end');
+  // What a head unit draws is not heard.
+  expect(told([500], 'feed:battery>head')).toEqual([]);
+});
+
+test('a hole that a lift-off plug fills is drilled for it and takes no grommet', () => {
+  const pass = { name: 'Hole', at: [0, 0, 0] as [number, number, number], mm: 0, edge: 'bare' as const, drillToMm: 63 };
+  const through = [{ mm: 4, plugMm: undefined }];
+  expect(holeFit('a', pass, through)).toMatchObject({ drillMm: 8, boreMm: 5, fits: true });
+  expect(holeFit('a', pass, through, true)).toMatchObject({
+    drillMm: 63,
+    boreMm: undefined,
+    trimmed: false,
+    fits: true,
+  });
+  expect(holeFit('a', { ...pass, mm: 63 }, through, true)).toMatchObject({
+    drillMm: undefined,
+    trimmed: false,
+    fits: true,
+  });
+});
+
+test('a hole that is opened wider is told at the first pull through it, which takes five minutes more', () => {
+  const leg = 'flankLeft';
+  const [as, opened] = [withHoles(leg, { eye: { mm: 60 } }), withHoles(leg, { eye: { mm: 6, drillToMm: 45 } })].map(
+    planJob,
+  );
+  expect(as!.runs.filter(({ way }) => way?.legs.includes(leg)).length).toBeGreaterThan(4);
+  const told = opened!.build.steps.filter(({ lines }) => lines.some((line) => line.startsWith('eye: drilled to')));
+  expect(told.map(({ phase }) => phase)).toEqual(['pull']);
+  const minutes = (plan: typeof as) => plan!.build.steps.find(({ id }) => id === told[0]!.id)!;
+  expect(minutes(opened).minutes - minutes(as).minutes).toBeCloseTo(5, 9);
+  expect(minutes(opened).plannedMinutes).toBe(minutes(opened).minutes);
+  expect(opened!.proposals[`minutes=${told[0]!.id}`]!.words).toBe(`${minutes(opened).minutes} min`);
+  expect(opened!.ledger.hours - as!.ledger.hours).toBeCloseTo(5 / 60, 9);
 });

@@ -24,6 +24,8 @@ export interface BundleWire {
 /** All that lies along one leg. */
 export interface Bundle {
   readonly leg: string;
+  /** Of the wire along it, mm. */
+  readonly lengthMm: number;
   readonly wires: readonly BundleWire[];
   /** As thick as it is laid by hand, and as thin as it can be, mm. */
   readonly mm: number;
@@ -52,6 +54,10 @@ export function planBundles(
   }
   for (const loom of looms)
     for (const along of loom.legs) byLeg.set(along.leg, [...(byLeg.get(along.leg) ?? []), loomWire(job, loom, along)]);
+  const isParted = (leg: string): boolean => {
+    const { joint } = pattern.legs[leg]!;
+    return joint !== undefined && pattern.joints[joint]!.kind === 'liftOff';
+  };
   return Object.keys(pattern.legs).flatMap((leg): Bundle[] => {
     const wires = byLeg.get(leg);
     if (!wires) return [];
@@ -61,13 +67,14 @@ export function planBundles(
     return [
       {
         leg,
+        lengthMm: held[leg]!.lengthMm,
         wires,
         mm,
         leastMm: leastRound(diameters),
         sleeve: hazards.some((hazard) => HAZARDS[hazard].sleeved)
           ? { sizeMm: SLEEVES.find((size) => size >= mm), lengthMm: held[leg]!.lengthMm }
           : undefined,
-        passes: Object.entries(passes).map(([id, pass]) => holeFit(id, pass, wires)),
+        passes: Object.entries(passes).map(([id, pass]) => holeFit(id, pass, wires, isParted(leg))),
         ties: held[leg]!.ties,
       },
     ];

@@ -32,7 +32,7 @@ export { layFlat, type FlatLine } from './flat';
 export { buyList, cutPieces, cuttingsDone, planNests, type WireNest } from './nests';
 export type { Cutting } from './nesting';
 export { EMPTY_RACK, Rack, Reel, afterCutting, reelKey } from './rack';
-export { planLabels, type DotColour, type Label } from './labels';
+export { planLabels, wireCodes, type DotColour, type Label } from './labels';
 export type { Bundle, BundleWire } from './bundles';
 export { unusedOf, waitsFor, type PartLine } from './parts';
 export { freePorts, portAt, type LinkPlan } from './links';
@@ -41,7 +41,7 @@ export { freePorts, portAt, type LinkPlan } from './links';
 export const harness = chapter({
   id: 'harness',
   station: 'routing',
-  version: 3,
+  version: 4,
   leads: made(SOUND, leadResistance),
   lengths: made(LAID, feedRuns),
   common: made(LAID, commonRun),
@@ -50,7 +50,7 @@ export const harness = chapter({
   bundles: made([...SOUND, 'links'], (job, ...of: ParametersOf<typeof planBundles>): readonly Bundle[] =>
     planBundles(job, ...of),
   ),
-  bundleFindings: made(CRAFT, (job, bundles: readonly Bundle[]) => judge(bundleRules, { job, bundles })),
+  bundleFindings: made([...CRAFT, 'gear'], (job, bundles: readonly Bundle[]) => judge(bundleRules, { job, bundles })),
   /** The most that each run carries, and the plugs it parts at where something lifts off. */
   carried: made([], (_, runs: readonly Run[], loads: Loads) => carriedBy(runs, loads)),
   partings: made(CRAFT, (job, runs: readonly Run[], carried: Carried): readonly Parting[] =>
@@ -77,8 +77,11 @@ export const harness = chapter({
       links: readonly LinkPlan[],
     ) => judge(harnessRules, { job, runs, tags, pins, links }),
   ),
-  // The first knew no leads of gear, and no links; the second no bundles.
-  upgrade: (_: never, from: number) => ({ ...(from < 2 ? { pins: [], links: [], parts: [] } : {}), bundles: [] }),
+  // The first knew no leads of gear, and no links; the second no bundles, the third not how long they are.
+  upgrade: ({ bundles }: { readonly bundles: readonly Bundle[] }, from: number) => ({
+    ...(from < 2 ? { pins: [], links: [], parts: [] } : {}),
+    bundles: from < 3 ? [] : bundles.map((bundle) => ({ ...bundle, lengthMm: bundle.sleeve?.lengthMm ?? 0 })),
+  }),
   proposals: made(['settings'], leadProposals),
   ledger: made([], (_, { wireM }: CutList) => ({ wireM })),
 });

@@ -194,7 +194,7 @@ export function planParts(
   for (const [what, mm] of sleeves) add('fix', what, what, Math.ceil(mm * SPARE), [], 'mm');
   for (const { passes } of bundles)
     for (const { drillMm, boreMm, trimmed } of passes) {
-      if (drillMm !== undefined) {
+      if (drillMm !== undefined && boreMm !== undefined) {
         const what = `grommet, ${boreMm} mm bore, hole ${drillMm} mm`;
         add('fix', what, what, 1, []);
       } else if (trimmed) add('fix', 'edge trim', 'edge trim round a hole', 1, []);

@@ -58,7 +58,8 @@ describe('a pigtail joined to the plug the old radio leaves', () => {
   });
 
   test('ends by both sizes and the craft', () => {
-    const end = (words: string, gauge?: '10' | '16') => pinEnd(job, rowOf(job, 'next', words), gauge);
+    const end = (words: string, gauge?: '10' | '16', loom = false) =>
+      pinEnd(job, rowOf(job, 'next', words), { gauge, loom });
     // Common practice: red 22–16, blue 16–14, yellow 12–10 AWG.
     expect(end('illumination')).toBe('red butt, 22–16 AWG');
     expect(end('constant +', '16')).toMatch(/^red butt/);

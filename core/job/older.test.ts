@@ -7,7 +7,9 @@ import {
   asOf13,
   asVersion11,
   asVersion12,
+  asOf14,
   asVersion13,
+  asVersion14,
   asVersion6,
   asVersion7,
   asVersion8,
@@ -183,6 +185,15 @@ test.each([
       expect(back).toEqual(before);
     }
   }
+});
+
+test('whatever job version 14 wrote comes up the same job, without looms', () => {
+  for (const { job } of MADE) {
+    const written = JSON.parse(JSON.stringify(asVersion14(job))) as object;
+    expect(written).not.toHaveProperty('looms');
+    expect(parseJob(written)).toEqual(asOf14(job));
+  }
+  expect(MADE.filter(({ job }) => Object.keys(job.looms).length).length).toBeGreaterThan(3);
 });
 
 test('whatever job version 13 wrote comes up the same job, nothing barred or kept shut', () => {

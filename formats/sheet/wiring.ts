@@ -4,7 +4,7 @@ import type { Job } from '#core/job/job';
 import { inUse } from '#core/job/parts/gear';
 import { unusedOf } from '#core/harness/index';
 import { PIN_FATES } from '#core/job/parts/pins';
-import { farWords, leadWords, pinEnd } from '#core/connections/pins';
+import { farWords, joinedTo, leadWords, pinEnd } from '#core/connections/pins';
 import { PORT_KINDS } from '#core/gear/ports';
 import { ACCESSES } from '#core/tables/circuits';
 import { CHEMISTRIES, ROLES } from '#core/job/supply';
@@ -191,14 +191,13 @@ export function leads(pen: Pen, job: Job, plan: Plan): void {
       [2.6, 0.9, 1.3, 3, 2.2],
       rows.map((row) => {
         const { pin, fate, far } = row;
-        const run = plan.runs.find((one) => one.id === far?.run);
-        const gauge = run && plan.cutList.cuts.find((cut) => cut.run === run.id)?.gauge;
+        const to = joinedTo(row, plan.runs, plan.cutList.cuts);
         return [
           `${pin.plug ? `${pin.plug} ` : ''}${leadWords(pin)}`,
           pin.size ? `${pin.size} AWG` : '–',
           `${PIN_FATES[fate]}${row.said ? ' *' : ''}`,
           farWords(job, id, row, plan.runs, plan.tags) || '–',
-          inUse(job.gear[id]!.there) || !far ? pinEnd(job, row, gauge, !inUse(job.gear[id]!.there)) : 'see there',
+          inUse(job.gear[id]!.there) || !far ? pinEnd(job, row, to, !inUse(job.gear[id]!.there)) : 'see there',
         ];
       }),
     );

@@ -40,10 +40,29 @@ export function asPattern2(of: Pattern): object {
   };
 }
 
+/** What version 14 could say of a job: nothing of looms. */
+export const asOf14 = (job: Job): Job => ({
+  ...job,
+  looms: {},
+  added: Object.fromEntries(Object.entries(job.added).filter(([key]) => !key.startsWith('loom/'))),
+});
+/** A job as version 14 wrote it. */
+export function asVersion14(of: Job) {
+  const { looms: _looms, ...job } = asOf14(of);
+  return { ...job, version: 14 };
+}
+
 /** What version 13 could say of a job: no leg barred, and no cover kept shut. */
-export const asOf13 = (job: Job): Job => ({ ...job, overrules: { ...job.overrules, leg: {}, cover: {} } });
+export const asOf13 = (job: Job): Job => ({
+  ...asOf14(job),
+  overrules: { ...job.overrules, leg: {}, cover: {} },
+});
 /** A job as version 13 wrote it. */
-export const asVersion13 = (of: Job) => ({ ...of, version: 13, overrules: drop(of.overrules, 'leg', 'cover') });
+export const asVersion13 = (of: Job) => ({
+  ...asVersion14(of),
+  version: 13,
+  overrules: drop(of.overrules, 'leg', 'cover'),
+});
 
 /** What version 12 could say of a job: one variant of its craft. */
 export const asOf12 = (job: Job): Job => ({

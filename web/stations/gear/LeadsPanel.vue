@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { farWords, leadWords, pinEnd, type PinRow } from '#core/connections/pins';
+import { farWords, joinedTo, leadWords, pinEnd, type PinRow } from '#core/connections/pins';
 import { pinsOf } from '#core/gear/pins';
 import { readPins, writePins } from '#core/gear/typing/leads';
 import { inUse } from '#core/job/parts/gear';
@@ -22,8 +22,8 @@ const goesTo = (row: PinRow): string => farWords(job.value, props.gear, row, pla
 /** What ends it; of an old lead that something takes over that is told there. */
 function endWords(row: PinRow): string {
   if (old.value && row.far) return '';
-  const cut = plan.value.cutList.cuts.find(({ run }) => run === row.far?.run);
-  return pinEnd(job.value, row, cut?.gauge, old.value);
+  const { runs, cutList } = plan.value;
+  return pinEnd(job.value, row, joinedTo(row, runs, cutList.cuts), old.value);
 }
 
 /** Every lead that is there already and every circuit, for a lead that goes elsewhere than it would by itself. */

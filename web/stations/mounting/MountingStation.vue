@@ -11,6 +11,7 @@ import MountPanel from './MountPanel.vue';
 import PanelFields from './PanelFields.vue';
 import PanelSheet from './PanelSheet.vue';
 import TemplatesPanel from './TemplatesPanel.vue';
+import WireHolesPanel from './WireHolesPanel.vue';
 import { useMounted } from './mounted';
 
 /** The panel that gear goes into or on to, to scale from its finished side, with the section through it. */
@@ -51,6 +52,7 @@ watch([() => shown.value && surfaceOf(shown.value.fitted), part], () => (lit.val
         </template>
         <template v-else-if="part === 'holes'">
           <HolesPanel :fitted="shown.fitted" :lit="lit" @light="lit = $event" />
+          <WireHolesPanel />
           <TemplatesPanel :place="shown.fitted.place" />
         </template>
         <section v-else-if="shown.fitted.inside">
@@ -63,6 +65,7 @@ watch([() => shown.value && surfaceOf(shown.value.fitted), part], () => (lit.val
         <h2>Panels</h2>
         <p>Put gear on the craft, and the panel it goes into or on to is drawn here.</p>
         <BButton variant="primary" @click="router.push({ params: { station: 'gear' } })">Go to Gear</BButton>
+        <WireHolesPanel />
       </section>
     </template>
   </StationLayout>

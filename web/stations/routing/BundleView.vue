@@ -14,7 +14,7 @@ const { store } = useSheet();
 const SIDE = 220;
 const packing = computed(() => packed(props.bundle.wires.map(({ mm }) => mm)));
 const hole = computed(() => props.bundle.passes.find(({ fits }) => !fits) ?? props.bundle.passes[0]);
-const holeMm = computed(() => hole.value && (hole.value.boreMm ?? hole.value.clearMm));
+const holeMm = computed(() => hole.value && (hole.value.boreMm ?? hole.value.drillMm ?? hole.value.clearMm));
 const widest = computed(() =>
   Math.max(packing.value.mm, props.bundle.mm, props.bundle.sleeve?.sizeMm ?? 0, holeMm.value ?? 0),
 );
@@ -23,7 +23,10 @@ const at = (i: number) => packing.value.at[i]!.map((mm) => SIDE / 2 + mm * scale
 const fine = (mm: number) => lengthText(Math.round(mm * 10) / 10, true);
 function holeText({ fits, clearMm, drillMm, boreMm, trimmed, needMm }: PassFit): string {
   if (!fits) return `${fine(needMm)} asked, ${fine(clearMm)} clear: too tight`;
-  if (drillMm !== undefined) return `drill ${fine(drillMm)}, grommet of ${fine(boreMm!)}`;
+  if (drillMm !== undefined)
+    return boreMm === undefined
+      ? `drill ${fine(drillMm)}, its plug fills it`
+      : `drill ${fine(drillMm)}, grommet of ${fine(boreMm)}`;
   return `${fine(clearMm)} clear${trimmed ? ', trim round its edge' : ''}`;
 }
 </script>
