@@ -52,7 +52,7 @@ describe('a planner that is asked again', () => {
     const { made, before, after } = edited(TOURER_JOB, [
       { op: 'overrule', kind: 'minutes', subject: 'off:cover/cowl', value: 7 },
     ]);
-    expect(new Set(made)).toEqual(new Set('build minutes,build findings,build ledger,plan'.split(',')));
+    expect(new Set(made)).toEqual(new Set('build minutes,build proposals,build findings,build ledger,plan'.split(',')));
     for (const part of ['runs', 'power', 'speakers', 'cutList', 'terminals', 'tags'] as const)
       expect(after[part]).toBe(before[part]);
     expect(after.minutes.teardown).not.toBe(before.minutes.teardown);

@@ -57,3 +57,16 @@ test('an old radio’s plug and the new one’s: pin to pin, by colour, with the
   expect(speaker).toHaveLength(1);
   expect(speaker[0]!.lead).not.toBe('');
 });
+
+test('of a speaker’s pair + goes to + and − to −', () => {
+  const job = applyAll(TOURER_JOB, [
+    { op: 'removeGear', id: 'amp' },
+    { op: 'setPinOut', gear: 'head', pins: readPins('rear plug: 1 white FL +, 2 white/black FL −')! },
+    { op: 'wireChannel', channel: 'head/fl', wiring: { coil: { gear: 'fairing-left', coil: 0 } } },
+  ]);
+  const rows = rowsOf(splicesCsv(job, planJob(job))).filter(({ plug }) => plug === 'rear plug');
+  expect(rows.map(({ pin, use, lead }) => [pin, use, lead])).toEqual([
+    ['1', 'front left +', 'FL +'],
+    ['2', 'front left −', 'FL −'],
+  ]);
+});

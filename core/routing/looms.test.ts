@@ -1,6 +1,9 @@
-import { TOURER_JOB } from '#demo/jobs';
+import fc from 'fast-check';
+import { anyJob } from '../../tests/support/any-job';
+import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { benchesOf } from '../benched';
 import { labelsOf } from '../labelled';
+import { soundBattery } from '../connections/feeding';
 import { usualEnds } from '../connections/looms';
 import { readGear, typedOf } from '../gear/typing/index';
 import type { GearItem, Loom } from '../gear/gear';
@@ -406,4 +409,67 @@ test('a loom over a joint that lifts off parts at its own plugs alone', () => {
       .rows.map(({ use }) => use)
       .sort(),
   ).toEqual(['constant +', 'return −', 'switched +']);
+});
+
+test('between two branches its conductor is as long as both and the trunk between, and goes back only as far as they part', () => {
+  const item = typed('to amplifier: 200 + 300, speaker, turn-on; to speaker: 700 + 100, speaker', { leads: '16' });
+  const ends = { 'to-amplifier': 'amp', 'to-speaker': 'fairing-left' };
+  const run = (job: Job) => runIn(planJob(job), 'speaker:amp>fairing-left');
+  // Whether it begins anywhere or not.
+  for (const more of [{}, { start: 'head' }]) {
+    expect(run(withLoom(item, { ...ends, ...more })).cutMm).toBe(300 + 500 + 100);
+    expect(run(withLoom(item, { ...ends, ...more })).way!.legs).toEqual(['shelf', 'pocketLeft']);
+  }
+  // The turn-on lead from the head unit comes by it then: 200 of trunk and 300.
+  expect(runIn(planJob(withLoom(item, { ...ends, start: 'head' })), 'turnOn:head>amp').cutMm).toBe(500);
+});
+
+test('out and back in one loom is pulled once', () => {
+  const plain = planJob(TOURER_JOB);
+  const feed = typed('battery: 0 + 3000, power', { power: '10' });
+  const plan = planJob(withLoom(feed, { start: 'amp', battery: 'battery' }));
+  const own = plan.runs.filter(({ loom }) => loom);
+  expect(own).toHaveLength(2);
+  expect(own[0]!.way).toEqual(runIn(plain, 'feed:battery>amp').way);
+  expect(own.reduce((sum, { alongMin }) => sum + alongMin, 0)).toBeCloseTo(
+    runIn(plain, 'feed:battery>amp').alongMin,
+    9,
+  );
+});
+
+test('of every loom of any job: what lies and what is left over is all that there is', () => {
+  let [seen, tight, exact] = [0, 0, 0];
+  const one = typed('speaker: 0 + 700, speaker', { leads: '16' });
+  const jobs = [...DEMO_JOBS, ...fc.sample(anyJob, { numRuns: 30, seed: 91 }).map(({ job }) => job)].flatMap((job) => [
+    job,
+    ...[kit, one].map((item) =>
+      apply(job, { op: 'addLoom', id: 'own', item, ends: usualEnds(job, item, soundBattery(job)) }),
+    ),
+  ]);
+  for (const job of jobs) {
+    const plan = planJob(job);
+    for (const loom of plan.looms) {
+      const over = (end: string) => loom.ends.find((at) => at.end === end)!.overMm!;
+      const left = (end: string) => loom.ends.find((at) => at.end === end)!.leftMm;
+      const used = loom.ends.filter(({ runs }) => runs.length).length;
+      for (const run of plan.runs) {
+        if (run.loom?.loom !== loom.id || run.loom.inline || !run.way || !run.loom.ends.includes('start')) continue;
+        const end = run.loom.ends.find((at) => at !== 'start')!;
+        const { atMm } = job.looms[loom.id]!.item.branches.find(({ id }) => id === end)!;
+        const slack = loom.trunk.reduce((sum, gap) => sum + (gap.atMm <= atMm ? gap.mm : 0), over('start') + over(end));
+        const lies = run.cutMm - slack;
+        const asks = run.layMm + left('start') + left(end) + (run.points.length > 2 ? run.plugsMm : 0);
+        seen++;
+        if (loom.shortMm > 0) tight++;
+        // Its fork may lie off the way to one branch, for another’s sake; never nearer than the way is long.
+        expect([job.id, run.id, lies >= asks - 0.02]).toEqual([job.id, run.id, true]);
+        if (used > 2 || run.points.length < 3) continue;
+        exact++;
+        expect(Math.abs(lies - asks)).toBeLessThan(0.02);
+      }
+    }
+  }
+  expect(seen).toBeGreaterThan(40);
+  expect(tight).toBeGreaterThan(5);
+  expect(exact).toBeGreaterThan(5);
 });

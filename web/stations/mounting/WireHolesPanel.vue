@@ -36,9 +36,15 @@ async function look(leg: string): Promise<void> {
           <span
             ><b>{{ hole.name }}</b
             ><br />{{ hole.along }}: {{ hole.words }}</span
-          ><span>Ø {{ fine(hole.drillMm) }}</span>
+          ><span class="size">Ø {{ fine(hole.drillMm) }}</span>
         </button>
       </li>
     </ul>
   </section>
 </template>
+
+<style scoped>
+.size {
+  white-space: nowrap;
+}
+</style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
-import { MAY_LIE, runWords, type Run, type Way } from '#core/connections/runs';
+import { MAY_LIE, isMade, runWords, type Run, type Way } from '#core/connections/runs';
 import { HAZARDS } from '#core/craft/leg';
 import { setOf } from '#core/job/parts/overrules';
 import { craftMap, type RouteProposals } from '#core/routing/index';
@@ -75,6 +75,7 @@ async function lead(leg: string): Promise<void> {
 }
 
 const cuts = computed(() => plan.value.cutList.cuts.filter((cut) => cut.run === props.run.id));
+const loomName = computed(() => (props.run.loom ? job.value.looms[props.run.loom.loom]!.item.name : ''));
 /** Made leads that lie along it. */
 const links = computed(() => plan.value.links.filter(({ run }) => run === props.run.id));
 function reachText({ kind, neededMm, haveMm }: (typeof links.value)[number]): string {
@@ -106,6 +107,9 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
     <p v-if="run.old && !MAY_LIE.includes(run.kind)" class="small">
       It goes into the plug that is there, by an adapter: no wire is cut or pulled.
     </p>
+    <p v-else-if="run.old && run.loom" class="small">
+      It comes by the old lead as far as the speaker’s plug, and from there by {{ loomName }}: nothing of it is pulled.
+    </p>
     <p v-else-if="run.old" class="small">
       Nothing of it is cut or pulled, and it opens no cover: only what is new at its ends is joined to it. Where it runs
       is not known; it is drawn as it would be laid.
@@ -126,11 +130,12 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
           <dd data-figure="plugs">{{ run.plugsMm < 0 ? '−' : '' }}{{ lengthText(Math.abs(run.plugsMm)) }}</dd>
         </div>
         <div>
-          <dt>{{ run.kind === 'link' ? 'Service loops' : 'Service loops and terminals' }}</dt>
+          <dt>{{ isMade(run) ? 'Service loops' : 'Service loops and terminals' }}</dt>
           <dd>{{ lengthText(run.allowanceMm) }}</dd>
         </div>
         <div class="sum">
-          <dt v-if="run.kind === 'link'">From plug to plug; it is made, not cut</dt>
+          <dt v-if="run.loom">Of {{ loomName }}, from plug to plug; nothing is cut</dt>
+          <dt v-else-if="run.kind === 'link'">From plug to plug; it is made, not cut</dt>
           <dt v-else>Cut, in steps of {{ lengthText(job.settings.cutStepMm) }}</dt>
           <dd data-figure="cut">{{ lengthText(run.cutMm) }}</dd>
         </div>
@@ -150,7 +155,7 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
         {{ cut.use }}
       </p>
       <PickField
-        v-if="run.kind === 'speaker' || run.id === plan.power.common?.run"
+        v-if="!run.loom && (run.kind === 'speaker' || run.id === plan.power.common?.run)"
         class="lead"
         label="Lead gauge"
         :options="[
@@ -194,6 +199,7 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
       <BButton v-if="setOf(job, 'way', run.id)" @click="store.overrule('way', run.id, null, 'let the plan choose')"
         >Let the plan choose</BButton
       >
+      <BButton v-if="run.loom" @click="store.select({ kind: 'loom', id: run.loom.loom })">Show its loom</BButton>
       <BButton @click="store.select(undefined)">Show all runs</BButton>
     </div>
   </section>
