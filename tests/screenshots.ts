@@ -86,12 +86,9 @@ await picture(
   'dark',
 );
 await picture('routing', `${TOURER}/routing`, (page) => page.locator('[data-run]').first().waitFor());
-await picture('routing-joint', '/jobs/wide-tourer-lids/routing', async (page) => {
-  await page.locator('[data-run="speaker:amp>pod-left"]').click();
-  const bars = page.getByRole('slider', { name: /Bars and fairing/ });
-  await bars.focus();
-  await page.keyboard.press('End');
-  await bars.scrollIntoViewIfNeeded();
+await picture('routing-loom', '/jobs/crossover-dunes/routing', async (page) => {
+  await page.locator('.strip label', { hasText: 'Looms' }).click();
+  await page.locator('[data-loom-end="cage-right"]').click();
 });
 await picture('rack', '/rack', (page) => page.locator('[data-reel]').first().waitFor());
 await picture(

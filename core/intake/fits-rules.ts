@@ -47,7 +47,8 @@ export const fitsRules = rulesAt<IntakeRule>('gear', [
           };
         },
       );
-      const kits = Object.values(job.kits).flatMap(({ name, fits }) => {
+      const looms = Object.values(job.looms).map(({ item }) => ({ name: item.name, fits: item.fits ?? null }));
+      const kits = [...Object.values(job.kits), ...looms].flatMap(({ name, fits }) => {
         const why = fits ? misfit(fits, job.craft) : undefined;
         return why === undefined || why === 'unknown' ? [] : [`${name} is made for ${writeFits(fits!)}; ${why}`];
       });

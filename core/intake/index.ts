@@ -23,7 +23,7 @@ export const intake = chapter({
   // The first had wishes in prose alone.
   upgrade: () => ({ wishes: [] }),
   findings: made(
-    ['id', 'gear', 'kits', ...CRAFT, 'craft.year', 'craft.trim', 'craft.lamps', 'craft.existing'],
+    ['id', 'gear', 'kits', 'looms', ...CRAFT, 'craft.year', 'craft.trim', 'craft.lamps', 'craft.existing'],
     (job, runs: readonly Run[]) => judge([...intakeRules, ...fitsRules], { job, runs }),
   ),
 });

@@ -4,6 +4,7 @@ import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { benchesOf } from '../benched';
 import { labelsOf } from '../labelled';
 import { soundBattery } from '../connections/feeding';
+import { atPlace } from '../job/parts/other-craft';
 import { usualEnds } from '../connections/looms';
 import { readGear, typedOf } from '../gear/typing/index';
 import type { GearItem, Loom } from '../gear/gear';
@@ -472,4 +473,14 @@ test('of every loom of any job: what lies and what is left over is all that ther
   expect(seen).toBeGreaterThan(40);
   expect(tight).toBeGreaterThan(5);
   expect(exact).toBeGreaterThan(5);
+});
+
+test('a loom made for another craft is told, and one that is put on a place keeps that place', () => {
+  const other: Loom = { ...kit, fits: { kind: 'boat', from: null, to: null, trims: [] } };
+  expect(findings(planJob(withLoom(other, ENDS)), 'not-made-for')[0]!.reason).toMatch(
+    /Towpath loom is made for boat; this is a motorcycle/,
+  );
+  expect(findings(planJob(withLoom(kit, ENDS)), 'not-made-for')).toEqual([]);
+  const at = withLoom(kit, { ...ENDS, 'rear-right': 'accessory' });
+  expect(atPlace(at, 'accessory')).toContain('Towpath loom');
 });

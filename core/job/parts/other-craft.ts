@@ -16,6 +16,9 @@ export function atPlace(job: Job, place: string): string[] {
     ...Object.values(job.links).flatMap(({ from, to }) =>
       [from, to].some(({ of, port }) => of === place && port === null) ? ['a lead that ends there'] : [],
     ),
+    ...Object.values(job.looms).flatMap(({ item, ends }) =>
+      Object.values(ends).some(({ to }) => to === place) ? [item.name] : [],
+    ),
     ...(batteryPlace === place ? ['the battery posts'] : []),
     ...(switchedPlace === place ? ['the usual switched source'] : []),
   ];
