@@ -1,4 +1,5 @@
 import { build, planBuild, type BuildPlan, type Minutes, type Sized } from './build/index';
+import type { LoomPlan } from './connections/loom-plan';
 import { endName, type Run, type RunNeed } from './connections/runs';
 import type { Input } from './connections/signal';
 import { foundCraft } from './craft/own';
@@ -42,7 +43,7 @@ import {
   type Termination,
   type TurnOnPlan,
 } from './power/index';
-import { routing, type LoomPlan } from './routing/index';
+import { routing } from './routing/index';
 import { signal } from './signal/index';
 import { speakers, type SpeakerPlan, type Splice } from './speakers/index';
 
@@ -386,7 +387,7 @@ const OVERRULED = made(
     }),
 );
 
-const FINDINGS = made(['accepted', 'gear'], withAccepted<Operation>);
+const FINDINGS = made(['accepted', 'gear', 'looms'], withAccepted<Operation>);
 
 const LEDGER = made(
   [],

@@ -1,4 +1,4 @@
-import { JOINT_WORDS } from '../craft/joint';
+import { JOINT_WORDS, type Joint } from '../craft/joint';
 import { PASS_EDGES, type Hazard, type Leg, type PassThrough } from '../craft/leg';
 import type { Caution } from '../tables/cautions';
 import type { Bored, Draft } from './draft';
@@ -18,16 +18,17 @@ export function alongLines(d: Draft, leg: Leg): string[] {
   const joint = leg.joint === undefined ? undefined : d.pattern.joints[leg.joint]!;
   return [
     ...d.reachLines(leg).map((line) => `${leg.name}: ${lowered(line)}`),
-    ...Object.values(leg.passes ?? {}).map((pass) => `${leg.name}: ${lowered(passWords(pass))}`),
+    ...Object.values(leg.passes ?? {}).map((pass) => `${leg.name}: ${lowered(passWords(pass, joint))}`),
     ...(joint && joint.kind !== 'steer' ? [`${joint.name}: ${lowered(JOINT_WORDS[joint.kind].tie)}`] : []),
     ...leg.hazards.flatMap((hazard) => HAZARD_LINES[hazard] ?? []).map((line) => `${leg.name}: ${lowered(line)}`),
   ];
 }
 export const lowered = (line: string) => line.slice(0, 1).toLowerCase() + line.slice(1);
-/** A hole on the way, in words. */
-export function passWords({ name, mm, longMm, edge, drillToMm }: PassThrough): string {
+/** A hole on the way, in words; a plug fills it where what the leg crosses lifts off. */
+export function passWords({ name, mm, longMm, edge, drillToMm }: PassThrough, joint: Joint | undefined): string {
   const size = longMm === undefined ? `Ø ${mm} mm` : `${mm} × ${longMm} mm`;
-  if (!mm) return `${name}: a new hole, Ø ${drillToMm} mm at most; deburr it and put a grommet in.`;
+  if (!mm)
+    return `${name}: a new hole, Ø ${drillToMm} mm at most; deburr it${joint?.kind === 'liftOff' ? ': the plug fills it' : ' and put a grommet in'}.`;
   return `${name}, ${size}, ${PASS_EDGES[edge]}${edge === 'bare' ? ': a grommet or sleeve first' : ''}.`;
 }
 const HAZARD_LINES: Partial<Record<Hazard, string>> = {

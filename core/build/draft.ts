@@ -1,3 +1,4 @@
+import type { LoomPlan } from '../connections/loom-plan';
 import { endName, type Run } from '../connections/runs';
 import type { PinTable } from '../connections/pins';
 import type { PortKind } from '../gear/ports';
@@ -22,20 +23,6 @@ import { pullSteps } from '../connections/pulled';
 import { orderCovers, type Teardown } from './teardown';
 import { inUse } from '../job/parts/gear';
 
-/** A loom as it is led in. */
-export interface BuildLoom {
-  readonly id: string;
-  readonly first: 'start' | 'ends';
-  readonly ends: readonly {
-    readonly name: string;
-    readonly to: string | null;
-    readonly place: string | undefined;
-    readonly runs: readonly string[];
-    readonly overMm: number | undefined;
-  }[];
-  readonly trunk: readonly { readonly mm: number }[];
-}
-
 export interface BuildSeen {
   readonly job: Job;
   readonly mounts: Readonly<Record<string, Fitted>>;
@@ -45,7 +32,7 @@ export interface BuildSeen {
   readonly tags: Readonly<Record<string, string>>;
   readonly pins: readonly PinTable[];
   readonly links: readonly { readonly id: string; readonly kind: PortKind; readonly run: string }[];
-  readonly looms: readonly BuildLoom[];
+  readonly looms: readonly LoomPlan[];
   /** Gear that a fuse is fitted for. */
   readonly fused: readonly string[];
   /** What is taken off power first, and put back last, in order. */

@@ -133,7 +133,8 @@ function makeHoles(d: Draft, safe: string): ReadonlyMap<string, string> {
   for (const [leg, run] of d.laid.flatMap(({ id, way }) => way!.legs.map((leg) => [leg, id] as const))) {
     const holes = unmadeHoles(d.pattern.legs[leg]!);
     if (!holes.length || steps.has(leg)) continue;
-    const { covers, name } = d.pattern.legs[leg]!;
+    const { covers, name, joint } = d.pattern.legs[leg]!;
+    const told = holes.map((hole) => passWords(hole, joint === undefined ? undefined : d.pattern.joints[joint]));
     const id = d.add(
       `drill:leg/${leg}`,
       'fit',
@@ -142,9 +143,9 @@ function makeHoles(d: Draft, safe: string): ReadonlyMap<string, string> {
       { kind: 'run', id: run },
       {
         tools: ['drill, step bit, depth stop, deburring tool'],
-        lines: [...holes.map(passWords), ...DRILL_LINES],
+        lines: [...told, ...DRILL_LINES],
         sized: ({ holesOf }) => ({
-          lines: [...holes.map(passWords), ...holesOf(leg).map(drilledWords), ...DRILL_LINES],
+          lines: [...told, ...holesOf(leg).map(drilledWords), ...DRILL_LINES],
         }),
         cautions: ['eyes'],
         after: [safe, ...d.openings([covers])],

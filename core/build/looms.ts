@@ -1,3 +1,4 @@
+import { branchAt } from '../connections/looms';
 import { openedByRuns } from '../connections/opened';
 import type { Run } from '../connections/runs';
 import { colourText } from '../tables/colours';
@@ -103,11 +104,10 @@ export function loomLines(d: Draft, gear: string, own: readonly Run[]): string[]
   return ids.flatMap((id) => {
     const { item, ends: said } = d.job.looms[id]!;
     const { ends } = d.seen.looms.find((one) => one.id === id)!;
-    return ends.flatMap(({ name, to, runs }) => {
+    return ends.flatMap(({ end, name, to, runs }) => {
       if (to !== gear || !runs.length) return [];
-      const inline = item.branches.some(({ name: of, inline: is }) => is && of === name);
       return [
-        inline
+        branchAt(item, end)?.inline
           ? `${item.name}, ${name}: part the old plug, and put its two plugs between the halves.`
           : `${item.name}, ${name}: pushed home until it locks${Object.keys(said).length > 2 ? '; its tag says which it is' : ''}.`,
       ];

@@ -4,6 +4,7 @@ import { speakersOf } from '../job/circuit';
 import { craftOf, foundCraft } from '../craft/own';
 import type { Job } from '../job/job';
 import { isPlug } from '../job/supply';
+import type { Gauge } from '../tables/conductors';
 import { LEAD_COLOUR, SPEAKER_COLOUR, type Insulated } from '../tables/colours';
 import type { Vec3 } from '../units/vectors';
 import { FRAME, circuitOf, commonPoint, fedOf, feederOf, gathersReturns, returnRun } from './feeding';
@@ -81,6 +82,8 @@ export interface CommonRun {
   /** Its run, and the gear that stands at the common point. */
   readonly run: string;
   readonly gear: string;
+  /** Its size, where it is part of a loom. */
+  readonly bought?: Gauge | undefined;
   readonly backMm: number;
   readonly engineSpace: boolean;
   readonly together: number;

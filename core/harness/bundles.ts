@@ -1,5 +1,6 @@
 import type { Conductor, Run } from '../connections/runs';
-import { holeFit, plugRoom, type PassFit, type Passing } from '../connections/passing';
+import type { LoomLeg, LoomPlan } from '../connections/loom-plan';
+import { holeFit, plugRoom, type PassFit } from '../connections/passing';
 import { HAZARDS } from '../craft/leg';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
@@ -42,7 +43,7 @@ export function planBundles(
   runs: readonly Run[],
   sizes: FeedGauges,
   held: Readonly<Record<string, { readonly ties: number; readonly lengthMm: number }>>,
-  looms: readonly LoomAlong[],
+  looms: readonly LoomPlan[],
 ): Bundle[] {
   const pattern = craftOf(job);
   const gaugeOf = gaugesOf(job, sizes);
@@ -53,7 +54,8 @@ export function planBundles(
     for (const leg of new Set(run.way.legs)) byLeg.set(leg, [...(byLeg.get(leg) ?? []), ...wires]);
   }
   for (const loom of looms)
-    for (const along of loom.legs) byLeg.set(along.leg, [...(byLeg.get(along.leg) ?? []), loomWire(job, loom, along)]);
+    for (const along of loom.legs)
+      byLeg.set(along.leg, [...(byLeg.get(along.leg) ?? []), loomWire(job.looms[loom.id]!.item.name, along)]);
   const isParted = (leg: string): boolean => {
     const { joint } = pattern.legs[leg]!;
     return joint !== undefined && pattern.joints[joint]!.kind === 'liftOff';
@@ -81,24 +83,15 @@ export function planBundles(
   });
 }
 
-/** What of a loom goes along legs. */
-export interface LoomAlong {
-  readonly id: string;
-  readonly ends: readonly { readonly runs: readonly string[] }[];
-  readonly legs: readonly { readonly leg: string; readonly mm: number; readonly plugs: readonly Passing[] }[];
-}
 /** A loom along a leg as one wire in its sheath; its plugs go through one after another. */
-function loomWire(job: Job, { id, ends }: LoomAlong, { mm, plugs }: LoomAlong['legs'][number]): BundleWire {
-  const { item } = job.looms[id]!;
-  return {
-    run: ends.find(({ runs }) => runs.length)!.runs[0]!,
-    colour: { body: 'black' },
-    use: item.name,
-    mm,
-    feeds: item.power !== null,
-    plugMm: plugRoom(plugs) || undefined,
-  };
-}
+const loomWire = (use: string, { run, feeds, mm, plugs }: LoomLeg): BundleWire => ({
+  run,
+  colour: { body: 'black' },
+  use,
+  mm,
+  feeds,
+  plugMm: plugRoom(plugs) || undefined,
+});
 
 function wiresOf(job: Job, run: Run, gaugeOf: ReturnType<typeof gaugesOf>): BundleWire[] {
   if (run.kind === 'link')

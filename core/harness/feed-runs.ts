@@ -1,4 +1,5 @@
 import { commonPoint, gathersReturns, returnRun } from '../connections/feeding';
+import { loomGauge } from '../connections/looms';
 import type { CommonRun, FeedRun, Run } from '../connections/runs';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
@@ -46,6 +47,7 @@ export function commonRun(job: Job, runs: readonly Run[]): CommonRun | undefined
   return {
     run: back.id,
     gear,
+    bought: back.loom && loomGauge(job.looms[back.loom.loom]!.item, back.kind),
     backMm: back.cutMm,
     engineSpace: back.way.legs.some((leg) => legs[leg]!.engineSpace),
     together: Math.max(1, ...back.way.legs.map((leg) => loaded.get(leg)!)),

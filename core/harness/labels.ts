@@ -1,16 +1,10 @@
+import type { LoomPlan } from '../connections/loom-plan';
 import { loomStep, pullSteps } from '../connections/pulled';
 import { endName, runWords, type Run } from '../connections/runs';
 import type { CoverWay } from '../craft/cover';
 import { craftOf } from '../craft/own';
 import type { Job } from '../job/job';
 import type { Parting } from './partings';
-
-/** An end of a loom as its label needs it. */
-interface LoomEnd {
-  readonly name: string;
-  readonly to: string | null;
-  readonly runs: readonly string[];
-}
 
 /** What is stuck on, or written on a bag. */
 export interface Label {
@@ -40,7 +34,7 @@ export function planLabels(
   covers: readonly { readonly cover: string; readonly way: CoverWay }[],
   bags: ReadonlyMap<string, number>,
   partings: readonly Parting[],
-  looms: readonly { readonly id: string; readonly ends: readonly LoomEnd[] }[],
+  looms: readonly LoomPlan[],
 ): Label[] {
   const pattern = craftOf(job);
   const nameOf = (cover: string) => pattern.covers[cover]!.name;

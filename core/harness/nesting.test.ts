@@ -8,7 +8,7 @@ const less = (a: Cost, b: Cost): boolean => {
   return at >= 0 && a[at]! < b[at]!;
 };
 const plus = (a: Cost, b: Cost): Cost => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
-const NEVER: Cost = [Infinity, Infinity, Infinity];
+const NEVER: Cost = [1e12, 1e12, 1e12];
 
 /** Every way of sharing the pieces out among reels: a table over sets of pieces, one reel of the rack after another. */
 function bruteForce(pieces: readonly number[], { reels, sold, keepMm }: Stock): Cost {

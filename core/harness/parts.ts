@@ -1,3 +1,4 @@
+import type { LoomPlan } from '../connections/loom-plan';
 import type { PinTable } from '../connections/pins';
 import type { Run } from '../connections/runs';
 import type { Input } from '../connections/signal';
@@ -48,17 +49,6 @@ const slug = (text: string): string =>
     .replace(/^-+|-+$/g, '')
     .slice(0, 80) || 'part';
 
-/** A loom, as far as it asks for parts. */
-export interface LoomEnds {
-  readonly id: string;
-  readonly ends: readonly {
-    readonly end: string;
-    readonly name: string;
-    readonly to: string | null;
-    readonly runs: readonly string[];
-  }[];
-}
-
 interface Needed {
   readonly group: Group;
   readonly what: string;
@@ -88,7 +78,7 @@ export function planParts(
   supplies: readonly Supply[],
   bundles: readonly Bundle[],
   partings: readonly Parting[],
-  looms: readonly LoomEnds[],
+  looms: readonly LoomPlan[],
 ): PartLine[] {
   const found = new Map<string, Needed>();
   const add = (
@@ -132,10 +122,14 @@ export function planParts(
       if (mm > 0)
         add('made', `loom extension ${mm} ${item.id} ${end}`, `lead put on to ${item.name}, ${name}: ${mm} mm`, 1, []);
     }
-    // One is in it, one goes into the owner's spares.
-    if (item.fuse) {
+    const feed = ends.flatMap(({ runs }) => runs).find((run) => run.startsWith('feed:'));
+    const fed = feed?.slice(feed.indexOf('>') + 1);
+    if (item.fuse && fed !== undefined && !job.feeds[fed]?.holder) {
       const { name } = FUSE_FAMILIES[item.fuse.family];
-      add('end', `fuse ${name} ${item.fuse.amps}`, `fuse, ${name.toLowerCase()}, ${item.fuse.amps} A`, 1, going);
+      const amps = fuses[fed] ?? item.fuse.amps;
+      // One goes into the owner's spares; what came in it is there.
+      const count = amps === item.fuse.amps ? 1 : 2;
+      add('end', `fuse ${name} ${amps}`, `fuse, ${name.toLowerCase()}, ${amps} A`, count, [fed]);
     }
   }
   for (const link of links) {

@@ -5,7 +5,7 @@ import { contentHash } from '../document/hash';
 
 /** Findings in order, what a person accepted marked as such while its figures are what they were. */
 export function withAccepted<T>(
-  job: Pick<Job, 'accepted' | 'gear'>,
+  job: Pick<Job, 'accepted' | 'gear' | 'looms'>,
   ...lists: readonly (readonly Finding<T>[])[]
 ): Finding<T>[] {
   return bySeverity(

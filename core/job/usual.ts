@@ -21,6 +21,7 @@ const DRAW = [
   'day-no-start',
   'day-silent',
 ] as const;
+const THICK = ['hole-tight', 'sleeve-wide', 'loom-nowhere'];
 const RESTING: Record<Assumable, Resting> = {
   massKg: { words: 'weight', rules: ['stuck-weak'] },
   water: { words: 'water rating', rules: ['water', 'water-accepted', 'dust', 'dust-unknown', 'body-not-proven'] },
@@ -46,19 +47,23 @@ const RESTING: Record<Assumable, Resting> = {
   triggerA: { words: 'trigger draw', rules: ['turn-on-overloaded', 'switched-source'] },
   coilA: { words: 'coil draw', rules: ['turn-on-overloaded', 'switched-source', 'stands-too-short'] },
   efficiency: { words: 'efficiency', rules: DRAW },
-  trunkMm: { words: 'thickness of its trunk', rules: ['hole-tight', 'sleeve-wide'] },
-  branchMm: { words: 'thickness of its branches', rules: ['hole-tight', 'sleeve-wide'] },
+  trunkMm: { words: 'thickness of its trunk', rules: THICK },
+  branchMm: { words: 'thickness of its branches', rules: THICK },
 };
 
 /** The gear a finding is of; all of it where it is of a battery, a circuit of the craft or the whole job. */
-function gearOf({ gear }: Pick<Job, 'gear'>, { subject: { kind, id } }: Finding<unknown>): readonly GearItem[] {
+function gearOf(
+  { gear, looms }: Pick<Job, 'gear' | 'looms'>,
+  { subject: { kind, id } }: Finding<unknown>,
+): readonly GearItem[] {
   if ((kind === 'gear' || kind === 'feed') && Object.hasOwn(gear, id)) return [gear[id]!.item];
-  return Object.values(gear).flatMap(({ item, there }) => (inUse(there) ? [item] : []));
+  const made = Object.values(looms).map(({ item }) => item);
+  return [...Object.values(gear).flatMap(({ item, there }) => (inUse(there) ? [item] : [])), ...made];
 }
 
 /** Findings, each told what it rests on that no sheet says: it was taken to be what is usual. */
-export function withUsual<T>(job: Pick<Job, 'gear'>, findings: readonly Finding<T>[]): readonly Finding<T>[] {
-  if (!Object.values(job.gear).some(({ item }) => item.assumed)) return findings;
+export function withUsual<T>(job: Pick<Job, 'gear' | 'looms'>, findings: readonly Finding<T>[]): readonly Finding<T>[] {
+  if (![...Object.values(job.gear), ...Object.values(job.looms)].some(({ item }) => item.assumed)) return findings;
   return findings.map((finding) => {
     const told = gearOf(job, finding).flatMap((item) => {
       const words = (item.assumed ?? []).flatMap((key) =>

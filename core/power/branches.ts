@@ -8,6 +8,7 @@ import { NO_FEED_CHOICE, type FeedChoice } from '../job/parts/feeds';
 import { setOf } from '../job/parts/overrules';
 import type { Gauge } from '../tables/conductors';
 import type { FuseFamily } from '../tables/fuses';
+import { BODILESS } from './bodiless';
 import { drawOf } from './demand';
 
 export type GaugeReason = 'least' | 'drop' | 'ampacity' | 'pinned' | 'bought' | 'thickest' | 'collapse';
@@ -43,28 +44,18 @@ export function choiceOf(job: Job, gear: string): { readonly choice: FeedSaid; r
     bought: { gauge: item.power!, fuseA: own ? fuse.amps : null },
   };
 }
-/** The holder that is part of a loom: of its family, with what contacts such as those lose (common practice). */
+/** Fuse and contacts of the holder that is part of a loom, mΩ (common practice). */
+const IN_LOOM_MILLIOHM = 1.5;
 const holderOf = (item: Loom, family: FuseFamily): FuseHolder => ({
-  ...HOLDER_OF_LOOM,
+  ...BODILESS,
+  kind: 'fuseHolder',
   id: item.id,
   name: `fuse in ${item.name}`,
   family,
-});
-const HOLDER_OF_LOOM = {
-  kind: 'fuseHolder',
-  size: { w: 0, h: 0, d: 0 },
-  massKg: 0,
-  water: [],
-  dust: null,
-  ignitionProtected: false,
-  screws: null,
-  cutoutMm: null,
-  fitMinutes: 0,
-  note: '',
   maxA: null,
   maxVolts: null,
-  milliohm: 1.5,
-} satisfies Partial<FuseHolder>;
+  milliohm: IN_LOOM_MILLIOHM,
+});
 
 /** One feed while it is sized: gear, what feeds it, and the conductors between. */
 export interface Branch {

@@ -4,23 +4,16 @@ import type { Job } from '../job/job';
 import { NO_FEED_CHOICE } from '../job/parts/feeds';
 import type { Existing } from '../job/supply';
 import { ampacity, foundOhmsPerMetre, type Gauge } from '../tables/conductors';
+import { BODILESS } from './bodiless';
 import type { Branch } from './branches';
 import { fuseMargin } from './protection';
 
 /** A circuit of the craft as what it is to a feed: it splits one + into several, and gathers returns where it has a −. */
 const asBlock = ({ name, negative }: Existing): Extract<PassingGear, { kind: 'block' }> => ({
+  ...BODILESS,
   kind: 'block',
   id: 'existing',
   name,
-  size: { w: 1, h: 1, d: 1 },
-  massKg: 0,
-  water: [],
-  dust: null,
-  ignitionProtected: false,
-  screws: null,
-  cutoutMm: null,
-  fitMinutes: 0,
-  note: '',
   maxWire: null,
   usualFuseA: null,
   // What it may bring is judged by its own fuse.

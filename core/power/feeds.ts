@@ -153,11 +153,11 @@ export function feedTree(
   const least = leastSize(kind, job.settings.conductors, job.settings.leastSize);
   const first = sizesOf(job.settings.conductors)[0];
   const start: Tree['start'] = { gauge: least, reason: least === first ? 'ampacity' : 'least' };
-  const lead = commonRun && setOf(job, 'lead', commonRun.run);
+  const lead = commonRun && (commonRun.bought ?? setOf(job, 'lead', commonRun.run));
   const common: CommonBranch | undefined = commonRun && {
     ...commonRun,
     pinned: lead !== undefined,
-    ...(lead ? { gauge: lead, reason: 'pinned' as const } : start),
+    ...(lead ? { gauge: lead, reason: commonRun.bought ? ('bought' as const) : ('pinned' as const) } : start),
   };
   const branches = new Map<string, Branch>();
   const kept: Drawn[] = [];

@@ -90,3 +90,13 @@ export function wayPoints(map: CraftMap, way: Way): Vec3[] {
   });
   return points;
 }
+
+/** The points of a way, its ends twice where a joint needs what it needs from there on. */
+export function endPoints({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly Vec3[] {
+  const isJoint = (leg: string | undefined) => leg !== undefined && legs[leg]!.need !== undefined;
+  return [
+    ...(isJoint(way.legs[0]) ? [points[0]!] : []),
+    ...points,
+    ...(isJoint(way.legs.at(-1)) ? [points.at(-1)!] : []),
+  ];
+}

@@ -1,3 +1,4 @@
+import type { LoomPlan } from '../connections/loom-plan';
 import { neededRuns, type Run, type RunNeed } from '../connections/runs';
 import { judge } from '../findings/finding';
 import { chapter, made } from '../job/chapter';
@@ -5,7 +6,7 @@ import { CRAFT, LAID, WIRED } from '../job/reads';
 import { wayProposals } from './proposals';
 import { routingRules } from './rules';
 import type { Fitted } from '../panels/fitted';
-import { planLooms, type LoomPlan } from './looms';
+import { planLooms } from './looms';
 import { planRuns } from './runs';
 import { securedBy } from './secure';
 
@@ -23,7 +24,7 @@ export {
 export type { Access } from './access';
 export { layTogether, type Laid, type Pull, type Route, type Standing } from './together';
 
-export { forkPoint, type LoomEndPlan, type LoomPlan } from './looms';
+export { forkPoint } from './looms';
 export { accessOf, isTapped, planRuns, proofOf, type RoutesProof } from './runs';
 
 /** Where every wire goes, and how long it is. */

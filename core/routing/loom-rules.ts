@@ -1,3 +1,4 @@
+import type { LoomEndPlan, LoomPlan } from '../connections/loom-plan';
 import { branchAt } from '../connections/looms';
 import { endName } from '../connections/runs';
 import { inputsOf } from '../connections/signal';
@@ -8,7 +9,7 @@ import type { Operation } from '../job/operations';
 import { extensionFor } from '../tables/extensions';
 import { listed } from '../text/text';
 import { loomPulls, pinFor } from './pulls';
-import { planLooms, type LoomEndPlan, type LoomPlan } from './looms';
+import { planLooms } from './looms';
 import type { RoutingRule, RoutingSeen } from './rules';
 import { accessOf, planRuns } from './runs';
 import { layTogether } from './together';
@@ -25,7 +26,7 @@ const EVEN = 0.5;
 function shorterWay({ job, runs, mounts }: RoutingSeen, loom: LoomPlan): Operation[] | undefined {
   const free = { ...job, overrules: { ...job.overrules, way: {} } };
   const pulls = loomPulls(free, runs).filter((pull) => pull.loom === loom.id);
-  const access = accessOf({ ...job, choices: { ...job.choices, routes: 'shortest', access: 'off' } });
+  const access = accessOf({ ...job, choices: { ...job.choices, routes: 'shortest' } });
   const laid = layTogether(
     access,
     pulls.map(({ pull }) => pull),
@@ -57,7 +58,7 @@ export const loomRules: readonly (Pick<RoutingRule, 'id' | 'title' | 'formula' |
           const extension = extensionFor(missing + (seen.job.looms[loom.id]!.ends[end.end]?.extensionMm ?? 0));
           const reaches =
             left >= 0
-              ? `it reaches with ${Math.floor(left)} of the ${Math.round(end.leftMm)} mm that are to be left there`
+              ? `it reaches with ${Math.floor(left)} mm of the ${Math.round(end.leftMm)} mm that are to be left there`
               : `${Math.ceil(missing)} mm short${end.leftMm ? ` with the ${Math.round(end.leftMm)} mm that are to be left there` : ''}`;
           const cures = [
             ...(way ? ['it reaches the shortest way'] : []),

@@ -1,6 +1,7 @@
 import { coilOf } from '../gear/made-leads';
 import { BEGINNING } from '../gear/loom';
 import { branchAt, loomEndName } from '../connections/looms';
+import type { ForkAt, LoomEndPlan, LoomPlan } from '../connections/loom-plan';
 import { holeFit, type Passing } from '../connections/passing';
 import type { Run } from '../connections/runs';
 import { craftOf, foundCraft } from '../craft/own';
@@ -9,63 +10,10 @@ import type { Job } from '../job/job';
 import { endsOfLoom, type JobLoom } from '../job/parts/looms';
 import type { Fitted } from '../panels/fitted';
 import { taken } from '../job/choices';
-import { craftMap, otherEnd, wayPoints, type CraftMap } from './graph';
+import { craftMap, endPoints, otherEnd, wayPoints, type CraftMap } from './graph';
 import { add, distance, polylineLength, scale, sub, type Vec3 } from '../units/vectors';
 import { layLoom, type Reached, type Spot, type Tree } from './reach';
 import { endsMm, leadEnd } from './tail';
-
-/** One end of a loom as it lies. */
-export interface LoomEndPlan {
-  readonly end: string;
-  readonly name: string;
-  readonly to: string | null;
-  readonly place: string | undefined;
-  /** The runs that go to it. */
-  readonly runs: readonly string[];
-  /** Of it from where it leaves the trunk, with its extension; of where the trunk begins up to its first branch in use, mm. */
-  readonly haveMm: number;
-  /** What is left over, what is to be left at its place already taken off, mm; less than nothing where it is short. Undefined: nothing goes there. */
-  readonly overMm: number | undefined;
-  /** What is to be left there, mm. */
-  readonly leftMm: number;
-  /** Room that what is left over takes as a coil, and what its place has for it, cm³; undefined where nobody has said. */
-  readonly coilCm3: number;
-  readonly roomCm3: number | undefined;
-}
-
-/** Where a fork lies: so far along a leg from where that begins, of 1; undefined: at a place. */
-export interface ForkAt {
-  readonly atMm: number;
-  readonly node: string;
-  readonly leg: string | undefined;
-  readonly along: number;
-}
-
-export interface LoomLeg {
-  readonly leg: string;
-  readonly mm: number;
-  readonly plugs: readonly Passing[];
-}
-
-/** A loom as it lies on the craft. */
-export interface LoomPlan {
-  readonly id: string;
-  /** The plug it begins at, or its branches, go in first: what is left over lies at the others. */
-  readonly first: 'start' | 'ends';
-  readonly proposed: 'start' | 'ends';
-  /** Why that is proposed. */
-  readonly why: string;
-  readonly ends: readonly LoomEndPlan[];
-  /** Left over between two forks, by where the farther one is along the trunk, mm. */
-  readonly trunk: readonly { readonly atMm: number; readonly mm: number }[];
-  readonly forks: readonly ForkAt[];
-  /** The amplifier that it stands with in the old leads of speakers. */
-  readonly standsWith: string | undefined;
-  /** All that is short, mm: laid along these legs no way of laying it is less short. */
-  readonly shortMm: number;
-  /** What of it goes along legs: how thick, mm, and the plugs that are led through; twice along one where two branches part before it. */
-  readonly legs: readonly LoomLeg[];
-}
 
 type Mounts = Readonly<Record<string, Fitted>>;
 
@@ -78,7 +26,7 @@ interface Used {
   readonly to: string;
   readonly place: string;
   readonly runs: string[];
-  /** Left there on purpose, and what its plug being where it is adds, mm. */
+  /** Left there on purpose, mm. */
   readonly leftMm: number;
 }
 
@@ -124,16 +72,16 @@ function planLoom(job: Job, id: string, loom: JobLoom, runs: readonly Run[], mou
     const tail = lead ? (end === root ? endsMm(points, lead, undefined) : endsMm(points, undefined, lead)) : 0;
     return end.leftMm + tail;
   };
-  const { tree, spotOf, plugs } = withPlugs(laid, root, branches, beyondMm);
+  const { tree, spotOf, plugs, rootMm } = withPlugs(laid, root, branches, beyondMm);
   const firstAt = Math.min(...branches.map(({ end }) => branchAt(item, end)!.atMm));
   const begins = used.has(BEGINNING);
-  const beginMm = begins ? haveOf(loom, BEGINNING, firstAt) : Number.POSITIVE_INFINITY;
+  const beginMm = begins ? haveOf(loom, BEGINNING, firstAt) - rootMm : Number.POSITIVE_INFINITY;
   const reached = branches.map((one, i): Reached => ({
     ...plugs[i]!,
     atMm: branchAt(item, one.end)!.atMm,
     mm: haveOf(loom, one.end, 0) - plugs[i]!.mm,
   }));
-  const legs = alongLegs(laid, loom, used);
+  const legs = alongLegs(laid, loom, used, own);
 
   const lays = (['start', 'ends'] as const).map((first) => {
     const reach = layLoom(tree, beginMm, reached, first);
@@ -187,6 +135,8 @@ function planLoom(job: Job, id: string, loom: JobLoom, runs: readonly Run[], mou
     shortMm,
     legs: legs.map((one) => ({
       leg: one.leg,
+      run: one.run.id,
+      feeds: isFeed(one.run),
       mm: thickAlong(laid.tree, loom, forks.map(spotOf), one),
       plugs: now.first === 'start' ? one.far : one.near,
     })),
@@ -203,30 +153,32 @@ function forkAt({ legs }: CraftMap, { nodes, legTo }: Laid, atMm: number, { node
 }
 
 /**
- * The tree of legs with the plugs on it: each hangs beyond its place by what is left there, so that a fork may lie in that
+ * The tree of legs with the plugs on it: each lies beyond its place by what is left there, so that a fork may lie in that
  * too, as it does where a loom’s branches leave it at its plug. The root’s plug is the root.
  */
 function withPlugs(laid: Laid, root: Used, branches: readonly Used[], beyondMm: (end: Used) => number) {
   const { tree, nodes } = laid;
   const up = [-1, ...tree.up.map((parent) => parent + 1)];
   const mm = [0, ...tree.mm];
-  mm[1] = Math.max(0, beyondMm(root));
+  const atRoot = beyondMm(root);
+  mm[1] = Math.max(0, atRoot);
+  // A plug nearer than the middle of its place leaves so much more.
+  const rootMm = Math.min(0, atRoot);
   const at: number[] = [...nodes.keys()];
   const plugs = branches.map((end) => {
-    if (end === root) return { node: 0, mm: 0 };
+    if (end === root) return { node: 0, mm: rootMm };
     const beyond = beyondMm(end);
     up.push(laid.at.get(end.end)! + 1);
     mm.push(Math.max(0, beyond));
     at.push(laid.at.get(end.end)!);
-    // A plug nearer than the middle of its place leaves so much more.
     return { node: up.length - 1, mm: Math.min(0, beyond) };
   });
-  /** A point of it on the legs: what hangs beyond a place is there. */
+  /** A point of it on the legs: what lies beyond a place is there. */
   const spotOf = ({ node, aboveMm }: Spot): Spot =>
     node > 1 && node <= nodes.length
       ? { node: node - 1, aboveMm }
       : { node: node <= 1 ? 0 : at[node - 1]!, aboveMm: 0 };
-  return { tree: { up, mm }, plugs, spotOf };
+  return { tree: { up, mm }, plugs, rootMm, spotOf };
 }
 
 /** How long an end is; of where the trunk begins as far as its first branch in use, mm. */
@@ -316,11 +268,12 @@ function pointsTo(map: CraftMap, { tree, nodes, legTo }: Laid, to: number) {
   const back: number[] = [to];
   while (back.at(-1)! > 0) back.push(tree.up[back.at(-1)!]!);
   const chain = back.reverse();
-  return wayPoints(map, {
+  const way = {
     legs: chain.slice(1).map((node) => legTo[node]!),
     nodes: chain.map((node) => nodes[node]!),
     lengthMm: 0,
-  });
+  };
+  return endPoints(map, way, wayPoints(map, way));
 }
 
 /** Where a fork lies on a craft, as its joints stand. */
@@ -338,8 +291,15 @@ export function forkPoint(pattern: Pattern, { node, leg, along }: ForkAt): Vec3 
   return points.at(-1)!;
 }
 
+const isFeed = ({ kind }: Run): boolean => kind === 'feed' || kind === 'return';
+
 /** What goes along each leg: the plugs on its side of the root, and those beyond it. */
-function alongLegs({ tree, nodes, legTo, at }: Laid, { item }: JobLoom, used: ReadonlyMap<string, Used>) {
+function alongLegs(
+  { tree, nodes, legTo, at }: Laid,
+  { item }: JobLoom,
+  used: ReadonlyMap<string, Used>,
+  own: readonly Run[],
+) {
   const under = nodes.map(() => new Set<string>());
   for (const [end, last] of at) for (let node = last; node > 0; node = tree.up[node]!) under[node]!.add(end);
   const passing = (end: string): Passing =>
@@ -351,7 +311,12 @@ function alongLegs({ tree, nodes, legTo, at }: Laid, { item }: JobLoom, used: Re
     const leg = legTo[node];
     const beyond = under[node]!;
     if (leg === undefined || !beyond.size) return [];
-    return [{ leg, node, near: all.filter((end) => !beyond.has(end)).map(passing), far: [...beyond].map(passing) }];
+    // What goes there: from an end on one side to one on the other.
+    const across = own.filter(({ loom }) => beyond.has(loom!.ends[0]) !== beyond.has(loom!.ends[1]));
+    const run = across.find(isFeed) ?? across[0]!;
+    return [
+      { leg, node, run, near: all.filter((end) => !beyond.has(end)).map(passing), far: [...beyond].map(passing) },
+    ];
   });
 }
 

@@ -67,12 +67,12 @@ function gridOf({ up, mm }: Tree, step: number) {
     join(below, at[parent]!);
   });
   const apart = points.map((_, from) => {
-    const far = points.map(() => Number.POSITIVE_INFINITY);
+    const far = points.map(() => 1e12);
     far[from] = 0;
     for (let queue = [from]; queue.length;) {
       const here = queue.shift()!;
       for (const on of next[here] ?? [])
-        if (far[on] === Number.POSITIVE_INFINITY) {
+        if (far[on] === 1e12) {
           far[on] = far[here]! + step;
           queue.push(on);
         }
@@ -124,7 +124,7 @@ test('200 looms on seeded trees leave as little short as the best of all points 
     forks.forEach((atMm, k) => {
       if (k) {
         const gap = atMm - forks[k - 1]!;
-        reached = spots.map((i) => Math.min(...spots.map((j) => (apart[i]![j]! <= gap ? reached[j]! : Infinity))));
+        reached = spots.map((i) => Math.min(...spots.map((j) => (apart[i]![j]! <= gap ? reached[j]! : 1e12))));
       }
       reached = reached.map(
         (short, i) =>

@@ -1,16 +1,16 @@
-/** A tree of lengths: each node but the root hangs on another, so far from it, mm. */
+/** A tree of lengths: each node but the first, which is the root, has a parent before it, so far off, mm. */
 export interface Tree {
   readonly up: readonly number[];
   readonly mm: readonly number[];
 }
 
-/** A point of a tree: so far above a node towards what that hangs on, mm. */
+/** A point of a tree: so far above a node towards its parent, mm. */
 export interface Spot {
   readonly node: number;
   readonly aboveMm: number;
 }
 
-/** One branch of a loom that is used: where its plug goes, and how much of it there is beyond what is left there, mm. */
+/** One branch of a loom that is used: where its plug goes, and how long it is, mm. */
 export interface Reached {
   readonly node: number;
   /** Where it leaves the trunk, from where that begins. */
@@ -39,22 +39,18 @@ const NOTHING = 1e-3;
 class Lengths {
   readonly depth: readonly number[];
   readonly level: readonly number[];
-  readonly around: readonly (readonly number[])[];
 
   constructor(readonly tree: Tree) {
     const { up, mm } = tree;
     const depth = up.map(() => 0);
     const level = up.map(() => 0);
-    const around: number[][] = up.map(() => []);
-    // A node stands after what it hangs on.
+    // A node stands after its parent.
     up.forEach((parent, node) => {
       if (node === 0) return;
       depth[node] = depth[parent]! + mm[node]!;
       level[node] = level[parent]! + 1;
-      around[parent]!.push(node);
-      around[node]!.push(parent);
     });
-    [this.depth, this.level, this.around] = [depth, level, around];
+    [this.depth, this.level] = [depth, level];
   }
 
   private meeting(a: number, b: number): number {
@@ -121,7 +117,7 @@ class Lengths {
 }
 
 /**
- * As much short where the trunk begins is worse than at one branch, for all hang on it. What is short changes by whole
+ * As much short where the trunk begins is worse than at one branch, for all of them begin there. What is short changes by whole
  * millimetres a millimetre that a fork is moved: so little more turns no way that leaves less short into one that leaves more.
  */
 const ALL_OF_IT = 1.001;
@@ -129,7 +125,7 @@ const ROOT: Spot = { node: 0, aboveMm: 0 };
 
 /**
  * Lays a loom along a tree from its root, so that least of it is short. `beginMm`: what of it there is before its first
- * branch beyond what is left where it begins. Where its branches leave the trunk is free as far as the trunk lets them
+ * branch. Where its branches leave the trunk is free as far as the trunk lets them
  * apart; of all the ways that leave as little short, `first` takes the one with everything as near the root, or as
  * near the branches’ plugs, as may be: what is left over lies then at the other end.
  *

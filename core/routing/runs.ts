@@ -7,11 +7,10 @@ import { isLoomed, loomPulls, pullOf, routeWithin, type Ended, type LoomPull } f
 import { craftOf, foundCraft } from '../craft/own';
 import type { Job } from '../job/job';
 import { roundUpTo } from '../units/figures';
-import type { Vec3 } from '../units/vectors';
 import { taken } from '../job/choices';
 import type { Access } from './access';
 import { pullMinutes } from './effort';
-import { craftMap, wayAlong, wayPoints, type CraftMap } from './graph';
+import { craftMap, endPoints, wayAlong, wayPoints, type CraftMap } from './graph';
 import type { Fitted } from '../panels/fitted';
 import { layOne, layTogether, type Laid, type Route, type Standing } from './together';
 import { endsMm, leadEnd } from './tail';
@@ -108,18 +107,8 @@ export const isTapped = (job: Job, end: string): boolean =>
     : circuitOf(job, end) !== undefined;
 
 /** Whether a link ends where the craft has its own plug, which stays where it is. */
-export const isPlugOf = ({ gear, craft }: Job, { kind }: RunNeed, end: string): boolean =>
+const isPlugOf = ({ gear, craft }: Job, { kind }: RunNeed, end: string): boolean =>
   kind === 'link' && !Object.hasOwn(gear, end) && Object.hasOwn(foundCraft({ craft }).places, end);
-
-/** The points of a way, its ends twice where a joint needs what it needs from there on. */
-function fixed({ legs }: CraftMap, way: Way, points: readonly Vec3[]): readonly Vec3[] {
-  const isJoint = (leg: string | undefined) => leg !== undefined && legs[leg]!.need !== undefined;
-  return [
-    ...(isJoint(way.legs[0]) ? [points[0]!] : []),
-    ...points,
-    ...(isJoint(way.legs.at(-1)) ? [points.at(-1)!] : []),
-  ];
-}
 
 /** Minutes of pulling a run along its legs; of a loom each leg once, at the first of its runs that takes it. */
 function pullingAlong({ legs }: CraftMap): (need: RunNeed, route: Route) => number {
@@ -161,7 +150,7 @@ export function planRuns(job: Job, needed: readonly RunNeed[], mounts: Readonly<
           (isMade(need) ? 0 : 2 * job.settings.terminalAllowanceMm)
         : 0;
     const points = way ? wayPoints(map, way) : [];
-    const plugsMm = way && !need.old ? endsMm(fixed(map, way, points), ends.get(need.from), ends.get(need.to)) : 0;
+    const plugsMm = way && !need.old ? endsMm(endPoints(map, way, points), ends.get(need.from), ends.get(need.to)) : 0;
     return {
       ...need,
       way,

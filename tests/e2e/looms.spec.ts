@@ -99,4 +99,23 @@ test('a loom typed in from its tag: what is not understood is named, and it is o
   await saved(page);
   const shelf = (await (await page.request.get(`${server.url}/api/shelf`)).json()) as { name: string }[];
   expect(shelf.map(({ name }) => name)).toContain('Osier pair');
+
+  // In a kit it comes with the rest of the box, its ends open.
+  await page.getByRole('link', { name: /Gear/ }).click();
+  await page.locator('.strip label', { hasText: 'Shelf' }).click();
+  await page.locator('.kinds label', { hasText: 'Kits' }).click();
+  await page.getByRole('button', { name: 'Not here: type it in' }).click();
+  await blank('name').fill('Osier box');
+  await blank('contents').fill('2 × Osier pair, 8 × M4 × 20');
+  await page.getByRole('button', { name: 'Put on the shelf and place it' }).click();
+  const inJob = async () =>
+    Object.values((await documentOf(server.url, JOB)).looms).map(({ item, ends }) => [
+      item.name,
+      Object.keys(ends).length,
+    ]);
+  await expect.poll(inJob).toEqual([
+    ['Osier pair', 3],
+    ['Osier pair', 0],
+    ['Osier pair', 0],
+  ]);
 });

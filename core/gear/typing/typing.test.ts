@@ -1,3 +1,4 @@
+import { readBranches } from './loom';
 import { SHELF, shelfItem } from '#demo/shelf';
 import type { GearItem, GearKind } from '../gear';
 import { blanksOf, doubtsOf, idFor, readGear, typedOf, usualOf, type Typed } from './index';
@@ -262,4 +263,33 @@ test('a body rated apart from its face, source and day stay with the item', () =
     water: [6, 7],
     dust: 6,
   });
+});
+
+test('branches of a loom in inches and in millimetres, as a person writes them; what is no branch is not taken', () => {
+  const branch = (text: string, system: 'metric' | 'inch') => readBranches(text, system)?.[0];
+  expect(branch('front left: 8 + 24, speaker, plug 1/2', 'inch')).toEqual({
+    ...{ id: 'front-left', name: 'front left', atMm: 203, mm: 610, plugMm: 12.7, carries: ['speaker'], inline: false },
+  });
+  expect(branch('front left: 8 in + 2 ft, speaker', 'metric')).toMatchObject({ atMm: 203, mm: 610 });
+  // Two of one name, and one that is called as the beginning is, differ all the same.
+  const twice = readBranches(
+    'pod: 0 + 400, speaker, inline; pod: 0 + 90, turn-on; start: 1 + 90, power, line level',
+    'metric',
+  )!;
+  expect(twice.map(({ id, inline, carries }) => [id, inline, ...carries])).toEqual([
+    ['pod', true, 'speaker'],
+    ['pod-2', false, 'turnOn'],
+    ['start-1', false, 'power', 'line'],
+  ]);
+  for (const wrong of [
+    '',
+    'pod',
+    'pod: 400, speaker',
+    'pod: 0 + 400',
+    'pod: 0 + 400, lights',
+    'pod: 0 + 0, speaker',
+    'pod: 1 + 2 + 3, speaker',
+    'pod: 0 + 4, speaker, plug big',
+  ])
+    expect([wrong, readBranches(wrong, 'metric')]).toEqual([wrong, undefined]);
 });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { LoomPlan } from '#core/routing/index';
+import type { LoomPlan } from '#core/connections/loom-plan';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
 

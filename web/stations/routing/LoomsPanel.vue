@@ -6,7 +6,7 @@ import { CARRIES } from '#core/gear/loom';
 import type { Loom } from '#core/gear/gear';
 import { inUse } from '#core/job/parts/gear';
 import { figure } from '#core/units/figures';
-import type { LoomEndPlan, LoomPlan } from '#core/routing/index';
+import type { LoomEndPlan, LoomPlan } from '#core/connections/loom-plan';
 import { useSheet } from '../../app/sheet';
 import { lengthText } from '../../app/units';
 import NumberField from '../../fields/NumberField.vue';
