@@ -61,6 +61,10 @@ test('a bought loom whose third speaker’s branch is short: off the shelf, a le
   await page.getByRole('link', { name: /Power/ }).click();
   await page.locator('[data-feed]', { hasText: 'Weir' }).click();
   await expect(page.getByText('It comes by Towpath feed loom')).toBeVisible();
+  // A holder was chosen before: by the fuse of the loom alone goes what has none.
+  await expect(page.getByText('stands behind this one')).toBeVisible();
+  await page.getByLabel('Fuse holder at the battery').selectOption('');
+  await expect(page.getByText('with a fuse 180 mm along it')).toBeVisible();
   await page.getByRole('link', { name: /Gear/ }).click();
   await page.locator(part('Kit and parts')).click();
   await expect(page.getByText('lead put on to Towpath feed loom, rear left: 600 mm').first()).toBeVisible();

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { soundBattery } from '#core/connections/feeding';
-import { usualEnds } from '#core/connections/looms';
 import { GEAR_KIND_NAMES, type GearItem, type GearKind, type Kit, type Loom } from '#core/gear/gear';
 import { clampHolds } from '#core/gear/mount';
 import { mountOf } from '#core/gear/usual-mount';
@@ -18,6 +16,7 @@ import { useDrag } from '../../app/dragging';
 import { fitLine } from '../../app/fit-words';
 import GearDialog from '../../app/GearDialog.vue';
 import StationLayout from '../../app/StationLayout.vue';
+import { takeLoom } from '../../app/take-loom';
 import PickStrip from '../../fields/PickStrip.vue';
 import { useEventListener } from '@vueuse/core';
 import GearMark from '../../drawing/GearMark.vue';
@@ -222,18 +221,11 @@ async function takeKit(kit: Kit): Promise<void> {
   await nextTick();
 }
 
-/** A loom is not put down either: it runs from one place to another, and is seen at Routing. */
-function takeLoom(item: Loom): void {
-  const id = newGearId('loom');
-  const ends = usualEnds(job.value, item, soundBattery(job.value));
-  if (store.edit([{ op: 'addLoom', id, item, ends }])) return;
-  store.select({ kind: 'loom', id });
-  void router.push({ params: { station: 'routing' } });
-}
-
 async function take(item: GearItem, moving?: string): Promise<void> {
   if (item.kind === 'kit') return takeKit(item);
-  if (item.kind === 'loom') return takeLoom(item);
+  // A loom is not put down either: it runs from one place to another, and is seen at Routing.
+  if (item.kind === 'loom')
+    return takeLoom(store, item) ? void router.push({ params: { station: 'routing' } }) : undefined;
   hand.value = moving === undefined ? { item } : { item, moving };
   await nextTick();
   document.querySelector<HTMLElement>('[data-best-place]')?.focus();

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { feedLoom } from '#core/connections/looms';
 import { isPowered, type FuseHolder } from '#core/gear/gear';
 import {
   aheadOf,
@@ -69,8 +70,14 @@ const optionText = (gauge: Gauge) => {
 
 /** It is protected by the fuse that came in its loom. */
 const fuseOfLoom = computed(
-  () => Boolean(props.feed.choice.loom) && props.feed.family !== undefined && !job.value.feeds[props.feed.gear]?.holder,
+  () =>
+    Boolean(props.feed.choice.loom) && props.feed.choice.holder !== null && !job.value.feeds[props.feed.gear]?.holder,
 );
+/** A holder was chosen, and its loom has a fuse besides. */
+const twoFuses = computed(() => {
+  const { choice, feeder, gear } = props.feed;
+  return Boolean(choice.loom) && !fuseOfLoom.value && Boolean(feedLoom(job.value, feeder, gear)?.item.fuse);
+});
 const holderOptions = computed(() => {
   const { family, choice, feeder } = props.feed;
   const own =
@@ -179,6 +186,9 @@ const switched = computed(() => job.value.craft.batteries[props.feed.feeder]?.ba
       <p v-if="feed.choice.loom" class="wide">
         It comes by {{ feed.choice.loom }}, {{ gaugeText(feed.gauge, settings.conductors)
         }}{{ fuseOfLoom ? `, with a fuse ${lengthText(feed.choice.fuseAtMm)} along it` : '' }}.
+        <template v-if="twoFuses"
+          >The fuse that came in it stands behind this one: choose no holder to go by that alone.</template
+        >
       </p>
       <PickField
         v-else

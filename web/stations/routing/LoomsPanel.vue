@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { soundBattery } from '#core/connections/feeding';
-import { usualEnds } from '#core/connections/looms';
 import { CARRIES } from '#core/gear/loom';
 import type { Loom } from '#core/gear/gear';
 import { inUse } from '#core/job/parts/gear';
 import { figure } from '#core/units/figures';
 import type { LoomEndPlan, LoomPlan } from '#core/connections/loom-plan';
 import { useSheet } from '../../app/sheet';
+import { takeLoom } from '../../app/take-loom';
 import { lengthText } from '../../app/units';
 import NumberField from '../../fields/NumberField.vue';
 import PickField from '../../fields/PickField.vue';
@@ -54,11 +53,6 @@ function parkWords({ overMm, coilCm3, roomCm3, place }: LoomEndPlan): string {
 const between = ({ trunk }: LoomPlan) => trunk.reduce((sum, { mm }) => sum + mm, 0);
 
 const offered = computed(() => library.offered.filter((item): item is Loom => item.kind === 'loom'));
-function take(item: Loom): void {
-  const id = `loom-${crypto.randomUUID().slice(0, 6)}`;
-  const ends = usualEnds(job.value, item, soundBattery(job.value));
-  if (!store.edit([{ op: 'addLoom', id, item, ends }])) store.select({ kind: 'loom', id });
-}
 </script>
 
 <template>
@@ -126,7 +120,7 @@ function take(item: Loom): void {
       <h3>On the shelf</h3>
       <ul>
         <li v-for="item in offered" :key="item.id">
-          <button type="button" class="option" :data-take-loom="item.id" @click="take(item)">
+          <button type="button" class="option" :data-take-loom="item.id" @click="takeLoom(store, item)">
             <span>{{ item.name }}</span><span>{{
               item.branches.length === 1 ? 'one branch' : `${item.branches.length} branches`
             }}</span>

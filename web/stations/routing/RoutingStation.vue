@@ -69,9 +69,9 @@ const isLit = (run: Run) => {
 const PARTS = { routes: 'Routes', wire: 'Wire', looms: 'Looms', bench: 'Bench' } as const;
 const part = ref<keyof typeof PARTS>('routes');
 watch(
-  litLoom,
+  () => litLoom.value?.loom.id,
   (loom) => {
-    if (loom) part.value = 'looms';
+    if (loom !== undefined) part.value = 'looms';
   },
   { immediate: true },
 );

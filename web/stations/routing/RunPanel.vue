@@ -133,6 +133,10 @@ const leadGauges = computed(() => (props.run.kind === 'speaker' ? GAUGES.slice(0
           <dt>{{ isMade(run) ? 'Service loops' : 'Service loops and terminals' }}</dt>
           <dd>{{ lengthText(run.allowanceMm) }}</dd>
         </div>
+        <div v-if="run.loom">
+          <dt>Asked in all</dt>
+          <dd>{{ lengthText(run.layMm + run.plugsMm + run.allowanceMm) }}</dd>
+        </div>
         <div class="sum">
           <dt v-if="run.loom">Of {{ loomName }}, from plug to plug; nothing is cut</dt>
           <dt v-else-if="run.kind === 'link'">From plug to plug; it is made, not cut</dt>
