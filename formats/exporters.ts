@@ -4,7 +4,7 @@ import { cutDrawings, stacked, type CutDrawing } from '#core/drawing/cuts';
 import { standingPhotos } from '#core/build/index';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
-import { EMPTY_RACK, cutPieces, planNests, type Label, type Rack } from '#core/harness/index';
+import { EMPTY_RACK, Cuttings, planNests, type Label, type Rack } from '#core/harness/index';
 import { labelsOf } from '#core/labelled';
 import { FEED_CASES, casesOf, type FeedCase } from '#core/power/index';
 import { planOf } from '#core/shown';
@@ -89,7 +89,7 @@ const EXPORTERS: Readonly<Record<ExportFile, Exporter>> = {
   'job.json': ({ job }) => writeJobFile(job),
   'cut-list.csv': ({ job }) => cutListCsv(job, planOf(job)),
   'reels.csv': ({ job, events, rack = EMPTY_RACK }) =>
-    nestsCsv(job, planOf(job), planNests(planOf(job).cutList, rack, cutPieces(events))),
+    nestsCsv(job, planOf(job), planNests(planOf(job).cutList, rack, new Cuttings(events).pieces())),
   'parts.csv': ({ job }) => partsCsv(planOf(job)),
   'fasteners.csv': ({ job, events }) => fastenersCsv(job, planOf(job), events),
   'bench.svg': bench('full', (drawings) => cutSvg(stacked(drawings))),

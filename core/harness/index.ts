@@ -29,9 +29,10 @@ export { carriedBy, planPartings, type Parting, type PlugRow } from './partings'
 export { planBench, type Bench, type BenchEnd, type BenchLeg, type BenchWire } from './bench';
 export { benchOrder } from './bench-order';
 export { layFlat, type FlatLine } from './flat';
-export { buyList, cutPieces, cuttingsDone, planNests, type WireNest } from './nests';
+export { buyList, planNests, type WireNest } from './nests';
+export { Cuttings } from './cuttings';
 export type { Cutting } from './nesting';
-export { EMPTY_RACK, Rack, Reel, afterCutting, reelKey } from './rack';
+export { EMPTY_RACK, Rack, Reel, afterEntries, reelKey } from './rack';
 export { planLabels, wireCodes, type DotColour, type Label } from './labels';
 export type { Bundle, BundleWire } from './bundles';
 export { unusedOf, waitsFor, type PartLine } from './parts';

@@ -1,7 +1,7 @@
-import type { BayEvent } from '../job/events';
 import type { Insulated } from '../tables/colours';
 import type { Gauge } from '../tables/conductors';
 import type { Cut, CutList } from './cuts';
+import { pieceKey } from './cuttings';
 import { nested, type Nesting } from './nesting';
 import { reelKey, wireKey, type Rack, type Reel } from './rack';
 
@@ -17,31 +17,6 @@ export interface WireNest {
   /** Reels of the rack that have this wire; `nesting` speaks of them and of `pieces` by their places in these lists. */
   readonly reels: readonly (Reel & { readonly id: string })[];
   readonly nesting: Nesting;
-}
-
-export const pieceKey = ({ run, use }: { readonly run: string; readonly use: string }): string => `${run} ${use}`;
-
-/** How long each piece was cut, mm, as the bay has it: what was entered last counts. */
-export function cutPieces(events: readonly BayEvent[]): ReadonlyMap<string, number> {
-  const cut = new Map<string, number>();
-  for (const event of events)
-    if (event.kind === 'wire')
-      for (const piece of event.pieces)
-        if (event.done) cut.set(pieceKey(piece), piece.mm);
-        else cut.delete(pieceKey(piece));
-  return cut;
-}
-
-/** The last entry for each reel of this job that still stands: what can be taken back. */
-export function cuttingsDone(events: readonly BayEvent[]): readonly Extract<BayEvent, { kind: 'wire' }>[] {
-  const standing = new Map<string, Extract<BayEvent, { kind: 'wire' }>>();
-  for (const event of events) {
-    if (event.kind !== 'wire') continue;
-    const key = `${event.reel} ${event.pieces.map(pieceKey).join('|')}`;
-    if (event.done) standing.set(key, event);
-    else standing.delete(key);
-  }
-  return [...standing.values()];
 }
 
 /** All wire that is still to be cut, nested on the rack and on what has to be bought. */

@@ -309,6 +309,7 @@ export class JobStore {
       // One that is sent again has been counted.
       const rack = await rackAfter(
         this.#db,
+        id,
         events.filter((event) => event.kind === 'wire' && !known.has(event.id)) as WireEvent[],
       );
       const entries: JournalEntry[] = [{ kind: 'events', job: id, events }];

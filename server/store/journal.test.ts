@@ -247,12 +247,12 @@ describe('what the database has lost', () => {
     const reel = { wire, mm: 9000, note: 'Peg 1' };
     expect((await rack.put('a', reel, null)).taken).toBe(true);
     expect((await rack.put('a', { ...reel, mm: 1 }, null)).taken).toBe(false);
-    const cut = (n: number, mm: number): BayEvent => ({
+    const cut = (n: number, mm: number, piece = n): BayEvent => ({
       ...note(n),
       kind: 'wire',
       reel: 'a',
       wire,
-      pieces: [{ run: 'speaker:amp>left', use: 'rear left +', mm }],
+      pieces: [{ run: 'speaker:amp>left', use: `piece ${piece}`, mm }],
       done: true,
     });
     const left = async (from: Awaited<ReturnType<typeof opened>>) =>
@@ -263,6 +263,8 @@ describe('what the database has lost', () => {
     expect(await left(await opened(await newDatabase()))).toBe(5500);
     const anew = beginAnew(changes);
     await jobs.addEvents(id, [cut(3, 500)]);
+    // Entered by another person too, who did not know.
+    await jobs.addEvents(id, [cut(5, 500, 3)]);
     await anew;
     expect(await left(await opened(await newDatabase()))).toBe(5000);
     // A job that is brought in with what was cut for it elsewhere takes nothing here.

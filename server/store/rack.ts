@@ -1,7 +1,8 @@
 import type { PGlite, Transaction } from '@electric-sql/pglite';
-import { afterCutting, EMPTY_RACK, type Rack, type Reel } from '#core/harness/index';
+import { afterEntries, EMPTY_RACK, type Rack, type Reel } from '#core/harness/index';
 import { contentHash } from '#core/document/hash';
 import type { WireEvent } from '#core/job/events';
+import { wireEventsOf } from './tables/events';
 import type { Changes } from './changes';
 
 /** How new reels come, and from what length on an end is kept. */
@@ -43,7 +44,8 @@ export class RackStore {
 
 export async function selectRack(db: PGlite | Transaction): Promise<Rack> {
   const { rows } = await db.query<{ rack: Rack }>('select rack from rack');
-  return rows[0]?.rack ?? EMPTY_RACK;
+  // One written before ends were remembered has none.
+  return { ...EMPTY_RACK, ...rows[0]?.rack };
 }
 
 export async function putRack(tx: Transaction, rack: Rack): Promise<void> {
@@ -52,10 +54,14 @@ export async function putRack(tx: Transaction, rack: Rack): Promise<void> {
   ]);
 }
 
-/** The rack once these have been cut; undefined where nothing of it changes. */
-export async function rackAfter(db: PGlite | Transaction, cuttings: readonly WireEvent[]): Promise<Rack | undefined> {
-  if (!cuttings.length) return undefined;
+/** The rack once these entries of a job have come; undefined where nothing of it changes. */
+export async function rackAfter(
+  db: PGlite | Transaction,
+  job: string,
+  entries: readonly WireEvent[],
+): Promise<Rack | undefined> {
+  if (!entries.length) return undefined;
   const rack = await selectRack(db);
-  const next = cuttings.reduce(afterCutting, rack);
+  const next = afterEntries(rack, await wireEventsOf(db, job), entries);
   return next === rack ? undefined : next;
 }

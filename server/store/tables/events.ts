@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
-import type { BayEvent } from '#core/job/events';
+import type { BayEvent, WireEvent } from '#core/job/events';
 import { touchJob } from './jobs';
 
 export async function eventsOf(db: PGlite | Transaction, id: string): Promise<BayEvent[]> {
@@ -16,6 +16,15 @@ export async function eventsOf(db: PGlite | Transaction, id: string): Promise<Ba
     // The database answers without ever letting go of the thread: others get their turn.
     await setImmediate();
   }
+}
+
+/** What was cut off reels for a job, in the order it came. */
+export async function wireEventsOf(db: PGlite | Transaction, job: string): Promise<WireEvent[]> {
+  const { rows } = await db.query<{ event: WireEvent }>(
+    "select event from events where job_id = $1 and event->>'kind' = 'wire' order by seq",
+    [job],
+  );
+  return rows.map(({ event }) => event);
 }
 
 export async function eventCount(tx: Transaction, job: string): Promise<number> {

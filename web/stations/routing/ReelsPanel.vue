@@ -1,14 +1,7 @@
 <script setup lang="ts">
 import { computed, onScopeDispose } from 'vue';
-import {
-  EMPTY_RACK,
-  buyList,
-  cutPieces,
-  cuttingsDone,
-  planNests,
-  type Cutting,
-  type WireNest,
-} from '#core/harness/index';
+import { Cuttings, EMPTY_RACK, buyList, planNests, type Cutting, type WireNest } from '#core/harness/index';
+import type { WireEvent } from '#core/job/events';
 import { newId } from '../../api';
 import { useSheet } from '../../app/sheet';
 import { lengthText, wireText, wireUnit } from '../../app/units';
@@ -25,8 +18,8 @@ void library.loadRack();
 onScopeDispose(onLanded(({ kind }) => (kind === 'rack' || kind === 'open') && void library.loadRack()));
 
 const rack = computed(() => library.rack ?? EMPTY_RACK);
-const cut = computed(() => cutPieces(bay.events));
-const nests = computed(() => planNests(plan.value.cutList, rack.value, cut.value));
+const cuttings = computed(() => new Cuttings(bay.events));
+const nests = computed(() => planNests(plan.value.cutList, rack.value, cuttings.value.pieces()));
 const buying = computed(() => buyList(nests.value));
 const waste = computed(() => nests.value.reduce((sum, { nesting }) => sum + nesting.wasteMm, 0));
 const unsure = computed(() => nests.value.filter(({ nesting }) => !nesting.proven));
@@ -52,7 +45,7 @@ const W = 300;
 const endsOf = ({ leftMm }: Cutting) =>
   leftMm < 1 ? 'nothing left' : `${metres(leftMm)} ${leftMm < rack.value.keepMm ? 'waste' : 'left'}`;
 
-const done = computed(() => cuttingsDone(bay.events));
+const done = computed(() => cuttings.value.entries());
 function isCut(nest: WireNest, { reel, mm, pieces }: Cutting): void {
   void bay.add({
     kind: 'wire',
@@ -66,9 +59,14 @@ function isCut(nest: WireNest, { reel, mm, pieces }: Cutting): void {
     done: true,
   });
 }
-function takeBack({ reel, wire, boughtMm, pieces }: (typeof done.value)[number]): void {
+function takeBack({ reel, wire, boughtMm, pieces }: WireEvent): void {
   void bay.add({ kind: 'wire', reel, wire, ...(boughtMm === undefined ? {} : { boughtMm }), pieces, done: false });
 }
+/** Two people entered the same pieces. */
+const notCounted = (pieces: number, counted: number) =>
+  counted
+    ? `${pieces - counted} of these were cut already, and are counted once`
+    : 'cut already, counted once. If it was cut twice, put the reel right in the rack';
 </script>
 
 <template>
@@ -130,11 +128,14 @@ function takeBack({ reel, wire, boughtMm, pieces }: (typeof done.value)[number])
     <template v-if="done.length">
       <h4>Cut already</h4>
       <ul>
-        <li v-for="event in done" :key="event.id" class="done">
+        <li v-for="{ event, counted } in done" :key="event.id" class="done">
           <span class="what"
             ><template v-for="({ run, use, mm }, k) in event.pieces" :key="run + use"
               >{{ k ? ', ' : '' }}{{ use }} <b>{{ lengthText(mm) }}</b></template
-            >{{ event.by ? `, by ${event.by}` : '' }}</span
+            >{{ event.by ? `, by ${event.by}` : '' }}
+            <strong v-if="counted.length < event.pieces.length"
+              >: {{ notCounted(event.pieces.length, counted.length) }}</strong
+            ></span
           >
           <BButton v-if="!job.seal" size="sm" @click="takeBack(event)">Not cut</BButton>
         </li>
