@@ -26,6 +26,8 @@ export default tseslint.config(
           message: 'Ids may be names every object has: Object.hasOwn.',
         },
       ],
+      // An interface keeps its name where the compiler writes types out.
+      '@typescript-eslint/no-empty-object-type': ['error', { allowInterfaces: 'with-single-extends' }],
       'no-console': ['error', { allow: ['error', 'log'] }],
       // The "!" after an index is the price of noUncheckedIndexedAccess where the index is known good.
       '@typescript-eslint/no-non-null-assertion': 'off',

@@ -219,7 +219,8 @@ export const Pattern = v.strictObject({
   drawing: v.strictObject({ side: View, top: View }),
   underlays: v.optional(v.partial(v.strictObject({ side: Underlay, top: Underlay }))),
 });
-export type Pattern = v.InferOutput<typeof Pattern>;
+/** An interface, for its name: the compiler would write it out wherever a type holds it. */
+export interface Pattern extends v.InferOutput<typeof Pattern> {}
 
 /** The place or junction of a name; nothing where there is none. */
 export function nodeOf(

@@ -459,23 +459,40 @@ const AnyItem = v.variant('kind', [
   Kit,
   LoomItem,
 ]);
-export type GearItem = v.InferOutput<typeof AnyItem>;
+// Interfaces, for their names: the compiler would write them out wherever a type holds them.
+export interface HeadUnit extends v.InferOutput<typeof HeadUnit> {}
+export interface Amplifier extends v.InferOutput<typeof Amplifier> {}
+export interface Speaker extends v.InferOutput<typeof Speaker> {}
+export interface FuseHolder extends v.InferOutput<typeof FuseHolder> {}
+export interface ZoneControl extends v.InferOutput<typeof ZoneControl> {}
+export interface Block extends v.InferOutput<typeof Block> {}
+export interface SwitchModule extends v.InferOutput<typeof SwitchModule> {}
+export interface Relay extends v.InferOutput<typeof Relay> {}
+export interface Converter extends v.InferOutput<typeof Converter> {}
+export interface Enclosure extends v.InferOutput<typeof Enclosure> {}
+export interface Accessory extends v.InferOutput<typeof Accessory> {}
+export interface Device extends v.InferOutput<typeof Device> {}
+export interface Kit extends v.InferOutput<typeof Kit> {}
+export interface Loom extends v.InferOutput<typeof LoomItem> {}
+export type GearItem =
+  | HeadUnit
+  | Amplifier
+  | Speaker
+  | FuseHolder
+  | ZoneControl
+  | Block
+  | SwitchModule
+  | Relay
+  | Converter
+  | Enclosure
+  | Accessory
+  | Device
+  | Kit
+  | Loom;
+/** Gear as it may be said. */
+type GearSaid = v.InferInput<typeof AnyItem>;
 // By what it takes and gives alone: with every check spelt out the type of a job is longer than the compiler writes.
-export const GearItem: v.GenericSchema<v.InferInput<typeof AnyItem>, GearItem> = AnyItem;
-export type HeadUnit = v.InferOutput<typeof HeadUnit>;
-export type Amplifier = v.InferOutput<typeof Amplifier>;
-export type Speaker = v.InferOutput<typeof Speaker>;
-export type FuseHolder = v.InferOutput<typeof FuseHolder>;
-export type ZoneControl = v.InferOutput<typeof ZoneControl>;
-export type Block = v.InferOutput<typeof Block>;
-export type SwitchModule = v.InferOutput<typeof SwitchModule>;
-export type Relay = v.InferOutput<typeof Relay>;
-export type Converter = v.InferOutput<typeof Converter>;
-export type Enclosure = v.InferOutput<typeof Enclosure>;
-export type Accessory = v.InferOutput<typeof Accessory>;
-export type Device = v.InferOutput<typeof Device>;
-export type Kit = v.InferOutput<typeof Kit>;
-export type Loom = v.InferOutput<typeof LoomItem>;
+export const GearItem: v.GenericSchema<GearSaid, GearItem> = AnyItem;
 export const Loom: v.GenericSchema<v.InferInput<typeof LoomItem>, Loom> = LoomItem;
 export type GearKind = GearItem['kind'];
 

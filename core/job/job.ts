@@ -62,7 +62,8 @@ const Shape = v.strictObject({
   ...accepted.shape,
   ...seal.shape,
 });
-export type Job = v.InferOutput<typeof Shape>;
+/** An interface, for its name: the compiler would write it out wherever a type holds it. */
+export interface Job extends v.InferOutput<typeof Shape> {}
 
 /** What a job is made of: each part its members, what edits them, what must hold, what it forgets. */
 export const PARTS: readonly Part<Job>[] = [
@@ -120,9 +121,9 @@ export type Edits = typeof sheet.edits &
 export const jobFaults = (job: Job): Fault[] => PARTS.flatMap((part) => part.faults?.(job) ?? []);
 
 /** The job document: self-contained, versioned, checked at every border by this one schema. */
-export const Job = withFaults(Shape, jobFaults);
+export const Job: v.GenericSchema<unknown, Job> = withFaults(Shape, jobFaults);
 /** The shape alone, for the JSON Schema. */
-export const JobShape = Shape;
+export const JobShape: v.GenericSchema = Shape;
 
 /** What a job holds of everything a person has said nothing about. */
 export const EMPTY = {

@@ -1,5 +1,11 @@
 import * as v from 'valibot';
 
+/**
+ * Takes and gives the same. Its type says no more, so that the types of what is built of it stay short: the compiler
+ * writes every schema out in full.
+ */
+export type Of<T> = v.GenericSchema<T>;
+
 // What nobody writes and some format cannot hold: control characters, halves of a surrogate pair, Unicode's own line
 // and paragraph ends, and the code points that are no character.
 const UNFIT = '\\p{Cc}\\p{Cs}\\p{Zl}\\p{Zp}\\uFDD0-\\uFDEF\\uFFFE\\uFFFF';
@@ -8,7 +14,7 @@ const LINES = new RegExp(`^(?:\\n|[^${UNFIT}])*$`, 'u');
 const UNFIT_ONCE = new RegExp(`(?!\\n)[${UNFIT}]`, 'u');
 
 /** Words in one line, `most` characters at most. */
-export const line = (most: number) =>
+export const line = (most: number): Of<string> =>
   v.pipe(
     v.string(),
     v.maxLength(most, `expected ${most} characters at most`),
@@ -16,7 +22,7 @@ export const line = (most: number) =>
   );
 
 /** Words that may stand in several lines, `most` characters at most. */
-export const lines = (most: number) =>
+export const lines = (most: number): Of<string> =>
   v.pipe(
     v.string(),
     v.maxLength(most, `expected ${most} characters at most`),
@@ -24,7 +30,8 @@ export const lines = (most: number) =>
   );
 
 /** A name: words in one line, at least one of them. */
-export const name = (most: number, what = 'expected a name') => v.pipe(line(most), v.trim(), v.minLength(1, what));
+export const name = (most: number, what = 'expected a name'): Of<string> =>
+  v.pipe(line(most), v.trim(), v.minLength(1, what));
 
 /** Text as it can be kept: every line end is \n, a tab is a space, and what nobody writes is left out. */
 export const cleaned = (text: string): string =>
