@@ -128,7 +128,7 @@ const isSaved = (page: Page) =>
 
 export async function webRows(): Promise<Row[]> {
   const folder = tempFolder();
-  const server = await startServer(folder.path);
+  const server = await startServer(folder.path, [], 0, { asServed: true });
   const browser = await chromium.launch(config.use!.launchOptions);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const tenth: number[] = [];

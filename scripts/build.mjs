@@ -1,12 +1,12 @@
-import { cpSync, readdirSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 import { build as buildWeb } from 'vite';
 import { ROOT, run } from './setup.mjs';
 
 const dist = join(ROOT, 'dist');
-for (const part of ['server.js', 'worker.js', 'haltrik-cli.js', 'template.js', 'template', 'web', 'photographs'])
-  rmSync(join(dist, part), { recursive: true, force: true });
+const PARTS = ['server.js', 'worker.js', 'haltrik-cli.js', 'template.js', 'chunks', 'template', 'web', 'demo'];
+for (const part of PARTS) rmSync(join(dist, part), { recursive: true, force: true });
 
 await build({
   entryPoints: {
@@ -18,6 +18,9 @@ await build({
   absWorkingDir: ROOT,
   outdir: dist,
   bundle: true,
+  // What is asked for late is loaded late.
+  splitting: true,
+  chunkNames: 'chunks/[name]-[hash]',
   packages: 'external',
   platform: 'node',
   target: 'node20',
@@ -33,9 +36,6 @@ await build({
     },
   ],
 });
-// The demo world's pictures, as drawn; their SVG sources stay behind.
-for (const file of readdirSync(join(ROOT, 'demo', 'photographs')).filter((name) => name.endsWith('.png')))
-  cpSync(join(ROOT, 'demo', 'photographs', file), join(dist, 'photographs', file));
 await buildWeb({ configFile: join(ROOT, 'web', 'vite.config.ts'), logLevel: 'warn' });
-const status = run(process.execPath, ['--enable-source-maps', 'dist/template.js', 'dist/template']);
+const status = run(process.execPath, ['--enable-source-maps', 'dist/template.js', 'dist']);
 if (status !== 0) process.exit(status);

@@ -40,7 +40,7 @@ async function main(): Promise<void> {
   const pool = new Pool(new URL('./worker.js', import.meta.url));
   const folder = await openFolder(data, {
     template: resolve(dist, 'template'),
-    demoPhotos: resolve(dist, 'photographs'),
+    demo: resolve(dist, 'demo'),
     empty,
     rebuild,
     run: pool.run,

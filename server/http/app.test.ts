@@ -26,6 +26,7 @@ import { tempFolder } from '../../tests/support/server';
 import { makeApp } from './app';
 import { sendProblem } from './problems';
 import { planOf } from '#core/shown';
+import { runHere } from '../../tests/support/run-here';
 
 let db: PGlite;
 let server: Server;
@@ -38,13 +39,14 @@ beforeAll(async () => {
   library = new Library(changes);
   await library.stock(SHELF, PATTERNS);
   const app: Express = makeApp({
-    jobs: new JobStore(changes),
+    jobs: new JobStore(changes, runHere),
     rack: new RackStore(changes),
     library,
     drafts: new Drafts(changes),
     photos: new PhotoStore(db, photos.path),
     changes,
     log: pino({ level: 'silent' }),
+    run: runHere,
   });
   server = createServer(app).listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));
@@ -425,7 +427,7 @@ test('a full disk: the save is refused in words, and nothing of it is kept', asy
     retract: () => undefined,
   };
   const changes = new Changes(db, full as unknown as Journal);
-  const jobs = new JobStore(changes);
+  const jobs = new JobStore(changes, runHere);
   const app = makeApp({
     rack: new RackStore(changes),
     jobs,
@@ -434,6 +436,7 @@ test('a full disk: the save is refused in words, and nothing of it is kept', asy
     photos: new PhotoStore(db, photos.path),
     changes,
     log: pino({ level: 'silent' }),
+    run: runHere,
   });
   const other = createServer(app).listen(0, '127.0.0.1');
   await new Promise((done) => other.once('listening', done));

@@ -18,7 +18,7 @@ import type { RackStore } from '../store/rack';
 import type { PhotoStore } from '../store/photos';
 import { shelfCsv } from '#formats/csv';
 import { download, exportRoutes, importRoutes } from './files';
-import { runHere, type Run } from '../work/tasks';
+import type { Run } from '../work/tasks';
 import { ownPagesOnly, ownRequestsOnly } from './guard';
 import { checked } from './checked';
 import { liveRoute } from './live';
@@ -64,13 +64,13 @@ export interface AppParts {
   readonly changes: Changes;
   readonly log: Logger;
   /** Runs what takes long; here and now where it is not said. */
-  readonly run?: Run;
+  readonly run: Run;
   /** Folder of the built web application; absent in tests of the API. */
   readonly web?: string;
 }
 
 /** The HTTP application: JSON under /api, the built web application beside it. */
-export function makeApp({ jobs, library, drafts, rack, photos, changes, log, web, run = runHere }: AppParts): Express {
+export function makeApp({ jobs, library, drafts, rack, photos, changes, log, web, run }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));

@@ -1,18 +1,16 @@
-import { chmodSync, cpSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { chmodSync, cpSync, existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { FINISHED_PHOTOS, begunEvents, finishedEvents, finishedJob } from '#demo/finished';
-import { DEMO_JOBS } from '#demo/jobs';
-import { DUNES } from '#demo/jobs-crafts';
 import { beginAnew, isOvergrown } from './begin-anew';
 import type { Run } from '../work/tasks';
 import { Changes } from './changes';
 import { NewerSchemaError, openDatabase } from './database';
 import { JobStore } from './jobs';
+import { stockDemo } from './demo';
 import { Drafts } from './drafts';
 import { Journal } from './journal';
 import { Library } from './library';
 import { holdFolder } from './lock';
-import { PhotoStore, hashOf } from './photos';
+import { PhotoStore } from './photos';
 import { RackStore } from './rack';
 import { replay, stamp } from './replay';
 
@@ -33,8 +31,8 @@ export interface OpenFolder {
 export interface FolderOptions {
   /** The database a new folder begins from. */
   readonly template: string;
-  /** Pictures of the demo world. */
-  readonly demoPhotos: string;
+  /** The demo world. */
+  readonly demo: string;
   /** A new folder begins without the demo world. */
   readonly empty: boolean;
   /** The database is put by and made anew from the journal. */
@@ -56,7 +54,7 @@ const LOOK_MS = 30_000;
  * `empty`. Throws with a message fit for the terminal when it is held, newer or damaged.
  */
 export async function openFolder(folder: string, options: FolderOptions): Promise<OpenFolder> {
-  const { template, demoPhotos, empty, rebuild, run, onTrouble } = options;
+  const { template, demo, empty, rebuild, run, onTrouble } = options;
   let release: () => void;
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
@@ -95,7 +93,7 @@ export async function openFolder(folder: string, options: FolderOptions): Promis
     const photos = new PhotoStore(db, join(folder, 'photographs'));
     if (fresh && !justBegun) await photos.recount();
     await photos.sweep(KEEP_HOURS);
-    if (fresh && justBegun && !empty) await stockDemo(jobs, photos, demoPhotos);
+    if (fresh && justBegun && !empty) await stockDemo(jobs, photos, demo);
     const grown = () => {
       if (isOvergrown(journal)) beginAnew(changes).catch((error: unknown) => onTrouble(inWords(error, folder)));
     };
@@ -160,17 +158,4 @@ export function inWords(error: unknown, folder: string): unknown {
     default:
       return error;
   }
-}
-
-async function stockDemo(jobs: JobStore, photos: PhotoStore, pictures: string): Promise<void> {
-  const bytes = new Map<string, Buffer>(
-    Object.values(FINISHED_PHOTOS).map(({ file }) => [file, readFileSync(join(pictures, file))]),
-  );
-  for (const picture of bytes.values()) await photos.keep(hashOf(picture), picture);
-  const events = finishedEvents((file) => hashOf(bytes.get(file)!));
-  // The Board shows what was changed last first: the demo's own order from the top.
-  await jobs.createWhole(finishedJob(events.length), events, 'demo-finished');
-  for (const job of [...DEMO_JOBS].reverse())
-    if (job === DUNES) await jobs.createWhole(job, begunEvents(), `demo-${job.id}`);
-    else await jobs.create(job, `demo-${job.id}`);
 }

@@ -8,7 +8,7 @@ import type { Job } from '#core/job/job';
 import { readJob } from '#core/read-job';
 import type { JobSummary } from '#core/summary';
 import { searchWords } from '#core/text/search';
-import { runHere, type Run } from '../work/tasks';
+import type { Run } from '../work/tasks';
 import type { Changes } from './changes';
 import type { JournalEntry } from './journal';
 import { keptAs, whole } from './document';
@@ -132,7 +132,7 @@ export class JobStore {
 
   constructor(
     private readonly changes: Changes,
-    private readonly run: Run = runHere,
+    private readonly run: Run,
   ) {
     this.#db = changes.db;
   }

@@ -19,6 +19,7 @@ import { Drafts } from './drafts';
 import { Library } from './library';
 import { RackStore } from './rack';
 import { replay } from './replay';
+import { runHere } from '../../tests/support/run-here';
 
 let folder: string;
 let path: string;
@@ -70,7 +71,7 @@ async function opened(db: PGlite) {
     changes,
     replayed,
     warnings,
-    jobs: new JobStore(changes),
+    jobs: new JobStore(changes, runHere),
     library: new Library(changes),
   };
 }

@@ -23,6 +23,7 @@ import { contentHash } from '#core/document/hash';
 import { OperationError } from '#core/document/fault';
 import { JOB_VERSION } from '#core/job/parts/sheet';
 import { asPattern2, asVersion6 } from '../../tests/support/older-job';
+import { runHere } from '../../tests/support/run-here';
 
 let db: PGlite;
 let folder: string;
@@ -38,7 +39,7 @@ beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'haltrik-'));
   journal = Journal.open(join(folder, 'journal.ndjson'));
   changes = new Changes(db, journal);
-  store = new JobStore(changes);
+  store = new JobStore(changes, runHere);
 });
 afterEach(() => {
   journal.close();
@@ -208,7 +209,7 @@ describe('saves', () => {
     test('what is known of an old revision is read again after a start', async () => {
       await store.create(TOURER_JOB, 's1');
       await store.save(id, { base: 1, saveId: 'his', operations: [{ op: 'setWishes', wishes: 'Loud' }] });
-      const other = new JobStore(new Changes(db, undefined));
+      const other = new JobStore(new Changes(db, undefined), runHere);
       await expect(
         other.save(id, { base: 1, saveId: 'hers', operations: [{ op: 'setWishes', wishes: 'Quiet' }] }),
       ).rejects.toBeInstanceOf(SaveConflictError);

@@ -1,12 +1,21 @@
 import { Worker } from 'node:worker_threads';
 import { DocumentError } from '#core/document/fault';
-import { TookTooLongError, type Run } from './tasks';
+import type { Run } from './tasks';
 import type { Answer, Ask } from './worker';
 
 /** Longest a task may take, ms, and a new thread before it begins one; most memory it may want, MB. */
 const MOST_MS = 20_000;
 const MOST_START_MS = 30_000;
 const MOST_MB = 768;
+
+/** A task was ended because it went on too long or wanted too much memory. */
+export class TookTooLongError extends Error {
+  readonly status = 422;
+  readonly title = 'Too much for this server';
+  constructor(reason: string) {
+    super(`what was asked was ended: ${reason}`);
+  }
+}
 
 interface Waiting {
   readonly ask: Ask;

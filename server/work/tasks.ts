@@ -25,16 +25,3 @@ export type Run = <N extends TaskName>(
   name: N,
   ...args: Parameters<Tasks[N]>
 ) => Promise<Awaited<ReturnType<Tasks[N]>>>;
-
-/** A task was ended because it went on too long or wanted too much memory. */
-export class TookTooLongError extends Error {
-  readonly status = 422;
-  readonly title = 'Too much for this server';
-  constructor(reason: string) {
-    super(`what was asked was ended: ${reason}`);
-  }
-}
-
-/** Runs a task here and now: for tests, and for what has no requests to answer meanwhile. */
-export const runHere: Run = async (name, ...args) =>
-  (await (TASKS[name] as (...of: unknown[]) => unknown)(...args)) as never;

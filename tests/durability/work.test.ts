@@ -2,7 +2,7 @@ import { TOURER_JOB } from '#demo/jobs';
 import { DocumentError } from '#core/document/fault';
 import { jobSheetPdf } from '#formats/job-sheet';
 import { Pool } from '../../server/work/pool';
-import { TookTooLongError } from '../../server/work/tasks';
+import { TookTooLongError } from '../../server/work/pool';
 import { startServer, tempFolder } from '../support/server';
 
 const OF = { job: TOURER_JOB, events: [], photos: new Map(), units: 'metric' } as const;

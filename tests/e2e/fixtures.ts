@@ -11,7 +11,7 @@ export const test = base.extend<{ server: Running; board: Page }, { begun: strin
   begun: [
     async ({}, use) => {
       const folder = tempFolder();
-      const server = await startServer(folder.path, [], 0, { short: true });
+      const server = await startServer(folder.path);
       // Every job is planned for the Board here, not once for each test.
       await (await fetch(`${server.url}/api/jobs`)).text();
       await server.stop();
@@ -23,7 +23,7 @@ export const test = base.extend<{ server: Running; board: Page }, { begun: strin
   server: async ({ begun }, use) => {
     const folder = tempFolder();
     cpSync(begun, folder.path, { recursive: true });
-    const server = await startServer(folder.path, [], 0, { short: true });
+    const server = await startServer(folder.path);
     await use(server);
     await server.stop();
     folder.drop();

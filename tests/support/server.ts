@@ -28,8 +28,8 @@ interface Start {
   readonly env?: Readonly<Record<string, string>>;
   /** It is killed at once after so many milliseconds, ready or not. */
   readonly killAfter?: number;
-  /** Its database is not compiled twice: started sooner, slower once it has run for long. What it does is the same. */
-  readonly short?: true;
+  /** As it is started for use. Else its database is not compiled twice: ready sooner, slower when it has run for long. */
+  readonly asServed?: true;
 }
 
 /** A flag of V8 that this one does not know is passed over. */
@@ -41,10 +41,10 @@ export function startServer(
   data: string,
   more: readonly string[] = [],
   port = 0,
-  { env = {}, killAfter, short }: Start = {},
+  { env = {}, killAfter, asServed }: Start = {},
 ): Promise<Running> {
   const begun = performance.now();
-  const flags = short ? ['--import', COMPILED_ONCE] : [];
+  const flags = asServed ? [] : ['--import', COMPILED_ONCE];
   const served = ['dist/server.js', '--data', data, '--port', String(port), ...more];
   const child = spawn(process.execPath, [...flags, ...served], {
     stdio: ['ignore', 'pipe', 'pipe'],
