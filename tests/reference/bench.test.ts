@@ -5,6 +5,9 @@ import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { benchDrawings, benchesOf } from '#core/benched';
 import { stacked } from '#core/drawing/cuts';
 import { benchOrder } from '#core/harness/index';
+import type { Job } from '#core/job/job';
+import { applyAll } from '#core/job/operations';
+import { nodeOf } from '#core/craft/pattern';
 import { parseJob } from '#core/job/upgrade';
 import { craftOf } from '#core/craft/own';
 import { planJob } from '#core/plan';
@@ -125,6 +128,62 @@ describe.each(ALL)('%s', (id, job) => {
       expect(benchOrder(bench).length).toBeGreaterThanOrEqual(bench.ends.length + 4);
     }
   });
+});
+
+/** Every way between two nodes that visits none twice and has so many legs at most. */
+function waysBetween(job: Job, from: string, to: string, most: number): string[][] {
+  const legs = Object.entries(craftOf(job).legs);
+  const on = (node: string, been: readonly string[], way: readonly string[]): string[][] =>
+    node === to
+      ? [[...way]]
+      : way.length === most
+        ? []
+        : legs.flatMap(([id, { from: a, to: b }]) => {
+            const next = a === node ? b : b === node ? a : undefined;
+            return next === undefined || been.includes(next) ? [] : on(next, [...been, next], [...way, id]);
+          });
+  return on(from, [from], []);
+}
+
+test('a harness that runs in a ring: every leg on the board as long as it is, one laid open that says where it joins', () => {
+  let rings = 0;
+  for (const job of DEMO_JOBS)
+    for (const { id, way, old } of planJob(job).runs.filter((run) => run.cutMm > 0)) {
+      if (!way || old || rings > 12) continue;
+      const [a, b] = [way.nodes[0]!, way.nodes.at(-1)!];
+      const other = waysBetween(job, a, b, way.legs.length + 3).find((legs) => legs.join() !== way.legs.join());
+      if (!other) continue;
+      const led = applyAll(job, [{ op: 'overrule', kind: 'way', subject: id, value: other }]);
+      const plan = planJob(led);
+      const benches = benchesOf(led, plan);
+      const open = benches.flatMap(({ legs }) => legs.filter(({ joins }) => joins !== undefined));
+      if (!open.length) continue;
+      rings++;
+      benchDrawings(led, plan, 'metric', 'full').forEach((drawing, i) => {
+        const { legs, ends, wires } = benches[i]!;
+        const drawn = ofDxf(cutDxf(drawing)).flatMap((line) => (line.bundle ? [far(line.a, line.b)] : []));
+        const sorted = (of: number[]) => of.map((mm) => Math.round(mm)).sort((x, y) => x - y);
+        expect(sorted(drawn)).toEqual(sorted(legs.map(({ mm }) => mm)));
+        expect(sorted(ofSvg(cutSvg(drawing)).flatMap((l) => (l.bundle ? [far(l.a, l.b)] : [])))).toEqual(sorted(drawn));
+        // What a wire takes of the board is what is cut of it, round the ring too.
+        for (const wire of wires) {
+          const laid = wire.legs.reduce((sum, leg) => sum + legs.find((one) => one.leg === leg)!.mm, 0);
+          expect(laid + wire.freeMm[0] + wire.freeMm[1]).toBeCloseTo(wire.cutMm, 3);
+        }
+        const points = new Set(legs.flatMap(({ leg }) => [craftOf(led).legs[leg]!.from, craftOf(led).legs[leg]!.to]));
+        // A tree has a leg fewer than points; each further one is open, and joins a point that the board has.
+        const ring = legs.filter(({ joins }) => joins !== undefined);
+        expect(ring).toHaveLength(legs.length - points.size + 1);
+        for (const { leg, joins } of ring) {
+          expect(points.has(craftOf(led).legs[leg]!.to)).toBe(true);
+          expect(joins).toBe(nodeOf(craftOf(led), craftOf(led).legs[leg]!.to)!.name);
+        }
+        const words = drawing.texts.map((text) => text.words).join('\n');
+        for (const { joins } of ring) expect(words).toContain(`joins ${joins!.toLowerCase()}`);
+        expect(ends.every(({ mm }) => mm > 0)).toBe(true);
+      });
+    }
+  expect(rings).toBeGreaterThan(8);
 });
 
 test('the tourer’s board by hand: the battery is the datum, its lead to the amplifier as the cut list has it', () => {
