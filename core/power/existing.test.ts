@@ -321,7 +321,7 @@ describe('the job file', () => {
 
   test('a document of version 10 comes up with circuits that are got at where the pattern has them', () => {
     const job = TOURER;
-    const { accessory } = job.craft.existing as Record<string, Existing>;
+    const { accessory } = job.craft.existing;
     const { place, access, battery, lengthMm, negative, ...then } = accessory!;
     expect([place, access, battery, lengthMm, negative]).toEqual([null, 'bareWire', null, null, false]);
     const old = { ...job, version: 10, craft: { ...job.craft, existing: { accessory: then } } };

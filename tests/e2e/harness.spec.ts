@@ -1,6 +1,10 @@
+import { NOSE_TOURER } from '#demo/patterns/nose-tourer';
+import { writePatternFile } from '#formats/pattern-file';
+import type { Joint } from '#core/craft/joint';
+import type { Pattern } from '#core/craft/pattern';
 import { connect } from '#core/connections/wiring';
 import type { Job } from '#core/job/job';
-import { apply, type Operation } from '#core/job/operations';
+import { apply, applyAll, type Operation } from '#core/job/operations';
 import { craftOf } from '#core/craft/own';
 import { planJob } from '#core/plan';
 import { shelfItem } from '#demo/shelf';
@@ -181,4 +185,132 @@ test('wide tourer: a lead over the hinge of a lid, a bag that lifts off at a plu
   await expect(page.getByRole('checkbox', { name: /Both halves carry the same/ })).toBeChecked();
   await page.goto(`${server.url}/jobs/${id}/routing`);
   await saved(page);
+});
+
+/** The nose tourer with all that hangs before its steering head as one fairing that lifts off at a plug. */
+function liftingFairing(): Pattern {
+  const inFairing = new Set(['panelHub']);
+  const ends = Object.values(NOSE_TOURER.legs).map(({ from, to }) => [from, to] as const);
+  const atHead = (node: string) => node.startsWith('head');
+  for (let grew = true; grew;) {
+    grew = false;
+    for (const [a, b] of ends)
+      for (const [here, there] of [
+        [a, b],
+        [b, a],
+      ] as const)
+        if (inFairing.has(here) && !inFairing.has(there) && !atHead(there)) grew = !!inFairing.add(there);
+  }
+  const bodied = <T extends { readonly body: string }>(nodes: Readonly<Record<string, T>>) =>
+    Object.fromEntries(
+      Object.entries(nodes).map(([id, node]) => [id, inFairing.has(id) ? { ...node, body: 'fairing' } : node]),
+    );
+  const { bagLeft } = NOSE_TOURER.joints;
+  const plug = { name: 'the fairing’s plug', pins: 10, pinA: 25, w: 40, h: 24 };
+  return {
+    ...NOSE_TOURER,
+    id: 'liftingNose',
+    name: 'Tourer whose fairing lifts off',
+    bodies: { ...NOSE_TOURER.bodies, fairing: { name: 'Fairing' } },
+    joints: {
+      ...NOSE_TOURER.joints,
+      fairing: {
+        ...(bagLeft as Extract<Joint, { kind: 'liftOff' }>),
+        name: 'Fairing',
+        moving: 'fairing',
+        direction: [1, 0, 0.2],
+        travelMm: [0, 200],
+        plug,
+      },
+    },
+    places: bodied(NOSE_TOURER.places),
+    junctions: bodied(NOSE_TOURER.junctions),
+    legs: Object.fromEntries(
+      Object.entries(NOSE_TOURER.legs).map(([id, leg]) => [
+        id,
+        inFairing.has(leg.from) === inFairing.has(leg.to) ? leg : { ...leg, joint: 'fairing' },
+      ]),
+    ),
+  };
+}
+
+test('a fairing that lifts off at a plug: drawn, taken from a file, a job made on it, its pins, its two halves', async ({
+  board: page,
+  server,
+}) => {
+  await page.goto(`${server.url}/patterns`);
+  await page.getByRole('button', { name: 'Draw a craft' }).click();
+  await page.getByText('Pattern file', { exact: true }).first().click();
+  await page
+    .getByLabel('Pattern file', { exact: true })
+    .last()
+    .setInputFiles({
+      name: 'fairing.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(writePatternFile(liftingFairing())),
+    });
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.waitForURL(/liftingNose$/);
+  await page.getByRole('button', { name: 'Publish' }).click();
+  await expect(page.getByRole('button', { name: 'Published' })).toBeDisabled();
+
+  await page.goto(server.url);
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('Title').fill('Fairing off and on');
+  await page.locator('[data-pattern=liftingNose]').click();
+  await page.getByRole('button', { name: 'Create job' }).click();
+  await page.getByLabel('Wishes, in the owner’s words').waitFor();
+  const id = /jobs\/([^/]+)\//.exec(page.url())![1]!;
+  const put = (gear: string, item: string, place: string): Operation => ({
+    op: 'addGear',
+    id: gear,
+    item: shelfItem(item),
+    place,
+  });
+  await send(server.url, id, (before) => {
+    const gear = [
+      put('head', 'kingcup-3', 'radio'),
+      put('amp', 'weir-4-45', 'ventBracketLeft'),
+      put('lid-left', 'bittern-165', 'lidLeft'),
+      put('lid-right', 'bittern-165', 'lidRight'),
+    ];
+    const job = applyAll(before, gear);
+    return [
+      ...gear,
+      ...connect(job, 'lid-left', 'amp/rl', 'parallel'),
+      ...connect(job, 'lid-right', 'amp/rr', 'parallel'),
+    ];
+  });
+  await page.goto(`${server.url}/jobs/${id}/routing`);
+  await page.locator(part('Wire')).click();
+  const table = page.locator('[data-parting]').first();
+  // Feeds out and back of both, the switched lead, and two leads of two. Turn-on and line leads stay in the fairing.
+  const job = await documentOf(server.url, id);
+  const plan = planJob(job);
+  const legs = craftOf(job).legs;
+  const crossing = plan.runs.filter(({ way }) => way?.legs.some((leg) => legs[leg]!.joint === 'fairing'));
+  expect(crossing.map(({ id: run, conductors }) => `${run} ${conductors.length}`).sort()).toEqual([
+    'feed:battery>amp 1',
+    'feed:battery>head 1',
+    'return:battery>amp 1',
+    'return:battery>head 1',
+    'speaker:amp>lid-left 2',
+    'speaker:amp>lid-right 2',
+    'switched:switched>head 1',
+  ]);
+  await expect(table.locator('tbody tr')).toHaveCount(9);
+  // The thickest current first; both ways of a feed carry the same.
+  await expect(table.locator('tbody tr').nth(0)).toContainText(/constant \+\s*1\s*9\.45 A/);
+  await expect(table.locator('tbody tr').nth(1)).toContainText(/return −\s*2\s*9\.45 A/);
+  await expect(table.locator('tbody tr').last()).toContainText(/switched \+\s*9\s*signal/);
+  await expect(table.locator('tr.bad')).toHaveCount(0);
+  await expect(page.getByText('10 pins of 25 A, 9 taken').first()).toBeVisible();
+
+  await page.goto(`${server.url}/jobs/${id}/build?step=${encodeURIComponent('part:joint/fairing')}`);
+  await expect(page.getByRole('heading', { name: /^Pins into the fairing’s plug/ })).toBeVisible();
+  await expect(page.getByText('Pin 9: switched +')).toBeVisible();
+  const alike = page.getByRole('checkbox', { name: /Both halves carry the same/ });
+  await alike.check();
+  await page.reload();
+  await expect(alike).toBeChecked();
 });
