@@ -4,6 +4,7 @@ import type { Joint } from '#core/craft/joint';
 import type { Pattern } from '#core/craft/pattern';
 import { connect } from '#core/connections/wiring';
 import type { Job } from '#core/job/job';
+import type { BayEvent } from '#core/job/events';
 import { apply, applyAll, type Operation } from '#core/job/operations';
 import { craftOf } from '#core/craft/own';
 import { planJob } from '#core/plan';
@@ -37,6 +38,16 @@ test('wire cut off reels of the rack: bars, what to buy, a reel that goes down, 
   await expect(nest).toHaveCount(0);
   // In the other window the reel has gone down.
   await expect(green).toContainText('0.35 m');
+  // Somebody else cut it too, off another reel, and did not know: it counts once, and is told.
+  const bay = (await (await fetch(`${server.url}/api/jobs/tourer-four-speakers/events`)).json()) as BayEvent[];
+  const mine = bay.find((event) => event.kind === 'wire')!;
+  await fetch(`${server.url}/api/jobs/tourer-four-speakers/events`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ events: [{ ...mine, id: 'theirs', reel: 'r7', by: 'Bay' }] }),
+  });
+  await expect(page.getByText('Cut already: counted once.')).toBeVisible();
+  await expect(rack.locator('[data-reel="r7"]')).toContainText('26.00 m');
   // What is bought comes into the rack with what is left of it.
   await page.getByRole('button', { name: /^Cut 18 AWG yellow from new/ }).click();
   await expect(rack.locator('[data-reel]', { hasText: '18 AWG yellow' })).toContainText('8.25 m');
@@ -46,7 +57,12 @@ test('wire cut off reels of the rack: bars, what to buy, a reel that goes down, 
   await expect(buy).toHaveText('To buy: 1 × 10.00 m 18 AWG black.');
 
   // Entered by mistake: it is cut again, and the reel is as it was.
-  await page.getByRole('listitem').filter({ hasText: 'rear left +' }).getByRole('button', { name: 'Not cut' }).click();
+  const notCut = page.getByRole('button', { name: 'Not cut' });
+  const entries = page.getByRole('listitem').filter({ hasText: 'rear left +', has: notCut });
+  await entries.filter({ hasText: 'by Bay' }).getByRole('button', { name: 'Not cut' }).click();
+  await expect(entries).toHaveCount(1);
+  await expect(nest).toHaveCount(0);
+  await entries.getByRole('button', { name: 'Not cut' }).click();
   await expect(nest).toBeVisible();
   await expect(green).toContainText('3.05 m');
 

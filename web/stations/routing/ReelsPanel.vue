@@ -65,8 +65,8 @@ function takeBack({ reel, wire, boughtMm, pieces }: WireEvent): void {
 /** Two people entered the same pieces. */
 const notCounted = (pieces: number, counted: number) =>
   counted
-    ? `${pieces - counted} of these were cut already, and are counted once`
-    : 'cut already, counted once. If it was cut twice, put the reel right in the rack';
+    ? `${pieces - counted} of these were cut already: counted once.`
+    : 'Cut already: counted once. If it was cut twice, put the reel right in the rack.';
 </script>
 
 <template>
@@ -133,9 +133,9 @@ const notCounted = (pieces: number, counted: number) =>
             ><template v-for="({ run, use, mm }, k) in event.pieces" :key="run + use"
               >{{ k ? ', ' : '' }}{{ use }} <b>{{ lengthText(mm) }}</b></template
             >{{ event.by ? `, by ${event.by}` : '' }}
-            <strong v-if="counted.length < event.pieces.length"
-              >: {{ notCounted(event.pieces.length, counted.length) }}</strong
-            ></span
+            <strong v-if="counted.length < event.pieces.length">{{
+              notCounted(event.pieces.length, counted.length)
+            }}</strong></span
           >
           <BButton v-if="!job.seal" size="sm" @click="takeBack(event)">Not cut</BButton>
         </li>
