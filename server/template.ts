@@ -5,6 +5,7 @@ import { DEMO_JOBS, PATTERNS } from '#demo/jobs';
 import { DUNES } from '#demo/jobs-crafts';
 import { DEMO_RACK } from '#demo/rack';
 import { SHELF } from '#demo/shelf';
+import { summarise } from '#core/summary';
 import { Changes } from './store/changes';
 import { openDatabase } from './store/database';
 import { PHOTOS_FOLDER, WORLD_FILE, type DemoWorld } from './store/demo';
@@ -40,6 +41,6 @@ const world: DemoWorld = {
   jobs: [
     { job: finishedJob(finished.length), events: finished },
     ...[...DEMO_JOBS].reverse().map((job) => ({ job, events: job === DUNES ? begunEvents() : [] })),
-  ],
+  ].map(({ job, events }) => ({ job, events, summary: summarise(job, events) })),
 };
 writeFileSync(join(target, 'demo', WORLD_FILE), JSON.stringify(world));

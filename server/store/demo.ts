@@ -2,12 +2,18 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BayEvent } from '#core/job/events';
 import type { Job } from '#core/job/job';
+import type { JobSummary } from '#core/summary';
 import type { JobStore } from './jobs';
 import { hashOf, type PhotoStore } from './photos';
 
 /** The demo world as it is built: the jobs it begins with in the order they are put in, and beside it its pictures. */
 export interface DemoWorld {
-  readonly jobs: readonly { readonly job: Job; readonly events: readonly BayEvent[] }[];
+  readonly jobs: readonly {
+    readonly job: Job;
+    readonly events: readonly BayEvent[];
+    /** What the Board shows of it: nobody waits for that at the first start. */
+    readonly summary: JobSummary;
+  }[];
 }
 export const WORLD_FILE = 'world.json';
 export const PHOTOS_FOLDER = 'photographs';
@@ -20,7 +26,8 @@ export async function stockDemo(jobs: JobStore, photos: PhotoStore, demo: string
     await photos.keep(hashOf(bytes), bytes);
   }
   const world = JSON.parse(readFileSync(join(demo, WORLD_FILE), 'utf8')) as DemoWorld;
-  for (const { job, events } of world.jobs)
-    if (events.length) await jobs.createWhole(job, events, `demo-${job.id}`);
-    else await jobs.create(job, `demo-${job.id}`);
+  for (const { job, events, summary } of world.jobs) {
+    await jobs.createWhole(job, events, `demo-${job.id}`);
+    await jobs.summarised(job, summary);
+  }
 }

@@ -159,17 +159,31 @@ export class JobStore {
       return open && { ...open, events: await eventsOf(this.#db, id) };
     });
     if (!found) return;
+    let job: Job | undefined;
     let summary: JobSummary;
-    let gear: readonly string[] = [];
     try {
-      const { job } = (await selectJob(this.#db, id))!;
-      gear = Object.values(job.gear).map(({ item }) => item.name);
+      ({ job } = (await selectJob(this.#db, id))!);
       summary = await this.run('summary', job, found.events);
     } catch (error) {
       summary = noSummary((await this.#fault(id)) ?? (error instanceof Error ? error.message : String(error)));
     }
-    const words = searchWords(found.title, found.customer, summary.craft, summary.next, ...gear);
-    await putSummary(this.#db, id, summary, words, found.changed);
+    await this.#keepSummary(id, summary, { ...found, gear: Object.values(job?.gear ?? {}) });
+  }
+
+  async #keepSummary(
+    id: string,
+    summary: JobSummary,
+    of: Pick<Job, 'title' | 'customer'> & { readonly gear: readonly Job['gear'][string][]; readonly changed: string },
+  ): Promise<void> {
+    const gear = of.gear.map(({ item }) => item.name);
+    const words = searchWords(of.title, of.customer, summary.craft, summary.next, ...gear);
+    await putSummary(this.#db, id, summary, words, of.changed);
+  }
+
+  /** Keeps what the Board shows of a job, where that was made beforehand for the job as it stands. */
+  async summarised(job: Job, summary: JobSummary): Promise<void> {
+    const open = await selectUnsummarised(this.#db, job.id);
+    if (open) await this.#keepSummary(job.id, summary, { ...open, gear: Object.values(job.gear) });
   }
 
   /** What the schema says of a job that cannot be planned; undefined where it has nothing to say. */

@@ -12,8 +12,6 @@ export const test = base.extend<{ server: Running; board: Page }, { begun: strin
     async ({}, use) => {
       const folder = tempFolder();
       const server = await startServer(folder.path);
-      // Every job is planned for the Board here, not once for each test.
-      await (await fetch(`${server.url}/api/jobs`)).text();
       await server.stop();
       await use(folder.path);
       folder.drop();
