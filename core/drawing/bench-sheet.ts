@@ -141,7 +141,30 @@ export function benchDrawing(
     const whole = `${length(mm)} · ${name}`;
     const drawn = Math.hypot(line.end[0] - line.from[0], line.end[1] - line.from[1]);
     alongside(line, whole.length * small * LETTER > drawn ? length(mm) : whole, false, false, small);
-    if (joins !== undefined) alongside(line, `joins ${joins.toLowerCase()}`, true, false, small);
+    if (!joins) return;
+    alongside(line, `joins ${joins.mark}`, true, true, small);
+    const at = joinedAt(joins.at);
+    // In the middle of the widest room between what meets there.
+    const ways = [...laid.values()]
+      .flatMap(({ at: node, to, from, end }) =>
+        node === joins.at
+          ? [Math.atan2(end[1] - from[1], end[0] - from[0])]
+          : to === joins.at
+            ? [Math.atan2(from[1] - end[1], from[0] - end[0])]
+            : [],
+      )
+      .sort((a, b) => a - b);
+    const rooms = ways.map((way, i) => ({ way, room: (ways[i + 1] ?? ways[0]! + 2 * Math.PI) - way }));
+    const { way, room } = rooms.reduce((best, one) => (one.room > best.room ? one : best), rooms[0]!);
+    const [x, y] = [Math.cos(way + room / 2), Math.sin(way + room / 2)];
+    say([at[0] + 1.2 * large * x, at[1] + 1.2 * large * y - small / 3], joins.mark, small, {
+      strong: true,
+      anchor: 'middle',
+    });
+  }
+  /** Where a point of the harness is on the board. */
+  function joinedAt(node: string): Point {
+    return node === bench.datum ? [0, 0] : [...laid.values()].find(({ to }) => to === node)!.end;
   }
   function endOf(line: FlatLine, { number, name, mm, wires }: BenchEnd): void {
     alongside(line, `${number} ${name}`, true, true, large);
@@ -218,7 +241,7 @@ export function benchDrawing(
       'Branches',
       bench.legs.map(
         ({ name, mm, codes, bundle, joins }) =>
-          `${name}: ${length(mm)}, ${codes.join(' ')}, ${figure(bundle.mm, 1)} mm thick${bundle.sleeve ? `, sleeve ${bundle.sleeve.sizeMm ?? 'wider than any'} mm × ${length(bundle.sleeve.lengthMm)}` : ''}${joins === undefined ? '' : `; open here, joins ${joins.toLowerCase()} on the craft`}`,
+          `${name}: ${length(mm)}, ${codes.join(' ')}, ${figure(bundle.mm, 1)} mm thick${bundle.sleeve ? `, sleeve ${bundle.sleeve.sizeMm ?? 'wider than any'} mm × ${length(bundle.sleeve.lengthMm)}` : ''}${joins ? `; open here, joins ${joins.mark} on the craft, ${joins.name}` : ''}`,
       ),
     );
     section(

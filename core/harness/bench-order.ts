@@ -23,6 +23,13 @@ export function benchOrder({ wires, legs, ends, datumName, branches }: Bench): s
         ({ name }) =>
           `Lay the thickest branch first, ${name.toLowerCase()}, then the others outwards, each wire from its datum end to its other end.`,
       ),
+    ...legs.flatMap(({ name, joins }) =>
+      joins
+        ? [
+            `${name} is laid open, for the harness runs in a ring: a wire that goes on there is taken from its end to the other ${joins.mark}, ${joins.name}, and not taped between; on the craft both ${joins.mark} come together.`,
+          ]
+        : [],
+    ),
     ...(sleeved.length
       ? [
           `Slide the ${count(sleeved.length, 'sleeve')} on now, no end is closed yet: ${listed(sleeved.map(({ name, bundle }) => `${name.toLowerCase()} ${bundle.sleeve!.sizeMm ?? '?'} mm × ${roundUpTo(bundle.sleeve!.lengthMm, 1)} mm`))}.`,

@@ -54,8 +54,8 @@ export interface BenchLeg {
   readonly mm: number;
   readonly codes: readonly string[];
   readonly bundle: Bundle;
-  /** The harness runs in a ring here: this leg is laid open, and joined to that point on the craft. */
-  readonly joins: string | undefined;
+  /** The harness runs in a ring here: this leg is laid open, and joined to that point on the craft; both have the mark. */
+  readonly joins: { readonly mark: string; readonly at: string; readonly name: string } | undefined;
 }
 
 /** Wires that hang together, laid out from one point. */
@@ -150,6 +150,9 @@ function benchOf(
   }
   const nameOf = (node: string) => nodeOf(pattern, node)!.name;
   for (const { id, from, to, lengthMm } of open) branches.push({ id, at: from, to: `${to} over ${id}`, mm: lengthMm });
+  const joins = new Map(
+    open.map(({ id, to }, i) => [id, { mark: letters(i), at: to, name: nameOf(to).toLowerCase() }] as const),
+  );
 
   // ── Ends ──
   interface Loose {
@@ -192,13 +195,13 @@ function benchOf(
     ends,
     legs: branches
       .filter(({ id }) => along.has(id))
-      .map(({ id, mm, to }) => ({
+      .map(({ id, mm }) => ({
         leg: id,
         name: pattern.legs[id]!.name,
         mm,
         codes: along.get(id)!.map((run) => codes.get(run.id)!),
         bundle: bundles.find(({ leg }) => leg === id)!,
-        joins: Object.hasOwn(fromDatum, to) ? undefined : nameOf(pattern.legs[id]!.to),
+        joins: joins.get(id),
       })),
     wires: runs.flatMap((run) => {
       const gauge = gaugeOf(run);
@@ -218,6 +221,9 @@ function benchOf(
     }),
   };
 }
+
+/** A, B … Z, A1, B1 … */
+const letters = (i: number): string => `${String.fromCharCode(65 + (i % 26))}${Math.floor(i / 26) || ''}`;
 
 /** The battery where it is among them, else the point that most wires pass: what the board is measured from. */
 function datumOf(job: Job, runs: readonly Run[]): string {

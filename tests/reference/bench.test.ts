@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { DEMO_JOBS, TOURER_JOB } from '#demo/jobs';
 import { benchDrawings, benchesOf } from '#core/benched';
+import { benchLines } from '#core/drawing/bench-sheet';
 import { stacked } from '#core/drawing/cuts';
 import { benchOrder } from '#core/harness/index';
 import type { Job } from '#core/job/job';
@@ -176,10 +177,20 @@ test('a harness that runs in a ring: every leg on the board as long as it is, on
         expect(ring).toHaveLength(legs.length - points.size + 1);
         for (const { leg, joins } of ring) {
           expect(points.has(craftOf(led).legs[leg]!.to)).toBe(true);
-          expect(joins).toBe(nodeOf(craftOf(led), craftOf(led).legs[leg]!.to)!.name);
+          const { to } = craftOf(led).legs[leg]!;
+          expect(joins).toMatchObject({ at: to, name: nodeOf(craftOf(led), to)!.name.toLowerCase() });
+          // Its mark stands at its open end, and beside the point that it joins: no branch end is nearer to that.
+          const says = (what: string) => drawing.texts.filter(({ words }) => words === what).map(({ at }) => at);
+          const [[open], [point]] = [says(`joins ${joins!.mark}`), says(joins!.mark)];
+          const lines = benchLines(benches[i]!, 'full');
+          const joined = lines.find((line) => line.to === to)?.end ?? [0, 0];
+          expect(far(lines.find(({ id: one }) => one === leg)!.end, open!)).toBeLessThan(4);
+          expect(far(joined, point!)).toBeLessThan(6);
+          for (const { from, end } of lines)
+            for (const other of [from, end]) expect(far(other, point!)).toBeGreaterThanOrEqual(far(joined, point!) - 2);
         }
-        const words = drawing.texts.map((text) => text.words).join('\n');
-        for (const { joins } of ring) expect(words).toContain(`joins ${joins!.toLowerCase()}`);
+        expect(new Set(ring.map(({ joins }) => joins!.mark)).size).toBe(ring.length);
+        expect(benchOrder(benches[i]!).filter((words) => words.includes('runs in a ring'))).toHaveLength(ring.length);
         expect(ends.every(({ mm }) => mm > 0)).toBe(true);
       });
     }
