@@ -16,7 +16,8 @@ export default defineConfig({
     navigationTimeout: 90_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      // The browser without what shows it: a quarter less of the processor.
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

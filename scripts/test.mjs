@@ -5,7 +5,7 @@ import { delimiter, join } from 'node:path';
 import { ROOT, ensureBuild, ensureDependencies, run } from './setup.mjs';
 
 const JUDGES = {
-  chromium: 'chromium',
+  'chromium-headless-shell': 'chromium-headless-shell',
   ngspice: 'ngspice',
   units: 'units',
   pdftotext: 'poppler-utils',
