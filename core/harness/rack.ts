@@ -45,7 +45,7 @@ const without = <T>(entries: Readonly<Record<string, T>>, id: string): [T | unde
  * should it not have been cut after all. A reel that is gone stays gone. `counted`: the pieces that this entry adds to
  * what is cut, or gives back.
  */
-export function afterCutting(rack: Rack, { event, counted }: CutEntry): Rack {
+function afterCutting(rack: Rack, { event, counted }: CutEntry): Rack {
   if (event.copied || !counted.length) return rack;
   const { reel: id, wire, boughtMm, done } = event;
   const cutMm = totalMm(counted);
