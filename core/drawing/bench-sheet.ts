@@ -82,6 +82,7 @@ export function benchDrawing(
     if (there) endOf(line, there);
     else legOf(line, leg.get(line.id)!);
   }
+  for (const node of new Set(bench.legs.flatMap(({ joins }) => (joins ? [joins.at] : [])))) marksAt(node);
   // The datum: a square with its cross.
   for (const [from, to] of [
     [
@@ -141,30 +142,26 @@ export function benchDrawing(
     const whole = `${length(mm)} · ${name}`;
     const drawn = Math.hypot(line.end[0] - line.from[0], line.end[1] - line.from[1]);
     alongside(line, whole.length * small * LETTER > drawn ? length(mm) : whole, false, false, small);
-    if (!joins) return;
-    alongside(line, `joins ${joins.mark}`, true, true, small);
-    const at = joinedAt(joins.at);
-    // In the middle of the widest room between what meets there.
-    const ways = [...laid.values()]
-      .flatMap(({ at: node, to, from, end }) =>
-        node === joins.at
-          ? [Math.atan2(end[1] - from[1], end[0] - from[0])]
-          : to === joins.at
-            ? [Math.atan2(from[1] - end[1], from[0] - end[0])]
-            : [],
-      )
-      .sort((a, b) => a - b);
+    if (joins) alongside(line, `joins ${joins.mark}`, true, true, small);
+  }
+  /** The marks of open legs beside the point that they join, in the middle of the widest room between what meets there. */
+  function marksAt(node: string): void {
+    const lines = [...laid.values()];
+    const at: Point = node === bench.datum ? [0, 0] : lines.find(({ to }) => to === node)!.end;
+    const ways = lines
+      .flatMap(({ at: begins, to, from, end: ends }) => {
+        const [dx, dy] = [ends[0] - from[0], ends[1] - from[1]];
+        return begins === node ? [Math.atan2(dy, dx)] : to === node ? [Math.atan2(-dy, -dx)] : [];
+      })
+      .sort((p, q) => p - q);
     const rooms = ways.map((way, i) => ({ way, room: (ways[i + 1] ?? ways[0]! + 2 * Math.PI) - way }));
     const { way, room } = rooms.reduce((best, one) => (one.room > best.room ? one : best), rooms[0]!);
     const [x, y] = [Math.cos(way + room / 2), Math.sin(way + room / 2)];
-    say([at[0] + 1.2 * large * x, at[1] + 1.2 * large * y - small / 3], joins.mark, small, {
+    const marks = bench.legs.flatMap(({ joins }) => (joins?.at === node ? [joins.mark] : []));
+    say([at[0] + 1.2 * large * x, at[1] + 1.2 * large * y - small / 3], marks.join(' '), small, {
       strong: true,
       anchor: 'middle',
     });
-  }
-  /** Where a point of the harness is on the board. */
-  function joinedAt(node: string): Point {
-    return node === bench.datum ? [0, 0] : [...laid.values()].find(({ to }) => to === node)!.end;
   }
   function endOf(line: FlatLine, { number, name, mm, wires }: BenchEnd): void {
     alongside(line, `${number} ${name}`, true, true, large);

@@ -9,7 +9,9 @@ export interface CutEntry {
 }
 
 export const pieceKey = ({ run, use }: { readonly run: string; readonly use: string }): string => `${run} ${use}`;
-const entryKey = ({ reel, pieces }: WireEvent): string => `${reel} ${pieces.map(pieceKey).join('|')}`;
+/** The same pieces cut longer off the same reel are another entry. */
+const entryKey = ({ reel, pieces }: WireEvent): string =>
+  `${reel} ${pieces.map((piece) => `${pieceKey(piece)} ${piece.mm}`).join('|')}`;
 export const totalMm = (pieces: readonly Piece[]): number => pieces.reduce((sum, { mm }) => sum + mm, 0);
 
 /**

@@ -51,7 +51,7 @@ function coverOf(sold: readonly number[]): (mm: number) => number {
     const size = sizes[i]!;
     const whole = Math.ceil((mm - NIL) / size);
     if (i === sizes.length - 1) return whole * size;
-    let best = Infinity;
+    let best = Number.POSITIVE_INFINITY;
     for (let k = 0; k <= whole && k * size < best; k++) best = Math.min(best, k * size + least(mm - k * size, i + 1));
     return best;
   };
@@ -80,7 +80,7 @@ const binOf = (mm: number, reel?: number): Bin => ({ reel, mm, left: mm, pieces:
  */
 export function nested(pieces: readonly number[], stock: Stock): Nesting {
   const { reels, sold } = stock;
-  const longest = sold.length ? Math.max(...sold, ...reels) : Infinity;
+  const longest = sold.length ? Math.max(...sold, ...reels) : Number.POSITIVE_INFINITY;
   const order = pieces
     .map((_, i) => i)
     .filter((i) => pieces[i]! <= longest + NIL)
@@ -119,7 +119,7 @@ function search(
     bins.filter(isReel).length,
   ];
   let best: Cutting[] | undefined;
-  let least: Cost = [Infinity, Infinity, Infinity];
+  let least: Cost = [Number.POSITIVE_INFINITY, 0, 0];
   const offer = (bins: readonly Bin[]) => {
     const cost = costOf(bins);
     if (best && !isCheaper(cost, least)) return;

@@ -119,6 +119,13 @@ describe('two people at one job', () => {
     const longer = event({ reel: 'b', pieces: [{ ...front!, mm: 1200 }] });
     expect(onIt(after(two, fromA, longer))).toEqual({ a: 3000, b: 2800 });
     expect(new Cuttings([fromA, longer]).pieces().get('speaker:amp>front front left +')).toBe(1200);
+    // Off the same reel too: of its 5 m 2 go for the first entry and 2.4 for the longer one.
+    const again = event({ pieces: [front!, rear!].map((piece) => ({ ...piece, mm: 1200 })) });
+    const taken = { ...again, id: 'again-back', done: false };
+    expect(onIt(after(two, fromA, again))).toEqual({ a: 600, b: 4000 });
+    expect(onIt(after(two, fromA, again, taken))).toEqual({ a: 3000, b: 4000 });
+    expect([...new Cuttings([fromA, again]).pieces().values()]).toEqual([1200, 1200]);
+    expect([...new Cuttings([fromA, again, taken]).pieces().values()]).toEqual([1000, 1000]);
     const back = [fromA, longer, { ...longer, id: 'back', done: false }];
     expect(new Cuttings(back).pieces().get('speaker:amp>front front left +')).toBe(1000);
   });

@@ -63,7 +63,7 @@ export interface AppParts {
   readonly photos: PhotoStore;
   readonly changes: Changes;
   readonly log: Logger;
-  /** Runs what takes long; here and now where it is not said. */
+  /** Runs what takes long. */
   readonly run: Run;
   /** Folder of the built web application; absent in tests of the API. */
   readonly web?: string;

@@ -167,15 +167,15 @@ export class JobStore {
     } catch (error) {
       summary = noSummary((await this.#fault(id)) ?? (error instanceof Error ? error.message : String(error)));
     }
-    await this.#keepSummary(id, summary, { ...found, gear: Object.values(job?.gear ?? {}) });
+    await this.#keepSummary(id, summary, { ...found, job });
   }
 
   async #keepSummary(
     id: string,
     summary: JobSummary,
-    of: Pick<Job, 'title' | 'customer'> & { readonly gear: readonly Job['gear'][string][]; readonly changed: string },
+    of: Pick<Job, 'title' | 'customer'> & { readonly changed: string; readonly job: Job | undefined },
   ): Promise<void> {
-    const gear = of.gear.map(({ item }) => item.name);
+    const gear = Object.values(of.job?.gear ?? {}).map(({ item }) => item.name);
     const words = searchWords(of.title, of.customer, summary.craft, summary.next, ...gear);
     await putSummary(this.#db, id, summary, words, of.changed);
   }
@@ -183,7 +183,7 @@ export class JobStore {
   /** Keeps what the Board shows of a job, where that was made beforehand for the job as it stands. */
   async summarised(job: Job, summary: JobSummary): Promise<void> {
     const open = await selectUnsummarised(this.#db, job.id);
-    if (open) await this.#keepSummary(job.id, summary, { ...open, gear: Object.values(job.gear) });
+    if (open) await this.#keepSummary(job.id, summary, { ...open, job });
   }
 
   /** What the schema says of a job that cannot be planned; undefined where it has nothing to say. */
