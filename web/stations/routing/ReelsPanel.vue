@@ -162,6 +162,10 @@ li {
 .done .what {
   grid-column: 1;
 }
+/* Its words stand by themselves, under what they are of. */
+.done strong {
+  display: block;
+}
 li > .btn {
   grid-column: 2;
   grid-row: 1;
